@@ -1,0 +1,55 @@
+import { spawn } from 'node:child_process';
+import { openSync } from 'node:fs';
+import { setTimeout as wait } from 'node:timers/promises';
+import { root } from './paths.mjs';
+import { warn } from './say.mjs';
+
+/** Starts a program and starts it again whenever it ends unasked, ever more slowly. */
+export function keepRunning(name, args, env, logFile, onGiveUp) {
+  const log = openSync(logFile, 'a');
+  let child = null;
+  let stopping = false;
+  let failures = 0;
+  const launch = () => {
+    const since = Date.now();
+    child = spawn(process.execPath, args, { cwd: root, env: { ...process.env, ...env }, stdio: ['ignore', log, log], detached: true });
+    child.once('exit', async (code, signal) => {
+      if (stopping) return;
+      failures = Date.now() - since > 60_000 ? 1 : failures + 1;
+      if (failures > 5) return onGiveUp(`${name} ended five times in a row; see ${logFile}.`);
+      warn(`${name} ended (${signal ?? code}); starting it again`);
+      await wait(250 * 2 ** (failures - 1));
+      if (!stopping) launch();
+    });
+  };
+  launch();
+  return {
+    name,
+    get pid() {
+      return child?.pid;
+    },
+    async stop() {
+      stopping = true;
+      if (!child || child.exitCode !== null || child.signalCode !== null) return;
+      const ended = new Promise((resolve) => child.once('exit', resolve));
+      child.kill('SIGTERM');
+      await Promise.race([ended, wait(12_000).then(() => child.kill('SIGKILL'))]);
+    },
+  };
+}
+
+/** Waits until an address answers with status 200. */
+export async function untilAnswers(address, seconds) {
+  const end = Date.now() + seconds * 1000;
+  while (Date.now() < end) {
+    try {
+      const response = await fetch(address);
+      await response.arrayBuffer();
+      if (response.ok) return true;
+    } catch {
+      // Not listening yet.
+    }
+    await wait(150);
+  }
+  return false;
+}

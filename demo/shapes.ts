@@ -1,0 +1,23 @@
+import type { AssignmentSettings } from '../src/core/assignment';
+import type { LessonKind, LessonState } from '../src/core/outline';
+import type { QuizSettings } from '../src/core/quiz';
+
+/** How the sample courses are written down: short, and made whole by the seed. */
+export type QuestionBodyInput =
+  | { readonly kind: 'one' | 'several'; readonly prompt: string; readonly points: number; readonly options: readonly (readonly [string, boolean, string?])[]; readonly feedbackRight: string; readonly feedbackWrong: string }
+  | { readonly kind: 'number'; readonly prompt: string; readonly points: number; readonly value: string; readonly tolerance: string; readonly unit: string; readonly feedbackRight: string; readonly feedbackWrong: string };
+
+export type Lesson = {
+  readonly title: string;
+  readonly kind: LessonKind;
+  readonly state?: LessonState;
+  readonly required?: boolean;
+  readonly minutes?: number;
+  readonly text?: string;
+  /** Name of a film or worksheet. */
+  readonly file?: string;
+  readonly weight?: number;
+  readonly quiz?: QuizSettings;
+  readonly assignment?: AssignmentSettings;
+  readonly questions?: readonly QuestionBodyInput[];
+};

@@ -1,0 +1,8 @@
+import { redirect } from 'next/navigation';
+import { signedIn } from '@/app/_server/person';
+
+/** Everybody begins where their work is. */
+export default async function Home(): Promise<never> {
+  const { role } = await signedIn('/');
+  redirect(role === 'learner' ? '/learn' : role === 'marker' ? '/marking' : '/courses');
+}

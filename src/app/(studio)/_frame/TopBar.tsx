@@ -1,0 +1,49 @@
+import { IconBooks, IconInbox, IconUsers } from '@tabler/icons-react';
+import Link from 'next/link';
+import { can } from '@/core/people';
+import { countWaiting } from '@/server/assignment';
+import { type Person, schoolFacts } from '@/server/people';
+import { Mark } from '@/ui/frame/Mark';
+import { PersonMenu } from './PersonMenu';
+import styles from './frame.module.css';
+
+export async function TopBar({ person, here }: { readonly person: Person; readonly here: 'courses' | 'marking' | 'people' | 'account' }) {
+  const [school, waiting] = await Promise.all([schoolFacts(), countWaiting(person)]);
+  const makes = can(person, 'course.create') || Object.values(person.courses).includes('creator');
+  return (
+    <header className={styles.bar}>
+      <Link href="/" className={styles.brand} aria-label={`Mosaik, ${school?.name ?? ''}`}>
+        <Mark />
+        <b>Mosaik</b>
+        <span className={styles.school}>{school?.name}</span>
+      </Link>
+      <nav className={styles.nav} aria-label="School">
+        {makes && (
+          <Link href="/courses" className={styles.link} aria-current={here === 'courses' ? 'page' : undefined}>
+            <IconBooks size={18} stroke={1.75} aria-hidden="true" />
+            <span>Courses</span>
+          </Link>
+        )}
+        {(makes || waiting > 0 || person.role === 'marker') && (
+          <Link href="/marking" className={styles.link} aria-current={here === 'marking' ? 'page' : undefined}>
+            <IconInbox size={18} stroke={1.75} aria-hidden="true" />
+            <span>Marking</span>
+            {waiting > 0 && (
+              <b className={styles.count}>
+                {waiting}
+                <span className="visually-hidden"> waiting</span>
+              </b>
+            )}
+          </Link>
+        )}
+        {can(person, 'people.manage') && (
+          <Link href="/people" className={styles.link} aria-current={here === 'people' ? 'page' : undefined}>
+            <IconUsers size={18} stroke={1.75} aria-hidden="true" />
+            <span>People</span>
+          </Link>
+        )}
+        <PersonMenu name={person.name} email={person.email} />
+      </nav>
+    </header>
+  );
+}

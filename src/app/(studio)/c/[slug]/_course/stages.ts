@@ -1,0 +1,51 @@
+import { courseOf, type Finding, hasContent, type Outline, sectionsOf } from '@/core/outline';
+
+export const stages = [
+  { id: 'plan', name: 'Plan' },
+  { id: 'build', name: 'Build' },
+  { id: 'release', name: 'Release' },
+  { id: 'assess', name: 'Assess' },
+  { id: 'award', name: 'Award' },
+  { id: 'run', name: 'Run' },
+] as const;
+export type StageId = (typeof stages)[number]['id'];
+
+export type Square = 'ready' | 'settle' | 'look' | 'open';
+const most = 8;
+
+/** The small squares under a stage: one for each thing that stage is about, as ready as it is. */
+export function stageSquares(stage: StageId, outline: Outline, findings: readonly Finding[]): Square[] {
+  const course = courseOf(outline);
+  const own = findings.filter((finding) => finding.place.stage === stage);
+  const stateOf = (id: string, ready: boolean): Square => {
+    const levels = own.filter((finding) => finding.place.id === id).map((finding) => finding.level);
+    return levels.includes('settle') ? 'settle' : levels.includes('look') ? 'look' : ready ? 'ready' : 'open';
+  };
+  const lessons = Object.values(outline.lesson);
+  const questions = new Map<string, number>();
+  for (const question of Object.values(outline.question)) questions.set(question.lessonId, (questions.get(question.lessonId) ?? 0) + 1);
+  const filled = (text: string): Square => (text.trim() ? 'ready' : 'open');
+  switch (stage) {
+    case 'plan':
+      return ['ready', filled(course.description), filled(course.audience), filled(course.promise)];
+    case 'build': {
+      const sections = sectionsOf(outline).slice(0, most);
+      return sections.map((section) => {
+        const inside = lessons.filter((lesson) => lesson.sectionId === section.id);
+        const states = [stateOf(section.id, true), ...inside.map((lesson) => stateOf(lesson.id, lesson.state === 'ready' && hasContent(lesson, questions.get(lesson.id) ?? 0)))];
+        return (['settle', 'look', 'open'] as const).find((state) => states.includes(state)) ?? 'ready';
+      });
+    }
+    case 'release':
+      return [course.rhythm || sectionsOf(outline).some((section) => section.opens) ? 'ready' : 'open', ...own.slice(0, most - 1).map((finding) => finding.level)];
+    case 'assess':
+      return lessons
+        .filter((lesson) => lesson.kind === 'quiz' || lesson.kind === 'assignment')
+        .slice(0, most)
+        .map((lesson) => stateOf(lesson.id, lesson.kind === 'assignment' || (questions.get(lesson.id) ?? 0) > 0));
+    case 'award':
+      return [course.award.on ? stateOf(course.id, true) : 'open'];
+    case 'run':
+      return [];
+  }
+}

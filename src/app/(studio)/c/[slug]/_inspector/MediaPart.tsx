@@ -1,0 +1,96 @@
+'use client';
+import { Button, FileButton, Progress, Text } from '@mantine/core';
+import { Dropzone } from '@mantine/dropzone';
+import { IconUpload } from '@tabler/icons-react';
+import { useRef, useState } from 'react';
+import { upload, type UploadTask, type UploadTarget } from '@/app/_client/upload';
+import type { MediaFacts } from '@/core/media';
+import type { Lesson } from '@/core/outline';
+import { useDesk } from '../_course/CourseProvider';
+import styles from './inspector.module.css';
+
+const clock = (seconds: number) => `${Math.floor(seconds / 60)}:${String(Math.round(seconds % 60)).padStart(2, '0')}`;
+const sizeText = (bytes: number) => (bytes > 1_048_576 ? `${(bytes / 1_048_576).toFixed(1)} MB` : `${Math.ceil(bytes / 1024)} kB`);
+
+/** The film or PDF of a lesson: dropped here, seen here, replaced here. */
+export function MediaPart({ lesson }: { readonly lesson: Lesson }) {
+  const { store, state, head } = useDesk();
+  const media = lesson.mediaId ? state.media.get(lesson.mediaId) : undefined;
+  const [progress, setProgress] = useState<number | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  const task = useRef<UploadTask | null>(null);
+  const isFilm = lesson.kind === 'film';
+
+  const send = async (file: File | null | undefined, target: UploadTarget): Promise<string | null> => {
+    if (!file) return null;
+    setProblem(null);
+    setProgress(0);
+    task.current = upload(file, target, setProgress);
+    const done = await task.current.done;
+    task.current = null;
+    setProgress(null);
+    if (!done.ok) setProblem(done.problem.sentence);
+    else await store.refreshMedia();
+    return done.ok ? done.value.id : null;
+  };
+  const take = async (file: File | undefined) => {
+    const id = await send(file, { purpose: isFilm ? 'film' : 'document', courseId: head.id });
+    if (id) store.edit({ do: 'set', table: 'lesson', id: lesson.id, fields: { mediaId: id } });
+  };
+  return (
+    <div className={styles.group}>
+      {media && <Preview media={media} />}
+      {progress === null ? (
+        <Dropzone className={styles.drop} multiple={false} onDrop={(files) => take(files[0])} aria-label={isFilm ? 'Film file' : 'PDF file'} inputProps={{ 'aria-label': isFilm ? 'Choose a film' : 'Choose a PDF' }}>
+          <Text size="sm">
+            <IconUpload size={15} aria-hidden="true" /> {media ? 'Drop another file to replace it' : isFilm ? 'Drop a film here, or choose one' : 'Drop a PDF here, or choose one'}
+          </Text>
+        </Dropzone>
+      ) : (
+        <div className={styles.progress} role="status">
+          <Progress value={progress} aria-label={`Uploaded ${progress} %`} />
+          <Button size="compact-xs" variant="default" onClick={() => task.current?.cancel()}>
+            Stop
+          </Button>
+        </div>
+      )}
+      {problem && (
+        <p role="alert" className={styles.bad}>
+          {problem}
+        </p>
+      )}
+      {media && isFilm && media.state === 'ready' && (
+        <div className={styles.facts}>
+          <span>captions: {media.captions.map((one) => one.language).join(', ') || 'none'}</span>
+          <FileButton accept=".vtt,text/vtt" onChange={(file) => send(file, { purpose: 'captions', mediaId: media.id, language: 'en', label: 'English' })}>
+            {(props) => (
+              <Button {...props} size="compact-xs" variant="default">
+                Add English captions
+              </Button>
+            )}
+          </FileButton>
+        </div>
+      )}
+    </div>
+  );
+}
+
+function Preview({ media }: { readonly media: MediaFacts }) {
+  if (media.state === 'failed') return <p className={styles.bad}>{media.fileName}: {media.problem}.</p>;
+  return (
+    <>
+      {media.posterHash && (
+        <div className={styles.media}>
+          <img src={`/files/${media.id}/poster?${media.posterHash.slice(0, 8)}`} alt="" />
+          {media.seconds !== null && <span className={styles.length}>{clock(media.seconds)}</span>}
+        </div>
+      )}
+      <div className={styles.facts}>
+        <span>{media.fileName}</span>
+        <span>
+          {media.state === 'waiting' ? 'being worked on…' : [media.pages ? `${media.pages} ${media.pages === 1 ? 'page' : 'pages'}` : '', media.width ? `${media.width} × ${media.height}` : '', sizeText(media.size)].filter(Boolean).join(' · ')}
+        </span>
+      </div>
+    </>
+  );
+}

@@ -1,0 +1,52 @@
+'use client';
+import { IconAlertSquare, IconAlertTriangle, IconCircleCheck } from '@tabler/icons-react';
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import type { Finding } from '@/core/outline';
+import { useDesk } from '../_course/CourseProvider';
+import styles from './inspector.module.css';
+
+const shown = 6;
+
+/** What stands in the way of the next edition, and what is worth a look. A click goes there. */
+export function ReadinessList() {
+  const { findings, store, head } = useDesk();
+  const router = useRouter();
+  const [all, setAll] = useState(false);
+  const settle = findings.filter((finding) => finding.level === 'settle').length;
+  const go = ({ place }: Finding) => {
+    store.select({ table: place.table, id: place.id });
+    router.push(`/c/${head.slug}/${place.stage}`);
+  };
+  return (
+    <section className={styles.readiness} aria-label="Readiness">
+      <div className={styles.readinessHead}>
+        <h2>Before the next edition</h2>
+        <span className={styles.inherits}>{settle > 0 ? `${settle} to settle` : 'nothing to settle'}</span>
+      </div>
+      {findings.length === 0 && (
+        <p className={styles.facts}>
+          <span>
+            <IconCircleCheck size={15} aria-hidden="true" /> Everything is settled.
+          </span>
+        </p>
+      )}
+      <ul className={styles.findings}>
+        {findings.slice(0, all ? undefined : shown).map((finding) => (
+          <li key={`${finding.rule}/${finding.place.id}/${finding.sentence}`}>
+            <button type="button" className={styles.finding} data-level={finding.level} onClick={() => go(finding)}>
+              {finding.level === 'settle' ? <IconAlertSquare size={16} aria-label="To settle" /> : <IconAlertTriangle size={16} aria-label="Worth a look" />}
+              <span>{finding.sentence}</span>
+            </button>
+          </li>
+        ))}
+      </ul>
+      {findings.length > shown && (
+        <button type="button" className={styles.finding} onClick={() => setAll(!all)}>
+          <span />
+          <span>{all ? 'Show fewer' : `Show all ${findings.length}`}</span>
+        </button>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,119 @@
+'use client';
+import { ActionIcon, Tooltip } from '@mantine/core';
+import { IconBlockquote, IconBold, IconH2, IconH3, IconItalic, IconLink, IconList, IconListNumbers, IconPhoto } from '@tabler/icons-react';
+import Image from '@tiptap/extension-image';
+import { type Editor, EditorContent, useEditor, useEditorState } from '@tiptap/react';
+import StarterKit from '@tiptap/starter-kit';
+import { useRef, useState } from 'react';
+import { act } from '@/app/_client/act';
+import { upload } from '@/app/_client/upload';
+import type { Lesson, RichText } from '@/core/outline';
+import { useDesk } from '../../_course/CourseProvider';
+import styles from './text.module.css';
+
+/** A picture of the course's library: the document keeps its id, and the address follows from it. */
+const LibraryPicture = Image.extend({
+  addAttributes() {
+    return { ...this.parent?.(), mediaId: { default: null, parseHTML: (element) => element.getAttribute('data-media-id'), renderHTML: ({ mediaId }) => ({ 'data-media-id': mediaId }) } };
+  },
+  // A picture pasted from elsewhere has no place in the library, and would not be there tomorrow.
+  parseHTML: () => [{ tag: 'img[data-media-id]' }],
+});
+
+export function TextEditor({ lesson }: { readonly lesson: Lesson }) {
+  const { store } = useDesk();
+  const editor = useEditor({
+    immediatelyRender: false,
+    extensions: [StarterKit.configure({ heading: { levels: [2, 3] }, link: { openOnClick: false, protocols: ['http', 'https', 'mailto'] } }), LibraryPicture],
+    content: (lesson.text ?? '') as string,
+    editorProps: { attributes: { 'aria-label': `Text of ${lesson.title}`, role: 'textbox', 'aria-multiline': 'true', class: styles.page ?? '' } },
+    onUpdate: ({ editor: changed }) => store.edit({ do: 'set', table: 'lesson', id: lesson.id, fields: { text: changed.isEmpty ? null : (changed.getJSON() as RichText) } }),
+  });
+  if (!editor) return null;
+  return (
+    <div className={styles.editor}>
+      <h2 className={styles.heading}>{lesson.title}</h2>
+      <Tools editor={editor} />
+      <EditorContent editor={editor} />
+    </div>
+  );
+}
+
+function Tools({ editor }: { readonly editor: Editor }) {
+  const { head, store } = useDesk();
+  const [problem, setProblem] = useState<string | null>(null);
+  const [busy, setBusy] = useState(false);
+  const chooser = useRef<HTMLInputElement>(null);
+  const active = useEditorState({
+    editor,
+    selector: ({ editor: now }) => ({
+      bold: now.isActive('bold'),
+      italic: now.isActive('italic'),
+      h2: now.isActive('heading', { level: 2 }),
+      h3: now.isActive('heading', { level: 3 }),
+      bullets: now.isActive('bulletList'),
+      numbers: now.isActive('orderedList'),
+      quote: now.isActive('blockquote'),
+      link: now.isActive('link'),
+    }),
+  });
+  const addPicture = async (file: File | undefined) => {
+    if (!file) return;
+    setProblem(null);
+    setBusy(true);
+    const done = await upload(file, { purpose: 'picture', courseId: head.id }, () => {}).done;
+    setBusy(false);
+    if (!done.ok) return setProblem(done.problem.sentence);
+    const alt = window.prompt('Describe the picture for those who cannot see it', '')?.slice(0, 500) ?? '';
+    if (alt) await act('media.describe', { mediaId: done.value.id, alt });
+    await store.refreshMedia();
+    editor.chain().focus().insertContent({ type: 'image', attrs: { src: `/files/${done.value.id}/original`, mediaId: done.value.id, alt } }).run();
+  };
+  const setLink = () => {
+    if (active.link) return editor.chain().focus().unsetLink().run();
+    const address = window.prompt('Address of the page', 'https://')?.trim();
+    if (address && /^(https?:\/\/|mailto:)\S+$/.test(address)) editor.chain().focus().setLink({ href: address }).run();
+    else if (address) setProblem('Give an address that begins with https:// or mailto:.');
+    return true;
+  };
+  const tools = [
+    { name: 'Bold', keys: 'Ctrl B', on: active.bold, Glyph: IconBold, run: () => editor.chain().focus().toggleBold().run() },
+    { name: 'Italic', keys: 'Ctrl I', on: active.italic, Glyph: IconItalic, run: () => editor.chain().focus().toggleItalic().run() },
+    { name: 'Heading', keys: 'Ctrl Alt 2', on: active.h2, Glyph: IconH2, run: () => editor.chain().focus().toggleHeading({ level: 2 }).run() },
+    { name: 'Smaller heading', keys: 'Ctrl Alt 3', on: active.h3, Glyph: IconH3, run: () => editor.chain().focus().toggleHeading({ level: 3 }).run() },
+    { name: 'List', keys: 'Ctrl Shift 8', on: active.bullets, Glyph: IconList, run: () => editor.chain().focus().toggleBulletList().run() },
+    { name: 'Numbered list', keys: 'Ctrl Shift 7', on: active.numbers, Glyph: IconListNumbers, run: () => editor.chain().focus().toggleOrderedList().run() },
+    { name: 'Quote', keys: 'Ctrl Shift B', on: active.quote, Glyph: IconBlockquote, run: () => editor.chain().focus().toggleBlockquote().run() },
+    { name: 'Link', keys: '', on: active.link, Glyph: IconLink, run: setLink },
+  ];
+  return (
+    <div className={styles.tools} role="toolbar" aria-label="Text">
+      {tools.map(({ name, keys, on, Glyph, run }) => (
+        <Tooltip key={name} label={keys ? `${name} (${keys})` : name}>
+          <ActionIcon variant={on ? 'light' : 'subtle'} color={on ? 'malachite' : 'gray'} size="lg" aria-label={name} aria-pressed={on} onClick={run}>
+            <Glyph size={18} stroke={1.75} />
+          </ActionIcon>
+        </Tooltip>
+      ))}
+      <ActionIcon variant="subtle" color="gray" size="lg" aria-label="Picture" loading={busy} onClick={() => chooser.current?.click()}>
+        <IconPhoto size={18} stroke={1.75} />
+      </ActionIcon>
+      <input
+        ref={chooser}
+        type="file"
+        accept="image/*"
+        hidden
+        aria-label="Choose a picture"
+        onChange={(event) => {
+          addPicture(event.currentTarget.files?.[0]);
+          event.currentTarget.value = '';
+        }}
+      />
+      {problem && (
+        <span role="alert" className={styles.problem}>
+          {problem}
+        </span>
+      )}
+    </div>
+  );
+}

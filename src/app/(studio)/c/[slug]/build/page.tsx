@@ -1,0 +1,16 @@
+'use client';
+import { Inspector } from '../_inspector/Inspector';
+import { Workbench } from '../_course/Workbench';
+import { Glance } from './Glance';
+import { OutlineTree } from './OutlineTree';
+import { Toolbar } from './Toolbar';
+
+export default function BuildPage() {
+  return (
+    <Workbench inspector={<Inspector />}>
+      <Glance />
+      <Toolbar />
+      <OutlineTree />
+    </Workbench>
+  );
+}

@@ -1,0 +1,14 @@
+import { fail, type Result } from '@/core/kernel/problem';
+
+/** Sends JSON and reads the result; a broken line is a problem like any other, with what to do. */
+export async function send<T>(address: string, body: unknown): Promise<Result<T>> {
+  try {
+    const response = await fetch(address, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) });
+    return (await response.json()) as Result<T>;
+  } catch {
+    return fail('unexpected', 'The school cannot be reached. Check the connection; what you typed is still here.');
+  }
+}
+
+/** Does a command of the server, by name. */
+export const act = <T = unknown>(name: string, input: unknown): Promise<Result<T>> => send<T>(`/api/do/${name}`, input);

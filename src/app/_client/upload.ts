@@ -1,0 +1,62 @@
+import { fail, type Problem, type Result } from '@/core/kernel/problem';
+import type { UploadPurpose } from '@/core/media';
+
+export type UploadTarget = { readonly purpose: UploadPurpose; readonly courseId?: string; readonly lessonId?: string; readonly mediaId?: string; readonly language?: string; readonly label?: string };
+export type UploadTask = { readonly done: Promise<Result<{ id: string }>>; cancel(): void };
+
+type Answer = { readonly ok?: boolean; readonly value?: { id: string }; readonly problem?: Problem };
+const answerIn = (text: string | undefined): Answer => {
+  try {
+    return JSON.parse(text ?? '') as Answer;
+  } catch {
+    return {};
+  }
+};
+
+/** Uploads a file in parts; a broken line is picked up where it broke. Loaded only when it is needed. */
+export function upload(file: File, target: UploadTarget, onProgress: (percent: number) => void): UploadTask {
+  let cancelled = false;
+  let stop = () => {};
+  const done = (async (): Promise<Result<{ id: string }>> => {
+    const { Upload, DetailedError } = await import('tus-js-client');
+    return new Promise((resolve) => {
+      const given = Object.entries({ ...target, name: file.name }).filter((entry): entry is [string, string] => typeof entry[1] === 'string');
+      const task = new Upload(file, {
+        endpoint: '/api/upload',
+        metadata: Object.fromEntries(given),
+        chunkSize: 16 * 1024 * 1024,
+        retryDelays: [0, 1000, 3000, 6000, 12_000],
+        removeFingerprintOnSuccess: true,
+        onProgress: (sent, all) => onProgress(all > 0 ? Math.round((sent / all) * 100) : 0),
+        onShouldRetry: (error) => {
+          const status = error.originalResponse?.getStatus() ?? 0;
+          return status === 0 || status >= 500;
+        },
+        onError: (error) => {
+          const body = error instanceof DetailedError ? answerIn(error.originalResponse?.getBody()) : {};
+          resolve(body.problem ? { ok: false, problem: body.problem } : fail('unexpected', `"${file.name}" could not be uploaded. Check the connection, then try again; it goes on where it stopped.`));
+        },
+        onSuccess: ({ lastResponse }) => {
+          const body = answerIn(lastResponse.getBody());
+          resolve(body.ok && body.value ? { ok: true, value: body.value } : fail('unexpected', `"${file.name}" arrived, but could not be taken.`));
+        },
+      });
+      stop = () => {
+        task.abort();
+        resolve(fail('invalid', 'The upload was stopped. Choose the file again to go on where it stopped.'));
+      };
+      if (cancelled) stop();
+      else task.findPreviousUploads().then((found) => {
+        if (found[0]) task.resumeFromPreviousUpload(found[0]);
+        task.start();
+      });
+    });
+  })();
+  return {
+    done,
+    cancel: () => {
+      cancelled = true;
+      stop();
+    },
+  };
+}

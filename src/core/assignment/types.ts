@@ -1,0 +1,40 @@
+import { fail, ok, type Result } from '../kernel/problem';
+import { pointsText } from '../kernel/exact';
+import type { OpeningRule } from '../release';
+
+export type AssignmentSettings = {
+  /** Thousandths of a point. */
+  readonly points: number;
+  /** Thousandths of a point; 0: no pass mark. */
+  readonly passPoints: number;
+  readonly takesText: boolean;
+  /** How many files may be handed in; 0 means text only. */
+  readonly files: number;
+  /** Megabytes for each file. */
+  readonly megabytes: number;
+  readonly due: OpeningRule | null;
+  /** Whether work is taken after it was due; it is then shown as late. */
+  readonly takesLate: boolean;
+  readonly attempts: number;
+};
+
+/** Kept: begun, the learner sees nothing. Finished: final. Released: the learner sees it. */
+export type Mark = { readonly points: number | null; readonly remark: string };
+
+export type HandInState = 'draft' | 'handed-in' | 'being-marked' | 'marked';
+export const handInStateText: Record<HandInState, string> = {
+  draft: 'to do',
+  'handed-in': 'handed in',
+  'being-marked': 'being marked',
+  marked: 'marked',
+};
+
+/** Whether a mark can be finished: points given, between none and all. */
+export function checkMark(points: number | null, settings: Pick<AssignmentSettings, 'points'>, finish: boolean): Result<null> {
+  if (points === null) return finish ? fail('invalid', 'Give points before you finish.', 'points') : ok(null);
+  if (points < 0) return fail('invalid', 'Points are at least 0.', 'points');
+  if (points > settings.points) {
+    return fail('invalid', `This assignment is worth ${pointsText(settings.points)} points; give at most that.`, 'points');
+  }
+  return ok(null);
+}

@@ -1,0 +1,10 @@
+import { string } from 'yup';
+
+const shape = /^[0-9a-f]{8}-[0-9a-f]{4}-[1-8][0-9a-f]{3}-[89ab][0-9a-f]{3}-[0-9a-f]{12}$/;
+
+/** Whether a text is an id of ours (a UUID of any version, RFC 9562, in small letters). */
+export const isId = (value: unknown): value is string => typeof value === 'string' && shape.test(value);
+
+export const idSchema = string().required('An id is missing.').matches(shape, 'This is not an id.');
+
+export const optionalId = string().matches(shape, 'This is not an id.').nullable().defined();

@@ -1,0 +1,44 @@
+/**
+ * What went wrong, as a value: a stable code for programs, a sentence for the person, and the field
+ * it belongs to where there is one. Anything that can be expected to fail returns a `Result`;
+ * exceptions are left for what nobody expected.
+ */
+export type ProblemCode =
+  | 'not-signed-in'
+  | 'not-allowed'
+  | 'not-found'
+  | 'invalid'
+  | 'conflict'
+  | 'closed'
+  | 'too-late'
+  | 'too-many'
+  | 'too-large'
+  | 'unexpected';
+
+export type Problem = {
+  readonly code: ProblemCode;
+  readonly sentence: string;
+  readonly field?: string;
+};
+
+export type Result<T> = { readonly ok: true; readonly value: T } | { readonly ok: false; readonly problem: Problem };
+
+export const ok = <T>(value: T): Result<T> => ({ ok: true, value });
+export const fail = (code: ProblemCode, sentence: string, field?: string): { ok: false; problem: Problem } => ({
+  ok: false,
+  problem: field === undefined ? { code, sentence } : { code, sentence, field },
+});
+
+/** The HTTP status that belongs to each code. */
+export const httpStatus: Record<ProblemCode, number> = {
+  'not-signed-in': 401,
+  'not-allowed': 403,
+  'not-found': 404,
+  invalid: 422,
+  conflict: 409,
+  closed: 403,
+  'too-late': 409,
+  'too-many': 429,
+  'too-large': 413,
+  unexpected: 500,
+};

@@ -1,0 +1,30 @@
+/** What is known of a stored file that lessons use. */
+export type MediaKind = 'film' | 'picture' | 'document' | 'captions' | 'file';
+export type MediaState = 'waiting' | 'ready' | 'failed';
+
+export type MediaFacts = {
+  readonly id: string;
+  readonly kind: MediaKind;
+  readonly title: string;
+  readonly fileName: string;
+  /** SHA-256 of the content, hexadecimal. */
+  readonly hash: string;
+  readonly contentType: string;
+  /** Bytes. */
+  readonly size: number;
+  readonly state: MediaState;
+  /** What went wrong while it was worked on, as a sentence. */
+  readonly problem: string | null;
+  /** Length of a film in seconds. */
+  readonly seconds: number | null;
+  /** Pixels. */
+  readonly width: number | null;
+  readonly height: number | null;
+  readonly pages: number | null;
+  readonly posterHash: string | null;
+  /** A form every browser plays, where the uploaded one is not. */
+  readonly playHash: string | null;
+  readonly captions: readonly { readonly language: string; readonly label: string; readonly hash: string }[];
+  readonly alt: string;
+};
+

@@ -1,0 +1,112 @@
+import { array, boolean, mixed, number, object, string } from 'yup';
+import type { MediaFacts } from '../media';
+import { byOrder, courseOf, lessonsBySection, type Course, type Lesson, type Outline, type Question, type Section, sectionsOf } from './types';
+
+/**
+ * A course as learners get it: a whole, in order, with everything it needs to be shown and nothing
+ * that can change later. An edition is such a document; so is what "View as learner" shows of the
+ * working copy. `version` grows when the shape changes, and each step has a named migration.
+ */
+export type CourseDocument = {
+  readonly format: 'mosaik-course';
+  readonly version: 1;
+  readonly course: Course;
+  readonly sections: readonly SectionDocument[];
+};
+export type SectionDocument = Section & { readonly lessons: readonly LessonDocument[] };
+export type LessonDocument = Lesson & {
+  /** Worked out when the document is composed, so that it is the same for everybody. */
+  readonly learnerMinutes: number;
+  readonly media: MediaFacts | null;
+  /** Pictures in the text, by media id. */
+  readonly pictures: { readonly [mediaId: string]: MediaFacts };
+  readonly questions: readonly Question[];
+};
+
+const stored = object({ id: string().required(), order: string().required(), title: string().defined() });
+
+/** Checks the skeleton of a stored or imported document; field by field rules live with the edits. */
+export const courseDocumentSchema = object({
+  format: string().oneOf(['mosaik-course']).required(),
+  version: number().oneOf([1]).required(),
+  course: object({ id: string().required(), slug: string().required(), title: string().required(), zone: string().required() }).required(),
+  sections: array()
+    .of(
+      stored.shape({
+        opens: mixed().nullable().defined(),
+        lessons: array()
+          .of(
+            stored.shape({
+              sectionId: string().required(),
+              kind: string().required(),
+              required: boolean().required(),
+              learnerMinutes: number().min(0).required(),
+              questions: array().required(),
+            }),
+          )
+          .required(),
+      }),
+    )
+    .required(),
+});
+
+/**
+ * Composes the document of a course. Planned lessons have nothing to show yet and are left out when
+ * `audience` is learners; sections left without lessons go with them.
+ */
+export function compose(
+  outline: Outline,
+  media: ReadonlyMap<string, MediaFacts>,
+  minutes: (lesson: Lesson) => number,
+): CourseDocument {
+  const lessons = lessonsBySection(outline);
+  const questions = new Map<string, Question[]>();
+  for (const question of Object.values(outline.question)) {
+    questions.set(question.lessonId, [...(questions.get(question.lessonId) ?? []), question]);
+  }
+  const document = (lesson: Lesson): LessonDocument => ({
+    ...lesson,
+    learnerMinutes: minutes(lesson),
+    media: (lesson.mediaId && media.get(lesson.mediaId)) || null,
+    pictures: Object.fromEntries(
+      picturesIn(lesson.text).flatMap((id) => {
+        const facts = media.get(id);
+        return facts ? [[id, facts]] : [];
+      }),
+    ),
+    questions: (questions.get(lesson.id) ?? []).sort(byOrder),
+  });
+  return {
+    format: 'mosaik-course',
+    version: 1,
+    course: courseOf(outline),
+    sections: sectionsOf(outline)
+      .map((section) => ({
+        ...section,
+        lessons: (lessons.get(section.id) ?? []).filter((lesson) => lesson.state !== 'planned').map(document),
+      }))
+      .filter((section) => section.lessons.length > 0),
+  };
+}
+
+/** Ids of the library pictures a text shows. */
+export function picturesIn(text: Lesson['text']): string[] {
+  if (!text) return [];
+  const own = text.type === 'image' && typeof text.attrs?.mediaId === 'string' ? [text.attrs.mediaId] : [];
+  return [...own, ...(text.content ?? []).flatMap(picturesIn)];
+}
+
+export const lessonsOf = (document: CourseDocument): LessonDocument[] =>
+  document.sections.flatMap((section) => section.lessons);
+
+export const findLesson = (document: CourseDocument, id: string): LessonDocument | undefined =>
+  lessonsOf(document).find((lesson) => lesson.id === id);
+
+/** `"2.1"`: where a lesson stands in its course. */
+export function numberOf(document: CourseDocument, lessonId: string): string {
+  for (const [s, section] of document.sections.entries()) {
+    const l = section.lessons.findIndex((lesson) => lesson.id === lessonId);
+    if (l >= 0) return `${s + 1}.${l + 1}`;
+  }
+  return '';
+}

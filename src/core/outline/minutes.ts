@@ -1,0 +1,43 @@
+import type { MediaFacts } from '../media';
+import type { Lesson, RichText } from './types';
+
+/** How fast a learner is taken to be. Documented in docs/architecture.md; a lesson can differ by hand. */
+export const pace = {
+  wordsPerMinute: 200,
+  secondsPerPicture: 12,
+  filmFactor: 1,
+  minutesPerPage: 2,
+  minutesPerQuestion: 1.5,
+  minutesPerAssignment: 45,
+} as const;
+
+export function wordsIn(text: RichText | null): number {
+  if (!text) return 0;
+  const own = text.text ? (text.text.match(/\S+/gu)?.length ?? 0) : 0;
+  return (text.content ?? []).reduce((total, node) => total + wordsIn(node), own);
+}
+
+const picturesIn = (text: RichText | null): number =>
+  text ? (text.type === 'image' ? 1 : 0) + (text.content ?? []).reduce((total, node) => total + picturesIn(node), 0) : 0;
+
+/**
+ * Minutes a learner needs for a lesson, whole and at least 1 once there is anything to do; 0 while
+ * it is empty. What was set by hand wins.
+ */
+export function learnerMinutes(lesson: Lesson, media: MediaFacts | null, questions: number): number {
+  if (lesson.minutes !== null) return lesson.minutes;
+  const reading =
+    wordsIn(lesson.text) / pace.wordsPerMinute + (picturesIn(lesson.text) * pace.secondsPerPicture) / 60;
+  const own =
+    lesson.kind === 'film'
+      ? ((media?.seconds ?? 0) * pace.filmFactor) / 60
+      : lesson.kind === 'document'
+        ? (media?.pages ?? 0) * pace.minutesPerPage
+        : lesson.kind === 'quiz'
+          ? (lesson.quiz?.minutes ?? questions * pace.minutesPerQuestion)
+          : lesson.kind === 'assignment'
+            ? pace.minutesPerAssignment
+            : 0;
+  const total = reading + own;
+  return total === 0 ? 0 : Math.max(1, Math.round(total));
+}

@@ -1,0 +1,114 @@
+import { boolean, lazy, mixed, number, object, string, ValidationError } from 'yup';
+import { optionalId } from '../kernel/ids';
+import { assignmentSettingsSchema } from '../assignment';
+import { awardSchema } from '../certificate';
+import { completionSchema, missingSchema } from '../gradebook';
+import { fail, ok, type Result } from '../kernel/problem';
+import { questionFields, quizSettingsSchema } from '../quiz';
+import { openingRuleSchema, rhythmSchema, zoneSchema } from '../release';
+import { lessonKinds, lessonStates, type OutlineTable, type RichText } from './types';
+
+export const titleSchema = string()
+  .trim()
+  .max(200, 'Keep a title under 200 characters.')
+  .required('Give it a title.');
+
+export const slugSchema = string()
+  .max(60, 'Keep the address under 60 characters.')
+  .matches(/^[a-z0-9]+(-[a-z0-9]+)*$/, 'Use small letters, digits and single hyphens, for example stream-survey.')
+  .required('Give the course an address.');
+
+const prose = (most: number) => string().max(most, `Keep this under ${most.toLocaleString('en-GB')} characters.`).defined();
+
+const mostNodes = 20_000;
+const richText = mixed<RichText>()
+  .nullable()
+  .defined()
+  .test('document', 'This text cannot be kept: it is not a text of this editor, or it is too long.', (value) => {
+    if (value === null) return true;
+    let nodes = 0;
+    const walk = (node: unknown, depth: number): boolean => {
+      nodes += 1;
+      if (typeof node !== 'object' || node === null || nodes > mostNodes || depth > 40) return false;
+      const { type, text, content } = node as { type?: unknown; text?: unknown; content?: unknown };
+      if (typeof type !== 'string' || (text !== undefined && typeof text !== 'string')) return false;
+      return content === undefined || (Array.isArray(content) && content.every((child) => walk(child, depth + 1)));
+    };
+    return walk(value, 0) && (value as RichText).type === 'doc';
+  });
+
+const doneRule = lazy((value: unknown) =>
+  value === null
+    ? mixed().nullable()
+    : object({
+        by: string().oneOf(['learner', 'opened', 'watched', 'handed-in', 'passed']).required(),
+        percent: number()
+          .integer('Give a whole percentage.')
+          .min(1, 'At least 1 %.')
+          .max(100, 'At most 100 %.')
+          .when('by', { is: 'watched', then: (percent) => percent.required('Give a percentage.') }),
+      }).noUnknown(),
+);
+
+/** Every field a creator can set, table by table. What is not listed cannot be set. */
+type FieldSchema = { validateSync(value: unknown, options: { strict: boolean }): unknown };
+const fields: Record<OutlineTable, { readonly [field: string]: FieldSchema }> = {
+  course: {
+    title: titleSchema,
+    slug: slugSchema,
+    description: prose(4000),
+    audience: prose(2000),
+    promise: prose(4000),
+    zone: zoneSchema,
+    rhythm: rhythmSchema,
+    weekLimit: number().typeError('Give the minutes as a number.').integer('Give whole minutes.').min(10, 'At least 10 minutes.').max(3000, 'At most 3,000 minutes.').required(),
+    completion: completionSchema,
+    missing: missingSchema,
+    award: awardSchema,
+  },
+  section: { title: titleSchema, opens: openingRuleSchema },
+  lesson: {
+    title: titleSchema,
+    kind: string().oneOf(lessonKinds).required(),
+    state: string().oneOf(lessonStates).required(),
+    required: boolean().required(),
+    minutes: number().typeError('Give the minutes as a number.').integer('Give whole minutes.').min(0, 'At least 0 minutes.').max(6000, 'At most 6,000 minutes.').nullable().defined(),
+    text: richText,
+    mediaId: optionalId,
+    downloads: boolean().required(),
+    opens: openingRuleSchema,
+    teaser: prose(1000),
+    done: doneRule,
+    quiz: quizSettingsSchema.nullable().defined(),
+    assignment: assignmentSettingsSchema.nullable().defined(),
+    weight: number().typeError('Give the weight as a number.').integer('Give a whole number.').min(0, 'A weight is at least 0.').max(1000, 'A weight is at most 1,000.').required(),
+  },
+  question: questionFields,
+};
+
+/** Checks fields to be set on a record; gives them back trimmed, or the first thing that is wrong. */
+export function parseFields(table: OutlineTable, wanted: { readonly [field: string]: unknown }): Result<{ [field: string]: unknown }> {
+  const parsed: { [field: string]: unknown } = {};
+  for (const [field, value] of Object.entries(wanted)) {
+    const schema = Object.hasOwn(fields[table], field) ? fields[table][field] : undefined;
+    if (!schema) return fail('invalid', `A ${table} has no ${field} that can be set.`, field);
+    try {
+      const trimmed = typeof value === 'string' && (field === 'title' || field === 'slug') ? value.trim() : value;
+      parsed[field] = schema.validateSync(trimmed, { strict: true });
+    } catch (error) {
+      if (!(error instanceof ValidationError)) throw error;
+      const sentence = error.errors[0] ?? 'This cannot be kept.';
+      return fail('invalid', /^(this|\w+) (must|has|field|is)/.test(sentence) ? 'This value does not belong here.' : sentence, error.path ? `${field}.${error.path}` : field);
+    }
+  }
+  return ok(parsed);
+}
+
+/** A short address from a title: `Stream Survey: reading…` gives `stream-survey-reading`. */
+export function slugOf(title: string): string {
+  const plain = title.normalize('NFKD').replace(/\p{M}/gu, '').toLowerCase();
+  const slug = plain.replace(/[^a-z0-9]+/g, '-').replace(/^-+|-+$/g, '');
+  if (slug.length <= 40) return slug || 'course';
+  const cut = slug.slice(0, 41);
+  return cut.slice(0, cut.lastIndexOf('-') > 10 ? cut.lastIndexOf('-') : 40).replace(/-+$/, '');
+}

@@ -1,0 +1,50 @@
+/** What a person is in the school, and in a single course. */
+export const schoolRoles = ['owner', 'creator', 'marker', 'learner'] as const;
+export type SchoolRole = (typeof schoolRoles)[number];
+export type CourseRole = 'creator' | 'marker';
+
+export type Actor = {
+  readonly id: string;
+  readonly role: SchoolRole;
+  readonly courses: { readonly [courseId: string]: CourseRole };
+};
+
+export type Action =
+  | 'people.manage'
+  | 'course.create'
+  | 'course.edit'
+  | 'course.publish'
+  | 'course.enrol'
+  | 'gradebook.read'
+  | 'gradebook.change'
+  | 'certificate.issue'
+  | 'marking.mark'
+  | 'media.upload';
+
+type Place = { readonly courseId?: string };
+
+/** Who may do what: one row an action. An owner may do everything. */
+const table: Record<Action, { readonly school: readonly SchoolRole[]; readonly course: readonly CourseRole[] }> = {
+  'people.manage': { school: [], course: [] },
+  'course.create': { school: ['creator'], course: [] },
+  'course.edit': { school: [], course: ['creator'] },
+  'course.publish': { school: [], course: ['creator'] },
+  'course.enrol': { school: [], course: ['creator'] },
+  'gradebook.read': { school: [], course: ['creator'] },
+  'gradebook.change': { school: [], course: ['creator'] },
+  'certificate.issue': { school: [], course: ['creator'] },
+  'marking.mark': { school: [], course: ['creator', 'marker'] },
+  'media.upload': { school: [], course: ['creator'] },
+};
+
+export function can(actor: Actor | null, action: Action, place: Place = {}): boolean {
+  if (!actor) return false;
+  if (actor.role === 'owner') return true;
+  const row = table[action];
+  const courseRole = place.courseId === undefined ? undefined : actor.courses[place.courseId];
+  return row.school.includes(actor.role) || (courseRole !== undefined && row.course.includes(courseRole));
+}
+
+/** Nobody marks their own work, whatever else they may do. */
+export const mayMark = (actor: Actor | null, work: { readonly courseId: string; readonly learnerId: string }) =>
+  actor !== null && actor.id !== work.learnerId && can(actor, 'marking.mark', work);

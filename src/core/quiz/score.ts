@@ -1,0 +1,84 @@
+import { absolute, add, compare, divide, multiply, parseDecimal, type Rational, rational, subtract, thousandths, toThousandths, zero } from '../kernel/exact';
+import type { Answer, Answers, CountingRule, QuestionBody, Scored } from './types';
+
+/**
+ * Points for one answer. One choice: all or nothing. Several choices: the share of right options
+ * chosen less the share of wrong options chosen, not below nothing, so that ticking everything earns
+ * nothing. Number: all when it is within the tolerance, edges included.
+ */
+export function scoreAnswer(question: QuestionBody, answer: Answer | undefined): Scored {
+  const of = thousandths(question.points);
+  const share = answer === undefined ? null : shareOf(question, answer);
+  if (share === null) return { points: zero, of, verdict: 'open' };
+  const verdict = compare(share, zero) === 0 ? 'wrong' : compare(share, rational(1)) === 0 ? 'right' : 'part';
+  return { points: multiply(of, share), of, verdict };
+}
+
+function shareOf(question: QuestionBody, answer: Answer): Rational | null {
+  if (question.kind === 'number') {
+    const typed = 'typed' in answer ? answer.typed : '';
+    if (typed.trim() === '') return null;
+    const [given, value] = [parseDecimal(typed), parseDecimal(question.value)];
+    if (!given || !value) return zero;
+    return compare(absolute(subtract(given, value)), toleranceOf(question, value)) <= 0 ? rational(1) : zero;
+  }
+  const chosen = new Set('chosen' in answer ? answer.chosen : []);
+  if (chosen.size === 0) return null;
+  const right = question.options.filter((option) => option.right);
+  const wrong = question.options.filter((option) => !option.right);
+  if (question.kind === 'one') {
+    return chosen.size === 1 && right.some((option) => chosen.has(option.id)) ? rational(1) : zero;
+  }
+  if (right.length === 0) return zero;
+  const hits = right.filter((option) => chosen.has(option.id)).length;
+  const misses = wrong.filter((option) => chosen.has(option.id)).length;
+  const share = subtract(rational(hits, right.length), wrong.length ? rational(misses, wrong.length) : zero);
+  return compare(share, zero) > 0 ? share : zero;
+}
+
+/** The tolerance of a number question in its own unit; null parts count as none. */
+export function toleranceOf(question: QuestionBody, value: Rational): Rational {
+  const text = question.tolerance.trim();
+  if (!text.endsWith('%')) return absolute(parseDecimal(text) ?? zero);
+  return absolute(divide(multiply(value, parseDecimal(text.slice(0, -1)) ?? zero), rational(100)));
+}
+
+export type PaperScore = {
+  /** Thousandths of a point, rounded once, at the end. */
+  readonly points: number;
+  readonly of: number;
+  readonly right: number;
+  readonly perQuestion: readonly ({ readonly questionId: string } & Scored)[];
+};
+
+/** The score of a whole paper; the order of the questions does not matter. */
+export function scorePaper(questions: readonly (QuestionBody & { readonly id: string })[], answers: Answers): PaperScore {
+  const perQuestion = questions.map((question) => ({ questionId: question.id, ...scoreAnswer(question, answers[question.id]) }));
+  return {
+    points: toThousandths(perQuestion.reduce((total, scored) => add(total, scored.points), zero)),
+    of: questions.reduce((total, question) => total + question.points, 0),
+    right: perQuestion.filter((scored) => scored.verdict === 'right').length,
+    perQuestion,
+  };
+}
+
+/** Whether points reach a pass mark in percent; without a pass mark everything passes. */
+export const passes = (points: number, of: number, passPercent: number) =>
+  passPercent <= 0 || (of > 0 && points * 100 >= of * passPercent);
+
+/** Which attempt counts, in exact thousandths; null while there is none. Attempts in the order they were begun. */
+export function countingPoints(attempts: readonly number[], rule: CountingRule): Rational | null {
+  const [first] = attempts;
+  const last = attempts.at(-1);
+  if (first === undefined || last === undefined) return null;
+  switch (rule) {
+    case 'best':
+      return rational(Math.max(...attempts));
+    case 'first':
+      return rational(first);
+    case 'last':
+      return rational(last);
+    case 'mean':
+      return rational(attempts.reduce((a, b) => a + b, 0), attempts.length);
+  }
+}

@@ -1,0 +1,16 @@
+export {
+  type Board,
+  type BoardWeek,
+  board,
+  isOpen,
+  type Opening,
+  type OpeningSource,
+  openings,
+  openingText,
+  planText,
+  type ReleaseCourse,
+  type ReleaseSection,
+} from './plan';
+export { type Break, type Rhythm, rhythmInstants, rhythmText, weekdayName } from './rhythm';
+export { instantOf, type LearnerClock, type OpeningRule, ruleText } from './rule';
+export { openingRuleSchema, rhythmSchema, zoneSchema } from './schema';

@@ -1,0 +1,168 @@
+import { and, desc, eq } from 'drizzle-orm';
+import { boolean, number, object, string } from 'yup';
+import { idSchema } from '@/core/kernel/ids';
+import { type AssignmentSettings, checkFileCount, checkMark, checkText, mayHandIn } from '@/core/assignment';
+import { fail, ok, type Result } from '@/core/kernel/problem';
+import { findLesson, usualDoneRule } from '@/core/outline';
+import { can, mayMark } from '@/core/people';
+import { openLesson } from '../learning';
+import { rememberBlob, type StoredUpload } from '../media';
+import { editionDocument } from '../outline';
+import { command, type CommandContext } from '../platform/command';
+import { files } from '../platform/files';
+import { newId } from '../platform/ids';
+import { later } from '../platform/jobs';
+import { recordEvent } from '../record';
+import { handIn, markHistory } from './schema';
+
+export type HandInRow = typeof handIn.$inferSelect;
+
+const place = { courseId: idSchema, lessonId: idSchema };
+
+/** The learner's draft of an assignment, begun when there is none, and held for this transaction. */
+async function draftOf(context: CommandContext, courseId: string, lessonId: string) {
+  const found = await openLesson(context, courseId, lessonId, ['assignment']);
+  if (!found.ok) return found;
+  const { tx, actor } = context;
+  await tx.client.query('select pg_advisory_xact_lock(hashtextextended($1, 0))', [`${actor.id}/${lessonId}`]);
+  const rows = await tx.db.select().from(handIn).where(and(eq(handIn.learnerId, actor.id), eq(handIn.lessonId, lessonId))).orderBy(desc(handIn.number));
+  const before = rows.filter((row) => row.state !== 'draft').length;
+  const { learning, lesson } = found.value;
+  const settings = lesson.lesson.assignment as AssignmentSettings;
+  let draft = rows.find((row) => row.state === 'draft');
+  if (!draft) {
+    if (before >= settings.attempts) return fail('closed', before === 1 ? 'You have handed this in.' : `You have handed this in ${before} times, as often as it is allowed.`);
+    [draft] = await tx.db.insert(handIn).values({ id: newId(), learnerId: actor.id, courseId, lessonId, editionId: learning.editionId, number: before + 1, state: 'draft' }).returning();
+    if (lesson.progress.state === 'empty') await recordEvent(tx, { learnerId: actor.id, courseId, lessonId, lessonTitle: lesson.lesson.title, at: context.now.toString(), verb: 'attempted' });
+  }
+  if (!draft) throw new Error('A draft was not made.');
+  return ok({ draft, before, settings, clock: learning.learner.clock, lesson: lesson.lesson });
+}
+
+export const saveDraft = command({
+  name: 'assignment.save-draft',
+  input: object({ ...place, text: string().defined() }).noUnknown(),
+  permission: () => true,
+  async handle(context, { courseId, lessonId, text }) {
+    const checked = checkText(text);
+    if (!checked.ok) return checked;
+    const found = await draftOf(context, courseId, lessonId);
+    if (!found.ok) return found;
+    await context.tx.db.update(handIn).set({ text, changedAt: context.now.toString() }).where(eq(handIn.id, found.value.draft.id));
+    return ok({ saved: context.now.toString() });
+  },
+});
+
+const fileInput = { ...place, hash: string().matches(/^[0-9a-f]{64}$/).required() };
+
+/** Adds an uploaded file to the draft. Called by the upload route only, which has checked its content. */
+export const addFile = command({
+  name: 'assignment.add-file',
+  input: object({ ...fileInput, fileName: string().max(300).required(), contentType: string().required() }).noUnknown(),
+  permission: () => true,
+  async handle(context, input) {
+    const size = await files().size(input.hash);
+    if (size === null) return fail('not-found', 'The file did not arrive. Upload it again.');
+    const found = await draftOf(context, input.courseId, input.lessonId);
+    if (!found.ok) return found;
+    const { draft, settings } = found.value;
+    if (draft.files.some((file) => file.hash === input.hash)) return ok({ id: draft.id });
+    const count = checkFileCount(settings, draft.files.length + 1);
+    if (!count.ok) return count;
+    if (size > settings.megabytes * 1024 * 1024) return fail('too-large', `"${input.fileName}" is larger than ${settings.megabytes} MB, the most for one file here.`, 'file');
+    const stored: StoredUpload = { hash: input.hash, size, contentType: input.contentType };
+    await rememberBlob(context.tx, stored);
+    await context.tx.db.update(handIn).set({ files: [...draft.files, { ...stored, name: input.fileName }], changedAt: context.now.toString() }).where(eq(handIn.id, draft.id));
+    return ok({ id: draft.id });
+  },
+});
+
+export const dropFile = command({
+  name: 'assignment.drop-file',
+  input: object(fileInput).noUnknown(),
+  permission: () => true,
+  async handle(context, input) {
+    const found = await draftOf(context, input.courseId, input.lessonId);
+    if (!found.ok) return found;
+    const { draft } = found.value;
+    await context.tx.db.update(handIn).set({ files: draft.files.filter((file) => file.hash !== input.hash) }).where(eq(handIn.id, draft.id));
+    return ok(null);
+  },
+});
+
+export const handInWork = command({
+  name: 'assignment.hand-in',
+  input: object({ ...place, text: string().defined() }).noUnknown(),
+  permission: () => true,
+  async handle(context, { courseId, lessonId, text }) {
+    const found = await draftOf(context, courseId, lessonId);
+    if (!found.ok) return found;
+    const { draft, before, settings, clock, lesson } = found.value;
+    const may = mayHandIn(settings, { text, files: draft.files.length, before }, clock, context.now);
+    if (!may.ok) return may;
+    await context.tx.db.update(handIn).set({ text, state: 'handed-in', handedInAt: context.now.toString(), isLate: may.value.isLate }).where(eq(handIn.id, draft.id));
+    const event = { learnerId: context.actor.id, courseId, lessonId, lessonTitle: lesson.title, at: context.now.toString() };
+    const rule = lesson.done ?? usualDoneRule(lesson);
+    await recordEvent(context.tx, { ...event, verb: rule.by === 'passed' ? 'attempted' : 'completed' });
+    await later(context.tx, 'certificate.award', { courseId, learnerId: context.actor.id });
+    return ok({ id: draft.id, isLate: may.value.isLate });
+  },
+});
+
+const markInput = object({
+  handInId: idSchema,
+  /** Thousandths of a point. */
+  points: number().integer().nullable().defined(),
+  remark: string().max(20_000, 'Keep the remark under 20,000 characters.').defined(),
+  finish: boolean().required(),
+}).noUnknown();
+
+async function workFor(context: CommandContext, id: string): Promise<HandInRow | null> {
+  const [row] = await context.tx.db.select().from(handIn).where(eq(handIn.id, id)).for('update');
+  return row ?? null;
+}
+
+/** Keeps a mark for later, or finishes it: then the learner sees it. */
+export const markWork = command({
+  name: 'marking.mark',
+  input: markInput,
+  async permission(context, { handInId }) {
+    const row = await workFor(context, handInId);
+    // To somebody who may not mark, work that is not there is the same as work they may not see.
+    return row !== null && (row.learnerId === context.actor.id ? can(context.actor, 'marking.mark', row) : mayMark(context.actor, row));
+  },
+  async handle(context, input) {
+    const row = await workFor(context, input.handInId);
+    if (!row || row.state === 'draft') return fail('not-found', 'This work has not been handed in.');
+    if (row.learnerId === context.actor.id) return fail('not-allowed', 'This is your own work; somebody else has to mark it.');
+    const lesson = await lessonOf(row);
+    if (!lesson.ok) return lesson;
+    const checked = checkMark(input.points, lesson.value.assignment as AssignmentSettings, input.finish);
+    if (!checked.ok) return checked;
+    if (row.state === 'marked' && !input.finish) return fail('conflict', 'This work has been marked and its learner has seen it. Finish it again to change the mark.');
+    const { tx, actor, now } = context;
+    const same = row.points === input.points && row.remark === input.remark && row.state === (input.finish ? 'marked' : 'being-marked');
+    if (same) return ok({ state: row.state });
+    const state = input.finish ? ('marked' as const) : ('being-marked' as const);
+    await tx.db.update(handIn).set({ points: input.points, remark: input.remark, state, markerId: actor.id, ...(input.finish ? { markedAt: now.toString() } : {}) }).where(eq(handIn.id, row.id));
+    await tx.db.insert(markHistory).values({ id: newId(), handInId: row.id, markerId: actor.id, at: now.toString(), points: input.points, remark: input.remark, finished: input.finish });
+    if (input.finish) {
+      const { title, assignment } = lesson.value;
+      const event = { learnerId: row.learnerId, courseId: row.courseId, lessonId: row.lessonId, lessonTitle: title, at: now.toString(), score: { raw: (input.points ?? 0) / 1000, max: (assignment?.points ?? 0) / 1000 } };
+      const passed = (input.points ?? 0) >= (assignment?.passPoints ?? 0);
+      await recordEvent(tx, { ...event, verb: passed ? 'passed' : 'failed' });
+      if (passed) await recordEvent(tx, { ...event, verb: 'completed' });
+      await later(tx, 'certificate.award', { courseId: row.courseId, learnerId: row.learnerId });
+      await context.audit({ courseId: row.courseId, sentence: `marked work for "${title}"` });
+    }
+    return ok({ state });
+  },
+});
+
+async function lessonOf(row: HandInRow): Promise<Result<NonNullable<ReturnType<typeof findLesson>>>> {
+  const document = await editionDocument(row.editionId);
+  const lesson = document && findLesson(document, row.lessonId);
+  return lesson?.assignment ? ok(lesson) : fail('not-found', 'The assignment of this work is not there any more.');
+}
+
+export const assignmentCommands = { [saveDraft.name]: saveDraft, [dropFile.name]: dropFile, [handInWork.name]: handInWork, [markWork.name]: markWork };

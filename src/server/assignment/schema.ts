@@ -1,0 +1,48 @@
+import { boolean, index, integer, jsonb, pgTable, text, timestamp, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
+import { edition } from '../outline/schema';
+import { user } from '../people/schema';
+
+const at = (name: string) => timestamp(name, { withTimezone: true, mode: 'string' });
+
+export type HandedInFile = { readonly hash: string; readonly name: string; readonly size: number; readonly contentType: string };
+
+export const handIn = pgTable(
+  'hand_in',
+  {
+    id: uuid('id').primaryKey(),
+    learnerId: text('learner_id')
+      .notNull()
+      .references(() => user.id, { onDelete: 'cascade' }),
+    courseId: uuid('course_id').notNull(),
+    lessonId: uuid('lesson_id').notNull(),
+    editionId: uuid('edition_id')
+      .notNull()
+      .references(() => edition.id),
+    number: integer('number').notNull(),
+    text: text('text').notNull().default(''),
+    files: jsonb('files').$type<HandedInFile[]>().notNull().default([]),
+    state: text('state', { enum: ['draft', 'handed-in', 'being-marked', 'marked'] }).notNull(),
+    changedAt: at('changed_at').notNull().defaultNow(),
+    handedInAt: at('handed_in_at'),
+    isLate: boolean('is_late').notNull().default(false),
+    /** Thousandths of a point. The learner sees points and remark once it is marked. */
+    points: integer('points'),
+    remark: text('remark').notNull().default(''),
+    markerId: text('marker_id'),
+    markedAt: at('marked_at'),
+  },
+  (table) => [uniqueIndex('hand_in_number').on(table.learnerId, table.lessonId, table.number), index('hand_in_queue').on(table.courseId, table.state)],
+);
+
+/** Every change of a mark, with who, when and why. */
+export const markHistory = pgTable('mark_history', {
+  id: uuid('id').primaryKey(),
+  handInId: uuid('hand_in_id')
+    .notNull()
+    .references(() => handIn.id, { onDelete: 'cascade' }),
+  markerId: text('marker_id').notNull(),
+  at: at('at').notNull().defaultNow(),
+  points: integer('points'),
+  remark: text('remark').notNull(),
+  finished: boolean('finished').notNull(),
+});

@@ -1,0 +1,38 @@
+import { jsonb, pgSequence, pgTable, text, timestamp, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
+import type { AwardSettings } from '@/core/certificate';
+import { edition } from '../outline/schema';
+import { user } from '../people/schema';
+
+const at = (name: string) => timestamp(name, { withTimezone: true, mode: 'string' });
+
+/** Counts certificates; a number once drawn is never drawn again, even when nothing came of it. */
+export const certificateCounter = pgSequence('certificate_counter');
+
+export const certificate = pgTable(
+  'certificate',
+  {
+    id: uuid('id').primaryKey(),
+    courseId: uuid('course_id').notNull(),
+    learnerId: text('learner_id')
+      .notNull()
+      .references(() => user.id),
+    editionId: uuid('edition_id')
+      .notNull()
+      .references(() => edition.id),
+    number: text('number').notNull().unique(),
+    /** For the check page: cannot be guessed. */
+    token: text('token').notNull().unique(),
+    /** What it says, as it was when it was issued. */
+    holder: text('holder').notNull(),
+    courseTitle: text('course_title').notNull(),
+    school: text('school').notNull(),
+    grade: text('grade'),
+    design: jsonb('design').$type<AwardSettings>().notNull(),
+    issuedAt: at('issued_at').notNull(),
+    withdrawnAt: at('withdrawn_at'),
+    withdrawnWhy: text('withdrawn_why'),
+    /** The PDF, once the worker has made it. */
+    pdfHash: text('pdf_hash'),
+  },
+  (table) => [uniqueIndex('certificate_once').on(table.courseId, table.learnerId)],
+);

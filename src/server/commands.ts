@@ -1,0 +1,26 @@
+import { assignmentCommands } from './assignment';
+import { certificateCommands } from './certificate';
+import { enrolmentCommands, finishCourse } from './enrolment';
+import { gradebookCommands } from './gradebook';
+import { learningCommands } from './learning';
+import { mediaCommands } from './media';
+import { outlineCommands } from './outline';
+import { peopleCommands } from './people';
+import type { Command } from './platform/command';
+import { quizCommands } from './quiz';
+
+/** Every command that can be called over HTTP, by name. */
+export const commands: ReadonlyMap<string, Command> = new Map(
+  Object.entries({
+    ...assignmentCommands,
+    ...certificateCommands,
+    ...enrolmentCommands,
+    [finishCourse.name]: finishCourse,
+    ...gradebookCommands,
+    ...learningCommands,
+    ...mediaCommands,
+    ...outlineCommands,
+    ...peopleCommands,
+    ...quizCommands,
+  }) as [string, Command][],
+);

@@ -1,0 +1,3 @@
+export { enrolmentCommands, finishCourse } from './commands';
+export { cohortsOf, coursesTakenBy, type EnrolledLearner, enrolledLearner, instantFrom, learnersOf } from './queries';
+export { cohort, enrolment } from './schema';

@@ -1,0 +1,56 @@
+import { and, eq } from 'drizzle-orm';
+import { number, object, string } from 'yup';
+import { idSchema } from '@/core/kernel/ids';
+import { fail, ok } from '@/core/kernel/problem';
+import { fullPoints } from '@/core/learning';
+import { findLesson } from '@/core/outline';
+import { pointsText } from '@/core/kernel/exact';
+import { can } from '@/core/people';
+import { enrolledLearner } from '../enrolment';
+import { courseHead } from '../learning';
+import { editionDocument } from '../outline';
+import { command } from '../platform/command';
+import { later } from '../platform/jobs';
+import { gradeDecision } from './schema';
+
+const decision = object({
+  courseId: idSchema,
+  lessonId: idSchema,
+  learnerId: string().required(),
+  kind: string().oneOf(['points', 'excused', 'none']).required(),
+  /** Thousandths of a point. */
+  points: number().integer().min(0, 'Points are at least 0.').nullable().defined(),
+  reason: string().max(500, 'Keep the reason under 500 characters.').defined(),
+}).noUnknown();
+
+/** Sets a grade by hand, excuses a learner, or goes back to what was earned; always with a reason. */
+export const decideGrade = command({
+  name: 'gradebook.decide',
+  input: decision,
+  permission: ({ actor }, { courseId }) => can(actor, 'gradebook.change', { courseId }),
+  async handle({ tx, actor, now, audit }, input) {
+    const { courseId, lessonId, learnerId } = input;
+    const head = await courseHead(courseId, tx.db);
+    const document = head?.liveEditionId ? await editionDocument(head.liveEditionId) : null;
+    const lesson = document && findLesson(document, lessonId);
+    const learner = await enrolledLearner(courseId, learnerId, tx.db);
+    if (!lesson || !learner) return fail('not-found', 'This learner or this item is not part of the course.');
+    const key = and(eq(gradeDecision.learnerId, learnerId), eq(gradeDecision.lessonId, lessonId));
+    if (input.kind === 'none') await tx.db.delete(gradeDecision).where(key);
+    else {
+      if (input.reason.trim() === '') return fail('invalid', 'Give a reason; it is kept with the grade.', 'reason');
+      if (input.kind === 'points') {
+        if (input.points === null) return fail('invalid', 'Give the points.', 'points');
+        if (input.points > fullPoints(lesson)) return fail('invalid', `${lesson.title} is worth ${pointsText(fullPoints(lesson))} points; give at most that.`, 'points');
+      }
+      const row = { learnerId, courseId, lessonId, kind: input.kind as 'points' | 'excused', points: input.kind === 'points' ? input.points : null, reason: input.reason.trim(), decidedBy: actor.id, at: now.toString() };
+      await tx.db.insert(gradeDecision).values(row).onConflictDoUpdate({ target: [gradeDecision.learnerId, gradeDecision.lessonId], set: row });
+    }
+    const what = input.kind === 'excused' ? 'excused' : input.kind === 'points' ? `set ${pointsText(input.points ?? 0)} points for` : 'went back to what was earned for';
+    await audit({ courseId, sentence: `${what} ${learner.name}, ${lesson.title}${input.reason ? `: ${input.reason.trim()}` : ''}` });
+    await later(tx, 'certificate.award', { courseId, learnerId });
+    return ok(null);
+  },
+});
+
+export const gradebookCommands = { [decideGrade.name]: decideGrade };

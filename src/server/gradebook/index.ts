@@ -1,0 +1,2 @@
+export { gradebookCommands } from './commands';
+export { gradeDecision } from './schema';

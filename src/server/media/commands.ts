@@ -1,0 +1,104 @@
+import { open } from 'node:fs/promises';
+import { eq, sql } from 'drizzle-orm';
+import { object, string } from 'yup';
+import { idSchema } from '@/core/kernel/ids';
+import { checkCaptions, checkUpload, type MediaFacts, type UploadPurpose } from '@/core/media';
+import { fail, ok, type Result } from '@/core/kernel/problem';
+import { can } from '@/core/people';
+import { command } from '../platform/command';
+import type { Transaction } from '../platform/database';
+import { files } from '../platform/files';
+import { newId } from '../platform/ids';
+import { later } from '../platform/jobs';
+import { blob, media } from './schema';
+
+export type StoredUpload = { readonly hash: string; readonly size: number; readonly contentType: string };
+
+/** Checks an uploaded file by its content and stores it. The file itself is left where it is. */
+export async function storeUpload(purpose: UploadPurpose, name: string, path: string): Promise<Result<StoredUpload & { readonly kind: MediaFacts['kind'] }>> {
+  const handle = await open(path, 'r');
+  try {
+    const head = new Uint8Array(4096);
+    const { bytesRead } = await handle.read(head, 0, head.length, 0);
+    const { size } = await handle.stat();
+    const checked = checkUpload(purpose, name, size, head.subarray(0, bytesRead));
+    if (!checked.ok) return checked;
+    if (checked.value.kind === 'captions') {
+      const captions = checkCaptions(await handle.readFile('utf8'));
+      if (!captions.ok) return captions;
+    }
+    const stored = await files().put(path);
+    return ok({ ...stored, ...checked.value });
+  } finally {
+    await handle.close();
+  }
+}
+
+/** Remembers a stored file's content; harmless when it is known. */
+export async function rememberBlob(tx: Transaction, stored: StoredUpload): Promise<void> {
+  await tx.db.insert(blob).values({ hash: stored.hash, size: stored.size, contentType: stored.contentType }).onConflictDoNothing();
+}
+
+const stored = {
+  hash: string().matches(/^[0-9a-f]{64}$/).required(),
+  contentType: string().required(),
+  fileName: string().max(300).required(),
+};
+
+const addInput = object({ courseId: idSchema, kind: string().oneOf(['film', 'picture', 'document']).required(), ...stored }).noUnknown();
+
+/** Puts a stored file into a course's library and has its facts worked out. Called by the upload route only. */
+export const addMedia = command({
+  name: 'media.add',
+  input: addInput,
+  permission: ({ actor }, { courseId }) => can(actor, 'course.edit', { courseId }),
+  async handle({ tx, actor, audit }, input) {
+    const size = await files().size(input.hash);
+    if (size === null) return fail('not-found', 'The file did not arrive. Upload it again.');
+    await rememberBlob(tx, { hash: input.hash, size, contentType: input.contentType });
+    const id = newId();
+    const title = input.fileName.replace(/\.[^.]+$/, '');
+    await tx.db.insert(media).values({ id, courseId: input.courseId, kind: input.kind, title, fileName: input.fileName, hash: input.hash, state: 'waiting', uploadedBy: actor.id });
+    await later(tx, 'media.work-out', { mediaId: id });
+    await audit({ courseId: input.courseId, sentence: `uploaded "${input.fileName}"` });
+    return ok({ id });
+  },
+});
+
+const captionsInput = object({ mediaId: idSchema, language: string().matches(/^[a-z]{2,3}(-[A-Za-z0-9]{2,8})*$/, 'Give the language as a code such as en or cy.').required(), label: string().max(60).required(), ...stored }).noUnknown();
+
+export const addCaptions = command({
+  name: 'media.captions',
+  input: captionsInput,
+  async permission({ actor, tx }, { mediaId }) {
+    const [row] = await tx.db.select({ courseId: media.courseId }).from(media).where(eq(media.id, mediaId));
+    return row !== undefined && can(actor, 'course.edit', { courseId: row.courseId });
+  },
+  async handle({ tx, audit }, input) {
+    const [row] = await tx.db.select().from(media).where(eq(media.id, input.mediaId)).for('update');
+    const size = await files().size(input.hash);
+    if (!row || size === null) return fail('not-found', 'The film or the captions are not there any more.');
+    if (row.kind !== 'film') return fail('invalid', 'Only films have captions.');
+    await rememberBlob(tx, { hash: input.hash, size, contentType: input.contentType });
+    const others = row.captions.filter((one) => one.language !== input.language);
+    await tx.db.update(media).set({ captions: [...others, { language: input.language, label: input.label, hash: input.hash }] }).where(eq(media.id, row.id));
+    await audit({ courseId: row.courseId, sentence: `added captions (${input.language}) to "${row.title}"` });
+    return ok({ id: row.id });
+  },
+});
+
+export const describePicture = command({
+  name: 'media.describe',
+  input: object({ mediaId: idSchema, alt: string().max(500, 'Keep the description under 500 characters.').defined() }).noUnknown(),
+  async permission({ actor, tx }, { mediaId }) {
+    const [row] = await tx.db.select({ courseId: media.courseId }).from(media).where(eq(media.id, mediaId));
+    return row !== undefined && can(actor, 'course.edit', { courseId: row.courseId });
+  },
+  async handle({ tx, audit }, { mediaId, alt }) {
+    const [row] = await tx.db.update(media).set({ alt }).where(eq(media.id, mediaId)).returning({ courseId: media.courseId, title: media.title, was: sql<string>`${media.alt}` });
+    if (row) await audit({ courseId: row.courseId, sentence: `described the picture "${row.title}"` });
+    return ok(null);
+  },
+});
+
+export const mediaCommands = { [describePicture.name]: describePicture };

@@ -1,0 +1,81 @@
+import { eq } from 'drizzle-orm';
+import { boolean, object, string } from 'yup';
+import { optionalId } from '@/core/kernel/ids';
+import { fail, ok, type Result } from '@/core/kernel/problem';
+import { can, emailSchema, nameSchema, passwordSchema, schoolRoles } from '@/core/people';
+import { zoneSchema } from '@/core/release';
+import { command } from '../platform/command';
+import { type Transaction, transaction } from '../platform/database';
+import { newId } from '../platform/ids';
+import { account, courseStaff, school, session, user } from './schema';
+import { hashPassword } from './sessions';
+
+export type NewPerson = { readonly name: string; readonly email: string; readonly role: (typeof schoolRoles)[number]; readonly passwordHash: string; readonly zone?: string; readonly locale?: string };
+
+/** Adds a person with a password. The one place that writes accounts. */
+export async function insertPerson(tx: Transaction, person: NewPerson): Promise<string> {
+  const id = newId();
+  const { passwordHash, ...row } = person;
+  await tx.db.insert(user).values({ id, ...row });
+  await tx.db.insert(account).values({ id: newId(), accountId: id, providerId: 'credential', userId: id, password: passwordHash });
+  return id;
+}
+
+const firstOwner = object({ school: nameSchema, name: nameSchema, email: emailSchema, password: passwordSchema, zone: zoneSchema }).noUnknown();
+
+/** The first visit to an empty installation makes the school and its owner; later ones are turned away. */
+export async function makeFirstOwner(raw: unknown): Promise<Result<null>> {
+  const parsed = await firstOwner.validate(raw).then(
+    (value) => ok(value),
+    (error: { errors: string[]; path?: string }) => fail('invalid', error.errors[0] ?? 'This cannot be kept.', error.path),
+  );
+  if (!parsed.ok) return parsed;
+  const { value } = parsed;
+  const passwordHash = await hashPassword(value.password);
+  return transaction(async (tx) => {
+    // The row with id 1 can be made once, so two first visits at the same moment make one owner.
+    const made = await tx.db.insert(school).values({ id: 1, name: value.school, zone: value.zone }).onConflictDoNothing().returning();
+    if (made.length === 0) return fail('conflict', 'This school has an owner already. Sign in instead.');
+    await insertPerson(tx, { name: value.name, email: value.email, role: 'owner', passwordHash, zone: value.zone });
+    return ok(null);
+  });
+}
+
+const personInput = object({
+  name: nameSchema,
+  email: emailSchema,
+  role: string().oneOf(schoolRoles).required(),
+  password: passwordSchema,
+  courseId: optionalId,
+}).noUnknown();
+
+export const addPerson = command({
+  name: 'people.add',
+  input: personInput,
+  permission: ({ actor }) => can(actor, 'people.manage'),
+  async handle({ tx, audit }, input) {
+    const email = input.email.trim().toLowerCase();
+    const [there] = await tx.db.select({ id: user.id }).from(user).where(eq(user.email, email));
+    if (there) return fail('conflict', 'Somebody with this e-mail address is here already.', 'email');
+    const passwordHash = await hashPassword(input.password);
+    const id = await insertPerson(tx, { name: input.name.trim(), email, role: input.role, passwordHash });
+    if (input.courseId && (input.role === 'creator' || input.role === 'marker')) {
+      await tx.db.insert(courseStaff).values({ courseId: input.courseId, userId: id, role: input.role });
+    }
+    await audit({ sentence: `added ${input.name} as ${input.role}`, ...(input.courseId ? { courseId: input.courseId } : {}) });
+    return ok({ id });
+  },
+});
+
+export const signOutEverywhere = command({
+  name: 'people.sign-out-everywhere',
+  input: object({ also: boolean().oneOf([true]).required() }).noUnknown(),
+  permission: () => true,
+  async handle({ tx, actor, audit }) {
+    await tx.db.delete(session).where(eq(session.userId, actor.id));
+    await audit({ sentence: 'signed out everywhere' });
+    return ok(null);
+  },
+});
+
+export const peopleCommands = { [addPerson.name]: addPerson, [signOutEverywhere.name]: signOutEverywhere };

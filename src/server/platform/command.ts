@@ -1,0 +1,90 @@
+import { type Schema, ValidationError } from 'yup';
+import type { Change } from '@/core/kernel/change';
+import { fail, type Problem, type Result } from '@/core/kernel/problem';
+import { Temporal } from '@/core/kernel/time';
+import type { Actor } from '@/core/people';
+import { type Transaction, transaction } from './database';
+import { newId } from './ids';
+import { logUnexpected } from './log';
+import { audit } from './schema';
+
+export type CommandContext = {
+  readonly actor: Actor;
+  readonly tx: Transaction;
+  readonly now: Temporal.Instant;
+  /** Writes what was done to the audit list; gives back the id of the row. */
+  audit(entry: { readonly courseId?: string; readonly sentence: string; readonly changes?: readonly Change[]; readonly kind?: 'do' | 'undo' | 'redo' }): Promise<string>;
+};
+
+type Definition<I, O> = {
+  readonly name: string;
+  readonly input: Schema<I>;
+  /** Decided inside the transaction; a sentence-bearing problem, or a plain yes or no. */
+  readonly permission: (context: CommandContext, input: I) => boolean | Promise<boolean>;
+  readonly handle: (context: CommandContext, input: I) => Promise<Result<O>>;
+};
+
+export type Command<I = unknown, O = unknown> = Definition<I, O> & {
+  run(actor: Actor | null, input: unknown, now?: Temporal.Instant): Promise<Result<O>>;
+};
+
+/** Carries a problem out of a transaction, so that nothing stays half written. */
+class Refused extends Error {
+  constructor(readonly problem: Problem) {
+    super(problem.sentence);
+  }
+}
+
+const firstProblem = (error: ValidationError) => fail('invalid', error.errors[0] ?? 'This cannot be kept.', error.path ?? undefined);
+
+/**
+ * The one way to write: unknown input is parsed, permission decided, and everything done in one
+ * transaction together with its audit row; then whoever listens is told.
+ */
+export function command<I, O>(definition: Definition<I, O>): Command<I, O> {
+  const run = async (actor: Actor | null, raw: unknown, now = Temporal.Now.instant()): Promise<Result<O>> => {
+    if (!actor) return fail('not-signed-in', 'You are not signed in any more. Sign in again; what you typed is still here.');
+    let input: I;
+    try {
+      input = definition.input.validateSync(raw, { strict: true });
+    } catch (error) {
+      if (error instanceof ValidationError) return firstProblem(error);
+      throw error;
+    }
+    try {
+      return await transaction(async (tx) => {
+        const courses = new Set<string>();
+        const context: CommandContext = {
+          actor,
+          tx,
+          now,
+          async audit(entry) {
+            const id = newId();
+            if (entry.courseId) courses.add(entry.courseId);
+            await tx.db.insert(audit).values({
+              id,
+              at: now.toString(),
+              actorId: actor.id,
+              courseId: entry.courseId ?? null,
+              command: definition.name,
+              sentence: entry.sentence,
+              changes: [...(entry.changes ?? [])],
+              kind: entry.kind ?? 'do',
+            });
+            return id;
+          },
+        };
+        if (!(await definition.permission(context, input))) throw new Refused(fail('not-allowed', 'You may not do this here. Ask the owner of the school if you should.').problem);
+        const result = await definition.handle(context, input);
+        if (!result.ok) throw new Refused(result.problem);
+        for (const courseId of courses) await tx.client.query('select pg_notify($1, $2)', ['mosaik_course', courseId]);
+        return result;
+      });
+    } catch (error) {
+      if (error instanceof Refused) return { ok: false, problem: error.problem };
+      const reference = logUnexpected(error, definition.name);
+      return fail('unexpected', `Something went wrong on our side, and nothing was changed. If it happens again, quote ${reference}.`);
+    }
+  };
+  return { ...definition, run };
+}

@@ -1,0 +1,51 @@
+import PgBoss from 'pg-boss';
+import { config } from './config';
+import type { Transaction } from './database';
+import { log } from './log';
+
+/** What is left for the worker: one row in the database each, done at least once, so each is idempotent. */
+export type Jobs = {
+  'media.work-out': { readonly mediaId: string };
+  'certificate.draw': { readonly certificateId: string };
+  'quiz.close-overdue': Record<string, never>;
+  'certificate.award': { readonly courseId: string; readonly learnerId: string };
+};
+export type JobName = keyof Jobs;
+export const jobNames: readonly JobName[] = ['media.work-out', 'certificate.draw', 'quiz.close-overdue', 'certificate.award'];
+
+const kept = globalThis as typeof globalThis & { mosaikQueue?: Promise<PgBoss> };
+
+/** The queue of this process. A web process only sends; a worker also keeps the queue in order. */
+export function queue(role: 'web' | 'worker' = 'web'): Promise<PgBoss> {
+  kept.mosaikQueue ??= openQueue(role).catch((error) => {
+    kept.mosaikQueue = undefined;
+    throw error;
+  });
+  return kept.mosaikQueue;
+}
+
+async function openQueue(role: 'web' | 'worker'): Promise<PgBoss> {
+  const boss = new PgBoss({ connectionString: config.databaseUrl, max: 3, supervise: role === 'worker', schedule: role === 'worker', migrate: false });
+  boss.on('error', (error) => log.warn({ err: error }, 'queue'));
+  await boss.start();
+  return boss;
+}
+
+/** Leaves a job as part of a transaction: it is there if and only if the transaction is kept. */
+export async function later<N extends JobName>(tx: Transaction, name: N, data: Jobs[N]): Promise<void> {
+  const boss = await queue();
+  await boss.send(name, data, {
+    retryLimit: 5,
+    retryBackoff: true,
+    expireInMinutes: 60,
+    db: { executeSql: (text: string, values: unknown[]) => tx.client.query(text, values) },
+  });
+}
+
+/** Prepares the queue's own tables; called once, before web and worker start. */
+export async function prepareQueue(): Promise<void> {
+  const boss = new PgBoss({ connectionString: config.databaseUrl, max: 2, supervise: false, schedule: false });
+  await boss.start();
+  for (const name of jobNames) await boss.createQueue(name);
+  await boss.stop({ graceful: false });
+}

@@ -1,0 +1,127 @@
+import { and, asc, eq, isNull, lt, sql } from 'drizzle-orm';
+import { object, string } from 'yup';
+import { idSchema } from '@/core/kernel/ids';
+import { fail, ok, type Result } from '@/core/kernel/problem';
+import { Temporal } from '@/core/kernel/time';
+import { findLesson, type LessonDocument } from '@/core/outline';
+import { type Answer, answerSchema, deadlineFor, isOverdue, mayAnswer, mayBegin, passes, type QuizSettings, scorePaper, type Sitting } from '@/core/quiz';
+import { instantFrom } from '../enrolment';
+import { openLesson } from '../learning';
+import { editionDocument } from '../outline';
+import { command, type CommandContext } from '../platform/command';
+import { database, type Transaction, transaction } from '../platform/database';
+import { newId } from '../platform/ids';
+import { later } from '../platform/jobs';
+import { recordEvent } from '../record';
+import { sitting } from './schema';
+
+export type SittingRow = typeof sitting.$inferSelect;
+
+export const sittingOf = (row: Pick<SittingRow, 'startedAt' | 'deadline' | 'handedInAt'>): Sitting => ({
+  startedAt: instantFrom(row.startedAt),
+  deadline: row.deadline ? instantFrom(row.deadline) : null,
+  handedInAt: row.handedInAt ? instantFrom(row.handedInAt) : null,
+});
+
+/** The paper a sitting is taken on: its own edition's, whatever has been published since. */
+export async function paperOf(row: SittingRow): Promise<LessonDocument | null> {
+  const document = await editionDocument(row.editionId);
+  return (document && findLesson(document, row.lessonId)) ?? null;
+}
+
+/** Scores a sitting and closes it. Harmless when it is closed already. */
+async function handInRow(tx: Transaction, row: SittingRow, at: Temporal.Instant): Promise<SittingRow> {
+  if (row.handedInAt) return row;
+  const lesson = await paperOf(row);
+  const score = scorePaper(lesson?.questions ?? [], row.answers);
+  const [closed] = await tx.db.update(sitting).set({ handedInAt: at.toString(), points: score.points, of: score.of }).where(and(eq(sitting.id, row.id), isNull(sitting.handedInAt))).returning();
+  if (!closed) return row;
+  const pass = lesson?.quiz?.passPercent ?? 0;
+  const passed = passes(score.points, score.of, pass);
+  const event = { learnerId: row.learnerId, courseId: row.courseId, lessonId: row.lessonId, lessonTitle: lesson?.title ?? '', at: at.toString(), score: { raw: score.points / 1000, max: score.of / 1000 } };
+  if (pass > 0) await recordEvent(tx, { ...event, verb: passed ? 'passed' : 'failed' });
+  await recordEvent(tx, { ...event, verb: !passed && (lesson?.done?.by ?? 'passed') === 'passed' ? 'attempted' : 'completed' });
+  await later(tx, 'certificate.award', { courseId: row.courseId, learnerId: row.learnerId });
+  return closed;
+}
+
+const own = async (context: CommandContext, id: string): Promise<Result<SittingRow>> => {
+  const [row] = await context.tx.db.select().from(sitting).where(eq(sitting.id, id)).for('update');
+  // Somebody else's sitting is not told apart from one that is not there.
+  return row && row.learnerId === context.actor.id ? ok(row) : fail('not-found', 'This sitting is not there, or it is not yours.');
+};
+
+export const beginSitting = command({
+  name: 'quiz.begin',
+  input: object({ courseId: idSchema, lessonId: idSchema }).noUnknown(),
+  permission: () => true,
+  async handle(context, { courseId, lessonId }) {
+    const found = await openLesson(context, courseId, lessonId, ['quiz']);
+    if (!found.ok) return found;
+    const settings = found.value.lesson.lesson.quiz as QuizSettings;
+    const { tx, actor, now } = context;
+    // One at a time for each learner and quiz, so that two clicks at once begin one sitting.
+    await tx.client.query('select pg_advisory_xact_lock(hashtextextended($1, 0))', [`${actor.id}/${lessonId}`]);
+    const rows = await tx.db.select().from(sitting).where(and(eq(sitting.learnerId, actor.id), eq(sitting.lessonId, lessonId))).orderBy(asc(sitting.number));
+    const underWay = rows.find((row) => row.handedInAt === null);
+    if (underWay && !isOverdue(sittingOf(underWay), now)) return ok({ id: underWay.id });
+    if (underWay) await handInRow(tx, underWay, instantFrom(underWay.deadline ?? now.toString()));
+    const may = mayBegin(settings, rows.map(sittingOf));
+    if (!may.ok) return may;
+    const id = newId();
+    const deadline = deadlineFor(settings, now);
+    await tx.db.insert(sitting).values({ id, learnerId: actor.id, courseId, lessonId, editionId: found.value.learning.editionId, number: may.value.number, startedAt: now.toString(), deadline: deadline?.toString() ?? null });
+    await recordEvent(tx, { learnerId: actor.id, courseId, lessonId, lessonTitle: found.value.lesson.lesson.title, at: now.toString(), verb: 'attempted' });
+    return ok({ id });
+  },
+});
+
+export const answerQuestion = command({
+  name: 'quiz.answer',
+  input: object({ sittingId: idSchema, questionId: idSchema, answer: answerSchema.required() }).noUnknown(),
+  permission: () => true,
+  async handle(context, { sittingId, questionId, answer }) {
+    const found = await own(context, sittingId);
+    if (!found.ok) return found;
+    const row = found.value;
+    const may = mayAnswer(sittingOf(row), context.now);
+    if (!may.ok) return may;
+    const paper = await paperOf(row);
+    const question = paper?.questions.find((one) => one.id === questionId);
+    if (!question) return fail('not-found', 'This question is not part of the quiz.');
+    if ('chosen' in answer && answer.chosen?.some((id) => !question.options.some((option) => option.id === id))) return fail('invalid', 'This option is not part of the question.');
+    await context.tx.db.update(sitting).set({ answers: sql`${sitting.answers} || ${JSON.stringify({ [questionId]: answer as Answer })}::jsonb` }).where(eq(sitting.id, row.id));
+    return ok({ saved: context.now.toString() });
+  },
+});
+
+export const handInSitting = command({
+  name: 'quiz.hand-in',
+  input: object({ sittingId: idSchema }).noUnknown(),
+  permission: () => true,
+  async handle(context, { sittingId }) {
+    const found = await own(context, sittingId);
+    if (!found.ok) return found;
+    const row = found.value;
+    const at = isOverdue(sittingOf(row), context.now) && row.deadline ? instantFrom(row.deadline) : context.now;
+    const closed = await handInRow(context.tx, row, at);
+    return ok({ id: closed.id });
+  },
+});
+
+/** Hands in what its learner left open when the time was up: each in its own transaction. */
+export async function closeOverdue(now = Temporal.Now.instant()): Promise<number> {
+  const limit = now.subtract({ seconds: 10 }).toString();
+  const rows = await database().select({ id: sitting.id }).from(sitting).where(and(isNull(sitting.handedInAt), lt(sitting.deadline, limit)));
+  for (const { id } of rows) await closeIfOverdue(id, now);
+  return rows.length;
+}
+
+export async function closeIfOverdue(id: string, now = Temporal.Now.instant()): Promise<void> {
+  await transaction(async (tx) => {
+    const [row] = await tx.db.select().from(sitting).where(eq(sitting.id, id)).for('update');
+    if (row?.deadline && isOverdue(sittingOf(row), now)) await handInRow(tx, row, instantFrom(row.deadline));
+  });
+}
+
+export const quizCommands = { [beginSitting.name]: beginSitting, [answerQuestion.name]: answerQuestion, [handInSitting.name]: handInSitting };

@@ -1,0 +1,2 @@
+export { recordEvent } from './commands';
+export { progress, statement } from './schema';

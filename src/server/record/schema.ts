@@ -1,0 +1,37 @@
+import { index, jsonb, pgTable, primaryKey, text, timestamp, uuid } from 'drizzle-orm/pg-core';
+import type { LessonProgress, Statement } from '@/core/record';
+import { user } from '../people/schema';
+
+const at = (name: string) => timestamp(name, { withTimezone: true, mode: 'string' });
+
+export const statement = pgTable(
+  'statement',
+  {
+    id: uuid('id').primaryKey(),
+    learnerId: text('learner_id')
+      .notNull()
+      .references(() => user.id, { onDelete: 'cascade' }),
+    courseId: uuid('course_id').notNull(),
+    lessonId: uuid('lesson_id'),
+    verb: text('verb').notNull(),
+    at: at('at').notNull(),
+    body: jsonb('body').$type<Statement>().notNull(),
+  },
+  (table) => [index('statement_learner').on(table.learnerId, table.courseId, table.at)],
+);
+
+/** A projection of the statements: it can be thrown away and worked out again. */
+export const progress = pgTable(
+  'progress',
+  {
+    learnerId: text('learner_id')
+      .notNull()
+      .references(() => user.id, { onDelete: 'cascade' }),
+    courseId: uuid('course_id').notNull(),
+    lessonId: uuid('lesson_id').notNull(),
+    state: text('state').$type<LessonProgress['state']>().notNull(),
+    doneAt: at('done_at'),
+    watched: jsonb('watched').$type<LessonProgress['watched']>().notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.learnerId, table.lessonId] }), index('progress_course').on(table.courseId)],
+);

@@ -1,0 +1,53 @@
+'use client';
+import { Textarea, TextInput } from '@mantine/core';
+import type { ReactNode } from 'react';
+import { fail, ok, type Result } from '@/core/kernel/problem';
+import { useDraft } from './useDraft';
+
+type Common = { readonly label: string; readonly description?: ReactNode; readonly placeholder?: string };
+type TextProps = Common & { readonly value: string; readonly onSave: (value: string) => Result<unknown>; readonly lines?: number };
+
+/** A text that saves itself as it is typed. */
+export function TextField({ value, onSave, lines, ...rest }: TextProps) {
+  const { change, ...draft } = useDraft(value, onSave);
+  return lines ? (
+    <Textarea {...rest} {...draft} autosize minRows={lines} maxRows={14} onChange={(event) => change(event.currentTarget.value)} />
+  ) : (
+    <TextInput {...rest} {...draft} onChange={(event) => change(event.currentTarget.value)} />
+  );
+}
+
+type NumberProps = Common & {
+  /** Null shows an empty field. */
+  readonly value: number | null;
+  readonly unit?: string;
+  readonly onSave: (value: number | null) => Result<unknown>;
+  /** What an empty field means; without it one is refused. */
+  readonly empty?: string;
+  /** Thousandths are shown and typed as whole and part. */
+  readonly scale?: number;
+};
+
+/** A number that saves itself as it is typed; what is not a number stays, and says so. */
+export function NumberField({ value, unit, onSave, empty, scale = 1, ...rest }: NumberProps) {
+  const save = (text: string): Result<unknown> => {
+    const plain = text.trim().replace(',', '.');
+    if (plain === '') return empty === undefined ? fail('invalid', 'Give a number.') : onSave(null);
+    const typed = Number(plain);
+    if (!Number.isFinite(typed)) return fail('invalid', 'Write a number, in digits.');
+    return onSave(scale === 1 ? typed : Math.round(typed * scale)) ?? ok(null);
+  };
+  const { change, ...draft } = useDraft(value === null ? '' : String(value / scale), save);
+  return (
+    <TextInput
+      {...rest}
+      {...draft}
+      inputMode="decimal"
+      placeholder={empty}
+      onChange={(event) => change(event.currentTarget.value)}
+      rightSection={unit ? <span style={{ color: 'var(--ink-3)', fontSize: '0.8125rem' }}>{unit}</span> : undefined}
+      rightSectionWidth={unit ? 12 + unit.length * 8 : undefined}
+      rightSectionPointerEvents="none"
+    />
+  );
+}

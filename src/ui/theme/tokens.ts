@@ -1,0 +1,91 @@
+/**
+ * The colours of Mosaik, and the only place where any stands. Light and dark have values of their
+ * own. Parts use the names as CSS variables: `var(--ink-2)`.
+ */
+const light = {
+  plaster: '#f1f3f0',
+  panel: '#ffffff',
+  grout: '#d8dcd6',
+  'grout-light': '#e8ebe6',
+  'field-line': '#868f8a',
+  ink: '#17211f',
+  'ink-2': '#4d5a56',
+  'ink-3': '#5f6b66',
+  malachite: '#17694f',
+  'malachite-d': '#0f4f3b',
+  'malachite-l': '#d5e8df',
+  'malachite-xl': '#ebf4ef',
+  'malachite-text': '#0f4f3b',
+  plum: '#6d2f63',
+  'plum-l': '#efdfec',
+  'plum-text': '#6d2f63',
+  lapis: '#2a4a8f',
+  'lapis-l': '#dde5f5',
+  'lapis-text': '#2a4a8f',
+  'saffron-mark': '#d99a1b',
+  'saffron-text': '#7d5200',
+  'saffron-l': '#fbeecb',
+  brick: '#a83a24',
+  'brick-l': '#f8e0da',
+  'brick-text': '#96301c',
+  night: '#14231f',
+  'night-2': '#24342f',
+  'on-night': '#ffffff',
+  'on-night-2': '#b9c6c0',
+  'on-tile': '#ffffff',
+  'on-malachite': '#ffffff',
+} as const;
+export type Token = keyof typeof light;
+
+const dark: Record<Token, string> = {
+  plaster: '#121917',
+  panel: '#1a2320',
+  grout: '#33403b',
+  'grout-light': '#28342f',
+  'field-line': '#75827c',
+  ink: '#eef2ef',
+  'ink-2': '#b7c3bd',
+  'ink-3': '#9daaa4',
+  malachite: '#1f7d5f',
+  'malachite-d': '#2b9673',
+  'malachite-l': '#1d4537',
+  'malachite-xl': '#18322a',
+  'malachite-text': '#86d3b5',
+  plum: '#8a4480',
+  'plum-l': '#46263f',
+  'plum-text': '#e0a6d6',
+  lapis: '#3d61b0',
+  'lapis-l': '#233357',
+  'lapis-text': '#a9c0f2',
+  'saffron-mark': '#d99a1b',
+  'saffron-text': '#f0c468',
+  'saffron-l': '#453512',
+  brick: '#b5442d',
+  'brick-l': '#4d231a',
+  'brick-text': '#f3a492',
+  night: '#0a110f',
+  'night-2': '#1b2723',
+  'on-night': '#ffffff',
+  'on-night-2': '#b9c6c0',
+  'on-tile': '#ffffff',
+  'on-malachite': '#ffffff',
+};
+
+const variables = (values: Record<string, string>) => Object.entries(values).map(([name, value]) => `--${name}:${value}`).join(';');
+
+export const schemeKey = 'mosaik-scheme';
+
+/** Both themes as a style sheet, for the head of every page. */
+export const tokensCss = `:root{color-scheme:light;${variables(light)}}:root[data-mantine-color-scheme="dark"]{color-scheme:dark;${variables(dark)}}`;
+
+/** Sets the theme before the first paint. */
+export const schemeScript = `try{var s=localStorage.getItem('${schemeKey}');if(s!=='light'&&s!=='dark')s=matchMedia('(prefers-color-scheme: dark)').matches?'dark':'light';document.documentElement.setAttribute('data-mantine-color-scheme',s)}catch(e){}`;
+
+/** Ten shades for the interface library, which wants them; only 6 and 7 are used by it for filled parts. */
+export const shades = {
+  malachite: ['#ebf4ef', '#d5e8df', '#a9d1bf', '#7ab99e', '#4f9f80', '#2f8466', '#17694f', '#0f4f3b', '#0b3c2d', '#072a1f'],
+  plum: ['#f7eff5', '#efdfec', '#dcbcd6', '#c795be', '#b06fa4', '#924f87', '#6d2f63', '#57244f', '#43193c', '#2f102a'],
+  lapis: ['#eef2fa', '#dde5f5', '#b9c9e9', '#92aadb', '#6c8ccc', '#486eb6', '#2a4a8f', '#203a72', '#172b56', '#0e1c3b'],
+  saffron: ['#fdf7e5', '#fbeecb', '#f4d890', '#ebbf55', '#e0a72c', '#d99a1b', '#a87208', '#7d5200', '#5c3c00', '#3e2800'],
+  brick: ['#fcefec', '#f8e0da', '#efbfb3', '#e3998a', '#d57463', '#c25443', '#a83a24', '#872d1b', '#672013', '#47150b'],
+} as const;

@@ -1,0 +1,23 @@
+import { fileURLToPath } from 'node:url';
+import { defineConfig } from 'vitest/config';
+
+const alias = { '@': fileURLToPath(new URL('./src', import.meta.url)) };
+
+export default defineConfig({
+  test: {
+    projects: [
+      { resolve: { alias }, test: { name: 'unit', testTimeout: 30_000, include: ['src/core/**/*.test.ts', 'src/ui/**/*.test.ts', 'cli/**/*.test.mjs'] } },
+      {
+        resolve: { alias },
+        test: {
+          name: 'integration',
+          include: ['src/server/**/*.test.ts'],
+          globalSetup: ['src/server/platform/testing/global-setup.ts'],
+          testTimeout: 20_000,
+          hookTimeout: 60_000,
+          fileParallelism: false,
+        },
+      },
+    ],
+  },
+});
