@@ -1,4 +1,5 @@
 import { Temporal } from 'temporal-polyfill';
+import { countdownText } from './countdown';
 
 export { Temporal };
 
@@ -79,17 +80,5 @@ export const longDayText = (instant: Temporal.Instant, { locale, zone }: Names):
     instant.epochMilliseconds,
   );
 
-/**
- * How long until `then`, rounded up, so that it never says nothing is left while something is:
- * `"3 days"`, `"9 hours"`, `"1 minute"`. Null when the moment has come.
- */
-export function countdown(then: Temporal.Instant, now: Temporal.Instant): string | null {
-  const seconds = Math.ceil((then.epochMilliseconds - now.epochMilliseconds) / 1000);
-  if (seconds <= 0) return null;
-  const unit = (count: number, name: string) => `${count} ${name}${count === 1 ? '' : 's'}`;
-  const minutes = Math.ceil(seconds / 60);
-  if (minutes < 60) return unit(minutes, 'minute');
-  const hours = Math.ceil(minutes / 60);
-  if (hours < 48) return unit(hours, 'hour');
-  return unit(Math.ceil(hours / 24), 'day');
-}
+/** How long until `then`, in words; null when the moment has come. See `countdownText`. */
+export const countdown = (then: Temporal.Instant, now: Temporal.Instant): string | null => countdownText(then.epochMilliseconds - now.epochMilliseconds);

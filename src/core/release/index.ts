@@ -6,7 +6,7 @@ export {
   type Opening,
   type OpeningSource,
   openings,
-  openingText,
+  openingTexts,
   planText,
   type ReleaseCourse,
   type ReleaseSection,

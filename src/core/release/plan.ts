@@ -1,5 +1,5 @@
 import { later, Temporal, wallTime } from '../kernel/time';
-import { rhythmInstants, rhythmText, type Rhythm } from './rhythm';
+import { partText, rhythmInstants, rhythmText, type Rhythm } from './rhythm';
 import { instantOf, type LearnerClock, type OpeningRule, ruleText } from './rule';
 
 /** The part of a course that release needs to know. A course document and a working copy both fit. */
@@ -67,15 +67,23 @@ function lessonOpening(
 export const isOpen = (opening: Opening | undefined, now: Temporal.Instant) =>
   opening !== undefined && Temporal.Instant.compare(opening.at, now) <= 0;
 
-/** The rule a lesson follows, in words, for lists where no learner is looked at. */
-export function openingText(
-  course: ReleaseCourse,
-  section: { readonly opens: OpeningRule | null },
-  lesson: { readonly opens: OpeningRule | null },
-): string {
-  if (lesson.opens) return ruleText(lesson.opens);
-  if (section.opens) return ruleText(section.opens);
-  return course.rhythm ? 'by rhythm' : 'at start';
+/**
+ * The rule each section and lesson follows, in words, by id, for lists where no learner is looked at.
+ */
+export function openingTexts(course: ReleaseCourse, sections: readonly ReleaseSection[]): ReadonlyMap<string, string> {
+  const { rhythm } = course;
+  const found = new Map<string, string>();
+  let lessonIndex = 0;
+  for (const [s, section] of sections.entries()) {
+    const own = section.opens ? ruleText(section.opens) : rhythm?.unit === 'section' ? partText(rhythm, s) : 'at start';
+    found.set(section.id, own);
+    for (const lesson of section.lessons) {
+      const part = rhythm?.unit === 'lessons' && !section.opens ? partText(rhythm, Math.floor(lessonIndex / rhythm.lessons)) : own;
+      lessonIndex += 1;
+      found.set(lesson.id, lesson.opens ? ruleText(lesson.opens) : part);
+    }
+  }
+  return found;
 }
 
 export type BoardWeek = {

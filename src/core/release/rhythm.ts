@@ -64,3 +64,10 @@ export function rhythmText(rhythm: Rhythm): string {
   const skipping = breaks ? `, skipping ${breaks} ${breaks === 1 ? 'break' : 'breaks'}` : '';
   return `${part} ${every} ${weekdayName(rhythm.weekday)} ${rhythm.at}${skipping}`;
 }
+
+/** When a part of a rhythm opens, for lists where no learner is looked at: `Mon 09:00, week 3`. */
+export function partText(rhythm: Rhythm, index: number): string {
+  if (index === 0 && rhythm.firstAtOnce) return 'at start';
+  const skips = rhythm.breaks.length > 0 ? ' or later' : '';
+  return `${weekdayName(rhythm.weekday).slice(0, 3)} ${rhythm.at}, week ${index * rhythm.weeks + 1}${skips}`;
+}

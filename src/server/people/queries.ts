@@ -32,8 +32,9 @@ export async function schoolFacts(): Promise<SchoolFacts | null> {
 export async function samplePeople() {
   const facts = await schoolFacts();
   if (!facts?.isSample) return [];
-  const rows = await database().select({ name: user.name, email: user.email, role: user.role }).from(user).orderBy(asc(user.createdAt)).limit(6);
-  return rows;
+  const rows = await database().select({ name: user.name, email: user.email, role: user.role }).from(user).orderBy(asc(user.createdAt), asc(user.id));
+  const order = ['owner', 'creator', 'marker', 'learner'];
+  return rows.sort((a, b) => order.indexOf(a.role) - order.indexOf(b.role)).slice(0, 6);
 }
 
 export async function peopleOfSchool() {

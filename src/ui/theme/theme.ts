@@ -1,5 +1,5 @@
 'use client';
-import { Button, createTheme, type CSSVariablesResolver, Input, Notification, NumberInput, Select, Switch, Textarea, TextInput, Tooltip } from '@mantine/core';
+import { Badge, Button, createTheme, type CSSVariablesResolver, Input, Notification, NumberInput, Select, Switch, Textarea, TextInput, Tooltip } from '@mantine/core';
 import { shades } from './tokens';
 
 const tuple = (name: keyof typeof shades) => shades[name];
@@ -18,6 +18,7 @@ export const theme = createTheme({
   cursorType: 'pointer',
   respectReducedMotion: true,
   components: {
+    Badge: Badge.extend({ defaultProps: { radius: 2, size: 'sm' } }),
     Button: Button.extend({ defaultProps: { size: 'sm' } }),
     Input: Input.extend({ defaultProps: { size: 'sm' } }),
     TextInput: TextInput.extend({ defaultProps: { size: 'sm' } }),

@@ -2,11 +2,12 @@
 import { createContext, type ReactNode, useContext, useEffect, useMemo, useState, useSyncExternalStore } from 'react';
 import type { MediaFacts } from '@/core/media';
 import { courseOf, type Finding, type Outline, readiness } from '@/core/outline';
+import { openingTexts } from '@/core/release';
 import type { CourseHead, UndoState } from '@/server/outline';
 import { type SectionTiles, tilesOf } from '@/ui/tile/tiles';
 import { type CourseState, CourseStore } from './store';
 
-type Desk = { readonly store: CourseStore; readonly state: CourseState; readonly head: CourseHead; readonly findings: readonly Finding[]; readonly rows: readonly SectionTiles[] };
+type Desk = { readonly store: CourseStore; readonly state: CourseState; readonly head: CourseHead; readonly findings: readonly Finding[]; readonly rows: readonly SectionTiles[]; readonly opens: ReadonlyMap<string, string> };
 const Context = createContext<Desk | null>(null);
 
 type Props = {
@@ -24,6 +25,8 @@ export function CourseProvider({ head, outline, media, undo, children }: Props) 
   const findings = useMemo(() => readiness(state.outline, state.media), [state.outline, state.media]);
   const rows = useMemo(() => tilesOf(state.outline, state.media, findings), [state.outline, state.media, findings]);
 
+  const opens = useMemo(() => openingTexts(courseOf(state.outline), rows.map(({ section, tiles }) => ({ ...section, lessons: tiles.map((tile) => tile.lesson) }))), [state.outline, rows]);
+
   useEffect(() => {
     const warn = (event: BeforeUnloadEvent) => {
       if (store.hasUnsaved) event.preventDefault();
@@ -39,7 +42,7 @@ export function CourseProvider({ head, outline, media, undo, children }: Props) 
     return () => clearInterval(timer);
   }, [store, waiting]);
 
-  return <Context value={{ store, state, head, findings, rows }}>{children}</Context>;
+  return <Context value={{ store, state, head, findings, rows, opens }}>{children}</Context>;
 }
 
 export function useDesk(): Desk {

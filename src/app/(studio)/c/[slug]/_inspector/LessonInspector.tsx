@@ -3,7 +3,6 @@ import { Button, SegmentedControl, Select, Switch } from '@mantine/core';
 import { IconPencil } from '@tabler/icons-react';
 import Link from 'next/link';
 import { type DoneRule, isGraded, type Lesson, type LessonKind, lessonKinds, type LessonState, usualDoneRule, wordsIn } from '@/core/outline';
-import { openingText } from '@/core/release';
 import { NumberField, TextField } from '@/ui/fields/fields';
 import { kinds } from '@/ui/tile/kinds';
 import { Tile } from '@/ui/tile/Tile';
@@ -28,7 +27,7 @@ const doneChoices: Record<LessonKind, DoneRule['by'][]> = {
 };
 
 export function LessonInspector({ lesson }: { readonly lesson: Lesson }) {
-  const { store, rows, head, state } = useDesk();
+  const { store, rows, head, state, opens } = useDesk();
   const course = useCourse();
   const tile = rows.flatMap((row) => row.tiles).find((one) => one.lesson.id === lesson.id);
   const section = state.outline.section[lesson.sectionId];
@@ -72,7 +71,7 @@ export function LessonInspector({ lesson }: { readonly lesson: Lesson }) {
       <OpeningField label="Opens" value={lesson.opens} inherits="with its section" zone={course.zone} onSave={(opens) => set({ opens })} />
       {!lesson.opens && section && (
         <p className={styles.inherits}>
-          From the section "{section.title}": {openingText(course, section, lesson)}
+          From the section "{section.title}": {opens.get(lesson.id)}
         </p>
       )}
       <div className={styles.pair}>

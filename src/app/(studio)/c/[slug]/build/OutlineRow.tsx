@@ -5,10 +5,9 @@ import { Badge } from '@mantine/core';
 import { IconChevronDown, IconChevronRight, IconClock, IconGripVertical, IconLockOpen } from '@tabler/icons-react';
 import { type KeyboardEvent, useState } from 'react';
 import type { Section } from '@/core/outline';
-import { openingText } from '@/core/release';
 import { Tile, tileText } from '@/ui/tile/Tile';
 import type { LessonTile, SectionTiles } from '@/ui/tile/tiles';
-import { useCourse } from '../_course/CourseProvider';
+import { useDesk } from '../_course/CourseProvider';
 import { useOutlineActions } from './actions';
 import styles from './build.module.css';
 
@@ -87,9 +86,8 @@ function SectionCells({ facts, renaming, onFold, onRenamed }: Props & { readonly
 }
 
 function LessonCells({ facts, renaming, onRenamed }: Props & { readonly facts: Extract<RowFacts, { table: 'lesson' }> }) {
-  const { tile, section } = facts;
-  const course = useCourse();
-  const opens = openingText(course, section, tile.lesson);
+  const { tile } = facts;
+  const opens = useDesk().opens.get(tile.lesson.id) ?? '';
   const Clock = opens === 'at start' ? IconLockOpen : IconClock;
   return (
     <>

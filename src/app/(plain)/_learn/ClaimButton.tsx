@@ -1,0 +1,25 @@
+'use client';
+import { useState } from 'react';
+import { act } from '@/app/_client/act';
+import controls from '@/ui/plain/controls.module.css';
+
+export function ClaimButton({ command, courseId, label }: { readonly command: 'certificate.claim' | 'enrolment.finish'; readonly courseId: string; readonly label: string }) {
+  const [problem, setProblem] = useState<string | null>(null);
+  const claim = async () => {
+    const done = await act(command, { courseId });
+    if (done.ok) window.location.reload();
+    else setProblem(done.problem.sentence);
+  };
+  return (
+    <p>
+      <button type="button" className={controls.primary} onClick={claim}>
+        {label}
+      </button>
+      {problem && (
+        <span role="alert" className={controls.problem}>
+          {problem}
+        </span>
+      )}
+    </p>
+  );
+}

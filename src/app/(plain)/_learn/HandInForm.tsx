@@ -1,0 +1,116 @@
+'use client';
+import { useEffect, useRef, useState } from 'react';
+import { act } from '@/app/_client/act';
+import { upload } from '@/app/_client/upload';
+import controls from '@/ui/plain/controls.module.css';
+import styles from './work.module.css';
+
+type FileRow = { readonly hash: string; readonly name: string; readonly size: number; readonly address: string };
+type Props = { readonly courseId: string; readonly lessonId: string; readonly takesText: boolean; readonly mostFiles: number; readonly text: string; readonly files: readonly FileRow[]; readonly again: boolean };
+
+const draftMs = 800;
+
+/** Writing and handing in. The draft is kept as it is typed, here and on the server. */
+export function HandInForm({ courseId, lessonId, takesText, mostFiles, text: saved, files, again }: Props) {
+  const storageKey = `draft-${lessonId}`;
+  const [text, setText] = useState(saved);
+  const [state, setState] = useState<'kept' | 'keeping' | 'waiting'>('kept');
+  const [problem, setProblem] = useState<string | null>(null);
+  const [progress, setProgress] = useState<number | null>(null);
+  const [busy, setBusy] = useState(false);
+  const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
+
+  // A draft that never reached the server is still here after a reload.
+  useEffect(() => {
+    const local = localStorage.getItem(storageKey);
+    if (local !== null && local !== saved) {
+      setText(local);
+      setState('waiting');
+    }
+  }, [storageKey, saved]);
+
+  const keep = async (draft: string) => {
+    const kept = await act('assignment.save-draft', { courseId, lessonId, text: draft });
+    setState(kept.ok ? 'kept' : 'waiting');
+    setProblem(kept.ok ? null : kept.problem.sentence);
+    if (kept.ok) localStorage.removeItem(storageKey);
+    return kept.ok;
+  };
+  const write = (draft: string) => {
+    setText(draft);
+    setState('keeping');
+    localStorage.setItem(storageKey, draft);
+    clearTimeout(timer.current);
+    timer.current = setTimeout(() => keep(draft), draftMs);
+  };
+  const add = async (chosen: FileList | null) => {
+    for (const file of chosen ?? []) {
+      setProblem(null);
+      setProgress(0);
+      const done = await upload(file, { purpose: 'handed-in', courseId, lessonId }, setProgress).done;
+      setProgress(null);
+      if (!done.ok) return setProblem(done.problem.sentence);
+    }
+    if (chosen && chosen.length > 0 && (state === 'kept' || (await keep(text)))) window.location.reload();
+  };
+  const drop = async (hash: string) => {
+    const dropped = await act('assignment.drop-file', { courseId, lessonId, hash });
+    if (dropped.ok && (state === 'kept' || (await keep(text)))) window.location.reload();
+    else if (!dropped.ok) setProblem(dropped.problem.sentence);
+  };
+  const handIn = async () => {
+    setBusy(true);
+    clearTimeout(timer.current);
+    const done = await act('assignment.hand-in', { courseId, lessonId, text });
+    if (done.ok) {
+      localStorage.removeItem(storageKey);
+      return window.location.reload();
+    }
+    setProblem(done.problem.sentence);
+    setBusy(false);
+  };
+  const words = text.trim() ? text.trim().split(/\s+/).length : 0;
+  return (
+    <div className={styles.form}>
+      {takesText && (
+        <label className={controls.field}>
+          <span className={controls.label}>{again ? 'Your work, again' : 'Your work'}</span>
+          <textarea className={`${controls.input} ${styles.area}`} rows={12} value={text} onChange={(event) => write(event.currentTarget.value)} />
+          <span className={controls.quiet} role="status">
+            {words} {words === 1 ? 'word' : 'words'} · {state === 'kept' ? 'draft kept' : state === 'keeping' ? 'keeping…' : 'draft kept in this browser only, so far'}
+          </span>
+        </label>
+      )}
+      {mostFiles > 0 && (
+        <div className={controls.field}>
+          <span className={controls.label}>Files</span>
+          {files.map((file) => (
+            <p key={file.hash} className={styles.file}>
+              <a href={file.address}>{file.name}</a> <span className={controls.quiet}>{Math.ceil(file.size / 1024)} kB</span>
+              <button type="button" className={controls.button} onClick={() => drop(file.hash)} aria-label={`Take ${file.name} out`}>
+                Take out
+              </button>
+            </p>
+          ))}
+          {files.length < mostFiles && (
+            <label className={styles.chooser}>
+              <span className="visually-hidden">Add files</span>
+              <input type="file" multiple onChange={(event) => add(event.currentTarget.files)} disabled={progress !== null} />
+            </label>
+          )}
+          {progress !== null && <progress value={progress} max={100} aria-label={`Uploaded ${progress} %`} />}
+        </div>
+      )}
+      {problem && (
+        <p role="alert" className={controls.notice}>
+          {problem}
+        </p>
+      )}
+      <p>
+        <button type="button" className={controls.primary} onClick={handIn} disabled={busy || progress !== null}>
+          {busy ? 'Handing in…' : 'Hand in'}
+        </button>
+      </p>
+    </div>
+  );
+}

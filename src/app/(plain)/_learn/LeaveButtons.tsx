@@ -1,0 +1,25 @@
+'use client';
+import { act } from '@/app/_client/act';
+import controls from '@/ui/plain/controls.module.css';
+
+const leave = () => window.location.assign('/sign-in');
+
+export function LeaveButtons() {
+  const here = async () => {
+    await fetch('/api/auth/sign-out', { method: 'POST', headers: { 'content-type': 'application/json' }, body: '{}' });
+    leave();
+  };
+  const everywhere = async () => {
+    if ((await act('people.sign-out-everywhere', { also: true })).ok) leave();
+  };
+  return (
+    <>
+      <button type="button" className={controls.button} onClick={here}>
+        Sign out
+      </button>
+      <button type="button" className={controls.button} onClick={everywhere}>
+        Everywhere
+      </button>
+    </>
+  );
+}

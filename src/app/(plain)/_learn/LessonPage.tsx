@@ -1,0 +1,87 @@
+import { IconLock } from '@tabler/icons-react';
+import type { ReactNode } from 'react';
+import type { LearnerView, LessonView } from '@/core/learning';
+import { countdown, dateTimeText, dayText } from '@/core/kernel/time';
+import { usualDoneRule } from '@/core/outline';
+import controls from '@/ui/plain/controls.module.css';
+import { RichTextView } from '@/ui/text/RichTextView';
+import { Countdown } from './Countdown';
+import { DoneButton } from './DoneButton';
+import { FilmPart } from './FilmPart';
+import styles from './learn.module.css';
+import { Opened } from './Opened';
+import { PdfPart } from './PdfPart';
+import { lessonHref, type Place } from './place';
+
+const kindNames = { reading: 'reading', film: 'film', document: 'document', quiz: 'quiz', assignment: 'assignment' } as const;
+
+type Props = { readonly view: LearnerView; readonly one: LessonView; readonly place: Place; /** The quiz or assignment of the lesson, for its learner. */ readonly work?: ReactNode };
+
+/** One lesson: its words, its film or PDF, what is to be done, and where to go next. */
+export function LessonPage({ view, one, place, work }: Props) {
+  const { lesson, number, opening } = one;
+  const at = view.lessons.indexOf(one);
+  const next = view.lessons[at + 1];
+  const facts = [number, kindNames[lesson.kind], `${lesson.learnerMinutes} min`, one.open ? `opened ${dayText(opening.at, place)}` : '', lesson.required ? '' : 'not required'].filter(Boolean);
+  if (!one.open) return <ClosedLesson view={view} one={one} place={place} />;
+  const rule = lesson.done ?? usualDoneRule(lesson);
+  const nextHref = next ? lessonHref(place, next.lesson.id) : `${place.base}${place.query}`;
+  const isDone = one.progress.state === 'done';
+  return (
+    <article className={styles.lesson} data-wide={lesson.kind === 'film' || lesson.kind === 'document' || undefined}>
+      <p className={styles.facts}>{facts.join(' · ')}</p>
+      <h1>{lesson.title}</h1>
+      {lesson.media && lesson.kind === 'film' && lesson.media.state !== 'failed' && <FilmPart place={place} lessonId={lesson.id} media={lesson.media} watched={one.progress.watched} isDone={isDone} needed={rule.by === 'watched' ? rule.percent : null} />}
+      <RichTextView text={lesson.text} pictures={lesson.pictures} />
+      {lesson.media && lesson.kind === 'document' && <PdfPart media={lesson.media} downloads={lesson.downloads} />}
+      {work}
+      {!place.isView && !isDone && <Opened courseId={place.courseId} lessonId={lesson.id} />}
+      <footer className={styles.foot}>
+        {(rule.by === 'learner' || rule.by === 'opened') && !place.isView && !isDone ? (
+          <DoneButton courseId={place.courseId} lessonId={lesson.id} nextHref={nextHref} label={next ? 'Done, next lesson' : 'Done'} />
+        ) : (
+          <a href={nextHref} className={isDone ? controls.primary : controls.button}>
+            {next ? `Next: ${next.lesson.title}` : 'Back to the overview'}
+          </a>
+        )}
+        {next && !next.open && (
+          <p className={controls.quiet}>
+            The next lesson opens {dateTimeText(next.opening.at, place, false)}, in {countdown(next.opening.at, view.now)}.
+          </p>
+        )}
+      </footer>
+    </article>
+  );
+}
+
+/** A lesson that is not open yet: when it opens, what it will be about, and what to do meanwhile. */
+function ClosedLesson({ view, one, place }: { readonly view: LearnerView; readonly one: LessonView; readonly place: Place }) {
+  const { lesson, opening, number } = one;
+  return (
+    <article className={styles.closed}>
+      <p className={styles.facts}>
+        {number} · {kindNames[lesson.kind]} · {lesson.learnerMinutes} min
+      </p>
+      <h1>
+        <IconLock size={26} stroke={1.75} aria-hidden="true" /> {lesson.title}
+      </h1>
+      <p className={styles.when}>
+        Opens {dateTimeText(opening.at, place)} ({place.zone})
+      </p>
+      <p className={styles.countdown}>
+        <Countdown milliseconds={opening.at.epochMilliseconds - view.now.epochMilliseconds} live={!place.isView} />
+      </p>
+      {lesson.teaser && <p className={styles.teaser}>{lesson.teaser}</p>}
+      {view.next ? (
+        <p>
+          Meanwhile:{' '}
+          <a href={lessonHref(place, view.next.lesson.id)} className={controls.button}>
+            {view.next.number} {view.next.lesson.title}
+          </a>
+        </p>
+      ) : (
+        <p className={controls.quiet}>You have done everything that is open so far.</p>
+      )}
+    </article>
+  );
+}

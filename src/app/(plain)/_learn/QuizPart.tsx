@@ -1,0 +1,76 @@
+import type { LessonView } from '@/core/learning';
+import { pointsText } from '@/core/kernel/exact';
+import { dateTimeText } from '@/core/kernel/time';
+import { mayBegin, passes } from '@/core/quiz';
+import { instantFrom } from '@/server/enrolment';
+import type { SittingRow } from '@/server/quiz';
+import controls from '@/ui/plain/controls.module.css';
+import { BeginButton } from './BeginButton';
+import type { Place } from './place';
+import styles from './work.module.css';
+
+const countsText = { best: 'the best one counts', mean: 'their mean counts', first: 'the first one counts', last: 'the last one counts' } as const;
+
+/** What a quiz asks of its learner before it is begun, and what came of the sittings so far. */
+export function QuizPart({ one, place, sittings }: { readonly one: LessonView; readonly place: Place; readonly sittings: readonly SittingRow[] }) {
+  const { lesson } = one;
+  const { quiz } = lesson;
+  if (!quiz) return null;
+  const full = lesson.questions.reduce((total, question) => total + question.points, 0);
+  const underWay = sittings.find((row) => row.handedInAt === null);
+  const closed = sittings.filter((row) => row.handedInAt !== null);
+  const may = mayBegin(quiz, sittings.map((row) => ({ startedAt: instantFrom(row.startedAt), deadline: null, handedInAt: null })));
+  const facts = [
+    `${lesson.questions.length} ${lesson.questions.length === 1 ? 'question' : 'questions'}, ${pointsText(full)} points`,
+    quiz.minutes ? `${quiz.minutes} minutes from the moment you begin; then it is handed in as it is` : 'no time limit',
+    quiz.attempts ? `${quiz.attempts} ${quiz.attempts === 1 ? 'attempt' : 'attempts'}${quiz.attempts > 1 ? `, ${countsText[quiz.counts]}` : ''}` : `as often as you like, ${countsText[quiz.counts]}`,
+    quiz.passPercent > 0 ? `passed from ${quiz.passPercent} %` : 'no pass mark',
+  ];
+  return (
+    <section className={styles.work} aria-label="Quiz">
+      <ul className={styles.facts}>
+        {facts.map((fact) => (
+          <li key={fact}>{fact}</li>
+        ))}
+      </ul>
+      {place.isView ? (
+        <p className={controls.quiet}>This is a view: a sitting is not begun here, and nothing is recorded.</p>
+      ) : underWay ? (
+        <p>
+          <a className={controls.primary} href={`${place.base}/sitting/${underWay.id}`}>
+            Go on with your sitting
+          </a>
+        </p>
+      ) : may.ok ? (
+        <BeginButton courseId={place.courseId} lessonId={lesson.id} base={place.base} label={closed.length > 0 ? 'Take it again' : 'Begin'} />
+      ) : (
+        <p className={controls.quiet}>{may.problem.sentence}</p>
+      )}
+      {closed.length > 0 && (
+        <table className={styles.table}>
+          <caption>Your sittings</caption>
+          <thead>
+            <tr>
+              <th scope="col">Sitting</th>
+              <th scope="col">Handed in</th>
+              <th scope="col">Points</th>
+              <th scope="col">Result</th>
+            </tr>
+          </thead>
+          <tbody>
+            {closed.map((row) => (
+              <tr key={row.id}>
+                <th scope="row">
+                  <a href={`${place.base}/sitting/${row.id}`}>{row.number}</a>
+                </th>
+                <td>{dateTimeText(instantFrom(row.handedInAt ?? row.startedAt), place, false)}</td>
+                <td>{quiz.shows === 'nothing' ? 'not shown' : `${pointsText(row.points ?? 0)} of ${pointsText(row.of ?? 0)}`}</td>
+                <td>{quiz.shows === 'nothing' || quiz.passPercent === 0 ? '–' : passes(row.points ?? 0, row.of ?? 0, quiz.passPercent) ? 'passed' : 'not passed'}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+    </section>
+  );
+}

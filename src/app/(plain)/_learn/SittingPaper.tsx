@@ -1,0 +1,171 @@
+'use client';
+import { useCallback, useEffect, useRef, useState } from 'react';
+import { act } from '@/app/_client/act';
+import { countdownText } from '@/core/kernel/countdown';
+import type { Answer, Answers, QuestionKind } from '@/core/quiz';
+import controls from '@/ui/plain/controls.module.css';
+import styles from './work.module.css';
+
+/** A question as it may be seen before it is answered: nothing in it says what is right. */
+export type PaperQuestion = { readonly id: string; readonly kind: QuestionKind; readonly prompt: string; readonly points: string; readonly unit: string; readonly options: readonly { readonly id: string; readonly text: string }[] };
+type Props = { readonly sittingId: string; readonly questions: readonly PaperQuestion[]; readonly answers: Answers; /** Until the time is up; null without a limit. */ readonly milliseconds: number | null };
+
+const typingMs = 500;
+const retryMs = 2500;
+
+/** A paper being written. Each answer is sent as it is given; one that cannot be sent waits here, also over a reload. */
+export function SittingPaper({ sittingId, questions, answers: saved, milliseconds }: Props) {
+  const storageKey = `sitting-${sittingId}`;
+  const [answers, setAnswers] = useState<Answers>(saved);
+  const [state, setState] = useState<'saved' | 'saving' | 'waiting'>('saved');
+  const [problem, setProblem] = useState<string | null>(null);
+  const [busy, setBusy] = useState(false);
+  const waiting = useRef(new Map<string, Answer>());
+  const sending = useRef(false);
+  const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
+
+  const flush = useCallback(async (): Promise<boolean> => {
+    if (sending.current) return false;
+    sending.current = true;
+    while (waiting.current.size > 0) {
+      const [entry] = waiting.current;
+      if (!entry) break;
+      const [questionId, answer] = entry;
+      const told = await act('quiz.answer', { sittingId, questionId, answer });
+      if (!told.ok && told.problem.code === 'too-late') window.location.reload();
+      if (!told.ok && told.problem.code === 'unexpected') {
+        sending.current = false;
+        setState('waiting');
+        setProblem(told.problem.sentence);
+        timer.current = setTimeout(flush, retryMs);
+        return false;
+      }
+      setProblem(told.ok ? null : told.problem.sentence);
+      if (waiting.current.get(questionId) === answer) waiting.current.delete(questionId);
+      localStorage.setItem(storageKey, JSON.stringify([...waiting.current]));
+    }
+    sending.current = false;
+    localStorage.removeItem(storageKey);
+    setState('saved');
+    return true;
+  }, [sittingId, storageKey]);
+
+  // What could not be sent before the page was left is sent now.
+  useEffect(() => {
+    const kept = localStorage.getItem(storageKey);
+    if (!kept) return;
+    try {
+      waiting.current = new Map(JSON.parse(kept) as [string, Answer][]);
+      setAnswers((now) => ({ ...now, ...Object.fromEntries(waiting.current) }));
+      flush();
+    } catch {
+      localStorage.removeItem(storageKey);
+    }
+  }, [flush, storageKey]);
+
+  const give = (questionId: string, answer: Answer, delay: number) => {
+    setAnswers((now) => ({ ...now, [questionId]: answer }));
+    waiting.current.set(questionId, answer);
+    localStorage.setItem(storageKey, JSON.stringify([...waiting.current]));
+    setState('saving');
+    clearTimeout(timer.current);
+    timer.current = setTimeout(flush, delay);
+  };
+
+  const handIn = useCallback(async () => {
+    setBusy(true);
+    clearTimeout(timer.current);
+    while (sending.current) await new Promise((resolve) => setTimeout(resolve, 50));
+    if (waiting.current.size > 0 && !(await flush())) return setBusy(false);
+    const done = await act('quiz.hand-in', { sittingId });
+    if (done.ok) return window.location.reload();
+    setProblem(done.problem.sentence);
+    setBusy(false);
+  }, [flush, sittingId]);
+
+  const open = questions.filter((question) => !isAnswered(answers[question.id])).length;
+  return (
+    <div className={styles.paper}>
+      <div className={styles.paperBar}>
+        {milliseconds !== null && <TimeLeft milliseconds={milliseconds} onUp={handIn} />}
+        <span>
+          {questions.length - open} of {questions.length} answered
+        </span>
+        <span className={controls.quiet} role="status">
+          {state === 'saved' ? 'All answers kept' : state === 'saving' ? 'Keeping…' : 'Not sent yet, trying again'}
+        </span>
+      </div>
+      {problem && (
+        <p role="alert" className={controls.notice}>
+          {problem}
+        </p>
+      )}
+      {questions.map((question, i) => (
+        <QuestionField key={question.id} question={question} number={i + 1} answer={answers[question.id]} onAnswer={(answer, delay) => give(question.id, answer, delay)} />
+      ))}
+      <div className={styles.paperFoot}>
+        <button type="button" className={controls.primary} onClick={handIn} disabled={busy}>
+          {busy ? 'Handing in…' : 'Hand in'}
+        </button>
+        {open > 0 && (
+          <span className={controls.quiet}>
+            {open} {open === 1 ? 'question is' : 'questions are'} still open
+          </span>
+        )}
+      </div>
+    </div>
+  );
+}
+
+const isAnswered = (answer: Answer | undefined) => answer !== undefined && ('typed' in answer ? answer.typed.trim() !== '' : answer.chosen.length > 0);
+
+type FieldProps = { readonly question: PaperQuestion; readonly number: number; readonly answer: Answer | undefined; readonly onAnswer: (answer: Answer, delay: number) => void };
+
+function QuestionField({ question, number, answer, onAnswer }: FieldProps) {
+  const chosen = answer && 'chosen' in answer ? answer.chosen : [];
+  const choose = (id: string, on: boolean) => onAnswer({ chosen: question.kind === 'one' ? [id] : on ? [...chosen, id] : chosen.filter((one) => one !== id) }, 0);
+  return (
+    <fieldset className={styles.question}>
+      <legend>
+        <span className={styles.number}>{number}</span> {question.prompt} <span className={controls.quiet}>{question.points}</span>
+      </legend>
+      {question.kind === 'number' ? (
+        <label className={styles.numberField}>
+          <span className="visually-hidden">Your answer</span>
+          <input className={controls.input} inputMode="decimal" autoComplete="off" maxLength={40} value={answer && 'typed' in answer ? answer.typed : ''} onChange={(event) => onAnswer({ typed: event.currentTarget.value }, typingMs)} />
+          {question.unit && <span>{question.unit}</span>}
+        </label>
+      ) : (
+        question.options.map((option) => (
+          <label key={option.id} className={styles.option}>
+            <input type={question.kind === 'one' ? 'radio' : 'checkbox'} name={question.id} checked={chosen.includes(option.id)} onChange={(event) => choose(option.id, event.currentTarget.checked)} />
+            {option.text}
+          </label>
+        ))
+      )}
+      {question.kind === 'several' && <p className={controls.quiet}>Several may be right. What is wrong takes away.</p>}
+    </fieldset>
+  );
+}
+
+function TimeLeft({ milliseconds, onUp }: { readonly milliseconds: number; readonly onUp: () => void }) {
+  const [left, setLeft] = useState(milliseconds);
+  useEffect(() => {
+    const end = performance.now() + milliseconds;
+    const timer = setInterval(() => {
+      const now = end - performance.now();
+      setLeft(now);
+      if (now <= 0) {
+        clearInterval(timer);
+        onUp();
+      }
+    }, 500);
+    return () => clearInterval(timer);
+  }, [milliseconds, onUp]);
+  const seconds = Math.max(0, Math.ceil(left / 1000));
+  return (
+    <span className={styles.time} data-short={left < 60_000 || undefined} role="timer">
+      {left < 120_000 ? `${Math.floor(seconds / 60)}:${String(seconds % 60).padStart(2, '0')} left` : `${countdownText(left) ?? 'no time'} left`}
+    </span>
+  );
+}

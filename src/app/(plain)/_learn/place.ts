@@ -1,0 +1,13 @@
+/** Where a learner's pages stand: for a learner, or as a view of the working copy. */
+export type Place = {
+  readonly courseId: string;
+  /** `/learn/stream-survey` or `/view/stream-survey`. */
+  readonly base: string;
+  /** Kept on every link of a view: `?start=…`; empty for learners. */
+  readonly query: string;
+  readonly isView: boolean;
+  readonly locale: string;
+  readonly zone: string;
+};
+
+export const lessonHref = (place: Place, lessonId: string) => `${place.base}/${lessonId}${place.query}`;

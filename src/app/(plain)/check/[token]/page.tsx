@@ -1,0 +1,69 @@
+import { IconCircleCheck, IconCircleX } from '@tabler/icons-react';
+import { dateTimeText, longDayText } from '@/core/kernel/time';
+import { certificateByToken } from '@/server/certificate';
+import { instantFrom } from '@/server/enrolment';
+import { schoolFacts } from '@/server/people';
+import { Mark } from '@/ui/frame/Mark';
+import styles from './check.module.css';
+
+export const metadata = { title: 'Check a certificate', robots: { index: false } };
+
+/** What anybody with the address may know of a certificate: whose, for what, by whom, and whether it stands. */
+export default async function CheckPage({ params }: { readonly params: Promise<{ token: string }> }) {
+  const { token } = await params;
+  const [row, school] = await Promise.all([certificateByToken(token), schoolFacts()]);
+  const names = { locale: school?.locale ?? 'en-GB', zone: school?.zone ?? 'UTC' };
+  if (!row) {
+    return (
+      <main className={styles.page}>
+        <section className={styles.sheet} data-state="none">
+          <h1>
+            <IconCircleX size={28} aria-hidden="true" /> No certificate at this address
+          </h1>
+          <p>No certificate of this school is checked here. Compare the address with the one on the certificate, letter by letter; capital and small letters differ.</p>
+        </section>
+      </main>
+    );
+  }
+  const valid = !row.withdrawnAt;
+  return (
+    <main className={styles.page}>
+      <section className={styles.sheet} data-state={valid ? 'valid' : 'withdrawn'}>
+        <p className={styles.school}>
+          <Mark size={24} /> {row.school}
+        </p>
+        <h1>
+          {valid ? <IconCircleCheck size={28} aria-hidden="true" /> : <IconCircleX size={28} aria-hidden="true" />} {valid ? 'This certificate is valid' : 'This certificate was withdrawn'}
+        </h1>
+        <dl>
+          <dt>Holder</dt>
+          <dd>
+            <bdi>{row.holder}</bdi>
+          </dd>
+          <dt>For</dt>
+          <dd>{row.courseTitle}</dd>
+          <dt>Issued by</dt>
+          <dd>{row.school}</dd>
+          <dt>On</dt>
+          <dd>{longDayText(instantFrom(row.issuedAt), names)}</dd>
+          <dt>Number</dt>
+          <dd>{row.number}</dd>
+          {row.grade && row.design.showsGrade && (
+            <>
+              <dt>Course grade</dt>
+              <dd>{row.grade}</dd>
+            </>
+          )}
+          {row.withdrawnAt && (
+            <>
+              <dt>Withdrawn</dt>
+              <dd>
+                {dateTimeText(instantFrom(row.withdrawnAt), names)}: {row.withdrawnWhy}
+              </dd>
+            </>
+          )}
+        </dl>
+      </section>
+    </main>
+  );
+}

@@ -1,0 +1,78 @@
+'use client';
+import { Button, Modal, TextInput } from '@mantine/core';
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import { act } from '@/app/_client/act';
+import type { Award } from './rows';
+import styles from './run.module.css';
+
+export function CertificateTable({ courseId, awards }: { readonly courseId: string; readonly awards: readonly Award[] }) {
+  const [withdrawing, setWithdrawing] = useState<Award | null>(null);
+  if (awards.length === 0) return <p className={styles.empty}>No certificate has been issued. They appear here as learners earn them.</p>;
+  return (
+    <section className={styles.scroll} aria-label="Certificates" tabIndex={0}>
+      <table className={styles.table}>
+        <thead>
+          <tr>
+            <th scope="col">Number</th>
+            <th scope="col">Holder</th>
+            <th scope="col">Issued</th>
+            <th scope="col">Grade</th>
+            <th scope="col">State</th>
+            <th scope="col">
+              <span className="visually-hidden">What to do</span>
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {awards.map((award) => (
+            <tr key={award.id}>
+              <th scope="row">{award.number}</th>
+              <td>
+                <bdi>{award.holder}</bdi>
+              </td>
+              <td>{award.issued}</td>
+              <td>{award.grade ?? '–'}</td>
+              <td>{award.withdrawn ? `withdrawn: ${award.withdrawn}` : 'valid'}</td>
+              <td className={styles.acts}>
+                <a href={`/certificate/${award.token}/pdf`}>PDF</a>
+                <a href={`/check/${award.token}`}>Check page</a>
+                {!award.withdrawn && (
+                  <button type="button" className={styles.link} onClick={() => setWithdrawing(award)}>
+                    Withdraw
+                  </button>
+                )}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <Modal opened={withdrawing !== null} onClose={() => setWithdrawing(null)} title={<b>Withdraw {withdrawing?.number}</b>} closeButtonProps={{ 'aria-label': 'Close' }}>
+        {withdrawing && <Withdraw courseId={courseId} award={withdrawing} onDone={() => setWithdrawing(null)} />}
+      </Modal>
+    </section>
+  );
+}
+
+function Withdraw({ courseId, award, onDone }: { readonly courseId: string; readonly award: Award; readonly onDone: () => void }) {
+  const router = useRouter();
+  const [why, setWhy] = useState('');
+  const [problem, setProblem] = useState<string | null>(null);
+  const withdraw = async () => {
+    const done = await act('certificate.withdraw', { courseId, certificateId: award.id, why });
+    if (!done.ok) return setProblem(done.problem.sentence);
+    router.refresh();
+    onDone();
+  };
+  return (
+    <div className={styles.form}>
+      <p>
+        The check page will say that the certificate of <bdi>{award.holder}</bdi> is no longer valid, with this reason. Its number is not used again.
+      </p>
+      <TextInput label="Reason" value={why} onChange={(event) => setWhy(event.currentTarget.value)} error={problem} />
+      <Button color="brick" onClick={withdraw}>
+        Withdraw the certificate
+      </Button>
+    </div>
+  );
+}

@@ -1,0 +1,67 @@
+'use client';
+import { Button, Select, TextInput } from '@mantine/core';
+import { notifications } from '@mantine/notifications';
+import { useRouter } from 'next/navigation';
+import { type FormEvent, useState } from 'react';
+import { act } from '@/app/_client/act';
+import type { Cohort } from '@/core/enrolment';
+import type { Problem } from '@/core/kernel/problem';
+import { newId } from '@/ui/ids';
+import { useCourse } from '../_course/CourseProvider';
+import inspector from '../_inspector/inspector.module.css';
+
+export function Enrol({ courseId, cohorts }: { readonly courseId: string; readonly cohorts: readonly Cohort[] }) {
+  const router = useRouter();
+  const [email, setEmail] = useState('');
+  const [cohortId, setCohortId] = useState('alone');
+  const [problem, setProblem] = useState<Problem | null>(null);
+  const enrol = async (event: FormEvent) => {
+    event.preventDefault();
+    const done = await act<{ name: string }>('enrolment.add', { courseId, email: email.trim().toLowerCase(), cohortId: cohortId === 'alone' ? null : cohortId });
+    setProblem(done.ok ? null : done.problem);
+    if (!done.ok) return;
+    notifications.show({ color: 'malachite', message: `${done.value.name} takes the course now.` });
+    setEmail('');
+    router.refresh();
+  };
+  return (
+    <div className={inspector.inspector}>
+      <form onSubmit={enrol} className={inspector.group} noValidate>
+        <h2 className={inspector.title}>Enrol somebody</h2>
+        <TextInput label="E-mail address" value={email} onChange={(event) => setEmail(event.currentTarget.value)} error={problem?.sentence} />
+        <Select label="Starts" value={cohortId} data={[{ value: 'alone', label: 'today, on their own' }, ...cohorts.map((one) => ({ value: one.id, label: `with the ${one.name}, ${one.startsOn}` }))]} onChange={(value) => setCohortId(value ?? 'alone')} />
+        <Button type="submit">Enrol</Button>
+      </form>
+      <NewCohort courseId={courseId} />
+      <p className={inspector.hint}>Select a learner in the table to see the sheet with the sum written out.</p>
+    </div>
+  );
+}
+
+function NewCohort({ courseId }: { readonly courseId: string }) {
+  const router = useRouter();
+  const { zone } = useCourse();
+  const [name, setName] = useState('');
+  const [startsOn, setStartsOn] = useState('');
+  const [problem, setProblem] = useState<Problem | null>(null);
+  const make = async (event: FormEvent) => {
+    event.preventDefault();
+    const done = await act('cohort.add', { id: newId(), courseId, name, startsOn, zone });
+    setProblem(done.ok ? null : done.problem);
+    if (!done.ok) return;
+    setName('');
+    router.refresh();
+  };
+  return (
+    <form onSubmit={make} className={inspector.group} noValidate>
+      <h2 className={inspector.title}>New cohort</h2>
+      <div className={inspector.pair}>
+        <TextInput label="Name" value={name} onChange={(event) => setName(event.currentTarget.value)} error={problem?.field === 'name' ? problem.sentence : null} />
+        <TextInput label="Starts on" type="date" value={startsOn} onChange={(event) => setStartsOn(event.currentTarget.value)} error={problem && problem.field !== 'name' ? problem.sentence : null} />
+      </div>
+      <Button type="submit" variant="default">
+        Make cohort
+      </Button>
+    </form>
+  );
+}

@@ -1,0 +1,94 @@
+'use client';
+import { Button, TextInput } from '@mantine/core';
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import { act } from '@/app/_client/act';
+import { pointsText } from '@/core/kernel/exact';
+import type { Problem } from '@/core/kernel/problem';
+import inspector from '../_inspector/inspector.module.css';
+import type { GradeCell, GradeColumn, RunRow } from './rows';
+import styles from './run.module.css';
+
+/** One learner: each item, why it counts as it does, and the sum written out. */
+export function LearnerSheet({ courseId, row, columns }: { readonly courseId: string; readonly row: RunRow; readonly columns: readonly GradeColumn[] }) {
+  const [openId, setOpenId] = useState<string | null>(null);
+  return (
+    <div className={inspector.inspector}>
+      <h2 className={inspector.title}>
+        <bdi>{row.name}</bdi>
+      </h2>
+      <p className={inspector.hint}>
+        {row.email}
+        <br />
+        {row.cohort ? `${row.cohort}, ` : ''}starts {row.started}
+      </p>
+      <ul className={styles.lines}>
+        {columns.map((column) => {
+          const cell = row.cells.find((one) => one.id === column.id);
+          if (!cell) return null;
+          return (
+            <li key={column.id}>
+              <button type="button" className={styles.line} aria-expanded={openId === column.id} onClick={() => setOpenId(openId === column.id ? null : column.id)}>
+                <span>
+                  {column.number} {column.title}
+                  <span className={styles.quiet}>{cell.why}</span>
+                </span>
+                <b>
+                  {cell.points ?? (cell.state === 'excused' ? 'excused' : '–')}
+                  <span className={styles.quiet}> / {pointsText(column.of)}</span>
+                </b>
+              </button>
+              {openId === column.id && <Decide courseId={courseId} learnerId={row.learnerId} column={column} cell={cell} onDone={() => setOpenId(null)} />}
+            </li>
+          );
+        })}
+      </ul>
+      <section aria-label="The sum" className={styles.sum}>
+        <p className={styles.quiet}>The grade, written out</p>
+        <p>{row.sum}</p>
+      </section>
+      <p className={inspector.hint}>{row.complete ? 'The course is complete.' : `Not complete yet. ${row.missing.join('. ')}${row.missing.length > 0 ? '.' : ''}`}</p>
+      {row.certificate && <p className={inspector.hint}>Certificate {row.certificate}</p>}
+    </div>
+  );
+}
+
+type DecideProps = { readonly courseId: string; readonly learnerId: string; readonly column: GradeColumn; readonly cell: GradeCell; readonly onDone: () => void };
+
+/** A change by hand: points, or excused; always with a reason, and always open to being taken back. */
+function Decide({ courseId, learnerId, column, cell, onDone }: DecideProps) {
+  const router = useRouter();
+  const [points, setPoints] = useState(cell.decision?.points == null ? (cell.points ?? '') : String(cell.decision.points / 1000));
+  const [reason, setReason] = useState(cell.decision?.reason ?? '');
+  const [problem, setProblem] = useState<Problem | null>(null);
+  const decide = async (kind: 'points' | 'excused' | 'none') => {
+    const typed = Number(points.trim().replace(',', '.'));
+    if (kind === 'points' && (points.trim() === '' || !Number.isFinite(typed))) return setProblem({ code: 'invalid', sentence: 'Give the points as a number.', field: 'points' });
+    const done = await act('gradebook.decide', { courseId, lessonId: column.id, learnerId, kind, points: kind === 'points' ? Math.round(typed * 1000) : null, reason });
+    setProblem(done.ok ? null : done.problem);
+    if (!done.ok) return;
+    router.refresh();
+    onDone();
+  };
+  return (
+    <div className={styles.form}>
+      <div className={inspector.pair} style={{ gridTemplateColumns: '90px 1fr' }}>
+        <TextInput label={`Points of ${pointsText(column.of)}`} value={points} onChange={(event) => setPoints(event.currentTarget.value)} error={problem?.field === 'points' ? problem.sentence : null} />
+        <TextInput label="Reason" value={reason} onChange={(event) => setReason(event.currentTarget.value)} error={problem && problem.field !== 'points' ? problem.sentence : null} />
+      </div>
+      <div className={styles.acts}>
+        <Button size="compact-sm" onClick={() => decide('points')}>
+          Set points
+        </Button>
+        <Button size="compact-sm" variant="default" onClick={() => decide('excused')}>
+          Excuse
+        </Button>
+        {cell.decision && (
+          <Button size="compact-sm" variant="default" onClick={() => decide('none')}>
+            Back to what was earned
+          </Button>
+        )}
+      </div>
+    </div>
+  );
+}

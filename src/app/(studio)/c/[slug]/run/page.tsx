@@ -1,0 +1,57 @@
+import { orNotFound, signedIn } from '@/app/_server/person';
+import { dayText } from '@/core/kernel/time';
+import { toShort } from '@/core/kernel/exact';
+import { fullPoints } from '@/core/learning';
+import { isGraded, lessonsOf, numberOf } from '@/core/outline';
+import { can } from '@/core/people';
+import { certificatesOf } from '@/server/certificate';
+import { cohortsOf, instantFrom } from '@/server/enrolment';
+import { everybodysLearning } from '@/server/learning';
+import { courseBySlug, liveDocument } from '@/server/outline';
+import { RunDesk } from './RunDesk';
+import type { GradeCell, GradeColumn, RunRow } from './rows';
+
+export default async function RunPage({ params }: { readonly params: Promise<{ slug: string }> }) {
+  const { slug } = await params;
+  const person = await signedIn(`/c/${slug}/run`);
+  const head = orNotFound(await courseBySlug(slug));
+  if (!can(person, 'gradebook.read', { courseId: head.id })) return null;
+  const [everybody, cohorts, certificates, document] = await Promise.all([everybodysLearning(head), cohortsOf(head.id), certificatesOf(head.id), liveDocument(head.liveEditionId)]);
+  const names = { locale: person.locale, zone: person.zone };
+  const columns: GradeColumn[] = document
+    ? lessonsOf(document)
+        .filter((lesson) => isGraded(lesson.kind))
+        .map((lesson) => ({ id: lesson.id, number: numberOf(document, lesson.id), title: lesson.title, kind: lesson.kind, weight: lesson.weight, of: fullPoints(lesson) }))
+    : [];
+  const issued = new Map(certificates.map((row) => [row.learnerId, row]));
+  const rows: RunRow[] = everybody.map(({ learner, records, view }) => ({
+    learnerId: learner.learnerId,
+    name: learner.name,
+    email: learner.email,
+    cohort: learner.cohort?.name ?? null,
+    started: dayText(learner.clock.start, names),
+    hasStarted: learner.clock.start.epochMilliseconds <= view.now.epochMilliseconds,
+    squares: view.lessons.map((one) => (!one.open ? 'closed' : one.progress.state)),
+    done: view.done,
+    next: view.next ? `${view.next.number} ${view.next.lesson.title}` : null,
+    grade: view.sheet.gradeText,
+    sum: view.sheet.written,
+    complete: view.completion.complete,
+    missing: view.completion.missing,
+    certificate: issued.get(learner.learnerId)?.number ?? null,
+    cells: view.sheet.lines.map((line): GradeCell => {
+      const passed = view.lessons.find((one) => one.lesson.id === line.item.id)?.passed ?? null;
+      const decision = records.decisions.get(line.item.id);
+      return {
+        id: line.item.id,
+        state: line.entry.state,
+        points: line.entry.state === 'points' ? toShort({ n: line.entry.points.n, d: line.entry.points.d * 1000n }, 2) : null,
+        passed,
+        why: line.why,
+        decision: decision ? { kind: decision.kind, points: decision.points, reason: decision.reason } : null,
+      };
+    }),
+  }));
+  const awards = certificates.map((row) => ({ id: row.id, learnerId: row.learnerId, number: row.number, token: row.token, holder: row.holder, issued: dayText(instantFrom(row.issuedAt), names), grade: row.grade, withdrawn: row.withdrawnWhy }));
+  return <RunDesk courseId={head.id} isPublished={head.liveEditionId !== null} rows={rows} columns={columns} cohorts={cohorts} awards={awards} />;
+}

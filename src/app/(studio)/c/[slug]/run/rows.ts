@@ -1,0 +1,29 @@
+import type { LessonKind } from '@/core/outline';
+
+export type GradeColumn = { readonly id: string; readonly number: string; readonly title: string; readonly kind: LessonKind; readonly weight: number; readonly of: number };
+export type GradeCell = {
+  readonly id: string;
+  readonly state: 'points' | 'waiting' | 'missing' | 'excused';
+  readonly points: string | null;
+  readonly passed: boolean | null;
+  readonly why: string;
+  readonly decision: { readonly kind: 'points' | 'excused'; readonly points: number | null; readonly reason: string } | null;
+};
+export type RunRow = {
+  readonly learnerId: string;
+  readonly name: string;
+  readonly email: string;
+  readonly cohort: string | null;
+  readonly started: string;
+  readonly hasStarted: boolean;
+  readonly squares: readonly ('closed' | 'empty' | 'begun' | 'done')[];
+  readonly done: number;
+  readonly next: string | null;
+  readonly grade: string;
+  readonly sum: string;
+  readonly complete: boolean;
+  readonly missing: readonly string[];
+  readonly certificate: string | null;
+  readonly cells: readonly GradeCell[];
+};
+export type Award = { readonly id: string; readonly learnerId: string; readonly number: string; readonly token: string; readonly holder: string; readonly issued: string; readonly grade: string | null; readonly withdrawn: string | null };

@@ -1,0 +1,81 @@
+import Link from 'next/link';
+import { redirect } from 'next/navigation';
+import { signedIn } from '@/app/_server/person';
+import { pointsText } from '@/core/kernel/exact';
+import { dateTimeText } from '@/core/kernel/time';
+import { handInStateText } from '@/core/assignment';
+import { markingQueue } from '@/server/assignment';
+import { instantFrom } from '@/server/enrolment';
+import { TopBar } from '../_frame/TopBar';
+import styles from './marking.module.css';
+
+export const metadata = { title: 'Marking' };
+
+const shows = [
+  { id: 'waiting', name: 'Waiting', states: ['handed-in', 'being-marked'] },
+  { id: 'marked', name: 'Marked', states: ['marked'] },
+] as const;
+
+export default async function MarkingPage({ searchParams }: { readonly searchParams: Promise<{ show?: string }> }) {
+  const [person, { show }] = await Promise.all([signedIn('/marking'), searchParams]);
+  if (person.role === 'learner' && Object.keys(person.courses).length === 0) redirect('/learn');
+  const queue = await markingQueue(person);
+  const chosen = shows.find((one) => one.id === show) ?? shows[0];
+  const rows = queue.filter((row) => (chosen.states as readonly string[]).includes(row.state));
+  const names = { locale: person.locale, zone: person.zone };
+  return (
+    <>
+      <TopBar person={person} here="marking" />
+      <main className={styles.page}>
+        <div className={styles.head}>
+          <h1>Marking</h1>
+          <nav aria-label="What to show" className={styles.tabs}>
+            {shows.map((one) => (
+              <Link key={one.id} href={`/marking?show=${one.id}`} aria-current={one === chosen ? 'page' : undefined}>
+                {one.name} ({queue.filter((row) => (one.states as readonly string[]).includes(row.state)).length})
+              </Link>
+            ))}
+          </nav>
+        </div>
+        {rows.length === 0 ? (
+          <p className={styles.empty}>{chosen.id === 'waiting' ? 'Nothing waits to be marked. Work appears here as it is handed in.' : 'Nothing has been marked yet.'}</p>
+        ) : (
+          <div className={styles.scroll}>
+            <table className={styles.table}>
+              <thead>
+                <tr>
+                  <th scope="col">Work</th>
+                  <th scope="col">Learner</th>
+                  <th scope="col">Handed in</th>
+                  <th scope="col">State</th>
+                  <th scope="col">Points</th>
+                </tr>
+              </thead>
+              <tbody>
+                {rows.map((row) => (
+                  <tr key={row.id}>
+                    <th scope="row">
+                      <Link href={`/marking/${row.id}`}>{row.lessonTitle}</Link>
+                      <span className={styles.quiet}>{row.courseTitle}</span>
+                    </th>
+                    <td>
+                      <bdi>{row.learner}</bdi>
+                    </td>
+                    <td>
+                      {dateTimeText(instantFrom(row.handedInAt), names, false)}
+                      {row.isLate && <span className={styles.late}>late</span>}
+                    </td>
+                    <td>{row.state === 'being-marked' ? 'kept for later' : handInStateText[row.state]}</td>
+                    <td>
+                      {row.points === null ? '–' : pointsText(row.points)} of {pointsText(row.of)}
+                    </td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+          </div>
+        )}
+      </main>
+    </>
+  );
+}

@@ -1,0 +1,48 @@
+import { orNotFound, signedIn } from '@/app/_server/person';
+import { can } from '@/core/people';
+import { coursesFor } from '@/server/outline';
+import { peopleOfSchool } from '@/server/people';
+import { TopBar } from '../_frame/TopBar';
+import { AddPerson } from './AddPerson';
+import styles from '../marking/marking.module.css';
+
+export const metadata = { title: 'People' };
+
+export default async function PeoplePage() {
+  const person = await signedIn('/people');
+  orNotFound(can(person, 'people.manage') || null);
+  const [people, courses] = await Promise.all([peopleOfSchool(), coursesFor(person)]);
+  return (
+    <>
+      <TopBar person={person} here="people" />
+      <main className={styles.page}>
+        <div className={styles.head}>
+          <h1>People</h1>
+        </div>
+        <AddPerson courses={courses.map(({ id, title }) => ({ value: id, label: title }))} />
+        <div className={styles.scroll}>
+          <table className={styles.table}>
+            <thead>
+              <tr>
+                <th scope="col">Name</th>
+                <th scope="col">E-mail address</th>
+                <th scope="col">Role</th>
+              </tr>
+            </thead>
+            <tbody>
+              {people.map((one) => (
+                <tr key={one.id}>
+                  <th scope="row">
+                    <bdi>{one.name}</bdi>
+                  </th>
+                  <td>{one.email}</td>
+                  <td>{one.role}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </div>
+      </main>
+    </>
+  );
+}

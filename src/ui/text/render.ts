@@ -1,0 +1,36 @@
+import Image from '@tiptap/extension-image';
+import StarterKit from '@tiptap/starter-kit';
+import { renderToHTMLString } from '@tiptap/static-renderer/pm/html-string';
+import sanitize from 'sanitize-html';
+import type { MediaFacts } from '@/core/media';
+import type { RichText } from '@/core/outline';
+
+const extensions = [StarterKit.configure({ heading: { levels: [2, 3] } }), Image];
+
+/** The pictures of a text, each with the address and size the library knows; others are left out. */
+function withPictures(node: RichText, pictures: { readonly [id: string]: MediaFacts }): RichText | null {
+  if (node.type === 'image') {
+    const found = pictures[String(node.attrs?.mediaId)];
+    if (!found) return null;
+    return { type: 'image', attrs: { src: `/files/${found.id}/original`, alt: String(node.attrs?.alt || found.alt), width: found.width, height: found.height } };
+  }
+  return node.content ? { ...node, content: node.content.flatMap((child) => withPictures(child, pictures) ?? []) } : node;
+}
+
+const kept = new WeakMap<RichText, string>();
+
+/** HTML that may stand in a page: only what a lesson's text is made of, and only safe addresses. */
+export function safeHtml(text: RichText, pictures: { readonly [id: string]: MediaFacts }): string {
+  const known = kept.get(text);
+  if (known !== undefined) return known;
+  const drawn = withPictures(text, pictures) ?? { type: 'doc', content: [] };
+  const html = sanitize(renderToHTMLString({ extensions, content: drawn as never }), {
+    allowedTags: ['p', 'h2', 'h3', 'ul', 'ol', 'li', 'blockquote', 'strong', 'em', 's', 'u', 'code', 'pre', 'br', 'hr', 'a', 'img'],
+    allowedAttributes: { a: ['href', 'rel', 'target'], img: ['src', 'alt', 'width', 'height', 'loading'], ol: ['start'] },
+    allowedSchemes: ['http', 'https', 'mailto'],
+    exclusiveFilter: (frame) => frame.tag === 'img' && !/^\/files\/[0-9a-f-]{36}\/original$/.test(frame.attribs.src ?? ''),
+    transformTags: { a: sanitize.simpleTransform('a', { rel: 'noopener noreferrer nofollow', target: '_blank' }), img: sanitize.simpleTransform('img', { loading: 'lazy' }) },
+  });
+  kept.set(text, html);
+  return html;
+}
