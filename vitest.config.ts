@@ -12,7 +12,7 @@ export default defineConfig({
         test: {
           name: 'integration',
           include: ['src/server/**/*.test.ts'],
-          globalSetup: ['src/server/platform/testing/global-setup.ts'],
+          globalSetup: ['src/server/testing/global-setup.ts'],
           testTimeout: 20_000,
           hookTimeout: 60_000,
           fileParallelism: false,

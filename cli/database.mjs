@@ -43,16 +43,23 @@ export async function startDatabase(data, onGiveUp, { durable = true } = {}) {
     const password = randomBytes(24).toString('hex');
     writeFileSync(passwordFile, password, { mode: 0o600 });
     if (user) chownSync(passwordFile, user.uid, user.gid);
-    const made = spawnSync(join(bin, 'initdb'), ['-D', folder, '-U', 'mosaik', '-E', 'UTF8', '--locale=C.UTF-8', '-A', 'scram-sha-256', `--pwfile=${passwordFile}`], { ...as, encoding: 'utf8', cwd: '/' });
+    const made = spawnSync(
+      join(bin, 'initdb'),
+      ['-D', folder, '-U', 'mosaik', '-E', 'UTF8', '--locale=C.UTF-8', '-A', 'scram-sha-256', `--pwfile=${passwordFile}`],
+      { ...as, encoding: 'utf8', cwd: '/' },
+    );
     if (made.status !== 0) {
       rmSync(folder, { recursive: true, force: true });
-      throw new Stop(`The database could not be prepared in ${folder}. Every folder above it must be open to the user that runs PostgreSQL.\n${made.stderr || made.error}`);
+      throw new Stop(
+        `The database could not be prepared in ${folder}. Every folder above it must be open to the user that runs PostgreSQL.\n${made.stderr || made.error}`,
+      );
     }
   }
   const made = readFileSync(join(folder, 'PG_VERSION'), 'utf8').trim();
   if (!bin.includes(`/${made}/`)) {
     const own = bin.replace(/\/\d+\/bin$/, `/${made}/bin`);
-    if (!existsSync(join(own, 'postgres'))) throw new Stop(`The database in ${folder} was made by PostgreSQL ${made}, which is not on this machine. Install the package postgresql-${made}.`);
+    if (!existsSync(join(own, 'postgres')))
+      throw new Stop(`The database in ${folder} was made by PostgreSQL ${made}, which is not on this machine. Install the package postgresql-${made}.`);
   }
   const program = join(bin.replace(/\/\d+\/bin$/, `/${made}/bin`), 'postgres');
   const password = readFileSync(passwordFile, 'utf8').trim();

@@ -47,7 +47,11 @@ function secretIn(data) {
 
 /** Migrates, and fills a new database; its sentences are the program's own. */
 export function prepare(env, ...args) {
-  const result = spawnSync(process.execPath, ['--import', 'tsx', 'src/worker/prepare.ts', ...args], { cwd: root, stdio: ['ignore', 'inherit', 'inherit'], env: { ...process.env, ...env } });
+  const result = spawnSync(process.execPath, ['--import', 'tsx', 'src/worker/prepare.ts', ...args], {
+    cwd: root,
+    stdio: ['ignore', 'inherit', 'inherit'],
+    env: { ...process.env, ...env },
+  });
   if (result.status !== 0) throw new Stop('The database could not be prepared; see the message above. Nothing was changed by halves.');
 }
 
@@ -56,7 +60,9 @@ export async function start(options) {
   const runFile = join(data, 'run.json');
   mkdirSync(data, { recursive: true });
   if (freeMegabytes(data) < leastMegabytes) {
-    throw new Stop(`The disk that holds ${data} has ${freeMegabytes(data)} MB free; Mosaik needs at least ${leastMegabytes} MB to start. Make room, or choose another folder with --data.`);
+    throw new Stop(
+      `The disk that holds ${data} has ${freeMegabytes(data)} MB free; Mosaik needs at least ${leastMegabytes} MB to start. Make room, or choose another folder with --data.`,
+    );
   }
   await endLeftovers(runFile);
   const port = await choosePort(options.port);
@@ -64,7 +70,8 @@ export async function start(options) {
   ensurePackages();
   if (!options.dev) ensureBuild();
   if (options.fresh) {
-    for (const name of ['postgres', 'files', 'uploads', 'database-password', 'database.log', 'web.log', 'worker.log']) rmSync(join(data, name), { recursive: true, force: true });
+    for (const name of ['postgres', 'files', 'uploads', 'database-password', 'database.log', 'web.log', 'worker.log'])
+      rmSync(join(data, name), { recursive: true, force: true });
   }
 
   const running = [];

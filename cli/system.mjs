@@ -55,7 +55,9 @@ export function ensureSystem(names) {
 /** The user PostgreSQL runs as when we are root, which it refuses to be. */
 export function databaseUser() {
   if (!isRoot) return null;
-  const row = readFileSync('/etc/passwd', 'utf8').split('\n').find((line) => line.startsWith('postgres:'));
+  const row = readFileSync('/etc/passwd', 'utf8')
+    .split('\n')
+    .find((line) => line.startsWith('postgres:'));
   if (!row) throw new Stop('This machine has no user "postgres"; install the package postgresql, then run this again.');
   const [, , uid, gid] = row.split(':');
   return { uid: Number(uid), gid: Number(gid) };

@@ -25,10 +25,45 @@ export async function renderFilm(scenes: readonly FilmScene[]): Promise<{ film: 
     for (const [i, scene] of scenes.entries()) {
       const [sound, frame, part] = [join(folder, `${i}.wav`), join(folder, `${i}.png`), join(folder, `${i}.mp4`)];
       await run('espeak-ng', ['-v', 'en-gb', '-s', '150', '-w', sound, scene.says]);
-      await sharp(Buffer.from(sceneSvg(scene))).png().toFile(frame);
+      await sharp(Buffer.from(sceneSvg(scene)))
+        .png()
+        .toFile(frame);
       const { stdout } = await run('ffprobe', ['-v', 'error', '-show_entries', 'format=duration', '-of', 'csv=p=0', sound]);
       const seconds = Math.ceil(Number(stdout) * 10) / 10 + 0.6;
-      await run('ffmpeg', ['-v', 'error', '-y', '-loop', '1', '-framerate', '10', '-i', frame, '-i', sound, '-t', String(seconds), '-af', 'apad', '-c:v', 'libx264', '-preset', 'ultrafast', '-tune', 'stillimage', '-pix_fmt', 'yuv420p', '-g', '20', '-c:a', 'aac', '-ar', '44100', '-b:a', '64k', part]);
+      await run('ffmpeg', [
+        '-v',
+        'error',
+        '-y',
+        '-loop',
+        '1',
+        '-framerate',
+        '10',
+        '-i',
+        frame,
+        '-i',
+        sound,
+        '-t',
+        String(seconds),
+        '-af',
+        'apad',
+        '-c:v',
+        'libx264',
+        '-preset',
+        'ultrafast',
+        '-tune',
+        'stillimage',
+        '-pix_fmt',
+        'yuv420p',
+        '-g',
+        '20',
+        '-c:a',
+        'aac',
+        '-ar',
+        '44100',
+        '-b:a',
+        '64k',
+        part,
+      ]);
       captions += `\n${clock(at)} --> ${clock(at + seconds - 0.1)}\n${scene.says}\n`;
       at += seconds;
       parts.push(`file '${part}'`);

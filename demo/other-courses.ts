@@ -1,6 +1,11 @@
 import type { Lesson } from './shapes';
 
-export type SmallCourse = { readonly title: string; readonly description: string; readonly published: boolean; readonly sections: { readonly title: string; readonly lessons: Lesson[] }[] };
+export type SmallCourse = {
+  readonly title: string;
+  readonly description: string;
+  readonly published: boolean;
+  readonly sections: { readonly title: string; readonly lessons: Lesson[] }[];
+};
 
 export const otherCourses: SmallCourse[] = [
   {
@@ -11,14 +16,55 @@ export const otherCourses: SmallCourse[] = [
       {
         title: 'Before the day',
         lessons: [
-          { title: 'How a wall stands', kind: 'reading', text: 'A dry stone wall has no mortar. It stands because each stone rests on two and holds two down, and because its two faces lean towards one another.\n\n![wall]\n\n## Four rules\n\n1. One on two, two on one: never let joints run up the wall.\n2. Length goes into the wall, not along it.\n3. Keep the middle full.\n4. Build to the line, not to the stone.' },
-          { title: 'Check: one on two', kind: 'quiz', weight: 10, text: 'Two questions before you come.', quiz: { passPercent: 50, attempts: null, minutes: null, counts: 'best', shows: 'points-and-answers' }, questions: [
-            { kind: 'one', prompt: 'How does a long stone lie?', points: 1000, options: [['With its length into the wall', true], ['With its length along the wall', false, 'It looks good, and slides out in five winters.']], feedbackRight: '', feedbackWrong: '' },
-            { kind: 'several', prompt: 'What keeps a wall standing?', points: 2000, options: [['Broken joints', true], ['A full middle', true], ['Mortar at the foot', false]], feedbackRight: '', feedbackWrong: '' },
-          ] },
+          {
+            title: 'How a wall stands',
+            kind: 'reading',
+            text: 'A dry stone wall has no mortar. It stands because each stone rests on two and holds two down, and because its two faces lean towards one another.\n\n![wall]\n\n## Four rules\n\n1. One on two, two on one: never let joints run up the wall.\n2. Length goes into the wall, not along it.\n3. Keep the middle full.\n4. Build to the line, not to the stone.',
+          },
+          {
+            title: 'Check: one on two',
+            kind: 'quiz',
+            weight: 10,
+            text: 'Two questions before you come.',
+            quiz: { passPercent: 50, attempts: null, minutes: null, counts: 'best', shows: 'points-and-answers' },
+            questions: [
+              {
+                kind: 'one',
+                prompt: 'How does a long stone lie?',
+                points: 1000,
+                options: [
+                  ['With its length into the wall', true],
+                  ['With its length along the wall', false, 'It looks good, and slides out in five winters.'],
+                ],
+                feedbackRight: '',
+                feedbackWrong: '',
+              },
+              {
+                kind: 'several',
+                prompt: 'What keeps a wall standing?',
+                points: 2000,
+                options: [
+                  ['Broken joints', true],
+                  ['A full middle', true],
+                  ['Mortar at the foot', false],
+                ],
+                feedbackRight: '',
+                feedbackWrong: '',
+              },
+            ],
+          },
         ],
       },
-      { title: 'After the day', lessons: [{ title: 'Keeping your hand in', kind: 'reading', text: 'Walls teach best when they have fallen. Walk along one after frost, and look for where it begins to belly: there the middle was not full.' }] },
+      {
+        title: 'After the day',
+        lessons: [
+          {
+            title: 'Keeping your hand in',
+            kind: 'reading',
+            text: 'Walls teach best when they have fallen. Walk along one after frost, and look for where it begins to belly: there the middle was not full.',
+          },
+        ],
+      },
     ],
   },
   {
@@ -26,11 +72,19 @@ export const otherCourses: SmallCourse[] = [
     description: '',
     published: false,
     sections: [
-      { title: 'How old is it?', lessons: [
-        { title: 'Counting species in thirty metres', kind: 'reading', state: 'draft', text: 'Pace out thirty metres and count the woody species on one side. One for each century is a rule of thumb, and like most thumbs it is sometimes too short.\n\n![hedge]' },
-        { title: 'Banks, ditches and parish lines', kind: 'film', state: 'draft' },
-        { title: 'Your thirty metres', kind: 'assignment', state: 'planned' },
-      ] },
+      {
+        title: 'How old is it?',
+        lessons: [
+          {
+            title: 'Counting species in thirty metres',
+            kind: 'reading',
+            state: 'draft',
+            text: 'Pace out thirty metres and count the woody species on one side. One for each century is a rule of thumb, and like most thumbs it is sometimes too short.\n\n![hedge]',
+          },
+          { title: 'Banks, ditches and parish lines', kind: 'film', state: 'draft' },
+          { title: 'Your thirty metres', kind: 'assignment', state: 'planned' },
+        ],
+      },
       { title: 'Who lives in it?', lessons: [{ title: 'Dormouse, or not?', kind: 'quiz', state: 'planned' }] },
     ],
   },
@@ -38,6 +92,15 @@ export const otherCourses: SmallCourse[] = [
     title: 'Wells and springs of the parish',
     description: '',
     published: false,
-    sections: [{ title: 'Finding them', lessons: [{ title: 'What old maps tell', kind: 'reading', state: 'planned' }, { title: 'Asking at doors', kind: 'film', state: 'planned' }, { title: 'A spring or a leak?', kind: 'reading', state: 'planned' }] }],
+    sections: [
+      {
+        title: 'Finding them',
+        lessons: [
+          { title: 'What old maps tell', kind: 'reading', state: 'planned' },
+          { title: 'Asking at doors', kind: 'film', state: 'planned' },
+          { title: 'A spring or a leak?', kind: 'reading', state: 'planned' },
+        ],
+      },
+    ],
   },
 ];

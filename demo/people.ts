@@ -52,6 +52,12 @@ export const learnerNames = [
 ] as const;
 
 export const emailOf = (name: string, index: number) => {
-  const plain = name.normalize('NFKD').replace(/[^a-zA-Z ]/g, '').trim().split(' ')[0]?.toLowerCase() ?? '';
+  const plain =
+    name
+      .normalize('NFKD')
+      .replace(/[^a-zA-Z ]/g, '')
+      .trim()
+      .split(' ')[0]
+      ?.toLowerCase() ?? '';
   return `${plain || 'learner'}${index + 1}@post.example`;
 };

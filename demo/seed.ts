@@ -1,31 +1,36 @@
 import { createHash } from 'node:crypto';
-import { generateNKeysBetween } from 'fractional-indexing';
 import { eq } from 'drizzle-orm';
-import type { Actor, CourseRole, SchoolRole } from '../src/core/people';
+import { generateNKeysBetween } from 'fractional-indexing';
 import { usualAward } from '../src/core/certificate';
-import { Temporal } from '../src/core/kernel/time';
 import type { Result } from '../src/core/kernel/problem';
-import { newCourse, newLesson, newQuestion } from '../src/core/outline';
+import { Temporal } from '../src/core/kernel/time';
 import type { MediaKind } from '../src/core/media';
-import { commands } from '../src/server/commands';
+import { newCourse, newLesson, newQuestion } from '../src/core/outline';
+import type { Actor, CourseRole, SchoolRole } from '../src/core/people';
 import { awardIfEarned } from '../src/server/certificate';
+import { commands } from '../src/server/commands';
 import { rememberBlob, workOut } from '../src/server/media';
 import { hashPassword, insertPerson } from '../src/server/people';
-import { database, transaction, type Transaction } from '../src/server/platform/database';
+import { database, type Transaction, transaction } from '../src/server/platform/database';
 import { files } from '../src/server/platform/files';
 import { newId } from '../src/server/platform/ids';
 import { queue } from '../src/server/platform/jobs';
 import * as tables from '../src/server/platform/schema';
 import { picture } from './drawings';
 import { renderFilm } from './films';
-import { emailOf, learnerNames, samplePassword, staff } from './people';
 import { otherCourses } from './other-courses';
+import { emailOf, learnerNames, samplePassword, staff } from './people';
 import type { Lesson as LessonInput, QuestionBodyInput } from './shapes';
 import { films, streamSurvey, worksheets } from './stream-survey';
 import { textOf } from './text';
 import { worksheetPdf } from './worksheets';
 
-type People = { readonly owner: Actor; readonly creator: string; readonly marker: string; readonly learners: readonly { readonly id: string; readonly name: string }[] };
+type People = {
+  readonly owner: Actor;
+  readonly creator: string;
+  readonly marker: string;
+  readonly learners: readonly { readonly id: string; readonly name: string }[];
+};
 
 /** The Wendwater River School: put in place around `today`, so that its learners are in the middle of things. */
 export async function seedSampleSchool(today: Temporal.Instant): Promise<void> {
@@ -46,7 +51,8 @@ async function seedPeople(tx: Transaction): Promise<People> {
   const [owner, creator, marker] = [await add(staff[0]), await add(staff[1]), await add(staff[2])];
   const zones = ['Europe/London', 'Europe/Oslo', 'Africa/Lagos', 'Asia/Kolkata', 'Pacific/Auckland', 'America/Halifax'];
   const learners: { id: string; name: string }[] = [];
-  for (const [i, name] of learnerNames.entries()) learners.push({ id: await add({ name, email: emailOf(name, i), role: 'learner', zone: zones[i % zones.length] ?? 'UTC' }), name });
+  for (const [i, name] of learnerNames.entries())
+    learners.push({ id: await add({ name, email: emailOf(name, i), role: 'learner', zone: zones[i % zones.length] ?? 'UTC' }), name });
   return { owner: { id: owner, role: 'owner', courses: {} }, creator, marker, learners };
 }
 
@@ -59,14 +65,33 @@ async function perform<T = { id: string }>(actor: Actor, name: string, input: un
   return result.value;
 }
 
-async function addMedia(courseId: string, kind: MediaKind, title: string, fileName: string, contentType: string, content: Buffer, captions?: string, alt = ''): Promise<string> {
+async function addMedia(
+  courseId: string,
+  kind: MediaKind,
+  title: string,
+  fileName: string,
+  contentType: string,
+  content: Buffer,
+  captions?: string,
+  alt = '',
+): Promise<string> {
   const stored = await files().put(content);
   const track = captions ? await files().put(Buffer.from(captions)) : null;
   const id = newId();
   await transaction(async (tx) => {
     await rememberBlob(tx, { ...stored, contentType });
     if (track) await rememberBlob(tx, { ...track, contentType: 'text/vtt' });
-    await tx.db.insert(tables.media).values({ id, courseId, kind, title, fileName, hash: stored.hash, state: 'waiting', alt, captions: track ? [{ language: 'en', label: 'English', hash: track.hash }] : [] });
+    await tx.db.insert(tables.media).values({
+      id,
+      courseId,
+      kind,
+      title,
+      fileName,
+      hash: stored.hash,
+      state: 'waiting',
+      alt,
+      captions: track ? [{ language: 'en', label: 'English', hash: track.hash }] : [],
+    });
   });
   await workOut(id);
   return id;
@@ -96,17 +121,27 @@ async function seedFiles(courseId: string): Promise<Map<string, string>> {
     const { film, captions } = await renderFilm(scenes);
     found.set(name, await addMedia(courseId, 'film', name, `${name}.mp4`, 'video/mp4', film, captions));
   }
-  for (const [name, sheet] of Object.entries(worksheets)) found.set(name, await addMedia(courseId, 'document', sheet.title, `${name}.pdf`, 'application/pdf', await worksheetPdf(sheet)));
+  for (const [name, sheet] of Object.entries(worksheets))
+    found.set(name, await addMedia(courseId, 'document', sheet.title, `${name}.pdf`, 'application/pdf', await worksheetPdf(sheet)));
   return found;
 }
 
 const rowOfQuestion = (lessonId: string, order: string, input: QuestionBodyInput) => {
   const base = newQuestion(newId(), lessonId, order, input.kind);
   const { options, ...rest } = 'options' in input ? input : { ...input, options: [] };
-  return { ...base, ...rest, options: options.map(([text, right, feedback], i) => ({ id: `${base.id.slice(-12)}-${i}`, text, right, feedback: feedback ?? '' })) };
+  return {
+    ...base,
+    ...rest,
+    options: options.map(([text, right, feedback], i) => ({ id: `${base.id.slice(-12)}-${i}`, text, right, feedback: feedback ?? '' })),
+  };
 };
 
-async function seedSections(courseId: string, sections: readonly { readonly title: string; readonly lessons: readonly LessonInput[] }[], pictures: Pictures, media: ReadonlyMap<string, string>): Promise<void> {
+async function seedSections(
+  courseId: string,
+  sections: readonly { readonly title: string; readonly lessons: readonly LessonInput[] }[],
+  pictures: Pictures,
+  media: ReadonlyMap<string, string>,
+): Promise<void> {
   const sectionKeys = generateNKeysBetween(null, null, sections.length);
   await transaction(async (tx) => {
     for (const [s, section] of sections.entries()) {
@@ -116,9 +151,12 @@ async function seedSections(courseId: string, sections: readonly { readonly titl
       for (const [l, input] of section.lessons.entries()) {
         const { text, file, questions = [], ...given } = input;
         const lesson = { ...newLesson(newId(), sectionId, keys[l] ?? '', input.title, input.kind), state: 'ready' as const, ...given };
-        await tx.db.insert(tables.lesson).values({ ...lesson, courseId, text: text ? textOf(text, pictures) : null, mediaId: (file && media.get(file)) ?? null, teaser: '' });
+        await tx.db
+          .insert(tables.lesson)
+          .values({ ...lesson, courseId, text: text ? textOf(text, pictures) : null, mediaId: (file && media.get(file)) ?? null });
         const questionKeys = generateNKeysBetween(null, null, questions.length);
-        for (const [q, question] of questions.entries()) await tx.db.insert(tables.question).values({ ...rowOfQuestion(lesson.id, questionKeys[q] ?? '', question), courseId });
+        for (const [q, question] of questions.entries())
+          await tx.db.insert(tables.question).values({ ...rowOfQuestion(lesson.id, questionKeys[q] ?? '', question), courseId });
       }
     }
   });
@@ -138,20 +176,31 @@ async function seedStreamSurvey(people: People, today: Temporal.Instant): Promis
     .insert(tables.course)
     .values({
       ...newCourse(id, 'stream-survey', 'Stream Survey: reading a small river', 'Europe/London'),
-      description: 'Learn to survey a small river: choose a reach, measure its flow, name what lives under its stones, and write two pages that somebody else can check.',
+      description:
+        'Learn to survey a small river: choose a reach, measure its flow, name what lives under its stones, and write two pages that somebody else can check.',
       audience: 'Volunteers who live near a small river. You need boots, a friend and two dry mornings; no science beyond school.',
       promise: 'By the end you can survey forty metres of a small river and write up what you found, so that another volunteer can repeat it.',
       weekLimit: 100,
-      rhythm: { unit: 'section', lessons: 1, weeks: 1, weekday: 1, at: '09:00', firstAtOnce: true, breaks: [{ from: rest.toString(), to: rest.add({ days: 6 }).toString(), name: 'winter rest' }] },
+      rhythm: {
+        unit: 'section',
+        lessons: 1,
+        weeks: 1,
+        weekday: 1,
+        at: '09:00',
+        firstAtOnce: true,
+        breaks: [{ from: rest.toString(), to: rest.add({ days: 6 }).toString(), name: 'winter rest' }],
+      },
       completion: { mode: 'strict' },
       award: { ...usualAward, on: true, minPercent: 60, prefix: 'RIV', signer: 'Ines Vallotto' },
     });
   const pictures = await seedPictures(id, ['river', 'riffle', 'tray']);
   await seedSections(id, streamSurvey, pictures, await seedFiles(id));
-  await database().insert(tables.courseStaff).values([
-    { courseId: id, userId: people.creator, role: 'creator' },
-    { courseId: id, userId: people.marker, role: 'marker' },
-  ]);
+  await database()
+    .insert(tables.courseStaff)
+    .values([
+      { courseId: id, userId: people.creator, role: 'creator' },
+      { courseId: id, userId: people.marker, role: 'marker' },
+    ]);
   const published = today.subtract({ hours: 24 * 70 });
   await perform(people.owner, 'course.publish', { courseId: id, number: 1 }, published);
 
@@ -163,23 +212,41 @@ async function seedStreamSurvey(people: People, today: Temporal.Instant): Promis
     await edit({ do: 'add-lesson', id: newId(), sectionId: float.sectionId, after: float.id, title: 'Reading the staff gauge', kind: 'film' });
   }
 
-  await database().insert(tables.cohort).values([
-    { id: newId(), courseId: id, name: 'Spring cohort', startsOn: springStart.toString(), zone: 'Europe/London' },
-    { id: newId(), courseId: id, name: 'Autumn cohort', startsOn: monday.add({ weeks: 2 }).toString(), zone: 'Europe/London' },
-  ]);
+  await database()
+    .insert(tables.cohort)
+    .values([
+      { id: newId(), courseId: id, name: 'Spring cohort', startsOn: springStart.toString(), zone: 'Europe/London' },
+      { id: newId(), courseId: id, name: 'Autumn cohort', startsOn: monday.add({ weeks: 2 }).toString(), zone: 'Europe/London' },
+    ]);
   return id;
 }
 
 async function seedSmallCourse(people: People, small: (typeof otherCourses)[number], today: Temporal.Instant): Promise<void> {
   const id = newId();
-  const slug = small.title.toLowerCase().replace(/[^a-z]+/g, '-').split('-').slice(0, 3).join('-');
-  await database().insert(tables.course).values({ ...newCourse(id, slug, small.title, 'Europe/London'), description: small.description });
-  const pictures = await seedPictures(id, ['wall', 'hedge'].filter((name) => small.sections.some((section) => section.lessons.some((lesson) => lesson.text?.includes(`![${name}]`)))));
+  const slug = small.title
+    .toLowerCase()
+    .replace(/[^a-z]+/g, '-')
+    .split('-')
+    .slice(0, 3)
+    .join('-');
+  await database()
+    .insert(tables.course)
+    .values({ ...newCourse(id, slug, small.title, 'Europe/London'), description: small.description });
+  const pictures = await seedPictures(
+    id,
+    ['wall', 'hedge'].filter((name) => small.sections.some((section) => section.lessons.some((lesson) => lesson.text?.includes(`![${name}]`)))),
+  );
   await seedSections(id, small.sections, pictures, new Map());
   await database().insert(tables.courseStaff).values({ courseId: id, userId: people.creator, role: 'creator' });
   if (!small.published) return;
   await perform(people.owner, 'course.publish', { courseId: id, number: 1 }, today.subtract({ hours: 24 * 20 }));
-  await database().insert(tables.enrolment).values(people.learners.slice(0, 9).map((learner, i) => ({ id: newId(), courseId: id, learnerId: learner.id, at: today.subtract({ hours: 24 * (i + 1) }).toString() })));
+  await database()
+    .insert(tables.enrolment)
+    .values(
+      people.learners
+        .slice(0, 9)
+        .map((learner, i) => ({ id: newId(), courseId: id, learnerId: learner.id, at: today.subtract({ hours: 24 * (i + 1) }).toString() })),
+    );
 }
 
 /** A number from 0 to 1 that is the same each time for the same words. */
@@ -192,7 +259,9 @@ async function seedLearning(people: People, courseId: string, today: Temporal.In
   const lessons = await database().select().from(tables.lesson).where(eq(tables.lesson.courseId, courseId));
   const sections = await database().select().from(tables.section).where(eq(tables.section.courseId, courseId));
   const orderOf = new Map(sections.map((section) => [section.id, section.order]));
-  const inOrder = lessons.filter((lesson) => lesson.title !== 'Reading the staff gauge').sort((a, b) => ((orderOf.get(a.sectionId) ?? '') + a.order < (orderOf.get(b.sectionId) ?? '') + b.order ? -1 : 1));
+  const inOrder = lessons
+    .filter((lesson) => lesson.title !== 'Reading the staff gauge')
+    .sort((a, b) => ((orderOf.get(a.sectionId) ?? '') + a.order < (orderOf.get(b.sectionId) ?? '') + b.order ? -1 : 1));
   const questions = await database().select().from(tables.question).where(eq(tables.question.courseId, courseId));
   const marker = actorOf(people.marker, 'marker', { [courseId]: 'marker' });
 
@@ -234,7 +303,16 @@ The index is 25 over four families, 6.25 a family, which I read as good water wi
 ${name}`;
 
 /** Takes one lesson as a learner would; false when it is not open to them yet. */
-async function takeLesson(actor: Actor, courseId: string, lesson: LessonRow, at: Temporal.Instant, name: string, questions: readonly QuestionRow[], marker: Actor, isMarked: boolean): Promise<boolean> {
+async function takeLesson(
+  actor: Actor,
+  courseId: string,
+  lesson: LessonRow,
+  at: Temporal.Instant,
+  name: string,
+  questions: readonly QuestionRow[],
+  marker: Actor,
+  isMarked: boolean,
+): Promise<boolean> {
   const place = { courseId, lessonId: lesson.id };
   const opened = await commands.get('learning.opened')?.run(actor, place, at);
   if (!opened?.ok) return false;
@@ -253,7 +331,12 @@ async function takeLesson(actor: Actor, courseId: string, lesson: LessonRow, at:
         const knows = drawn(name, question.id.slice(-4), question.prompt) < skill + 0.15;
         const right = question.options.filter((option) => option.right).map((option) => option.id);
         const chosen = knows ? right : question.options.slice(-1).map((option) => option.id);
-        await perform(actor, 'quiz.answer', { sittingId: id, questionId: question.id, answer: question.kind === 'number' ? { typed: knows ? question.value : '0.7' } : { chosen } }, at.add({ minutes: 3 }));
+        await perform(
+          actor,
+          'quiz.answer',
+          { sittingId: id, questionId: question.id, answer: question.kind === 'number' ? { typed: knows ? question.value : '0.7' } : { chosen } },
+          at.add({ minutes: 3 }),
+        );
       }
       await perform(actor, 'quiz.hand-in', { sittingId: id }, at.add({ minutes: 7 }));
       return true;
@@ -261,13 +344,23 @@ async function takeLesson(actor: Actor, courseId: string, lesson: LessonRow, at:
     case 'assignment': {
       const full = lesson.assignment?.points ?? 0;
       const isReport = full > 10_000;
-      const text = isReport ? report(name, ['lower Hazel reach', 'Mill Lane, above the weir', 'the Withy brook at Eastcote'][Math.floor(drawn(name) * 3)] ?? '', ['2.4', '0.31', '18.2']) : `I am ${name}. The nearest water is a brook behind the allotments, about a metre and a half wide. I stood beside it last Sunday, and I would like to know why the stones in it are so clean below the culvert and so brown above it.`;
+      const text = isReport
+        ? report(name, ['lower Hazel reach', 'Mill Lane, above the weir', 'the Withy brook at Eastcote'][Math.floor(drawn(name) * 3)] ?? '', [
+            '2.4',
+            '0.31',
+            '18.2',
+          ])
+        : `I am ${name}. The nearest water is a brook behind the allotments, about a metre and a half wide. I stood beside it last Sunday, and I would like to know why the stones in it are so clean below the culvert and so brown above it.`;
       const { id } = await perform(actor, 'assignment.hand-in', { ...place, text }, at);
-      const waiting = isReport ? !isMarked || drawn(name, 'queue') < 0.1 : drawn(name, 'queue') < 0.35 && isMarked && at.epochMilliseconds > 0 && !(skill > 0.95);
+      const waiting = isReport
+        ? !isMarked || drawn(name, 'queue') < 0.1
+        : drawn(name, 'queue') < 0.35 && isMarked && at.epochMilliseconds > 0 && !(skill > 0.95);
       const finished = at.until(Temporal.Now.instant()).total('hours') > 24 * 3;
       if (!finished && waiting) return true;
       const points = Math.round((full / 1000) * Math.min(1, skill + 0.12)) * 1000;
-      const remark = isReport ? 'Clear and honest. The surface speed is not the mean speed: multiply by 0.85, as in the film. The families are well named.' : 'Welcome. Below the culvert the water is quicker; you will soon be able to measure by how much.';
+      const remark = isReport
+        ? 'Clear and honest. The surface speed is not the mean speed: multiply by 0.85, as in the film. The families are well named.'
+        : 'Welcome. Below the culvert the water is quicker; you will soon be able to measure by how much.';
       await perform(marker, 'marking.mark', { handInId: id, points, remark, finish: true }, at.add({ hours: 5 }));
       return true;
     }

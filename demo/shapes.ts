@@ -4,8 +4,24 @@ import type { QuizSettings } from '../src/core/quiz';
 
 /** How the sample courses are written down: short, and made whole by the seed. */
 export type QuestionBodyInput =
-  | { readonly kind: 'one' | 'several'; readonly prompt: string; readonly points: number; readonly options: readonly (readonly [string, boolean, string?])[]; readonly feedbackRight: string; readonly feedbackWrong: string }
-  | { readonly kind: 'number'; readonly prompt: string; readonly points: number; readonly value: string; readonly tolerance: string; readonly unit: string; readonly feedbackRight: string; readonly feedbackWrong: string };
+  | {
+      readonly kind: 'one' | 'several';
+      readonly prompt: string;
+      readonly points: number;
+      readonly options: readonly (readonly [string, boolean, string?])[];
+      readonly feedbackRight: string;
+      readonly feedbackWrong: string;
+    }
+  | {
+      readonly kind: 'number';
+      readonly prompt: string;
+      readonly points: number;
+      readonly value: string;
+      readonly tolerance: string;
+      readonly unit: string;
+      readonly feedbackRight: string;
+      readonly feedbackWrong: string;
+    };
 
 export type Lesson = {
   readonly title: string;
@@ -14,6 +30,7 @@ export type Lesson = {
   readonly required?: boolean;
   readonly minutes?: number;
   readonly text?: string;
+  readonly teaser?: string;
   /** Name of a film or worksheet. */
   readonly file?: string;
   readonly weight?: number;

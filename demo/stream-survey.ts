@@ -1,42 +1,139 @@
-import type { Lesson, QuestionBodyInput } from './shapes';
 import type { FilmScene } from './films';
+import type { Lesson, QuestionBodyInput } from './shapes';
 import type { Worksheet } from './worksheets';
 
-const one = (prompt: string, points: number, options: [string, boolean, string?][], feedbackRight = '', feedbackWrong = ''): QuestionBodyInput => ({ kind: 'one', prompt, points, options, feedbackRight, feedbackWrong });
-const several = (prompt: string, points: number, options: [string, boolean, string?][], feedbackRight = '', feedbackWrong = ''): QuestionBodyInput => ({ kind: 'several', prompt, points, options, feedbackRight, feedbackWrong });
-const number = (prompt: string, points: number, value: string, tolerance: string, unit: string, feedbackRight = '', feedbackWrong = ''): QuestionBodyInput => ({ kind: 'number', prompt, points, value, tolerance, unit, feedbackRight, feedbackWrong });
+const one = (prompt: string, points: number, options: [string, boolean, string?][], feedbackRight = '', feedbackWrong = ''): QuestionBodyInput => ({
+  kind: 'one',
+  prompt,
+  points,
+  options,
+  feedbackRight,
+  feedbackWrong,
+});
+const several = (prompt: string, points: number, options: [string, boolean, string?][], feedbackRight = '', feedbackWrong = ''): QuestionBodyInput => ({
+  kind: 'several',
+  prompt,
+  points,
+  options,
+  feedbackRight,
+  feedbackWrong,
+});
+const number = (prompt: string, points: number, value: string, tolerance: string, unit: string, feedbackRight = '', feedbackWrong = ''): QuestionBodyInput => ({
+  kind: 'number',
+  prompt,
+  points,
+  value,
+  tolerance,
+  unit,
+  feedbackRight,
+  feedbackWrong,
+});
 
 export const films: Record<string, readonly FilmScene[]> = {
   'welcome-to-the-river': [
-    { heading: 'Welcome to the river', drawing: 'river', says: 'Welcome. In the next weeks you will learn to read a small river: how much water it carries, what lives in it, and what both of these tell you.' },
-    { heading: 'What you will bring back', drawing: 'reach', says: 'You will choose forty metres of your own, visit them more than once, and come back with numbers that another volunteer could trust.' },
+    {
+      heading: 'Welcome to the river',
+      drawing: 'river',
+      says: 'Welcome. In the next weeks you will learn to read a small river: how much water it carries, what lives in it, and what both of these tell you.',
+    },
+    {
+      heading: 'What you will bring back',
+      drawing: 'reach',
+      says: 'You will choose forty metres of your own, visit them more than once, and come back with numbers that another volunteer could trust.',
+    },
     { heading: 'How the course works', drawing: 'bank', says: 'Each week opens a new part. Nothing needs to be hurried, and everything you write is kept.' },
   ],
   'safety-at-the-bank': [
     { heading: 'Never alone', drawing: 'safety', says: 'Go in pairs, always. One of you stays on the bank while the other is in the water.' },
-    { heading: 'Know the level', drawing: 'river', says: 'If the water is above your knee, or brown after rain, you do not go in. You can survey another day.' },
-    { heading: 'Wash when you leave', drawing: 'bank', says: 'Clean and dry your boots and net before you visit another river, so that you carry nothing from one to the next.' },
+    {
+      heading: 'Know the level',
+      drawing: 'river',
+      says: 'If the water is above your knee, or brown after rain, you do not go in. You can survey another day.',
+    },
+    {
+      heading: 'Wash when you leave',
+      drawing: 'bank',
+      says: 'Clean and dry your boots and net before you visit another river, so that you carry nothing from one to the next.',
+    },
   ],
   'walking-the-reach': [
-    { heading: 'Before you go in', drawing: 'reach', says: 'Walk the whole stretch on the bank before you choose. You are looking for forty metres that hold one riffle, one run and one pool.' },
-    { heading: 'The riffle', drawing: 'riffle', says: 'The riffle is shallow and fast, and breaks over stones. Most of the animals you will count live here, because the water brings them air and food.' },
+    {
+      heading: 'Before you go in',
+      drawing: 'reach',
+      says: 'Walk the whole stretch on the bank before you choose. You are looking for forty metres that hold one riffle, one run and one pool.',
+    },
+    {
+      heading: 'The riffle',
+      drawing: 'riffle',
+      says: 'The riffle is shallow and fast, and breaks over stones. Most of the animals you will count live here, because the water brings them air and food.',
+    },
     { heading: 'The pool', drawing: 'pool', says: 'The pool is deep and slow. It hides animals from your net, so a pool alone makes a poor sample.' },
-    { heading: 'Marking the ends', drawing: 'reach', says: 'Mark both ends with tape, at a height that floods will not reach, so that you come back to the same place in autumn.' },
+    {
+      heading: 'Marking the ends',
+      drawing: 'reach',
+      says: 'Mark both ends with tape, at a height that floods will not reach, so that you come back to the same place in autumn.',
+    },
   ],
   'the-float-method': [
-    { heading: 'Ten metres and an orange', drawing: 'float', says: 'Measure ten metres along the bank. Drop an orange in above the first mark, and time it from mark to mark. Do it three times.' },
-    { heading: 'The surface is too fast', drawing: 'float', says: 'Water at the surface moves faster than the water below it. Multiply the surface speed by nought point eight five to get the mean speed.' },
-    { heading: 'Speed times area', drawing: 'section', says: 'Width times mean depth is the area of the cross section. Area times mean speed is the discharge, in cubic metres a second.' },
+    {
+      heading: 'Ten metres and an orange',
+      drawing: 'float',
+      says: 'Measure ten metres along the bank. Drop an orange in above the first mark, and time it from mark to mark. Do it three times.',
+    },
+    {
+      heading: 'The surface is too fast',
+      drawing: 'float',
+      says: 'Water at the surface moves faster than the water below it. Multiply the surface speed by nought point eight five to get the mean speed.',
+    },
+    {
+      heading: 'Speed times area',
+      drawing: 'section',
+      says: 'Width times mean depth is the area of the cross section. Area times mean speed is the discharge, in cubic metres a second.',
+    },
   ],
   'the-three-minute-kick-sample': [
-    { heading: 'Three minutes, all habitats', drawing: 'kick', says: 'Divide three minutes between the habitats you see, in proportion. Kick the bed in front of the net, and let the water carry what you loosen into it.' },
-    { heading: 'Into the tray', drawing: 'tray', says: 'Empty the net into a white tray with a little river water, wait a minute, and look before you touch anything.' },
+    {
+      heading: 'Three minutes, all habitats',
+      drawing: 'kick',
+      says: 'Divide three minutes between the habitats you see, in proportion. Kick the bed in front of the net, and let the water carry what you loosen into it.',
+    },
+    {
+      heading: 'Into the tray',
+      drawing: 'tray',
+      says: 'Empty the net into a white tray with a little river water, wait a minute, and look before you touch anything.',
+    },
   ],
 };
 
 export const worksheets: Record<string, Worksheet> = {
-  'flow-worksheet': { title: 'Flow worksheet', intro: 'Fill in by the water, in pencil. Measure the depth at five places across the river and take the mean. Speed: ten metres divided by the mean of three times, then multiplied by 0.85.', columns: ['What', 'First', 'Second', 'Third', 'Mean'], rows: ['Width (m)', 'Depth 1 (m)', 'Depth 2 (m)', 'Depth 3 (m)', 'Depth 4 (m)', 'Depth 5 (m)', 'Float time (s)', 'Speed (m/s)', 'Discharge (m3/s)'], pages: 2 },
-  'twelve-families-to-know': { title: 'Twelve families to know', intro: 'Tick a family once you have seen it alive in the tray. The score is what one family adds to the index, however many animals there are.', columns: ['Family', 'Look for', 'Score', 'Seen'], rows: ['Perlodidae', 'Heptageniidae', 'Ephemerellidae', 'Leptoceridae', 'Rhyacophilidae', 'Gammaridae', 'Simuliidae', 'Baetidae', 'Elmidae', 'Hydropsychidae', 'Asellidae', 'Chironomidae'], pages: 3 },
+  'flow-worksheet': {
+    title: 'Flow worksheet',
+    intro:
+      'Fill in by the water, in pencil. Measure the depth at five places across the river and take the mean. Speed: ten metres divided by the mean of three times, then multiplied by 0.85.',
+    columns: ['What', 'First', 'Second', 'Third', 'Mean'],
+    rows: ['Width (m)', 'Depth 1 (m)', 'Depth 2 (m)', 'Depth 3 (m)', 'Depth 4 (m)', 'Depth 5 (m)', 'Float time (s)', 'Speed (m/s)', 'Discharge (m3/s)'],
+    pages: 2,
+  },
+  'twelve-families-to-know': {
+    title: 'Twelve families to know',
+    intro: 'Tick a family once you have seen it alive in the tray. The score is what one family adds to the index, however many animals there are.',
+    columns: ['Family', 'Look for', 'Score', 'Seen'],
+    rows: [
+      'Perlodidae',
+      'Heptageniidae',
+      'Ephemerellidae',
+      'Leptoceridae',
+      'Rhyacophilidae',
+      'Gammaridae',
+      'Simuliidae',
+      'Baetidae',
+      'Elmidae',
+      'Hydropsychidae',
+      'Asellidae',
+      'Chironomidae',
+    ],
+    pages: 3,
+  },
 };
 
 /** The course as its creators made it. Minutes without a figure are worked out. */
@@ -44,7 +141,13 @@ export const streamSurvey: { readonly title: string; readonly lessons: Lesson[] 
   {
     title: 'Before you wade in',
     lessons: [
-      { title: 'Welcome to the river', kind: 'film', file: 'welcome-to-the-river', minutes: 6, text: 'Nobody is born able to read a river. It takes a stretch of bank, a few plain tools and the patience to write down what you see **before** you decide what it means.' },
+      {
+        title: 'Welcome to the river',
+        kind: 'film',
+        file: 'welcome-to-the-river',
+        minutes: 6,
+        text: 'Nobody is born able to read a river. It takes a stretch of bank, a few plain tools and the patience to write down what you see **before** you decide what it means.',
+      },
       {
         title: 'What you will be able to do',
         kind: 'reading',
@@ -67,13 +170,28 @@ We do not test for chemicals, and we do not look for somebody to blame. A single
 
 ![river]`,
       },
-      { title: 'Safety at the bank', kind: 'film', file: 'safety-at-the-bank', minutes: 9, text: 'Three rules stand above everything else in this course: never alone, never above the knee, never with dirty boots.' },
+      {
+        title: 'Safety at the bank',
+        kind: 'film',
+        file: 'safety-at-the-bank',
+        minutes: 9,
+        text: 'Three rules stand above everything else in this course: never alone, never above the knee, never with dirty boots.',
+      },
       {
         title: 'Your home stretch: a short profile',
         kind: 'assignment',
         minutes: 15,
         weight: 5,
-        assignment: { points: 5000, passPoints: 2500, takesText: true, files: 2, megabytes: 20, due: { when: 'after-start', amount: 5, unit: 'days', at: '23:59' }, takesLate: true, attempts: 1 },
+        assignment: {
+          points: 5000,
+          passPoints: 2500,
+          takesText: true,
+          files: 2,
+          megabytes: 20,
+          due: { when: 'after-start', amount: 5, unit: 'days', at: '23:59' },
+          takesLate: true,
+          attempts: 1,
+        },
         text: `Tell us in about 120 words who you are and which water is nearest to your door.
 
 - Where is it, and how wide?
@@ -109,7 +227,13 @@ Animals that need much oxygen live in the riffle. Those that dig, or wait, live 
 4. Is there a pipe, a ford or a cattle drink within a hundred metres upstream? Then note it, or choose again.
 5. Will you still find it in autumn, when the nettles have died back?`,
       },
-      { title: 'Walking the reach', kind: 'film', file: 'walking-the-reach', minutes: 14, text: 'Walk the whole stretch before you choose. You are looking for forty metres that hold one riffle, one run and one pool, with safe ways in and out. Mark both ends with tape so that you come back to the same place in autumn.' },
+      {
+        title: 'Walking the reach',
+        kind: 'film',
+        file: 'walking-the-reach',
+        minutes: 14,
+        text: 'Walk the whole stretch before you choose. You are looking for forty metres that hold one riffle, one run and one pool, with safe ways in and out. Mark both ends with tape so that you come back to the same place in autumn.',
+      },
       {
         title: 'Name the parts of a riffle',
         kind: 'quiz',
@@ -120,8 +244,16 @@ Animals that need much oxygen live in the riffle. Those that dig, or wait, live 
         quiz: { passPercent: 0, attempts: null, minutes: null, counts: 'last', shows: 'points-and-answers' },
         text: 'Practice, as often as you like. It does not count.',
         questions: [
-          one('What breaks the surface of a riffle?', 1000, [['Stones on the bed', true], ['Wind from upstream', false], ['Fish rising', false]]),
-          one('Where does a riffle usually end?', 1000, [['Where the bed drops into a pool', true], ['At the first bend', false], ['At a bridge', false]]),
+          one('What breaks the surface of a riffle?', 1000, [
+            ['Stones on the bed', true],
+            ['Wind from upstream', false],
+            ['Fish rising', false],
+          ]),
+          one('Where does a riffle usually end?', 1000, [
+            ['Where the bed drops into a pool', true],
+            ['At the first bend', false],
+            ['At a bridge', false],
+          ]),
         ],
       },
       {
@@ -132,10 +264,36 @@ Animals that need much oxygen live in the riffle. Those that dig, or wait, live 
         quiz: { passPercent: 60, attempts: 3, minutes: null, counts: 'best', shows: 'points-and-answers' },
         text: 'Four questions. You may take it three times; the best one counts.',
         questions: [
-          one('Which stretch would you survey?', 2000, [['The pool under the footbridge, forty metres of it', false, 'Still water hides the animals you are counting.'], ['Twenty metres of riffle, then a run and a short pool', true], ['The straight bank where cattle drink', false, 'Trampled banks tell you about cattle first.']], 'It holds all three kinds of water.', 'A reach needs a riffle, a run and a pool.'),
-          several('What has to be settled before you mark a reach?', 4000, [['The owner of the bank has agreed', true], ['There are safe ways in and out', true], ['It holds a riffle, a run and a pool', true], ['There is no bridge in sight', false], ['The water is warm', false]], 'All three, and nothing else.', 'Think of the five questions.'),
+          one(
+            'Which stretch would you survey?',
+            2000,
+            [
+              ['The pool under the footbridge, forty metres of it', false, 'Still water hides the animals you are counting.'],
+              ['Twenty metres of riffle, then a run and a short pool', true],
+              ['The straight bank where cattle drink', false, 'Trampled banks tell you about cattle first.'],
+            ],
+            'It holds all three kinds of water.',
+            'A reach needs a riffle, a run and a pool.',
+          ),
+          several(
+            'What has to be settled before you mark a reach?',
+            4000,
+            [
+              ['The owner of the bank has agreed', true],
+              ['There are safe ways in and out', true],
+              ['It holds a riffle, a run and a pool', true],
+              ['There is no bridge in sight', false],
+              ['The water is warm', false],
+            ],
+            'All three, and nothing else.',
+            'Think of the five questions.',
+          ),
           number('How many metres long is our survey reach?', 1000, '40', '0', 'm'),
-          one('A pipe enters sixty metres upstream. What do you do?', 3000, [['Note it, or choose another reach', true], ['Ignore it, since it is outside the reach', false, 'What enters upstream arrives in your sample.'], ['Survey the pipe as well', false]]),
+          one('A pipe enters sixty metres upstream. What do you do?', 3000, [
+            ['Note it, or choose another reach', true],
+            ['Ignore it, since it is outside the reach', false, 'What enters upstream arrives in your sample.'],
+            ['Survey the pipe as well', false],
+          ]),
         ],
       },
     ],
@@ -143,8 +301,20 @@ Animals that need much oxygen live in the riffle. Those that dig, or wait, live 
   {
     title: 'Measuring flow',
     lessons: [
-      { title: 'The float method', kind: 'film', file: 'the-float-method', minutes: 11, text: 'An orange floats just below the surface, can be seen from the bank, and does no harm when you lose it.' },
-      { title: 'Flow worksheet', kind: 'document', file: 'flow-worksheet', minutes: 10, text: 'Print both pages. The second one is for the day it rains on the first.' },
+      {
+        title: 'The float method',
+        kind: 'film',
+        file: 'the-float-method',
+        minutes: 11,
+        text: 'An orange floats just below the surface, can be seen from the bank, and does no harm when you lose it.',
+      },
+      {
+        title: 'Flow worksheet',
+        kind: 'document',
+        file: 'flow-worksheet',
+        minutes: 10,
+        text: 'Print both pages. The second one is for the day it rains on the first.',
+      },
       {
         title: 'Field clinic: flow',
         kind: 'reading',
@@ -170,11 +340,47 @@ Do the same with a friend at your own stretch, and bring both of your figures. T
         quiz: { passPercent: 60, attempts: 2, minutes: 20, counts: 'best', shows: 'points-and-answers' },
         text: 'You have twenty minutes from the moment you begin. Have a calculator and paper ready.',
         questions: [
-          number('The orange takes 18.2 s, 17.6 s and 18.9 s for ten metres. What is the surface speed?', 2000, '0.548', '0.01', 'm/s', 'Ten metres divided by 18.23 seconds.', 'Take the mean of the three times first, then divide ten metres by it.'),
-          number('Correct a surface speed of 0.55 m/s to the mean speed of the water.', 2000, '0.4675', '0.005', 'm/s', '0.55 times 0.85.', 'The surface is faster than the water below it: multiply by 0.85.'),
-          number('The river is 2.4 m wide and 0.31 m deep on average. How large is the cross section?', 2000, '0.744', '1%', 'm²', '', 'Width times mean depth.'),
-          number('What is the discharge, with these three?', 3000, '0.348', '3%', 'm³/s', 'Area times mean speed.', 'Multiply the area by the mean speed, not by the surface speed.'),
-          several('Which of these make the float run too slow?', 1000, [['Wind from downstream', true], ['Weed that holds the float', true], ['A warm day', false]]),
+          number(
+            'The orange takes 18.2 s, 17.6 s and 18.9 s for ten metres. What is the surface speed?',
+            2000,
+            '0.548',
+            '0.01',
+            'm/s',
+            'Ten metres divided by 18.23 seconds.',
+            'Take the mean of the three times first, then divide ten metres by it.',
+          ),
+          number(
+            'Correct a surface speed of 0.55 m/s to the mean speed of the water.',
+            2000,
+            '0.4675',
+            '0.005',
+            'm/s',
+            '0.55 times 0.85.',
+            'The surface is faster than the water below it: multiply by 0.85.',
+          ),
+          number(
+            'The river is 2.4 m wide and 0.31 m deep on average. How large is the cross section?',
+            2000,
+            '0.744',
+            '1%',
+            'm²',
+            '',
+            'Width times mean depth.',
+          ),
+          number(
+            'What is the discharge, with these three?',
+            3000,
+            '0.348',
+            '3%',
+            'm³/s',
+            'Area times mean speed.',
+            'Multiply the area by the mean speed, not by the surface speed.',
+          ),
+          several('Which of these make the float run too slow?', 1000, [
+            ['Wind from downstream', true],
+            ['Weed that holds the float', true],
+            ['A warm day', false],
+          ]),
         ],
       },
     ],
@@ -182,8 +388,20 @@ Do the same with a friend at your own stretch, and bring both of your figures. T
   {
     title: 'Life under stones',
     lessons: [
-      { title: 'The three minute kick sample', kind: 'film', file: 'the-three-minute-kick-sample', minutes: 12, text: 'Three minutes sound short until you kick for them. Share them out before you begin: so much for the riffle, so much for the run, so much for the edge.' },
-      { title: 'Twelve families to know', kind: 'document', file: 'twelve-families-to-know', minutes: 15, text: 'Twelve families cover nine out of ten animals that you will meet in a small river here. Learn them by their legs and tails, and leave colour for last.' },
+      {
+        title: 'The three minute kick sample',
+        kind: 'film',
+        file: 'the-three-minute-kick-sample',
+        minutes: 12,
+        text: 'Three minutes sound short until you kick for them. Share them out before you begin: so much for the riffle, so much for the run, so much for the edge.',
+      },
+      {
+        title: 'Twelve families to know',
+        kind: 'document',
+        file: 'twelve-families-to-know',
+        minutes: 15,
+        text: 'Twelve families cover nine out of ten animals that you will meet in a small river here. Learn them by their legs and tails, and leave colour for last.',
+      },
       {
         title: 'Sort the tray',
         kind: 'reading',
@@ -217,10 +435,41 @@ Bring a hand lens if you have one, and a spoon. Do not bring a key to the famili
         quiz: { passPercent: 60, attempts: 2, minutes: null, counts: 'mean', shows: 'points-and-answers' },
         text: 'Each family counts once, however many animals there are. The mean of your attempts counts.',
         questions: [
-          number('Families found: Baetidae 4, Perlodidae 10, Gammaridae 6, Simuliidae 5. What is the index?', 2000, '25', '0', '', 'The scores add up; the counts do not matter.', 'Add the scores of the families.'),
-          number('And what is the mean score of a family?', 2000, '6.25', '0.01', '', '25 divided by four families.', 'Divide the index by the number of families.'),
-          one('In the second sample there are 80 Baetidae instead of 46. What happens to the index?', 3000, [['Nothing', true], ['It rises by 34', false, 'It counts families, not animals.'], ['It nearly doubles', false, 'It counts families, not animals.']]),
-          several('Which families point to water rich in oxygen?', 3000, [['Perlodidae', true], ['Heptageniidae', true], ['Asellidae', false], ['Chironomidae', false]], '', 'High scores belong to families that need much oxygen.'),
+          number(
+            'Families found: Baetidae 4, Perlodidae 10, Gammaridae 6, Simuliidae 5. What is the index?',
+            2000,
+            '25',
+            '0',
+            '',
+            'The scores add up; the counts do not matter.',
+            'Add the scores of the families.',
+          ),
+          number(
+            'And what is the mean score of a family?',
+            2000,
+            '6.25',
+            '0.01',
+            '',
+            '25 divided by four families.',
+            'Divide the index by the number of families.',
+          ),
+          one('In the second sample there are 80 Baetidae instead of 46. What happens to the index?', 3000, [
+            ['Nothing', true],
+            ['It rises by 34', false, 'It counts families, not animals.'],
+            ['It nearly doubles', false, 'It counts families, not animals.'],
+          ]),
+          several(
+            'Which families point to water rich in oxygen?',
+            3000,
+            [
+              ['Perlodidae', true],
+              ['Heptageniidae', true],
+              ['Asellidae', false],
+              ['Chironomidae', false],
+            ],
+            '',
+            'High scores belong to families that need much oxygen.',
+          ),
         ],
       },
     ],
@@ -231,6 +480,7 @@ Bring a hand lens if you have one, and a spoon. Do not bring a key to the famili
       {
         title: 'From tallies to a story',
         kind: 'reading',
+        teaser: 'How two pages of tallies become something a stranger can read, check and believe. Have your worksheets ready.',
         minutes: 9,
         text: `A report is read by somebody who was not there. They want to know three things: where you were, what you did, and what you think it means. In that order.
 
@@ -249,9 +499,19 @@ Here, and only here, you may have an opinion. Use it sparingly. "I read this as 
       {
         title: 'Your survey report',
         kind: 'assignment',
+        teaser: 'Two pages about your own forty metres. You can begin to gather photographs now.',
         minutes: 90,
         weight: 40,
-        assignment: { points: 50_000, passPoints: 30_000, takesText: true, files: 3, megabytes: 20, due: { when: 'after-start', amount: 42, unit: 'days', at: '23:59' }, takesLate: true, attempts: 2 },
+        assignment: {
+          points: 50_000,
+          passPoints: 30_000,
+          takesText: true,
+          files: 3,
+          megabytes: 20,
+          due: { when: 'after-start', amount: 42, unit: 'days', at: '23:59' },
+          takesLate: true,
+          attempts: 2,
+        },
         text: `Write up your own survey in about two pages.
 
 1. **Discharge** (10 points): method, figures with their units, speed corrected.

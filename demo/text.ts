@@ -14,7 +14,10 @@ const paragraph = (value: string): RichText => ({ type: 'paragraph', content: te
  * `![picture]`, with blank lines between blocks.
  */
 export function textOf(source: string, pictures: { readonly [name: string]: { readonly id: string; readonly alt: string } } = {}): RichText {
-  const blocks = source.trim().split(/\n\s*\n/).map((block) => block.trim());
+  const blocks = source
+    .trim()
+    .split(/\n\s*\n/)
+    .map((block) => block.trim());
   return {
     type: 'doc',
     content: blocks.map((block): RichText => {
@@ -24,8 +27,10 @@ export function textOf(source: string, pictures: { readonly [name: string]: { re
       if (found) return { type: 'image', attrs: { mediaId: found.id, src: `/files/${found.id}/original`, alt: found.alt } };
       if (block.startsWith('## ')) return { type: 'heading', attrs: { level: 2 }, content: text(block.slice(3)) };
       if (block.startsWith('> ')) return { type: 'blockquote', content: [paragraph(lines.map((line) => line.replace(/^> ?/, '')).join(' '))] };
-      if (lines.every((line) => line.startsWith('- '))) return { type: 'bulletList', content: lines.map((line) => ({ type: 'listItem', content: [paragraph(line.slice(2))] })) };
-      if (lines.every((line) => /^\d+\. /.test(line))) return { type: 'orderedList', content: lines.map((line) => ({ type: 'listItem', content: [paragraph(line.replace(/^\d+\. /, ''))] })) };
+      if (lines.every((line) => line.startsWith('- ')))
+        return { type: 'bulletList', content: lines.map((line) => ({ type: 'listItem', content: [paragraph(line.slice(2))] })) };
+      if (lines.every((line) => /^\d+\. /.test(line)))
+        return { type: 'orderedList', content: lines.map((line) => ({ type: 'listItem', content: [paragraph(line.replace(/^\d+\. /, ''))] })) };
       return paragraph(lines.join(' '));
     }),
   };

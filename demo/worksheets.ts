@@ -1,6 +1,12 @@
 import { PDFDocument, rgb, StandardFonts } from '@cantoo/pdf-lib';
 
-export type Worksheet = { readonly title: string; readonly intro: string; readonly columns: readonly string[]; readonly rows: readonly string[]; readonly pages?: number };
+export type Worksheet = {
+  readonly title: string;
+  readonly intro: string;
+  readonly columns: readonly string[];
+  readonly rows: readonly string[];
+  readonly pages?: number;
+};
 
 /** A worksheet to print: a heading, a sentence and a table to fill in by the water. */
 export async function worksheetPdf({ title, intro, columns, rows, pages = 1 }: Worksheet): Promise<Buffer> {
@@ -14,13 +20,15 @@ export async function worksheetPdf({ title, intro, columns, rows, pages = 1 }: W
     page.drawText(pages > 1 ? `${title} (${p + 1} of ${pages})` : title, { x: 50, y: 755, size: 22, font: bold, color: ink });
     page.drawText(intro, { x: 50, y: 725, size: 11, font: plain, color: ink, maxWidth: 495, lineHeight: 15 });
     const slot = 495 / columns.length;
-    columns.forEach((column, c) => page.drawText(column, { x: 54 + c * slot, y: 660, size: 10, font: bold, color: ink, maxWidth: slot - 8, lineHeight: 12 }));
+    for (const [c, column] of columns.entries()) {
+      page.drawText(column, { x: 54 + c * slot, y: 660, size: 10, font: bold, color: ink, maxWidth: slot - 8, lineHeight: 12 });
+      page.drawLine({ start: { x: 50 + c * slot, y: 675 }, end: { x: 50 + c * slot, y: 640 - rows.length * 34 }, thickness: 0.4, color: ink });
+    }
     rows.forEach((row, r) => {
       const y = 640 - (r + 1) * 34;
       page.drawLine({ start: { x: 50, y: y + 34 }, end: { x: 545, y: y + 34 }, thickness: 0.6, color: ink });
       page.drawText(row, { x: 54, y: y + 12, size: 10, font: plain, color: ink, maxWidth: slot - 8 });
     });
-    columns.forEach((_, c) => page.drawLine({ start: { x: 50 + c * slot, y: 675 }, end: { x: 50 + c * slot, y: 640 - rows.length * 34 }, thickness: 0.4, color: ink }));
   }
   return Buffer.from(await pdf.save());
 }

@@ -30,12 +30,15 @@ function comesFromOurPages(request: NextRequest): boolean {
   const site = request.headers.get('sec-fetch-site');
   if (site) return site === 'same-origin';
   const origin = request.headers.get('origin');
-  return !origin || (URL.canParse(origin) && new URL(origin).host === request.headers.get("host"));
+  return !origin || (URL.canParse(origin) && new URL(origin).host === request.headers.get('host'));
 }
 
 export function proxy(request: NextRequest): NextResponse {
   if (!['GET', 'HEAD', 'OPTIONS'].includes(request.method) && !comesFromOurPages(request)) {
-    return NextResponse.json({ ok: false, problem: { code: 'not-allowed', sentence: 'This request did not come from a page of this school.' } }, { status: 403 });
+    return NextResponse.json(
+      { ok: false, problem: { code: 'not-allowed', sentence: 'This request did not come from a page of this school.' } },
+      { status: 403 },
+    );
   }
   const nonce = btoa(crypto.randomUUID());
   const headers = new Headers(request.headers);

@@ -9,7 +9,13 @@ const schemes = localStorageColorSchemeManager({ key: schemeKey });
 
 export function Providers({ children, nonce }: { readonly children: ReactNode; readonly nonce: string | undefined }) {
   return (
-    <MantineProvider theme={theme} cssVariablesResolver={themeVariables} colorSchemeManager={schemes} defaultColorScheme="auto" getStyleNonce={() => nonce ?? ''}>
+    <MantineProvider
+      theme={theme}
+      cssVariablesResolver={themeVariables}
+      colorSchemeManager={schemes}
+      defaultColorScheme="auto"
+      getStyleNonce={() => nonce ?? ''}
+    >
       <Notifications position="bottom-left" autoClose={7000} />
       {children}
     </MantineProvider>

@@ -1,7 +1,14 @@
 import { fail, type Problem, type Result } from '@/core/kernel/problem';
 import type { UploadPurpose } from '@/core/media';
 
-export type UploadTarget = { readonly purpose: UploadPurpose; readonly courseId?: string; readonly lessonId?: string; readonly mediaId?: string; readonly language?: string; readonly label?: string };
+export type UploadTarget = {
+  readonly purpose: UploadPurpose;
+  readonly courseId?: string;
+  readonly lessonId?: string;
+  readonly mediaId?: string;
+  readonly language?: string;
+  readonly label?: string;
+};
 export type UploadTask = { readonly done: Promise<Result<{ id: string }>>; cancel(): void };
 
 type Answer = { readonly ok?: boolean; readonly value?: { id: string }; readonly problem?: Problem };
@@ -34,7 +41,11 @@ export function upload(file: File, target: UploadTarget, onProgress: (percent: n
         },
         onError: (error) => {
           const body = error instanceof DetailedError ? answerIn(error.originalResponse?.getBody()) : {};
-          resolve(body.problem ? { ok: false, problem: body.problem } : fail('unexpected', `"${file.name}" could not be uploaded. Check the connection, then try again; it goes on where it stopped.`));
+          resolve(
+            body.problem
+              ? { ok: false, problem: body.problem }
+              : fail('unexpected', `"${file.name}" could not be uploaded. Check the connection, then try again; it goes on where it stopped.`),
+          );
         },
         onSuccess: ({ lastResponse }) => {
           const body = answerIn(lastResponse.getBody());
@@ -46,10 +57,11 @@ export function upload(file: File, target: UploadTarget, onProgress: (percent: n
         resolve(fail('invalid', 'The upload was stopped. Choose the file again to go on where it stopped.'));
       };
       if (cancelled) stop();
-      else task.findPreviousUploads().then((found) => {
-        if (found[0]) task.resumeFromPreviousUpload(found[0]);
-        task.start();
-      });
+      else
+        task.findPreviousUploads().then((found) => {
+          if (found[0]) task.resumeFromPreviousUpload(found[0]);
+          task.start();
+        });
     });
   })();
   return {

@@ -1,7 +1,7 @@
 import { headers } from 'next/headers';
 import { notFound, redirect } from 'next/navigation';
 import { cache } from 'react';
-import { personOf, type Person } from '@/server/people';
+import { type Person, personOf } from '@/server/people';
 
 /** Who is asking, looked up once a request. */
 export const currentPerson = cache(async (): Promise<Person | null> => personOf(await headers()));

@@ -4,7 +4,8 @@ import { httpStatus, type Problem, type Result } from '@/core/kernel/problem';
 export const respond = (result: Result<unknown>): Response => Response.json(result, { status: result.ok ? 200 : httpStatus[result.problem.code] });
 
 /** A problem as plain text, for addresses that people open themselves. */
-export const refuse = (problem: Problem): Response => new Response(problem.sentence, { status: httpStatus[problem.code], headers: { 'content-type': 'text/plain; charset=utf-8' } });
+export const refuse = (problem: Problem): Response =>
+  new Response(problem.sentence, { status: httpStatus[problem.code], headers: { 'content-type': 'text/plain; charset=utf-8' } });
 
 const mostBytes = 4 * 1024 * 1024;
 

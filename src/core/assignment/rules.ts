@@ -33,9 +33,7 @@ export function checkText(text: string): Result<null> {
 
 export function checkFileCount(settings: AssignmentSettings, count: number): Result<null> {
   if (settings.files === 0 && count > 0) return fail('invalid', 'This assignment takes text only.', 'files');
-  return count > settings.files
-    ? fail('invalid', `Hand in at most ${settings.files} ${settings.files === 1 ? 'file' : 'files'}.`, 'files')
-    : ok(null);
+  return count > settings.files ? fail('invalid', `Hand in at most ${settings.files} ${settings.files === 1 ? 'file' : 'files'}.`, 'files') : ok(null);
 }
 
 /** Whether work may be handed in now. `before` counts what was handed in before. */
@@ -46,7 +44,10 @@ export function mayHandIn(
   now: Temporal.Instant,
 ): Result<{ readonly isLate: boolean }> {
   if (work.before >= settings.attempts) {
-    return fail('closed', settings.attempts === 1 ? 'You have handed this in.' : `You have handed this in ${settings.attempts} times, as often as it is allowed.`);
+    return fail(
+      'closed',
+      settings.attempts === 1 ? 'You have handed this in.' : `You have handed this in ${settings.attempts} times, as often as it is allowed.`,
+    );
   }
   const { isLate } = lateness(settings, clock, now);
   if (isLate && !settings.takesLate) return fail('too-late', 'The time to hand in has passed, and late work is not taken. Your draft is kept.');

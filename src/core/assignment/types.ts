@@ -1,5 +1,5 @@
-import { fail, ok, type Result } from '../kernel/problem';
 import { pointsText } from '../kernel/exact';
+import { fail, ok, type Result } from '../kernel/problem';
 import type { OpeningRule } from '../release';
 
 export type AssignmentSettings = {

@@ -1,4 +1,4 @@
-import { type AwardSettings, type Face, inks, paperTints, papers, paperWhite } from './design';
+import { type AwardSettings, type Face, inks, papers, paperTints, paperWhite } from './design';
 import { fitText } from './fit';
 
 /** What a certificate says about one learner. */
@@ -64,7 +64,9 @@ export function layoutCertificate(design: AwardSettings, content: CertificateCon
   const bound = width - 2 * (margin + inner + 28);
 
   const put = (part: string, text: string, y: number, size: number, face: Face, weight: Weight, colour: string, x = middle, most = bound) => {
-    const fitted = fitText(text, { width: most, height: size * 2.4 }, { largest: size, smallest: Math.min(size, 8) }, (line, at) => measure(face, weight, line, at));
+    const fitted = fitText(text, { width: most, height: size * 2.4 }, { largest: size, smallest: Math.min(size, 8) }, (line, at) =>
+      measure(face, weight, line, at),
+    );
     if (!fitted.fits) overflows.push(part);
     fitted.lines.forEach((line, i) => {
       texts.push({ part, text: line, x, y: y + (i - (fitted.lines.length - 1) / 2) * fitted.size * 1.15, size: fitted.size, face, weight, colour });
@@ -76,7 +78,9 @@ export function layoutCertificate(design: AwardSettings, content: CertificateCon
   if (design.heading) put('heading', design.heading, at(0.2), 32, 'serif', 'bold', ink);
 
   const nameBox = { width: bound, height: (height - 2 * (margin + inner)) * 0.22 };
-  const name = fitText(content.name, nameBox, { largest: design.nameLargest, smallest: design.nameSmallest }, (line, size) => measure(design.nameFace, 'regular', line, size));
+  const name = fitText(content.name, nameBox, { largest: design.nameLargest, smallest: design.nameSmallest }, (line, size) =>
+    measure(design.nameFace, 'regular', line, size),
+  );
   if (!name.fits) overflows.push('name');
   const nameMiddle = at(0.37);
   name.lines.forEach((line, i) => {
@@ -108,7 +112,15 @@ export function layoutCertificate(design: AwardSettings, content: CertificateCon
     boxes: [
       { x: 0, y: 0, width, height, stroke: null, fill: paperWhite, line: 0 },
       { x: margin / 2 + 6, y: margin / 2 + 6, width: width - margin - 12, height: height - margin - 12, stroke: paperTints[design.frame], fill: null, line: 9 },
-      { x: margin + inner - 4, y: margin + inner - 4, width: width - 2 * (margin + inner - 4), height: height - 2 * (margin + inner - 4), stroke: frame, fill: null, line: 2 },
+      {
+        x: margin + inner - 4,
+        y: margin + inner - 4,
+        width: width - 2 * (margin + inner - 4),
+        height: height - 2 * (margin + inner - 4),
+        stroke: frame,
+        fill: null,
+        line: 2,
+      },
     ],
     texts,
     code: { x: left + slot * (columns.length + 0.5) - codeSide / 2, y: at(0.76) - codeSide / 2 + 8, side: codeSide },

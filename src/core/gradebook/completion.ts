@@ -2,10 +2,7 @@
  * When a course is complete. Free: the learner finishes at will. Strict: every required lesson is
  * done and every required assessment passed. Share: so many percent of the required lessons are done.
  */
-export type CompletionRule =
-  | { readonly mode: 'free' }
-  | { readonly mode: 'strict' }
-  | { readonly mode: 'share'; readonly percent: number };
+export type CompletionRule = { readonly mode: 'free' } | { readonly mode: 'strict' } | { readonly mode: 'share'; readonly percent: number };
 
 export type CompletionLesson = {
   readonly id: string;

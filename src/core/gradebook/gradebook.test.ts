@@ -1,14 +1,26 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { add, divide, multiply, parseDecimal, rational, type Rational, toFixed } from '../kernel/exact';
+import { add, divide, multiply, parseDecimal, type Rational, rational, toFixed } from '../kernel/exact';
 import { completion, type GradeEntry, type GradeItem, gradeSheet, percentText, reaches } from './index';
 
 const item = (id: string, weight: number, of: number): GradeItem => ({ id, title: id, weight, of });
 const points = (thousandths: number): GradeEntry => ({ state: 'points', points: rational(thousandths) });
 
 test.each<[string, GradeItem[], Record<string, GradeEntry>, 'zero' | 'left-out', string]>([
-  ['by weight', [item('quiz', 30, 20_000), item('report', 70, 50_000)], { quiz: points(18_000), report: points(31_000) }, 'left-out', '(30 × 18/20 + 70 × 31/50) ÷ 100 = 70.4 %'],
-  ['excused is left out', [item('quiz', 30, 20_000), item('report', 70, 50_000)], { quiz: { state: 'excused', reason: 'ill' }, report: points(31_000) }, 'zero', '(70 × 31/50) ÷ 70 = 62.0 %'],
+  [
+    'by weight',
+    [item('quiz', 30, 20_000), item('report', 70, 50_000)],
+    { quiz: points(18_000), report: points(31_000) },
+    'left-out',
+    '(30 × 18/20 + 70 × 31/50) ÷ 100 = 70.4 %',
+  ],
+  [
+    'excused is left out',
+    [item('quiz', 30, 20_000), item('report', 70, 50_000)],
+    { quiz: { state: 'excused', reason: 'ill' }, report: points(31_000) },
+    'zero',
+    '(70 × 31/50) ÷ 70 = 62.0 %',
+  ],
   ['missing as nothing', [item('quiz', 1, 1000), item('report', 1, 1000)], { quiz: points(1000) }, 'left-out', '(1 × 1/1) ÷ 1 = 100.0 %'],
   ['missing as zero', [item('quiz', 1, 1000), item('report', 1, 1000)], { quiz: points(1000) }, 'zero', '(1 × 1/1 + 1 × 0/1) ÷ 2 = 50.0 %'],
   ['waiting is not missing', [item('quiz', 1, 1000)], { quiz: { state: 'waiting' } }, 'zero', 'Nothing counts yet.'],
@@ -35,13 +47,27 @@ function reckon(text: string): Rational {
 
 describe('properties of the grade engine', () => {
   const parts = fc.uniqueArray(
-    fc.record({ id: fc.uuid(), weight: fc.integer({ min: 0, max: 100 }), of: fc.integer({ min: 0, max: 60_000 }), got: fc.integer({ min: 0, max: 60_000 }), attempts: fc.integer({ min: 1, max: 7 }), state: fc.constantFrom('points', 'points', 'points', 'missing', 'waiting', 'excused') }),
+    fc.record({
+      id: fc.uuid(),
+      weight: fc.integer({ min: 0, max: 100 }),
+      of: fc.integer({ min: 0, max: 60_000 }),
+      got: fc.integer({ min: 0, max: 60_000 }),
+      attempts: fc.integer({ min: 1, max: 7 }),
+      state: fc.constantFrom('points', 'points', 'points', 'missing', 'waiting', 'excused'),
+    }),
     { selector: (part) => part.id, maxLength: 12 },
   );
   const build = (rows: typeof parts extends fc.Arbitrary<infer T> ? T : never) => ({
     items: rows.map(({ id, weight, of }) => item(id, weight, of)),
     entries: new Map<string, GradeEntry>(
-      rows.map(({ id, state, got, attempts }) => [id, state === 'points' ? { state, points: rational(got, attempts) } : state === 'excused' ? { state, reason: '' } : { state: state as 'missing' | 'waiting' }]),
+      rows.map(({ id, state, got, attempts }) => [
+        id,
+        state === 'points'
+          ? { state, points: rational(got, attempts) }
+          : state === 'excused'
+            ? { state, reason: '' }
+            : { state: state as 'missing' | 'waiting' },
+      ]),
     ),
   });
   test('the sum written out equals the grade', () => {
@@ -59,7 +85,10 @@ describe('properties of the grade engine', () => {
     fc.assert(
       fc.property(parts, fc.infiniteStream(fc.nat()), (rows, keys) => {
         const { items, entries } = build(rows);
-        const shuffled = [...items].map((one) => ({ one, key: keys.next().value as number })).sort((a, b) => a.key - b.key).map(({ one }) => one);
+        const shuffled = [...items]
+          .map((one) => ({ one, key: keys.next().value as number }))
+          .sort((a, b) => a.key - b.key)
+          .map(({ one }) => one);
         expect(gradeSheet(shuffled, entries, 'zero').grade).toEqual(gradeSheet(items, entries, 'zero').grade);
       }),
     );
@@ -68,7 +97,9 @@ describe('properties of the grade engine', () => {
     fc.assert(
       fc.property(parts, fc.integer({ min: 1, max: 5000 }), (rows, more) => {
         const { items, entries } = build(rows);
-        const raised = new Map([...entries].map(([id, entry]) => [id, entry.state === 'points' ? { ...entry, points: add(entry.points, rational(more)) } : entry]));
+        const raised = new Map(
+          [...entries].map(([id, entry]) => [id, entry.state === 'points' ? { ...entry, points: add(entry.points, rational(more)) } : entry]),
+        );
         const [low, high] = [gradeSheet(items, entries, 'zero').grade, gradeSheet(items, raised, 'zero').grade];
         if (low && high) expect(low.n * high.d <= high.n * low.d).toBe(true);
       }),

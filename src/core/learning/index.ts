@@ -1,1 +1,12 @@
-export { fullPoints, gradeEntry, gradeItems, isDone, type LearnerRecords, type LearnerView, learnerView, type LessonView, noRecords, type SectionView } from './view';
+export {
+  fullPoints,
+  gradeEntry,
+  gradeItems,
+  isDone,
+  type LearnerRecords,
+  type LearnerView,
+  type LessonView,
+  learnerView,
+  noRecords,
+  type SectionView,
+} from './view';

@@ -1,10 +1,10 @@
-import { completion, type Completion, type GradeEntry, type GradeItem, gradeSheet, reaches, type Sheet } from '../gradebook';
-import { rational, type Rational } from '../kernel/exact';
+import { type Completion, completion, type GradeEntry, type GradeItem, gradeSheet, reaches, type Sheet } from '../gradebook';
+import { type Rational, rational } from '../kernel/exact';
 import { Temporal } from '../kernel/time';
 import { type CourseDocument, type LessonDocument, lessonsOf, type SectionDocument, usualDoneRule } from '../outline';
 import { countingPoints, passes } from '../quiz';
-import { isOpen, type LearnerClock, type Opening, openings } from '../release';
 import { type LessonProgress, noProgress } from '../record';
+import { isOpen, type LearnerClock, type Opening, openings } from '../release';
 
 /**
  * A course as one learner meets it at one moment. Everything on the learner's side of Mosaik is worked
@@ -105,15 +105,14 @@ export function isDone(lesson: LessonDocument, records: LearnerRecords): boolean
   return rule.by === 'passed' ? hasPassed(lesson, entry) !== false && entry.state === 'points' : entry.state !== 'missing';
 }
 
-export function learnerView(
-  document: CourseDocument,
-  clock: LearnerClock,
-  records: LearnerRecords,
-  now: Temporal.Instant,
-): LearnerView {
+export function learnerView(document: CourseDocument, clock: LearnerClock, records: LearnerRecords, now: Temporal.Instant): LearnerView {
   const opens = openings(document.course, document.sections, clock);
   const items = gradeItems(document);
-  const entries = new Map(lessonsOf(document).filter((lesson) => lesson.kind === 'quiz' || lesson.kind === 'assignment').map((lesson) => [lesson.id, gradeEntry(lesson, records)]));
+  const entries = new Map(
+    lessonsOf(document)
+      .filter((lesson) => lesson.kind === 'quiz' || lesson.kind === 'assignment')
+      .map((lesson) => [lesson.id, gradeEntry(lesson, records)]),
+  );
   const sections = document.sections.map((section, s) => ({
     section,
     lessons: section.lessons.map((lesson, l): LessonView => {
@@ -163,6 +162,9 @@ function awardOf(document: CourseDocument, reached: Completion, sheet: Sheet): L
   const { award } = document.course;
   if (!award.on) return null;
   const gradeMissing = award.minPercent !== null && !reaches(sheet.grade, award.minPercent);
-  const missing = [...(reached.complete ? [] : reached.missing.length > 0 ? reached.missing : ['The course is not finished yet']), ...(gradeMissing ? [`Course grade of at least ${award.minPercent} %, now ${sheet.gradeText}`] : [])];
+  const missing = [
+    ...(reached.complete ? [] : reached.missing.length > 0 ? reached.missing : ['The course is not finished yet']),
+    ...(gradeMissing ? [`Course grade of at least ${award.minPercent} %, now ${sheet.gradeText}`] : []),
+  ];
   return { earned: missing.length === 0, missing };
 }

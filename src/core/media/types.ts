@@ -27,4 +27,3 @@ export type MediaFacts = {
   readonly captions: readonly { readonly language: string; readonly label: string; readonly hash: string }[];
   readonly alt: string;
 };
-

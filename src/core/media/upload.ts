@@ -19,8 +19,7 @@ export const uploadRules: Record<UploadPurpose, { readonly most: number; readonl
   },
 };
 
-const ascii = (bytes: Uint8Array, from: number, length: number) =>
-  String.fromCharCode(...bytes.subarray(from, from + length));
+const ascii = (bytes: Uint8Array, from: number, length: number) => String.fromCharCode(...bytes.subarray(from, from + length));
 
 /**
  * The type of a file by its first bytes (at least 64 where the file has them), never by its name or
@@ -34,14 +33,10 @@ export function sniff(bytes: Uint8Array): FileType | null {
   if (ascii(bytes, 0, 4) === 'GIF8') return { contentType: 'image/gif', kind: 'picture' };
   if (ascii(bytes, 0, 4) === 'RIFF' && ascii(bytes, 8, 4) === 'WEBP') return { contentType: 'image/webp', kind: 'picture' };
   if (ascii(bytes, 4, 4) === 'ftyp') {
-    return ascii(bytes, 8, 2) === 'qt'
-      ? { contentType: 'video/quicktime', kind: 'film' }
-      : { contentType: 'video/mp4', kind: 'film' };
+    return ascii(bytes, 8, 2) === 'qt' ? { contentType: 'video/quicktime', kind: 'film' } : { contentType: 'video/mp4', kind: 'film' };
   }
   if (starts(0x1a, 0x45, 0xdf, 0xa3)) {
-    return ascii(bytes, 0, 64).includes('webm')
-      ? { contentType: 'video/webm', kind: 'film' }
-      : { contentType: 'video/x-matroska', kind: 'film' };
+    return ascii(bytes, 0, 64).includes('webm') ? { contentType: 'video/webm', kind: 'film' } : { contentType: 'video/x-matroska', kind: 'film' };
   }
   if (starts(0x50, 0x4b, 0x03, 0x04)) return { contentType: 'application/zip', kind: 'file' };
   const text = ascii(bytes, 0, Math.min(bytes.length, 64)).replace(/^\xef\xbb\xbf/, '');
@@ -52,8 +47,7 @@ export function sniff(bytes: Uint8Array): FileType | null {
   return null;
 }
 
-const sizeText = (bytes: number) =>
-  bytes >= megabyte ? `${Math.round(bytes / megabyte)} MB` : `${Math.max(1, Math.round(bytes / 1024))} kB`;
+const sizeText = (bytes: number) => (bytes >= megabyte ? `${Math.round(bytes / megabyte)} MB` : `${Math.max(1, Math.round(bytes / 1024))} kB`);
 
 /** Whether a file may be taken for a purpose, judged by its name, size and first bytes. */
 export function checkUpload(purpose: UploadPurpose, name: string, size: number, head: Uint8Array): Result<FileType> {

@@ -31,13 +31,10 @@ const lessonFields: { readonly [field: string]: string } = {
   learnerMinutes: 'its minutes',
 };
 
-const list = (parts: readonly string[]) =>
-  parts.length <= 1 ? (parts[0] ?? '') : `${parts.slice(0, -1).join(', ')} and ${parts.at(-1)}`;
+const list = (parts: readonly string[]) => (parts.length <= 1 ? (parts[0] ?? '') : `${parts.slice(0, -1).join(', ')} and ${parts.at(-1)}`);
 
 const differing = (names: { readonly [field: string]: string }, a: object, b: object) =>
-  Object.entries(names).flatMap(([field, name]) =>
-    same((a as Record<string, unknown>)[field], (b as Record<string, unknown>)[field]) ? [] : [name],
-  );
+  Object.entries(names).flatMap(([field, name]) => (same((a as Record<string, unknown>)[field], (b as Record<string, unknown>)[field]) ? [] : [name]));
 
 /** What changed from one document to the next, in the order of the newer course. */
 export function differences(before: CourseDocument | null, after: CourseDocument): Difference[] {
@@ -58,7 +55,10 @@ export function differences(before: CourseDocument | null, after: CourseDocument
   for (const lesson of oldLessons.values()) {
     if (!newLessons.has(lesson.id)) found.push({ what: 'removed', sentence: `Lesson removed: ${lesson.title}` });
   }
-  const places = movedIds(before.sections.map((s) => s.id), after.sections.map((s) => s.id));
+  const places = movedIds(
+    before.sections.map((s) => s.id),
+    after.sections.map((s) => s.id),
+  );
   for (const section of after.sections) {
     const old = oldSections.get(section.id);
     if (!old) found.push({ what: 'added', sentence: `New section: ${section.title}` });

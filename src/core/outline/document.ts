@@ -1,6 +1,6 @@
 import { array, boolean, mixed, number, object, string } from 'yup';
 import type { MediaFacts } from '../media';
-import { byOrder, courseOf, lessonsBySection, type Course, type Lesson, type Outline, type Question, type Section, sectionsOf } from './types';
+import { byOrder, type Course, courseOf, type Lesson, lessonsBySection, type Outline, type Question, type Section, sectionsOf } from './types';
 
 /**
  * A course as learners get it: a whole, in order, with everything it needs to be shown and nothing
@@ -54,11 +54,7 @@ export const courseDocumentSchema = object({
  * Composes the document of a course. Planned lessons have nothing to show yet and are left out when
  * `audience` is learners; sections left without lessons go with them.
  */
-export function compose(
-  outline: Outline,
-  media: ReadonlyMap<string, MediaFacts>,
-  minutes: (lesson: Lesson) => number,
-): CourseDocument {
+export function compose(outline: Outline, media: ReadonlyMap<string, MediaFacts>, minutes: (lesson: Lesson) => number): CourseDocument {
   const lessons = lessonsBySection(outline);
   const questions = new Map<string, Question[]>();
   for (const question of Object.values(outline.question)) {
@@ -96,11 +92,9 @@ export function picturesIn(text: Lesson['text']): string[] {
   return [...own, ...(text.content ?? []).flatMap(picturesIn)];
 }
 
-export const lessonsOf = (document: CourseDocument): LessonDocument[] =>
-  document.sections.flatMap((section) => section.lessons);
+export const lessonsOf = (document: CourseDocument): LessonDocument[] => document.sections.flatMap((section) => section.lessons);
 
-export const findLesson = (document: CourseDocument, id: string): LessonDocument | undefined =>
-  lessonsOf(document).find((lesson) => lesson.id === id);
+export const findLesson = (document: CourseDocument, id: string): LessonDocument | undefined => lessonsOf(document).find((lesson) => lesson.id === id);
 
 /** `"2.1"`: where a lesson stands in its course. */
 export function numberOf(document: CourseDocument, lessonId: string): string {

@@ -13,7 +13,14 @@ import { byOrder, type Course, type Lesson, type LessonKind, type Outline, type 
  */
 export type OutlineEdit =
   | { readonly do: 'add-section'; readonly id: string; readonly title: string; readonly after: string | null }
-  | { readonly do: 'add-lesson'; readonly id: string; readonly sectionId: string; readonly after: string | null; readonly title: string; readonly kind: LessonKind }
+  | {
+      readonly do: 'add-lesson';
+      readonly id: string;
+      readonly sectionId: string;
+      readonly after: string | null;
+      readonly title: string;
+      readonly kind: LessonKind;
+    }
   | { readonly do: 'add-question'; readonly id: string; readonly lessonId: string; readonly kind: QuestionKind }
   | { readonly do: 'set'; readonly table: OutlineTable; readonly id: string; readonly fields: { readonly [field: string]: unknown } }
   /** `before: null` puts them at the end of the section. */
@@ -42,7 +49,16 @@ export function newCourse(id: string, slug: string, title: string, zone: string)
 }
 
 export const usualQuiz = { passPercent: 60, attempts: null, minutes: null, counts: 'best', shows: 'points-and-answers' } as const;
-export const usualAssignment = { points: 20_000, passPoints: 10_000, takesText: true, files: 3, megabytes: 20, due: null, takesLate: true, attempts: 1 } as const;
+export const usualAssignment = {
+  points: 20_000,
+  passPoints: 10_000,
+  takesText: true,
+  files: 3,
+  megabytes: 20,
+  due: null,
+  takesLate: true,
+  attempts: 1,
+} as const;
 
 /** The settings a kind of lesson brings with it. */
 const settingsFor = (kind: LessonKind): Pick<Lesson, 'quiz' | 'assignment' | 'weight'> => ({
@@ -106,9 +122,7 @@ function keyAfter(siblings: readonly Ordered[], after: string | null): string | 
   return at < 0 ? null : generateKeyBetween(sorted[at]?.order ?? null, sorted[at + 1]?.order ?? null);
 }
 
-const added = (table: OutlineTable, record: Ordered): Change[] => [
-  { table, id: record.id, before: null, after: record as unknown as RecordValue },
-];
+const added = (table: OutlineTable, record: Ordered): Change[] => [{ table, id: record.id, before: null, after: record as unknown as RecordValue }];
 const removed = (table: OutlineTable, record: Ordered): Change => ({
   table,
   id: record.id,
@@ -174,7 +188,11 @@ export function planEdit(outline: Outline, edit: OutlineEdit): Result<Change[]> 
       const record = outline[table][edit.id];
       if (!record) return gone(table);
       const all: Ordered[] = table === 'section' ? Object.values(outline.section) : questionsOf(outline, (record as Question).lessonId);
-      const keys = keysBefore(all.filter((one) => one.id !== edit.id), edit.before, 1);
+      const keys = keysBefore(
+        all.filter((one) => one.id !== edit.id),
+        edit.before,
+        1,
+      );
       return keys ? ok(set(table, record, { order: keys[0] })) : gone(table);
     }
     case 'remove':
@@ -183,8 +201,7 @@ export function planEdit(outline: Outline, edit: OutlineEdit): Result<Change[]> 
   }
 }
 
-const lessonsIn = (outline: Outline, sectionId: string) =>
-  Object.values(outline.lesson).filter((lesson) => lesson.sectionId === sectionId);
+const lessonsIn = (outline: Outline, sectionId: string) => Object.values(outline.lesson).filter((lesson) => lesson.sectionId === sectionId);
 
 /** Removes a record with all that stands below it, the lowest first, so that it can be put back in reverse. */
 function removal(outline: Outline, table: 'section' | 'lesson' | 'question', id: string): Change[] {

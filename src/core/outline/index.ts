@@ -1,7 +1,37 @@
 export { type Difference, differences } from './difference';
-export { compose, type CourseDocument, courseDocumentSchema, findLesson, type LessonDocument, lessonsOf, numberOf, picturesIn, type SectionDocument } from './document';
+export {
+  type CourseDocument,
+  compose,
+  courseDocumentSchema,
+  findLesson,
+  type LessonDocument,
+  lessonsOf,
+  numberOf,
+  picturesIn,
+  type SectionDocument,
+} from './document';
 export { editText, newCourse, newLesson, newQuestion, type OutlineEdit, planEdit, usualAssignment, usualQuiz } from './edit';
-export { learnerMinutes, pace, wordsIn } from './minutes';
-export { fillOf, type Finding, hasContent, type LessonFill, readiness } from './readiness';
+export { learnerMinutes, pace, plainText, wordsIn } from './minutes';
+export { type Finding, fillOf, hasContent, type LessonFill, readiness } from './readiness';
 export { parseFields, slugOf, slugSchema, titleSchema } from './schema';
-export { byOrder, type Course, courseOf, type DoneRule, isGraded, type Lesson, type LessonKind, lessonKinds, lessonsBySection, type LessonState, lessonStates, type Outline, type OutlineTable, type Question, questionsOf, type RichText, type Section, sectionsOf, usualDoneRule } from './types';
+export {
+  byOrder,
+  type Course,
+  courseOf,
+  type DoneRule,
+  isGraded,
+  type Lesson,
+  type LessonKind,
+  type LessonState,
+  lessonKinds,
+  lessonStates,
+  lessonsBySection,
+  type Outline,
+  type OutlineTable,
+  type Question,
+  questionsOf,
+  type RichText,
+  type Section,
+  sectionsOf,
+  usualDoneRule,
+} from './types';

@@ -17,6 +17,17 @@ export function wordsIn(text: RichText | null): number {
   return (text.content ?? []).reduce((total, node) => total + wordsIn(node), own);
 }
 
+/** The words of a text, a line for each block. */
+export function plainText(text: RichText | null): string {
+  if (!text) return '';
+  if (text.text !== undefined) return text.text;
+  const isBlock = text.content?.some((node) => node.text !== undefined) ?? false;
+  return (text.content ?? [])
+    .map(plainText)
+    .filter(Boolean)
+    .join(isBlock ? '' : '\n');
+}
+
 const picturesIn = (text: RichText | null): number =>
   text ? (text.type === 'image' ? 1 : 0) + (text.content ?? []).reduce((total, node) => total + picturesIn(node), 0) : 0;
 
@@ -26,8 +37,7 @@ const picturesIn = (text: RichText | null): number =>
  */
 export function learnerMinutes(lesson: Lesson, media: MediaFacts | null, questions: number): number {
   if (lesson.minutes !== null) return lesson.minutes;
-  const reading =
-    wordsIn(lesson.text) / pace.wordsPerMinute + (picturesIn(lesson.text) * pace.secondsPerPicture) / 60;
+  const reading = wordsIn(lesson.text) / pace.wordsPerMinute + (picturesIn(lesson.text) * pace.secondsPerPicture) / 60;
   const own =
     lesson.kind === 'film'
       ? ((media?.seconds ?? 0) * pace.filmFactor) / 60

@@ -1,5 +1,5 @@
+import { compare, rational } from '../kernel/exact';
 import type { MediaFacts } from '../media';
-import { rational, compare } from '../kernel/exact';
 import { learnerMinutes, wordsIn } from './minutes';
 import { courseOf, isGraded, type Lesson, lessonsBySection, type Outline, type OutlineTable, type Question, sectionsOf } from './types';
 
@@ -59,7 +59,8 @@ const contentRules: Record<Lesson['kind'], (lesson: Lesson, context: Context, sa
     if (paper.length === 0) return say('settle', 'quiz-empty', `${lesson.title} has no questions.`, 'assess');
     const points = paper.reduce((total, question) => total + question.points, 0);
     const pass = lesson.quiz?.passPercent ?? 0;
-    if (pass > 0 && points === 0) say('settle', 'quiz-unreachable', `${lesson.title}: pass mark ${pass} % cannot be reached, its questions are worth 0 points.`, 'assess');
+    if (pass > 0 && points === 0)
+      say('settle', 'quiz-unreachable', `${lesson.title}: pass mark ${pass} % cannot be reached, its questions are worth 0 points.`, 'assess');
     for (const [i, question] of paper.entries()) questionRules(lesson, question, i + 1, say);
   },
   assignment: (lesson, _context, say) => {
@@ -68,7 +69,8 @@ const contentRules: Record<Lesson['kind'], (lesson: Lesson, context: Context, sa
     if (!settings) return;
     if (settings.passPoints > settings.points) say('settle', 'assignment-unreachable', `${lesson.title}: the pass mark is above the full points.`, 'assess');
     if (!settings.takesText && settings.files === 0) say('settle', 'assignment-nothing', `${lesson.title} takes neither text nor files.`, 'assess');
-    if (settings.files > 0 && settings.megabytes < 5) say('look', 'assignment-small-files', `${lesson.title} takes files up to ${settings.megabytes} MB; a photo from a phone is often larger.`, 'assess');
+    if (settings.files > 0 && settings.megabytes < 5)
+      say('look', 'assignment-small-files', `${lesson.title} takes files up to ${settings.megabytes} MB; a photo from a phone is often larger.`, 'assess');
     if (settings.due?.when === 'start') say('look', 'assignment-due-at-start', `${lesson.title} is due at the start.`, 'assess');
   },
 };
@@ -84,7 +86,8 @@ function questionRules(lesson: Lesson, question: Question, number: number, say: 
   if (question.options.some((option) => option.text.trim() === '')) say('settle', 'question-option-empty', `${name} has an option without words.`, 'assess');
   const right = question.options.filter((option) => option.right).length;
   if (right === 0) say('settle', 'question-no-right', `${name} has no right option.`, 'assess');
-  if (question.kind === 'one' && right > 1) say('look', 'question-many-right', `${name}: one choice, but ${right} options are right; any of them earns the points.`, 'assess');
+  if (question.kind === 'one' && right > 1)
+    say('look', 'question-many-right', `${name}: one choice, but ${right} options are right; any of them earns the points.`, 'assess');
 }
 
 /**
@@ -127,19 +130,27 @@ export function readiness(outline: Outline, media: ReadonlyMap<string, MediaFact
       const paper = questions.get(lesson.id)?.length ?? 0;
       if (hasContent(lesson, paper) && lesson.state === 'draft') say('look', 'lesson-draft', `${lesson.title} is still marked as a draft.`);
       const minutes = learnerMinutes(lesson, (lesson.mediaId && media.get(lesson.mediaId)) || null, paper);
-      if (minutes > course.weekLimit) say('look', 'lesson-long', `${lesson.title} alone asks ${minutes} minutes, more than the ${course.weekLimit} a week aimed at.`, 'release');
+      if (minutes > course.weekLimit)
+        say('look', 'lesson-long', `${lesson.title} alone asks ${minutes} minutes, more than the ${course.weekLimit} a week aimed at.`, 'release');
       if (isGraded(lesson.kind)) weights += lesson.weight;
     }
   }
   const say = sayAt('course', course.id, 'plan');
   if (shown === 0) say('settle', 'course-empty', 'The course has no lessons to publish yet.', 'build');
-  if (planned > 0) say('look', 'lessons-planned', planned === 1 ? '1 lesson is only planned and will not be shown.' : `${planned} lessons are only planned and will not be shown.`, 'build');
+  if (planned > 0)
+    say(
+      'look',
+      'lessons-planned',
+      planned === 1 ? '1 lesson is only planned and will not be shown.' : `${planned} lessons are only planned and will not be shown.`,
+      'build',
+    );
   if (course.description.trim() === '') say('look', 'course-description', 'The course has no description.');
   const { award } = course;
   if (award.on && award.minPercent !== null && compare(rational(weights), rational(0)) === 0) {
     say('settle', 'award-unreachable', `The certificate asks for a grade of ${award.minPercent} %, but nothing in the course is graded.`, 'award');
   }
-  if (award.on && course.completion.mode === 'free') say('look', 'award-free', 'Learners finish at will, so anybody can take the certificate at once.', 'award');
+  if (award.on && course.completion.mode === 'free')
+    say('look', 'award-free', 'Learners finish at will, so anybody can take the certificate at once.', 'award');
   const rank = { settle: 0, look: 1 } as const;
   return found.sort((a, b) => rank[a.level] - rank[b.level]);
 }

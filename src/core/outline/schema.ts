@@ -1,24 +1,24 @@
 import { boolean, lazy, mixed, number, object, string, ValidationError } from 'yup';
-import { optionalId } from '../kernel/ids';
 import { assignmentSettingsSchema } from '../assignment';
 import { awardSchema } from '../certificate';
 import { completionSchema, missingSchema } from '../gradebook';
+import { optionalId } from '../kernel/ids';
 import { fail, ok, type Result } from '../kernel/problem';
 import { questionFields, quizSettingsSchema } from '../quiz';
 import { openingRuleSchema, rhythmSchema, zoneSchema } from '../release';
 import { lessonKinds, lessonStates, type OutlineTable, type RichText } from './types';
 
-export const titleSchema = string()
-  .trim()
-  .max(200, 'Keep a title under 200 characters.')
-  .required('Give it a title.');
+export const titleSchema = string().trim().max(200, 'Keep a title under 200 characters.').required('Give it a title.');
 
 export const slugSchema = string()
   .max(60, 'Keep the address under 60 characters.')
   .matches(/^[a-z0-9]+(-[a-z0-9]+)*$/, 'Use small letters, digits and single hyphens, for example stream-survey.')
   .required('Give the course an address.');
 
-const prose = (most: number) => string().max(most, `Keep this under ${most.toLocaleString('en-GB')} characters.`).defined();
+const prose = (most: number) =>
+  string()
+    .max(most, `Keep this under ${most.toLocaleString('en-GB')} characters.`)
+    .defined();
 
 const mostNodes = 20_000;
 const richText = mixed<RichText>()
@@ -61,7 +61,12 @@ const fields: Record<OutlineTable, { readonly [field: string]: FieldSchema }> = 
     promise: prose(4000),
     zone: zoneSchema,
     rhythm: rhythmSchema,
-    weekLimit: number().typeError('Give the minutes as a number.').integer('Give whole minutes.').min(10, 'At least 10 minutes.').max(3000, 'At most 3,000 minutes.').required(),
+    weekLimit: number()
+      .typeError('Give the minutes as a number.')
+      .integer('Give whole minutes.')
+      .min(10, 'At least 10 minutes.')
+      .max(3000, 'At most 3,000 minutes.')
+      .required(),
     completion: completionSchema,
     missing: missingSchema,
     award: awardSchema,
@@ -72,7 +77,13 @@ const fields: Record<OutlineTable, { readonly [field: string]: FieldSchema }> = 
     kind: string().oneOf(lessonKinds).required(),
     state: string().oneOf(lessonStates).required(),
     required: boolean().required(),
-    minutes: number().typeError('Give the minutes as a number.').integer('Give whole minutes.').min(0, 'At least 0 minutes.').max(6000, 'At most 6,000 minutes.').nullable().defined(),
+    minutes: number()
+      .typeError('Give the minutes as a number.')
+      .integer('Give whole minutes.')
+      .min(0, 'At least 0 minutes.')
+      .max(6000, 'At most 6,000 minutes.')
+      .nullable()
+      .defined(),
     text: richText,
     mediaId: optionalId,
     downloads: boolean().required(),
@@ -81,7 +92,12 @@ const fields: Record<OutlineTable, { readonly [field: string]: FieldSchema }> = 
     done: doneRule,
     quiz: quizSettingsSchema.nullable().defined(),
     assignment: assignmentSettingsSchema.nullable().defined(),
-    weight: number().typeError('Give the weight as a number.').integer('Give a whole number.').min(0, 'A weight is at least 0.').max(1000, 'A weight is at most 1,000.').required(),
+    weight: number()
+      .typeError('Give the weight as a number.')
+      .integer('Give a whole number.')
+      .min(0, 'A weight is at least 0.')
+      .max(1000, 'A weight is at most 1,000.')
+      .required(),
   },
   question: questionFields,
 };
@@ -98,7 +114,11 @@ export function parseFields(table: OutlineTable, wanted: { readonly [field: stri
     } catch (error) {
       if (!(error instanceof ValidationError)) throw error;
       const sentence = error.errors[0] ?? 'This cannot be kept.';
-      return fail('invalid', /^(this|\w+) (must|has|field|is)/.test(sentence) ? 'This value does not belong here.' : sentence, error.path ? `${field}.${error.path}` : field);
+      return fail(
+        'invalid',
+        /^(this|\w+) (must|has|field|is)/.test(sentence) ? 'This value does not belong here.' : sentence,
+        error.path ? `${field}.${error.path}` : field,
+      );
     }
   }
   return ok(parsed);

@@ -1,8 +1,8 @@
 import type { AssignmentSettings } from '../assignment';
 import type { AwardSettings } from '../certificate';
 import type { CompletionRule, MissingRule } from '../gradebook';
-import type { OpeningRule, Rhythm } from '../release';
 import type { QuestionBody, QuizSettings } from '../quiz';
+import type { OpeningRule, Rhythm } from '../release';
 
 /** A rich text as the editor keeps it: a tree of nodes, rendered safely wherever it is shown. */
 export type RichText = {

@@ -7,7 +7,4 @@ export const emailSchema = string()
   .max(254, 'Keep the address under 254 characters.')
   .matches(/^[^\s@]+@[^\s@]+\.[^\s@]+$/, { message: 'Write an e-mail address such as name@school.example.', excludeEmptyString: true })
   .required('Give an e-mail address.');
-export const passwordSchema = string()
-  .min(10, 'Use at least 10 characters.')
-  .max(128, 'Use at most 128 characters.')
-  .required('Choose a password.');
+export const passwordSchema = string().min(10, 'Use at least 10 characters.').max(128, 'Use at most 128 characters.').required('Choose a password.');

@@ -63,8 +63,7 @@ export function scorePaper(questions: readonly (QuestionBody & { readonly id: st
 }
 
 /** Whether points reach a pass mark in percent; without a pass mark everything passes. */
-export const passes = (points: number, of: number, passPercent: number) =>
-  passPercent <= 0 || (of > 0 && points * 100 >= of * passPercent);
+export const passes = (points: number, of: number, passPercent: number) => passPercent <= 0 || (of > 0 && points * 100 >= of * passPercent);
 
 /** Which attempt counts, in exact thousandths; null while there is none. Attempts in the order they were begun. */
 export function countingPoints(attempts: readonly number[], rule: CountingRule): Rational | null {
@@ -79,6 +78,9 @@ export function countingPoints(attempts: readonly number[], rule: CountingRule):
     case 'last':
       return rational(last);
     case 'mean':
-      return rational(attempts.reduce((a, b) => a + b, 0), attempts.length);
+      return rational(
+        attempts.reduce((a, b) => a + b, 0),
+        attempts.length,
+      );
   }
 }

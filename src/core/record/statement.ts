@@ -1,4 +1,4 @@
-import { mergePassages, type LessonProgress, type Passage } from './progress';
+import { type LessonProgress, mergePassages, type Passage } from './progress';
 
 /**
  * Learner events as statements of the Experience API (xAPI, IEEE 9274.1.1): somebody did something

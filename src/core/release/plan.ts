@@ -1,5 +1,5 @@
 import { later, Temporal, wallTime } from '../kernel/time';
-import { partText, rhythmInstants, rhythmText, type Rhythm } from './rhythm';
+import { partText, type Rhythm, rhythmInstants, rhythmText } from './rhythm';
 import { instantOf, type LearnerClock, type OpeningRule, ruleText } from './rule';
 
 /** The part of a course that release needs to know. A course document and a working copy both fit. */
@@ -21,17 +21,12 @@ export type Opening = {
  * When each lesson and section opens for a learner, by id. A section's own rule goes before the
  * rhythm; a lesson opens at its own rule but never before its section.
  */
-export function openings(
-  course: ReleaseCourse,
-  sections: readonly ReleaseSection[],
-  clock: LearnerClock,
-): ReadonlyMap<string, Opening> {
+export function openings(course: ReleaseCourse, sections: readonly ReleaseSection[], clock: LearnerClock): ReadonlyMap<string, Opening> {
   const found = new Map<string, Opening>();
   const { rhythm } = course;
   const perSection = rhythm?.unit === 'section' ? rhythmInstants(rhythm, clock, sections.length) : [];
   const total = sections.reduce((count, section) => count + section.lessons.length, 0);
-  const perLesson =
-    rhythm?.unit === 'lessons' ? rhythmInstants(rhythm, clock, Math.ceil(total / Math.max(1, rhythm.lessons))) : [];
+  const perLesson = rhythm?.unit === 'lessons' ? rhythmInstants(rhythm, clock, Math.ceil(total / Math.max(1, rhythm.lessons))) : [];
   let lessonIndex = 0;
   for (const [s, section] of sections.entries()) {
     const fromRhythm = perSection[s];
@@ -50,22 +45,12 @@ export function openings(
   return found;
 }
 
-function lessonOpening(
-  rule: OpeningRule | null,
-  share: Temporal.Instant | undefined,
-  section: Opening,
-  clock: LearnerClock,
-): Opening {
-  const own: Opening | null = rule
-    ? { at: instantOf(rule, clock), from: 'lesson' }
-    : share
-      ? { at: share, from: 'rhythm' }
-      : null;
+function lessonOpening(rule: OpeningRule | null, share: Temporal.Instant | undefined, section: Opening, clock: LearnerClock): Opening {
+  const own: Opening | null = rule ? { at: instantOf(rule, clock), from: 'lesson' } : share ? { at: share, from: 'rhythm' } : null;
   return own && Temporal.Instant.compare(own.at, section.at) >= 0 ? own : section;
 }
 
-export const isOpen = (opening: Opening | undefined, now: Temporal.Instant) =>
-  opening !== undefined && Temporal.Instant.compare(opening.at, now) <= 0;
+export const isOpen = (opening: Opening | undefined, now: Temporal.Instant) => opening !== undefined && Temporal.Instant.compare(opening.at, now) <= 0;
 
 /**
  * The rule each section and lesson follows, in words, by id, for lists where no learner is looked at.
@@ -117,8 +102,7 @@ export function board(
     minutes[week] = (minutes[week] ?? 0) + lesson.learnerMinutes;
   }
   const weeks = Array.from({ length: minutes.length }, (_, index) => {
-    const midnight = (weeksLater: number) =>
-      firstDay.add({ weeks: weeksLater }).toZonedDateTime({ timeZone: clock.zone }).toInstant();
+    const midnight = (weeksLater: number) => firstDay.add({ weeks: weeksLater }).toZonedDateTime({ timeZone: clock.zone }).toInstant();
     return { index, from: midnight(index), to: midnight(index + 1), minutes: minutes[index] ?? 0 };
   });
   return { weeks, weekOf };

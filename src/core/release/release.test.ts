@@ -9,25 +9,76 @@ const zones = ['UTC', 'Europe/London', 'America/New_York', 'Australia/Lord_Howe'
 describe('a rule names an instant', () => {
   const cases: [string, OpeningRule, string, string, string][] = [
     ['at the start', { when: 'start' }, '2027-04-05T08:00Z', 'Europe/London', '2027-04-05T08:00Z'],
-    ['hours are elapsed hours over a clock change', { when: 'after-start', amount: 24, unit: 'hours', at: null }, '2027-03-27T12:00Z', 'Europe/London', '2027-03-28T12:00Z'],
-    ['days are calendar days over a clock change', { when: 'after-start', amount: 1, unit: 'days', at: null }, '2027-03-27T12:00Z', 'Europe/London', '2027-03-28T11:00Z'],
-    ['a time of day in the learner’s zone', { when: 'after-start', amount: 7, unit: 'days', at: '09:00' }, '2027-04-05T10:30Z', 'Asia/Kolkata', '2027-04-12T03:30Z'],
+    [
+      'hours are elapsed hours over a clock change',
+      { when: 'after-start', amount: 24, unit: 'hours', at: null },
+      '2027-03-27T12:00Z',
+      'Europe/London',
+      '2027-03-28T12:00Z',
+    ],
+    [
+      'days are calendar days over a clock change',
+      { when: 'after-start', amount: 1, unit: 'days', at: null },
+      '2027-03-27T12:00Z',
+      'Europe/London',
+      '2027-03-28T11:00Z',
+    ],
+    [
+      'a time of day in the learner’s zone',
+      { when: 'after-start', amount: 7, unit: 'days', at: '09:00' },
+      '2027-04-05T10:30Z',
+      'Asia/Kolkata',
+      '2027-04-12T03:30Z',
+    ],
     ['never before the start', { when: 'after-start', amount: 0, unit: 'days', at: '09:00' }, '2027-04-05T10:30Z', 'UTC', '2027-04-05T10:30Z'],
-    ['a wall time that does not exist: the moment clocks jump', { when: 'on-date', date: '2027-03-28', at: '01:30', zone: 'Europe/London' }, '2027-01-01T00:00Z', 'UTC', '2027-03-28T01:00Z'],
-    ['a wall time that comes twice: the first', { when: 'on-date', date: '2027-10-31', at: '01:30', zone: 'Europe/London' }, '2027-01-01T00:00Z', 'UTC', '2027-10-31T00:30Z'],
+    [
+      'a wall time that does not exist: the moment clocks jump',
+      { when: 'on-date', date: '2027-03-28', at: '01:30', zone: 'Europe/London' },
+      '2027-01-01T00:00Z',
+      'UTC',
+      '2027-03-28T01:00Z',
+    ],
+    [
+      'a wall time that comes twice: the first',
+      { when: 'on-date', date: '2027-10-31', at: '01:30', zone: 'Europe/London' },
+      '2027-01-01T00:00Z',
+      'UTC',
+      '2027-10-31T00:30Z',
+    ],
     ['weeks over a leap day', { when: 'after-start', amount: 1, unit: 'weeks', at: null }, '2028-02-26T10:00Z', 'UTC', '2028-03-04T10:00Z'],
-    ['a date already past opens at the start', { when: 'on-date', date: '2027-01-01', at: '09:00', zone: 'UTC' }, '2027-06-01T00:00Z', 'UTC', '2027-06-01T00:00Z'],
+    [
+      'a date already past opens at the start',
+      { when: 'on-date', date: '2027-01-01', at: '09:00', zone: 'UTC' },
+      '2027-06-01T00:00Z',
+      'UTC',
+      '2027-06-01T00:00Z',
+    ],
   ];
   test.each(cases)('%s', (_name, rule, start, zone, expected) => {
     expect(instantOf(rule, { start: at(start), zone }).toString()).toBe(at(expected).toString());
   });
 });
 
-const rhythm: Rhythm = { unit: 'section', lessons: 1, weeks: 1, weekday: 1, at: '09:00', firstAtOnce: true, breaks: [{ from: '2027-05-03', to: '2027-05-09', name: 'spring' }] };
+const rhythm: Rhythm = {
+  unit: 'section',
+  lessons: 1,
+  weeks: 1,
+  weekday: 1,
+  at: '09:00',
+  firstAtOnce: true,
+  breaks: [{ from: '2027-05-03', to: '2027-05-09', name: 'spring' }],
+};
 
 test('a weekly rhythm starts at once, goes by Mondays and leaves a break out', () => {
   const found = rhythmInstants(rhythm, { start: at('2027-04-05T00:00Z'), zone: 'UTC' }, 6);
-  expect(found.map((instant) => instant.toString().slice(0, 16))).toEqual(['2027-04-05T00:00', '2027-04-12T09:00', '2027-04-19T09:00', '2027-04-26T09:00', '2027-05-10T09:00', '2027-05-17T09:00']);
+  expect(found.map((instant) => instant.toString().slice(0, 16))).toEqual([
+    '2027-04-05T00:00',
+    '2027-04-12T09:00',
+    '2027-04-19T09:00',
+    '2027-04-26T09:00',
+    '2027-05-10T09:00',
+    '2027-05-17T09:00',
+  ]);
 });
 
 const lesson = (id: string, opens: OpeningRule | null = null) => ({ id, opens, learnerMinutes: 10 });
@@ -49,7 +100,11 @@ test('a section bounds its lessons, a rule of its own goes before the rhythm, an
   ]);
   expect(isOpen(opens.get('b'), at('2027-04-08T07:59Z'))).toBe(false);
   expect(isOpen(opens.get('b'), at('2027-04-08T08:00Z'))).toBe(true);
-  const laid = board(course.flatMap((section) => section.lessons), opens, clock);
+  const laid = board(
+    course.flatMap((section) => section.lessons),
+    opens,
+    clock,
+  );
   expect(laid.weeks.map((week) => week.minutes)).toEqual([20, 0, 20]);
 });
 
@@ -67,11 +122,18 @@ test.each([
   expect(countdown(now.add({ seconds }), now)).toBe(text);
 });
 
-const timeOfDay = fc.tuple(fc.integer({ min: 0, max: 23 }), fc.integer({ min: 0, max: 59 })).map(([h, m]) => `${String(h).padStart(2, '0')}:${String(m).padStart(2, '0')}`);
+const timeOfDay = fc
+  .tuple(fc.integer({ min: 0, max: 23 }), fc.integer({ min: 0, max: 59 }))
+  .map(([h, m]) => `${String(h).padStart(2, '0')}:${String(m).padStart(2, '0')}`);
 const day = fc.integer({ min: 0, max: 1400 }).map((days) => Temporal.PlainDate.from('2025-12-01').add({ days }).toString());
 const rule: fc.Arbitrary<OpeningRule> = fc.oneof(
   fc.constant({ when: 'start' } as const),
-  fc.record({ when: fc.constant('after-start' as const), amount: fc.integer({ min: 0, max: 60 }), unit: fc.constantFrom('hours', 'days', 'weeks'), at: fc.option(timeOfDay) }),
+  fc.record({
+    when: fc.constant('after-start' as const),
+    amount: fc.integer({ min: 0, max: 60 }),
+    unit: fc.constantFrom('hours', 'days', 'weeks'),
+    at: fc.option(timeOfDay),
+  }),
   fc.record({ when: fc.constant('on-date' as const), date: day, at: timeOfDay, zone: fc.constantFrom(...zones) }),
 );
 const anyRhythm: fc.Arbitrary<Rhythm> = fc.record({
@@ -81,12 +143,17 @@ const anyRhythm: fc.Arbitrary<Rhythm> = fc.record({
   weekday: fc.integer({ min: 1, max: 7 }),
   at: timeOfDay,
   firstAtOnce: fc.boolean(),
-  breaks: fc.array(fc.tuple(day, fc.integer({ min: 0, max: 20 })).map(([from, days]) => ({ from, to: Temporal.PlainDate.from(from).add({ days }).toString(), name: '' })), { maxLength: 3 }),
+  breaks: fc.array(
+    fc.tuple(day, fc.integer({ min: 0, max: 20 })).map(([from, days]) => ({ from, to: Temporal.PlainDate.from(from).add({ days }).toString(), name: '' })),
+    { maxLength: 3 },
+  ),
 });
 // Half of the starts lie around the clock changes of a year, where the mistakes live.
 const start = fc.oneof(
   fc.integer({ min: 0, max: 3 * 365 * 24 * 60 }).map((minutes) => at('2026-01-01T00:00Z').add({ minutes })),
-  fc.tuple(fc.constantFrom('2027-03-28', '2027-10-31', '2027-03-14', '2027-11-07', '2027-04-04', '2027-10-03'), fc.integer({ min: -1500, max: 1500 })).map(([d, minutes]) => at(`${d}T00:30Z`).add({ minutes })),
+  fc
+    .tuple(fc.constantFrom('2027-03-28', '2027-10-31', '2027-03-14', '2027-11-07', '2027-04-04', '2027-10-03'), fc.integer({ min: -1500, max: 1500 }))
+    .map(([d, minutes]) => at(`${d}T00:30Z`).add({ minutes })),
 );
 
 describe('properties of the release engine', () => {
@@ -96,16 +163,23 @@ describe('properties of the release engine', () => {
   );
   test('opening times never go back when the start goes forward, and never lie before it', () => {
     fc.assert(
-      fc.property(sections, fc.option(anyRhythm), fc.constantFrom(...zones), start, fc.integer({ min: 0, max: 4000 }), (parts, pattern, zone, first, minutes) => {
-        const second = first.add({ minutes });
-        const before = openings({ rhythm: pattern }, parts, { start: first, zone });
-        const after = openings({ rhythm: pattern }, parts, { start: second, zone });
-        for (const [id, opening] of before) {
-          const moved = after.get(id);
-          expect(Temporal.Instant.compare(opening.at, first)).toBeGreaterThanOrEqual(0);
-          if (!moved || Temporal.Instant.compare(moved.at, opening.at) < 0) throw new Error(`${id} went back from ${opening.at} to ${moved?.at}`);
-        }
-      }),
+      fc.property(
+        sections,
+        fc.option(anyRhythm),
+        fc.constantFrom(...zones),
+        start,
+        fc.integer({ min: 0, max: 4000 }),
+        (parts, pattern, zone, first, minutes) => {
+          const second = first.add({ minutes });
+          const before = openings({ rhythm: pattern }, parts, { start: first, zone });
+          const after = openings({ rhythm: pattern }, parts, { start: second, zone });
+          for (const [id, opening] of before) {
+            const moved = after.get(id);
+            expect(Temporal.Instant.compare(opening.at, first)).toBeGreaterThanOrEqual(0);
+            if (!moved || Temporal.Instant.compare(moved.at, opening.at) < 0) throw new Error(`${id} went back from ${opening.at} to ${moved?.at}`);
+          }
+        },
+      ),
       { numRuns: 500 },
     );
   });

@@ -65,9 +65,9 @@ export function rhythmText(rhythm: Rhythm): string {
   return `${part} ${every} ${weekdayName(rhythm.weekday)} ${rhythm.at}${skipping}`;
 }
 
-/** When a part of a rhythm opens, for lists where no learner is looked at: `Mon 09:00, week 3`. */
+/** When a part of a rhythm opens, for lists where no learner is looked at: `Mon 09:00, week 3`,
+ * breaks not counted. */
 export function partText(rhythm: Rhythm, index: number): string {
   if (index === 0 && rhythm.firstAtOnce) return 'at start';
-  const skips = rhythm.breaks.length > 0 ? ' or later' : '';
-  return `${weekdayName(rhythm.weekday).slice(0, 3)} ${rhythm.at}, week ${index * rhythm.weeks + 1}${skips}`;
+  return `${weekdayName(rhythm.weekday).slice(0, 3)} ${rhythm.at}, week ${index * rhythm.weeks + 1}`;
 }

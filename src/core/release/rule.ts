@@ -42,10 +42,7 @@ export function instantOf(rule: OpeningRule, clock: LearnerClock): Temporal.Inst
     case 'start':
       return clock.start;
     case 'on-date':
-      return later(
-        clock.start,
-        atWallTime(Temporal.PlainDate.from(rule.date).toPlainDateTime(Temporal.PlainTime.from(rule.at)), rule.zone),
-      );
+      return later(clock.start, atWallTime(Temporal.PlainDate.from(rule.date).toPlainDateTime(Temporal.PlainTime.from(rule.at)), rule.zone));
     case 'after-start': {
       if (rule.unit === 'hours') return clock.start.add({ hours: rule.amount });
       const wall = startWall(clock);

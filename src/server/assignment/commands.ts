@@ -1,14 +1,14 @@
 import { and, desc, eq } from 'drizzle-orm';
 import { boolean, number, object, string } from 'yup';
-import { idSchema } from '@/core/kernel/ids';
 import { type AssignmentSettings, checkFileCount, checkMark, checkText, mayHandIn } from '@/core/assignment';
+import { idSchema } from '@/core/kernel/ids';
 import { fail, ok, type Result } from '@/core/kernel/problem';
 import { findLesson, usualDoneRule } from '@/core/outline';
 import { can, mayMark } from '@/core/people';
 import { openLesson } from '../learning';
 import { rememberBlob, type StoredUpload } from '../media';
 import { editionDocument } from '../outline';
-import { command, type CommandContext } from '../platform/command';
+import { type CommandContext, command } from '../platform/command';
 import { files } from '../platform/files';
 import { newId } from '../platform/ids';
 import { later } from '../platform/jobs';
@@ -25,15 +25,24 @@ async function draftOf(context: CommandContext, courseId: string, lessonId: stri
   if (!found.ok) return found;
   const { tx, actor } = context;
   await tx.client.query('select pg_advisory_xact_lock(hashtextextended($1, 0))', [`${actor.id}/${lessonId}`]);
-  const rows = await tx.db.select().from(handIn).where(and(eq(handIn.learnerId, actor.id), eq(handIn.lessonId, lessonId))).orderBy(desc(handIn.number));
+  const rows = await tx.db
+    .select()
+    .from(handIn)
+    .where(and(eq(handIn.learnerId, actor.id), eq(handIn.lessonId, lessonId)))
+    .orderBy(desc(handIn.number));
   const before = rows.filter((row) => row.state !== 'draft').length;
   const { learning, lesson } = found.value;
   const settings = lesson.lesson.assignment as AssignmentSettings;
   let draft = rows.find((row) => row.state === 'draft');
   if (!draft) {
-    if (before >= settings.attempts) return fail('closed', before === 1 ? 'You have handed this in.' : `You have handed this in ${before} times, as often as it is allowed.`);
-    [draft] = await tx.db.insert(handIn).values({ id: newId(), learnerId: actor.id, courseId, lessonId, editionId: learning.editionId, number: before + 1, state: 'draft' }).returning();
-    if (lesson.progress.state === 'empty') await recordEvent(tx, { learnerId: actor.id, courseId, lessonId, lessonTitle: lesson.lesson.title, at: context.now.toString(), verb: 'attempted' });
+    if (before >= settings.attempts)
+      return fail('closed', before === 1 ? 'You have handed this in.' : `You have handed this in ${before} times, as often as it is allowed.`);
+    [draft] = await tx.db
+      .insert(handIn)
+      .values({ id: newId(), learnerId: actor.id, courseId, lessonId, editionId: learning.editionId, number: before + 1, state: 'draft' })
+      .returning();
+    if (lesson.progress.state === 'empty')
+      await recordEvent(tx, { learnerId: actor.id, courseId, lessonId, lessonTitle: lesson.lesson.title, at: context.now.toString(), verb: 'attempted' });
   }
   if (!draft) throw new Error('A draft was not made.');
   return ok({ draft, before, settings, clock: learning.learner.clock, lesson: lesson.lesson });
@@ -53,7 +62,12 @@ export const saveDraft = command({
   },
 });
 
-const fileInput = { ...place, hash: string().matches(/^[0-9a-f]{64}$/).required() };
+const fileInput = {
+  ...place,
+  hash: string()
+    .matches(/^[0-9a-f]{64}$/)
+    .required(),
+};
 
 /** Adds an uploaded file to the draft. Called by the upload route only, which has checked its content. */
 export const addFile = command({
@@ -69,10 +83,14 @@ export const addFile = command({
     if (draft.files.some((file) => file.hash === input.hash)) return ok({ id: draft.id });
     const count = checkFileCount(settings, draft.files.length + 1);
     if (!count.ok) return count;
-    if (size > settings.megabytes * 1024 * 1024) return fail('too-large', `"${input.fileName}" is larger than ${settings.megabytes} MB, the most for one file here.`, 'file');
+    if (size > settings.megabytes * 1024 * 1024)
+      return fail('too-large', `"${input.fileName}" is larger than ${settings.megabytes} MB, the most for one file here.`, 'file');
     const stored: StoredUpload = { hash: input.hash, size, contentType: input.contentType };
     await rememberBlob(context.tx, stored);
-    await context.tx.db.update(handIn).set({ files: [...draft.files, { ...stored, name: input.fileName }], changedAt: context.now.toString() }).where(eq(handIn.id, draft.id));
+    await context.tx.db
+      .update(handIn)
+      .set({ files: [...draft.files, { ...stored, name: input.fileName }], changedAt: context.now.toString() })
+      .where(eq(handIn.id, draft.id));
     return ok({ id: draft.id });
   },
 });
@@ -85,7 +103,10 @@ export const dropFile = command({
     const found = await draftOf(context, input.courseId, input.lessonId);
     if (!found.ok) return found;
     const { draft } = found.value;
-    await context.tx.db.update(handIn).set({ files: draft.files.filter((file) => file.hash !== input.hash) }).where(eq(handIn.id, draft.id));
+    await context.tx.db
+      .update(handIn)
+      .set({ files: draft.files.filter((file) => file.hash !== input.hash) })
+      .where(eq(handIn.id, draft.id));
     return ok(null);
   },
 });
@@ -100,7 +121,10 @@ export const handInWork = command({
     const { draft, before, settings, clock, lesson } = found.value;
     const may = mayHandIn(settings, { text, files: draft.files.length, before }, clock, context.now);
     if (!may.ok) return may;
-    await context.tx.db.update(handIn).set({ text, state: 'handed-in', handedInAt: context.now.toString(), isLate: may.value.isLate }).where(eq(handIn.id, draft.id));
+    await context.tx.db
+      .update(handIn)
+      .set({ text, state: 'handed-in', handedInAt: context.now.toString(), isLate: may.value.isLate })
+      .where(eq(handIn.id, draft.id));
     const event = { learnerId: context.actor.id, courseId, lessonId, lessonTitle: lesson.title, at: context.now.toString() };
     const rule = lesson.done ?? usualDoneRule(lesson);
     await recordEvent(context.tx, { ...event, verb: rule.by === 'passed' ? 'attempted' : 'completed' });
@@ -139,16 +163,29 @@ export const markWork = command({
     if (!lesson.ok) return lesson;
     const checked = checkMark(input.points, lesson.value.assignment as AssignmentSettings, input.finish);
     if (!checked.ok) return checked;
-    if (row.state === 'marked' && !input.finish) return fail('conflict', 'This work has been marked and its learner has seen it. Finish it again to change the mark.');
+    if (row.state === 'marked' && !input.finish)
+      return fail('conflict', 'This work has been marked and its learner has seen it. Finish it again to change the mark.');
     const { tx, actor, now } = context;
     const same = row.points === input.points && row.remark === input.remark && row.state === (input.finish ? 'marked' : 'being-marked');
     if (same) return ok({ state: row.state });
     const state = input.finish ? ('marked' as const) : ('being-marked' as const);
-    await tx.db.update(handIn).set({ points: input.points, remark: input.remark, state, markerId: actor.id, ...(input.finish ? { markedAt: now.toString() } : {}) }).where(eq(handIn.id, row.id));
-    await tx.db.insert(markHistory).values({ id: newId(), handInId: row.id, markerId: actor.id, at: now.toString(), points: input.points, remark: input.remark, finished: input.finish });
+    await tx.db
+      .update(handIn)
+      .set({ points: input.points, remark: input.remark, state, markerId: actor.id, ...(input.finish ? { markedAt: now.toString() } : {}) })
+      .where(eq(handIn.id, row.id));
+    await tx.db
+      .insert(markHistory)
+      .values({ id: newId(), handInId: row.id, markerId: actor.id, at: now.toString(), points: input.points, remark: input.remark, finished: input.finish });
     if (input.finish) {
       const { title, assignment } = lesson.value;
-      const event = { learnerId: row.learnerId, courseId: row.courseId, lessonId: row.lessonId, lessonTitle: title, at: now.toString(), score: { raw: (input.points ?? 0) / 1000, max: (assignment?.points ?? 0) / 1000 } };
+      const event = {
+        learnerId: row.learnerId,
+        courseId: row.courseId,
+        lessonId: row.lessonId,
+        lessonTitle: title,
+        at: now.toString(),
+        score: { raw: (input.points ?? 0) / 1000, max: (assignment?.points ?? 0) / 1000 },
+      };
       const passed = (input.points ?? 0) >= (assignment?.passPoints ?? 0);
       await recordEvent(tx, { ...event, verb: passed ? 'passed' : 'failed' });
       if (passed) await recordEvent(tx, { ...event, verb: 'completed' });

@@ -1,16 +1,20 @@
 import { and, asc, desc, eq, inArray, ne } from 'drizzle-orm';
-import { findLesson, type LessonDocument } from '@/core/outline';
 import { isId } from '@/core/kernel/ids';
+import { findLesson, type LessonDocument } from '@/core/outline';
 import { can, mayMark } from '@/core/people';
 import { course, editionDocument } from '../outline';
 import { type Person, user } from '../people';
 import { database } from '../platform/database';
-import { type HandInRow } from './commands';
+import type { HandInRow } from './commands';
 import { handIn } from './schema';
 
 /** A learner's hand-ins for an assignment, newest first. */
 export const handInsOf = (learnerId: string, lessonId: string): Promise<HandInRow[]> =>
-  database().select().from(handIn).where(and(eq(handIn.learnerId, learnerId), eq(handIn.lessonId, lessonId))).orderBy(desc(handIn.number));
+  database()
+    .select()
+    .from(handIn)
+    .where(and(eq(handIn.learnerId, learnerId), eq(handIn.lessonId, lessonId)))
+    .orderBy(desc(handIn.number));
 
 export type QueueRow = {
   readonly id: string;
@@ -28,7 +32,8 @@ export type QueueRow = {
 };
 
 /** The courses whose work somebody may mark; null means all. */
-const markable = (person: Person) => (person.role === 'owner' ? null : Object.keys(person.courses).filter((courseId) => can(person, 'marking.mark', { courseId })));
+const markable = (person: Person) =>
+  person.role === 'owner' ? null : Object.keys(person.courses).filter((courseId) => can(person, 'marking.mark', { courseId }));
 
 /** Work a person may mark, oldest first, never their own. */
 export async function markingQueue(person: Person): Promise<QueueRow[]> {
@@ -45,7 +50,20 @@ export async function markingQueue(person: Person): Promise<QueueRow[]> {
     rows.map(async ({ row, learner, courseTitle }) => {
       const document = await editionDocument(row.editionId);
       const lesson = document && findLesson(document, row.lessonId);
-      return { id: row.id, learner, learnerId: row.learnerId, courseId: row.courseId, courseTitle, lessonId: row.lessonId, lessonTitle: lesson?.title ?? '', state: row.state, handedInAt: row.handedInAt ?? row.changedAt, isLate: row.isLate, points: row.points, of: lesson?.assignment?.points ?? 0 };
+      return {
+        id: row.id,
+        learner,
+        learnerId: row.learnerId,
+        courseId: row.courseId,
+        courseTitle,
+        lessonId: row.lessonId,
+        lessonTitle: lesson?.title ?? '',
+        state: row.state,
+        handedInAt: row.handedInAt ?? row.changedAt,
+        isLate: row.isLate,
+        points: row.points,
+        of: lesson?.assignment?.points ?? 0,
+      };
     }),
   );
 }
@@ -53,7 +71,10 @@ export async function markingQueue(person: Person): Promise<QueueRow[]> {
 export async function countWaiting(person: Person): Promise<number> {
   const courses = markable(person);
   if (courses?.length === 0) return 0;
-  return database().$count(handIn, and(inArray(handIn.state, ['handed-in', 'being-marked']), ne(handIn.learnerId, person.id), courses ? inArray(handIn.courseId, courses) : undefined));
+  return database().$count(
+    handIn,
+    and(inArray(handIn.state, ['handed-in', 'being-marked']), ne(handIn.learnerId, person.id), courses ? inArray(handIn.courseId, courses) : undefined),
+  );
 }
 
 export type MarkingDesk = { readonly row: HandInRow; readonly learner: string; readonly lesson: LessonDocument; readonly courseTitle: string };
@@ -61,7 +82,12 @@ export type MarkingDesk = { readonly row: HandInRow; readonly learner: string; r
 /** One piece of work on the marking desk; null when it is not there or not theirs to mark. */
 export async function markingDesk(id: string, person: Person): Promise<MarkingDesk | null> {
   if (!isId(id)) return null;
-  const [found] = await database().select({ row: handIn, learner: user.name, courseTitle: course.title }).from(handIn).innerJoin(user, eq(user.id, handIn.learnerId)).innerJoin(course, eq(course.id, handIn.courseId)).where(eq(handIn.id, id));
+  const [found] = await database()
+    .select({ row: handIn, learner: user.name, courseTitle: course.title })
+    .from(handIn)
+    .innerJoin(user, eq(user.id, handIn.learnerId))
+    .innerJoin(course, eq(course.id, handIn.courseId))
+    .where(eq(handIn.id, id));
   if (!found || found.row.state === 'draft' || !mayMark(person, found.row)) return null;
   const document = await editionDocument(found.row.editionId);
   const lesson = document && findLesson(document, found.row.lessonId);

@@ -1,25 +1,28 @@
 import { randomBytes } from 'node:crypto';
 import { and, eq, sql } from 'drizzle-orm';
 import { object, string } from 'yup';
-import { idSchema } from '@/core/kernel/ids';
 import { certificateNumber } from '@/core/certificate';
+import { idSchema } from '@/core/kernel/ids';
 import { fail, ok, type Result } from '@/core/kernel/problem';
 import { Temporal } from '@/core/kernel/time';
 import { can } from '@/core/people';
 import { courseHead, type Learning, learning } from '../learning';
+import { audit } from '../outline';
 import { school } from '../people';
 import { command } from '../platform/command';
 import { type Transaction, transaction } from '../platform/database';
 import { newId, newToken } from '../platform/ids';
 import { later } from '../platform/jobs';
-import { audit } from '../outline';
 import { certificate } from './schema';
 
 /** Issues a learner's certificate for a course. A second call finds the first one. */
 async function issue(tx: Transaction, found: Learning, now: Temporal.Instant): Promise<{ readonly id: string; readonly isNew: boolean }> {
   const { head, learner, view } = found;
   await tx.client.query('select pg_advisory_xact_lock(hashtextextended($1, 0))', [`certificate/${head.id}/${learner.learnerId}`]);
-  const [there] = await tx.db.select({ id: certificate.id }).from(certificate).where(and(eq(certificate.courseId, head.id), eq(certificate.learnerId, learner.learnerId)));
+  const [there] = await tx.db
+    .select({ id: certificate.id })
+    .from(certificate)
+    .where(and(eq(certificate.courseId, head.id), eq(certificate.learnerId, learner.learnerId)));
   if (there) return { id: there.id, isNew: false };
   const [own] = await tx.db.select({ name: school.name }).from(school);
   const { course } = view.document;
@@ -50,7 +53,16 @@ export async function awardIfEarned(courseId: string, learnerId: string, now = T
     const found = head && (await learning(head, learnerId, now, tx.db));
     if (!found?.view.award?.earned) return;
     const made = await issue(tx, found, now);
-    if (made.isNew) await tx.db.insert(audit).values({ id: newId(), at: now.toString(), actorId: null, courseId, command: 'certificate.award', sentence: `issued a certificate to ${found.learner.name}`, changes: [] });
+    if (made.isNew)
+      await tx.db.insert(audit).values({
+        id: newId(),
+        at: now.toString(),
+        actorId: null,
+        courseId,
+        command: 'certificate.award',
+        sentence: `issued a certificate to ${found.learner.name}`,
+        changes: [],
+      });
   });
 }
 
@@ -71,10 +83,18 @@ export const claimCertificate = command({
 
 export const withdrawCertificate = command({
   name: 'certificate.withdraw',
-  input: object({ courseId: idSchema, certificateId: idSchema, why: string().trim().max(500, 'Keep the reason under 500 characters.').required('Give a reason; it is kept with the certificate.') }).noUnknown(),
+  input: object({
+    courseId: idSchema,
+    certificateId: idSchema,
+    why: string().trim().max(500, 'Keep the reason under 500 characters.').required('Give a reason; it is kept with the certificate.'),
+  }).noUnknown(),
   permission: ({ actor }, { courseId }) => can(actor, 'certificate.issue', { courseId }),
   async handle({ tx, now, audit }, { courseId, certificateId, why }) {
-    const [row] = await tx.db.update(certificate).set({ withdrawnAt: now.toString(), withdrawnWhy: why }).where(and(eq(certificate.id, certificateId), eq(certificate.courseId, courseId))).returning();
+    const [row] = await tx.db
+      .update(certificate)
+      .set({ withdrawnAt: now.toString(), withdrawnWhy: why })
+      .where(and(eq(certificate.id, certificateId), eq(certificate.courseId, courseId)))
+      .returning();
     if (!row) return fail('not-found', 'This certificate is not one of the course.');
     await audit({ courseId, sentence: `withdrew certificate ${row.number}: ${why}` });
     return ok(null);

@@ -1,8 +1,8 @@
-import * as fontkit from 'fontkit';
 import { PDFDocument, type PDFFont, rgb } from '@cantoo/pdf-lib';
+import * as fontkit from 'fontkit';
 import { create as createCode } from 'qrcode';
 import { type AwardSettings, type CertificateContent, type CertificateLayout, layoutCertificate, type PlacedText } from '@/core/certificate';
-import { fontFor, type FontKey, loadFonts, measureWith } from './fonts';
+import { type FontKey, fontFor, loadFonts, measureWith } from './fonts';
 
 export type DrawnText = PlacedText & { readonly font: FontKey };
 export type Drawn = Omit<CertificateLayout, 'texts'> & {
@@ -33,11 +33,15 @@ export async function drawnCertificate(design: AwardSettings, content: Certifica
     texts,
     codePath,
     codeModules: side,
-    problems: [...layout.overflows.map((part) => `The ${part} does not fit, even at its smallest size.`), ...[...incomplete].map((part) => `No typeface here has all letters of the ${part}.`)],
+    problems: [
+      ...layout.overflows.map((part) => `The ${part} does not fit, even at its smallest size.`),
+      ...[...incomplete].map((part) => `No typeface here has all letters of the ${part}.`),
+    ],
   };
 }
 
-const colour = (hex: string) => rgb(Number.parseInt(hex.slice(1, 3), 16) / 255, Number.parseInt(hex.slice(3, 5), 16) / 255, Number.parseInt(hex.slice(5, 7), 16) / 255);
+const colour = (hex: string) =>
+  rgb(Number.parseInt(hex.slice(1, 3), 16) / 255, Number.parseInt(hex.slice(3, 5), 16) / 255, Number.parseInt(hex.slice(5, 7), 16) / 255);
 
 /** The PDF of a certificate, with its fonts embedded and nothing in it that depends on the machine. */
 export async function certificatePdf(design: AwardSettings, content: CertificateContent, issuedAt: string): Promise<Uint8Array> {

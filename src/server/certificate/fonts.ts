@@ -41,7 +41,8 @@ export const loadFonts = (): Promise<Fonts> => {
   return kept.mosaikFonts;
 };
 
-const covers = (font: Font | undefined, text: string) => font !== undefined && [...text].every((letter) => letter === ' ' || font.hasGlyphForCodePoint(letter.codePointAt(0) ?? 0));
+const covers = (font: Font | undefined, text: string) =>
+  font !== undefined && [...text].every((letter) => letter === ' ' || font.hasGlyphForCodePoint(letter.codePointAt(0) ?? 0));
 
 /** The font a text is set in: the one wished for where it has every letter, otherwise one that has. */
 export function fontFor({ fonts }: Fonts, face: Face, weight: Weight, text: string): { readonly key: FontKey; readonly complete: boolean } {

@@ -18,7 +18,10 @@ export async function certificatesOf(courseId: string): Promise<CertificateRow[]
 }
 
 export async function certificateFor(courseId: string, learnerId: string): Promise<CertificateRow | null> {
-  const [row] = await database().select().from(certificate).where(and(eq(certificate.courseId, courseId), eq(certificate.learnerId, learnerId)));
+  const [row] = await database()
+    .select()
+    .from(certificate)
+    .where(and(eq(certificate.courseId, courseId), eq(certificate.learnerId, learnerId)));
   return row ?? null;
 }
 
@@ -31,7 +34,15 @@ export async function certificateByToken(token: string): Promise<CertificateRow 
 async function contentOf(row: CertificateRow): Promise<CertificateContent> {
   const [own] = await database().select().from(school);
   const names = { locale: own?.locale ?? 'en-GB', zone: own?.zone ?? 'UTC' };
-  return { name: row.holder, course: row.courseTitle, school: row.school, date: longDayText(instantFrom(row.issuedAt), names), grade: row.grade, number: row.number, checkAddress: checkAddress(row.token) };
+  return {
+    name: row.holder,
+    course: row.courseTitle,
+    school: row.school,
+    date: longDayText(instantFrom(row.issuedAt), names),
+    grade: row.grade,
+    number: row.number,
+    checkAddress: checkAddress(row.token),
+  };
 }
 
 /** Draws a certificate's PDF and keeps it; a second time it is the same file. */

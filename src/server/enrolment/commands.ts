@@ -21,10 +21,17 @@ export const enrol = command({
     const [person] = await tx.db.select().from(user).where(eq(user.email, input.email.trim().toLowerCase()));
     if (!person) return fail('not-found', 'Nobody in the school has this e-mail address. Add the person first.', 'email');
     if (input.cohortId) {
-      const [group] = await tx.db.select({ id: cohort.id }).from(cohort).where(and(eq(cohort.id, input.cohortId), eq(cohort.courseId, input.courseId)));
+      const [group] = await tx.db
+        .select({ id: cohort.id })
+        .from(cohort)
+        .where(and(eq(cohort.id, input.cohortId), eq(cohort.courseId, input.courseId)));
       if (!group) return fail('not-found', 'This cohort does not belong to the course.', 'cohortId');
     }
-    const made = await tx.db.insert(enrolment).values({ id: newId(), courseId: input.courseId, learnerId: person.id, cohortId: input.cohortId, at: now.toString() }).onConflictDoNothing().returning();
+    const made = await tx.db
+      .insert(enrolment)
+      .values({ id: newId(), courseId: input.courseId, learnerId: person.id, cohortId: input.cohortId, at: now.toString() })
+      .onConflictDoNothing()
+      .returning();
     if (made.length > 0) await audit({ courseId: input.courseId, sentence: `enrolled ${person.name}` });
     return ok({ name: person.name });
   },
@@ -32,10 +39,21 @@ export const enrol = command({
 
 export const addCohort = command({
   name: 'cohort.add',
-  input: object({ id: courseId, courseId, name: nameSchema, startsOn: string().required('Choose a day.').test('day', 'Choose a day.', (day) => isDay(day ?? '')), zone: zoneSchema }).noUnknown(),
+  input: object({
+    id: courseId,
+    courseId,
+    name: nameSchema,
+    startsOn: string()
+      .required('Choose a day.')
+      .test('day', 'Choose a day.', (day) => isDay(day ?? '')),
+    zone: zoneSchema,
+  }).noUnknown(),
   permission: mayEnrol,
   async handle({ tx, audit }, input) {
-    await tx.db.insert(cohort).values({ ...input, name: input.name.trim() }).onConflictDoNothing();
+    await tx.db
+      .insert(cohort)
+      .values({ ...input, name: input.name.trim() })
+      .onConflictDoNothing();
     await audit({ courseId: input.courseId, sentence: `made the cohort "${input.name}"` });
     return ok({ id: input.id });
   },
@@ -44,9 +62,18 @@ export const addCohort = command({
 export const finishCourse = command({
   name: 'enrolment.finish',
   input: object({ courseId }).noUnknown(),
-  permission: async ({ actor, tx }, input) => (await tx.db.select().from(enrolment).where(and(eq(enrolment.courseId, input.courseId), eq(enrolment.learnerId, actor.id)))).length > 0,
+  permission: async ({ actor, tx }, input) =>
+    (
+      await tx.db
+        .select()
+        .from(enrolment)
+        .where(and(eq(enrolment.courseId, input.courseId), eq(enrolment.learnerId, actor.id)))
+    ).length > 0,
   async handle({ tx, actor, now, audit }, input) {
-    await tx.db.update(enrolment).set({ finishedAt: now.toString() }).where(and(eq(enrolment.courseId, input.courseId), eq(enrolment.learnerId, actor.id)));
+    await tx.db
+      .update(enrolment)
+      .set({ finishedAt: now.toString() })
+      .where(and(eq(enrolment.courseId, input.courseId), eq(enrolment.learnerId, actor.id)));
     await audit({ courseId: input.courseId, sentence: 'finished the course' });
     return ok(null);
   },

@@ -1,15 +1,19 @@
 import { and, asc, eq } from 'drizzle-orm';
-import { clockOf, type Cohort } from '@/core/enrolment';
+import { type Cohort, clockOf } from '@/core/enrolment';
 import { Temporal } from '@/core/kernel/time';
 import type { LearnerClock } from '@/core/release';
 import { user } from '../people';
-import { database, type Database } from '../platform/database';
+import { type Database, database } from '../platform/database';
 import { cohort, enrolment } from './schema';
 
 export const instantFrom = (text: string): Temporal.Instant => Temporal.Instant.from(text.replace(' ', 'T'));
 
 export async function cohortsOf(courseId: string): Promise<Cohort[]> {
-  return database().select({ id: cohort.id, name: cohort.name, startsOn: cohort.startsOn, zone: cohort.zone }).from(cohort).where(eq(cohort.courseId, courseId)).orderBy(asc(cohort.startsOn));
+  return database()
+    .select({ id: cohort.id, name: cohort.name, startsOn: cohort.startsOn, zone: cohort.zone })
+    .from(cohort)
+    .where(eq(cohort.courseId, courseId))
+    .orderBy(asc(cohort.startsOn));
 }
 
 export type EnrolledLearner = {
@@ -21,7 +25,15 @@ export type EnrolledLearner = {
   readonly finished: boolean;
 };
 
-const columns = { learnerId: enrolment.learnerId, at: enrolment.at, finishedAt: enrolment.finishedAt, name: user.name, email: user.email, zone: user.zone, cohort };
+const columns = {
+  learnerId: enrolment.learnerId,
+  at: enrolment.at,
+  finishedAt: enrolment.finishedAt,
+  name: user.name,
+  email: user.email,
+  zone: user.zone,
+  cohort,
+};
 
 type Row = { learnerId: string; at: string; finishedAt: string | null; name: string; email: string; zone: string; cohort: typeof cohort.$inferSelect | null };
 const learnerOf = (row: Row): EnrolledLearner => ({
@@ -34,12 +46,23 @@ const learnerOf = (row: Row): EnrolledLearner => ({
 });
 
 export async function learnersOf(courseId: string): Promise<EnrolledLearner[]> {
-  const rows = await database().select(columns).from(enrolment).innerJoin(user, eq(user.id, enrolment.learnerId)).leftJoin(cohort, eq(cohort.id, enrolment.cohortId)).where(eq(enrolment.courseId, courseId)).orderBy(asc(user.name));
+  const rows = await database()
+    .select(columns)
+    .from(enrolment)
+    .innerJoin(user, eq(user.id, enrolment.learnerId))
+    .leftJoin(cohort, eq(cohort.id, enrolment.cohortId))
+    .where(eq(enrolment.courseId, courseId))
+    .orderBy(asc(user.name));
   return rows.map(learnerOf);
 }
 
 export async function enrolledLearner(courseId: string, learnerId: string, db: Database = database()): Promise<EnrolledLearner | null> {
-  const [row] = await db.select(columns).from(enrolment).innerJoin(user, eq(user.id, enrolment.learnerId)).leftJoin(cohort, eq(cohort.id, enrolment.cohortId)).where(and(eq(enrolment.courseId, courseId), eq(enrolment.learnerId, learnerId)));
+  const [row] = await db
+    .select(columns)
+    .from(enrolment)
+    .innerJoin(user, eq(user.id, enrolment.learnerId))
+    .leftJoin(cohort, eq(cohort.id, enrolment.cohortId))
+    .where(and(eq(enrolment.courseId, courseId), eq(enrolment.learnerId, learnerId)));
   return row ? learnerOf(row) : null;
 }
 

@@ -1,10 +1,10 @@
 import { and, eq } from 'drizzle-orm';
 import { number, object, string } from 'yup';
+import { pointsText } from '@/core/kernel/exact';
 import { idSchema } from '@/core/kernel/ids';
 import { fail, ok } from '@/core/kernel/problem';
 import { fullPoints } from '@/core/learning';
 import { findLesson } from '@/core/outline';
-import { pointsText } from '@/core/kernel/exact';
 import { can } from '@/core/people';
 import { enrolledLearner } from '../enrolment';
 import { courseHead } from '../learning';
@@ -41,12 +41,26 @@ export const decideGrade = command({
       if (input.reason.trim() === '') return fail('invalid', 'Give a reason; it is kept with the grade.', 'reason');
       if (input.kind === 'points') {
         if (input.points === null) return fail('invalid', 'Give the points.', 'points');
-        if (input.points > fullPoints(lesson)) return fail('invalid', `${lesson.title} is worth ${pointsText(fullPoints(lesson))} points; give at most that.`, 'points');
+        if (input.points > fullPoints(lesson))
+          return fail('invalid', `${lesson.title} is worth ${pointsText(fullPoints(lesson))} points; give at most that.`, 'points');
       }
-      const row = { learnerId, courseId, lessonId, kind: input.kind as 'points' | 'excused', points: input.kind === 'points' ? input.points : null, reason: input.reason.trim(), decidedBy: actor.id, at: now.toString() };
-      await tx.db.insert(gradeDecision).values(row).onConflictDoUpdate({ target: [gradeDecision.learnerId, gradeDecision.lessonId], set: row });
+      const row = {
+        learnerId,
+        courseId,
+        lessonId,
+        kind: input.kind as 'points' | 'excused',
+        points: input.kind === 'points' ? input.points : null,
+        reason: input.reason.trim(),
+        decidedBy: actor.id,
+        at: now.toString(),
+      };
+      await tx.db
+        .insert(gradeDecision)
+        .values(row)
+        .onConflictDoUpdate({ target: [gradeDecision.learnerId, gradeDecision.lessonId], set: row });
     }
-    const what = input.kind === 'excused' ? 'excused' : input.kind === 'points' ? `set ${pointsText(input.points ?? 0)} points for` : 'went back to what was earned for';
+    const what =
+      input.kind === 'excused' ? 'excused' : input.kind === 'points' ? `set ${pointsText(input.points ?? 0)} points for` : 'went back to what was earned for';
     await audit({ courseId, sentence: `${what} ${learner.name}, ${lesson.title}${input.reason ? `: ${input.reason.trim()}` : ''}` });
     await later(tx, 'certificate.award', { courseId, learnerId });
     return ok(null);

@@ -1,4 +1,4 @@
-import { array, number, object, string } from 'yup';
+import { array, number, object } from 'yup';
 import { idSchema } from '@/core/kernel/ids';
 import { fail, ok } from '@/core/kernel/problem';
 import { usualDoneRule } from '@/core/outline';
@@ -38,7 +38,14 @@ export const markDone = command({
     const rule = lesson.done ?? usualDoneRule(lesson);
     if (rule.by !== 'learner' && rule.by !== 'opened') return fail('invalid', 'This lesson is done by what you do in it, not by saying so.');
     if (progress.state !== 'done') {
-      await recordEvent(context.tx, { learnerId: context.actor.id, courseId, lessonId, lessonTitle: lesson.title, at: context.now.toString(), verb: 'completed' });
+      await recordEvent(context.tx, {
+        learnerId: context.actor.id,
+        courseId,
+        lessonId,
+        lessonTitle: lesson.title,
+        at: context.now.toString(),
+        verb: 'completed',
+      });
     }
     return ok({ done: true });
   },

@@ -1,7 +1,7 @@
-import type { LessonKind } from '@/core/outline';
 import { fail, ok, type Result } from '@/core/kernel/problem';
-import type { LessonView } from '@/core/learning';
 import { dateTimeText } from '@/core/kernel/time';
+import type { LessonView } from '@/core/learning';
+import type { LessonKind } from '@/core/outline';
 import type { CommandContext } from '../platform/command';
 import { courseHead, type Learning, learning } from './queries';
 
@@ -9,14 +9,22 @@ import { courseHead, type Learning, learning } from './queries';
  * What a learner needs before doing anything in a lesson: to take the course, the lesson to be in the
  * live edition, to be of the right kind, and to be open now. Decided on the server for every write.
  */
-export async function openLesson(context: CommandContext, courseId: string, lessonId: string, kinds?: readonly LessonKind[]): Promise<Result<{ readonly learning: Learning; readonly lesson: LessonView }>> {
+export async function openLesson(
+  context: CommandContext,
+  courseId: string,
+  lessonId: string,
+  kinds?: readonly LessonKind[],
+): Promise<Result<{ readonly learning: Learning; readonly lesson: LessonView }>> {
   const head = await courseHead(courseId, context.tx.db);
   const found = head && (await learning(head, context.actor.id, context.now, context.tx.db));
   if (!found) return fail('not-allowed', 'You do not take this course.');
   const lesson = found.view.lessons.find((view) => view.lesson.id === lessonId);
   if (!lesson || (kinds && !kinds.includes(lesson.lesson.kind))) return fail('not-found', 'This lesson is not part of the course.');
   if (!lesson.open) {
-    return fail('closed', `${lesson.lesson.title} opens ${dateTimeText(lesson.opening.at, { locale: 'en-GB', zone: found.learner.clock.zone })} (${found.learner.clock.zone}).`);
+    return fail(
+      'closed',
+      `${lesson.lesson.title} opens ${dateTimeText(lesson.opening.at, { locale: 'en-GB', zone: found.learner.clock.zone })} (${found.learner.clock.zone}).`,
+    );
   }
   return ok({ learning: found, lesson });
 }

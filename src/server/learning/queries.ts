@@ -1,9 +1,9 @@
 import { and, asc, eq, isNotNull, ne } from 'drizzle-orm';
 import { Temporal } from '@/core/kernel/time';
-import { learnerView, type LearnerRecords, type LearnerView } from '@/core/learning';
+import { type LearnerRecords, type LearnerView, learnerView } from '@/core/learning';
 import { coursesTakenBy, type EnrolledLearner, enrolledLearner, learnersOf } from '../enrolment';
-import { course, courseBySlug, type CourseHead, editionDocument } from '../outline';
-import { database, type Database } from '../platform/database';
+import { type CourseHead, course, courseBySlug, editionDocument } from '../outline';
+import { type Database, database } from '../platform/database';
 import { gradeDecision, handIn, progress, sitting } from '../platform/schema';
 
 type Mutable = {
@@ -18,11 +18,25 @@ const blank = (finished: boolean): Mutable => ({ progress: new Map(), sittings: 
 /** The records of all learners of a course, or of one: four queries, however many there are. */
 export async function recordsOf(courseId: string, learners: readonly EnrolledLearner[], db: Database = database()): Promise<Map<string, LearnerRecords>> {
   const only = learners.length === 1 ? learners[0]?.learnerId : undefined;
-  const mine = <T extends { courseId: typeof progress.courseId | typeof sitting.courseId | typeof handIn.courseId | typeof gradeDecision.courseId; learnerId: typeof progress.learnerId | typeof sitting.learnerId | typeof handIn.learnerId | typeof gradeDecision.learnerId }>(table: T) =>
-    only === undefined ? eq(table.courseId, courseId) : and(eq(table.courseId, courseId), eq(table.learnerId, only));
+  const mine = <
+    T extends {
+      courseId: typeof progress.courseId | typeof sitting.courseId | typeof handIn.courseId | typeof gradeDecision.courseId;
+      learnerId: typeof progress.learnerId | typeof sitting.learnerId | typeof handIn.learnerId | typeof gradeDecision.learnerId;
+    },
+  >(
+    table: T,
+  ) => (only === undefined ? eq(table.courseId, courseId) : and(eq(table.courseId, courseId), eq(table.learnerId, only)));
   const steps = await db.select().from(progress).where(mine(progress));
-  const sat = await db.select({ learnerId: sitting.learnerId, lessonId: sitting.lessonId, points: sitting.points, of: sitting.of }).from(sitting).where(and(mine(sitting), isNotNull(sitting.handedInAt))).orderBy(asc(sitting.number));
-  const work = await db.select({ learnerId: handIn.learnerId, lessonId: handIn.lessonId, state: handIn.state, points: handIn.points }).from(handIn).where(and(mine(handIn), ne(handIn.state, 'draft'))).orderBy(asc(handIn.number));
+  const sat = await db
+    .select({ learnerId: sitting.learnerId, lessonId: sitting.lessonId, points: sitting.points, of: sitting.of })
+    .from(sitting)
+    .where(and(mine(sitting), isNotNull(sitting.handedInAt)))
+    .orderBy(asc(sitting.number));
+  const work = await db
+    .select({ learnerId: handIn.learnerId, lessonId: handIn.lessonId, state: handIn.state, points: handIn.points })
+    .from(handIn)
+    .where(and(mine(handIn), ne(handIn.state, 'draft')))
+    .orderBy(asc(handIn.number));
   const decided = await db.select().from(gradeDecision).where(mine(gradeDecision));
   const all = new Map(learners.map((learner) => [learner.learnerId, blank(learner.finished)]));
   for (const row of steps) all.get(row.learnerId)?.progress.set(row.lessonId, { state: row.state, doneAt: row.doneAt, watched: row.watched });
@@ -35,7 +49,13 @@ export async function recordsOf(courseId: string, learners: readonly EnrolledLea
   return all;
 }
 
-export type Learning = { readonly head: CourseHead; readonly editionId: string; readonly learner: EnrolledLearner; readonly records: LearnerRecords; readonly view: LearnerView };
+export type Learning = {
+  readonly head: CourseHead;
+  readonly editionId: string;
+  readonly learner: EnrolledLearner;
+  readonly records: LearnerRecords;
+  readonly view: LearnerView;
+};
 
 /** A learner's course as it is for them now; null when they do not take it or nothing is published. */
 export async function learning(head: CourseHead, learnerId: string, now = Temporal.Now.instant(), db?: Database): Promise<Learning | null> {
@@ -54,7 +74,10 @@ export async function learningBySlug(slug: string, learnerId: string): Promise<L
 }
 
 export async function courseHead(courseId: string, db: Database = database()): Promise<CourseHead | null> {
-  const [row] = await db.select({ id: course.id, slug: course.slug, title: course.title, liveEditionId: course.liveEditionId }).from(course).where(eq(course.id, courseId));
+  const [row] = await db
+    .select({ id: course.id, slug: course.slug, title: course.title, liveEditionId: course.liveEditionId })
+    .from(course)
+    .where(eq(course.id, courseId));
   return row ? { ...row, liveEdition: null } : null;
 }
 

@@ -2,8 +2,8 @@ import { open } from 'node:fs/promises';
 import { eq, sql } from 'drizzle-orm';
 import { object, string } from 'yup';
 import { idSchema } from '@/core/kernel/ids';
-import { checkCaptions, checkUpload, type MediaFacts, type UploadPurpose } from '@/core/media';
 import { fail, ok, type Result } from '@/core/kernel/problem';
+import { checkCaptions, checkUpload, type MediaFacts, type UploadPurpose } from '@/core/media';
 import { can } from '@/core/people';
 import { command } from '../platform/command';
 import type { Transaction } from '../platform/database';
@@ -40,7 +40,9 @@ export async function rememberBlob(tx: Transaction, stored: StoredUpload): Promi
 }
 
 const stored = {
-  hash: string().matches(/^[0-9a-f]{64}$/).required(),
+  hash: string()
+    .matches(/^[0-9a-f]{64}$/)
+    .required(),
   contentType: string().required(),
   fileName: string().max(300).required(),
 };
@@ -58,14 +60,23 @@ export const addMedia = command({
     await rememberBlob(tx, { hash: input.hash, size, contentType: input.contentType });
     const id = newId();
     const title = input.fileName.replace(/\.[^.]+$/, '');
-    await tx.db.insert(media).values({ id, courseId: input.courseId, kind: input.kind, title, fileName: input.fileName, hash: input.hash, state: 'waiting', uploadedBy: actor.id });
+    await tx.db
+      .insert(media)
+      .values({ id, courseId: input.courseId, kind: input.kind, title, fileName: input.fileName, hash: input.hash, state: 'waiting', uploadedBy: actor.id });
     await later(tx, 'media.work-out', { mediaId: id });
     await audit({ courseId: input.courseId, sentence: `uploaded "${input.fileName}"` });
     return ok({ id });
   },
 });
 
-const captionsInput = object({ mediaId: idSchema, language: string().matches(/^[a-z]{2,3}(-[A-Za-z0-9]{2,8})*$/, 'Give the language as a code such as en or cy.').required(), label: string().max(60).required(), ...stored }).noUnknown();
+const captionsInput = object({
+  mediaId: idSchema,
+  language: string()
+    .matches(/^[a-z]{2,3}(-[A-Za-z0-9]{2,8})*$/, 'Give the language as a code such as en or cy.')
+    .required(),
+  label: string().max(60).required(),
+  ...stored,
+}).noUnknown();
 
 export const addCaptions = command({
   name: 'media.captions',
@@ -81,7 +92,10 @@ export const addCaptions = command({
     if (row.kind !== 'film') return fail('invalid', 'Only films have captions.');
     await rememberBlob(tx, { hash: input.hash, size, contentType: input.contentType });
     const others = row.captions.filter((one) => one.language !== input.language);
-    await tx.db.update(media).set({ captions: [...others, { language: input.language, label: input.label, hash: input.hash }] }).where(eq(media.id, row.id));
+    await tx.db
+      .update(media)
+      .set({ captions: [...others, { language: input.language, label: input.label, hash: input.hash }] })
+      .where(eq(media.id, row.id));
     await audit({ courseId: row.courseId, sentence: `added captions (${input.language}) to "${row.title}"` });
     return ok({ id: row.id });
   },
@@ -95,7 +109,11 @@ export const describePicture = command({
     return row !== undefined && can(actor, 'course.edit', { courseId: row.courseId });
   },
   async handle({ tx, audit }, { mediaId, alt }) {
-    const [row] = await tx.db.update(media).set({ alt }).where(eq(media.id, mediaId)).returning({ courseId: media.courseId, title: media.title, was: sql<string>`${media.alt}` });
+    const [row] = await tx.db
+      .update(media)
+      .set({ alt })
+      .where(eq(media.id, mediaId))
+      .returning({ courseId: media.courseId, title: media.title, was: sql<string>`${media.alt}` });
     if (row) await audit({ courseId: row.courseId, sentence: `described the picture "${row.title}"` });
     return ok(null);
   },

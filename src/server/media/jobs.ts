@@ -24,12 +24,19 @@ class Unusable extends Error {}
  * the same row.
  */
 export async function workOut(mediaId: string): Promise<void> {
-  const [row] = await database().select({ media, contentType: blob.contentType }).from(media).innerJoin(blob, eq(blob.hash, media.hash)).where(eq(media.id, mediaId));
+  const [row] = await database()
+    .select({ media, contentType: blob.contentType })
+    .from(media)
+    .innerJoin(blob, eq(blob.hash, media.hash))
+    .where(eq(media.id, mediaId));
   if (!row) return;
   const folder = await mkdtemp(join(tmpdir(), 'mosaik-media-'));
   try {
     const facts = await factsOf(row.media.kind, files().path(row.media.hash), row.contentType, folder);
-    await database().update(media).set({ ...facts, state: 'ready', problem: null }).where(eq(media.id, mediaId));
+    await database()
+      .update(media)
+      .set({ ...facts, state: 'ready', problem: null })
+      .where(eq(media.id, mediaId));
   } catch (error) {
     if (!(error instanceof Unusable)) throw error;
     log.info({ mediaId, problem: error.message }, 'media cannot be used');
@@ -55,7 +62,11 @@ async function filmFacts(path: string, contentType: string, folder: string): Pro
   const seconds = Number(probe.format?.duration);
   if (!picture || !(seconds > 0)) throw new Unusable('the file holds no film that can be read; export it again, for example as MP4');
   const poster = join(folder, 'poster.jpg');
-  await run('ffmpeg', ['-v', 'error', '-y', '-ss', String(Math.min(seconds / 4, 8)), '-i', path, '-frames:v', '1', '-vf', 'scale=min(1280\\,iw):-2', '-q:v', '4', poster], quiet);
+  await run(
+    'ffmpeg',
+    ['-v', 'error', '-y', '-ss', String(Math.min(seconds / 4, 8)), '-i', path, '-frames:v', '1', '-vf', 'scale=min(1280\\,iw):-2', '-q:v', '4', poster],
+    quiet,
+  );
   const sound = probe.streams?.find((stream) => stream.codec_type === 'audio');
   const plays =
     (contentType === 'video/mp4' && picture.codec_name === 'h264' && picture.pix_fmt === 'yuv420p' && (!sound || sound.codec_name === 'aac')) ||
@@ -71,7 +82,32 @@ async function filmFacts(path: string, contentType: string, folder: string): Pro
 
 async function playable(path: string, folder: string): Promise<string> {
   const made = join(folder, 'play.mp4');
-  await run('ffmpeg', ['-v', 'error', '-y', '-i', path, '-c:v', 'libx264', '-preset', 'veryfast', '-crf', '23', '-pix_fmt', 'yuv420p', '-vf', 'scale=trunc(min(1920\\,iw)/2)*2:-2', '-c:a', 'aac', '-movflags', '+faststart', made], quiet);
+  await run(
+    'ffmpeg',
+    [
+      '-v',
+      'error',
+      '-y',
+      '-i',
+      path,
+      '-c:v',
+      'libx264',
+      '-preset',
+      'veryfast',
+      '-crf',
+      '23',
+      '-pix_fmt',
+      'yuv420p',
+      '-vf',
+      'scale=trunc(min(1920\\,iw)/2)*2:-2',
+      '-c:a',
+      'aac',
+      '-movflags',
+      '+faststart',
+      made,
+    ],
+    quiet,
+  );
   return keep(made, 'video/mp4');
 }
 
@@ -82,7 +118,9 @@ async function keep(path: string, contentType: string): Promise<string> {
 }
 
 async function pictureFacts(path: string): Promise<Facts> {
-  const found = await sharp(path).metadata().catch(() => null);
+  const found = await sharp(path)
+    .metadata()
+    .catch(() => null);
   if (!found?.width || !found.height) throw new Unusable('the picture cannot be read; save it again and upload that');
   return { width: found.width, height: found.height };
 }

@@ -1,4 +1,4 @@
-import { index, bigint, integer, jsonb, pgTable, real, text, timestamp, uuid } from 'drizzle-orm/pg-core';
+import { bigint, index, integer, jsonb, pgTable, real, text, timestamp, uuid } from 'drizzle-orm/pg-core';
 import type { MediaFacts } from '@/core/media';
 
 const at = (name: string) => timestamp(name, { withTimezone: true, mode: 'string' });

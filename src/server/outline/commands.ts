@@ -1,9 +1,22 @@
 import { eq, sql } from 'drizzle-orm';
-import { mixed, number, object, string } from 'yup';
-import { idSchema, isId } from '@/core/kernel/ids';
+import { mixed, number, object } from 'yup';
 import { apply, type Change, reverse, stillStands } from '@/core/kernel/change';
+import { idSchema, isId } from '@/core/kernel/ids';
 import { fail, ok } from '@/core/kernel/problem';
-import { type CourseDocument, courseDocumentSchema, differences, editText, newCourse, type Outline, type OutlineEdit, type OutlineTable, planEdit, readiness, slugOf, titleSchema } from '@/core/outline';
+import {
+  type CourseDocument,
+  courseDocumentSchema,
+  differences,
+  editText,
+  newCourse,
+  type Outline,
+  type OutlineEdit,
+  type OutlineTable,
+  planEdit,
+  readiness,
+  slugOf,
+  titleSchema,
+} from '@/core/outline';
 import { can } from '@/core/people';
 import { mediaOfCourse } from '../media';
 import { courseStaff, school } from '../people';
@@ -28,7 +41,14 @@ export const createCourse = command({
     const [there] = await tx.db.select({ slug: course.slug }).from(course).where(eq(course.id, id));
     if (there) return ok(there);
     const wanted = slugOf(title);
-    const taken = new Set((await tx.db.select({ slug: course.slug }).from(course).where(sql`${course.slug} like ${`${wanted}%`}`)).map((row) => row.slug));
+    const taken = new Set(
+      (
+        await tx.db
+          .select({ slug: course.slug })
+          .from(course)
+          .where(sql`${course.slug} like ${`${wanted}%`}`)
+      ).map((row) => row.slug),
+    );
     let slug = wanted;
     for (let i = 2; taken.has(slug); i += 1) slug = `${wanted}-${i}`;
     const [own] = await tx.db.select({ zone: school.zone }).from(school);
@@ -172,9 +192,13 @@ export const publish = command({
     const locked = await lockCourse(tx, courseId);
     const outline = locked && (await loadOutline(courseId, tx.db));
     if (!locked || !outline) return fail('not-found', 'This course is not there any more.');
-    const [last] = await tx.db.select({ number: sql<number>`coalesce(max(${edition.number}), 0)::int` }).from(edition).where(eq(edition.courseId, courseId));
+    const [last] = await tx.db
+      .select({ number: sql<number>`coalesce(max(${edition.number}), 0)::int` })
+      .from(edition)
+      .where(eq(edition.courseId, courseId));
     const next = (last?.number ?? 0) + 1;
-    if (wanted < next) return fail('conflict', `Edition ${wanted} has been published already, perhaps from another window. Look at what is live, then publish edition ${next}.`);
+    if (wanted < next)
+      return fail('conflict', `Edition ${wanted} has been published already, perhaps from another window. Look at what is live, then publish edition ${next}.`);
     if (wanted > next) return fail('conflict', `The next edition is ${next}. Load the page again.`);
     const media = await mediaOfCourse(courseId, tx.db);
     const open = readiness(outline, media).filter((finding) => finding.level === 'settle');
@@ -187,7 +211,9 @@ export const publish = command({
     const before: CourseDocument | null = locked.liveEditionId ? await editionDocument(locked.liveEditionId) : null;
     if (before && documentHash(before) === hash) return fail('conflict', 'Nothing has changed since the edition that is live, so there is nothing to publish.');
     const id = newId();
-    await tx.db.insert(edition).values({ id, courseId, number: next, document, hash, differences: differences(before, document), publishedBy: actor.id, publishedAt: now.toString() });
+    await tx.db
+      .insert(edition)
+      .values({ id, courseId, number: next, document, hash, differences: differences(before, document), publishedBy: actor.id, publishedAt: now.toString() });
     await tx.db.update(course).set({ liveEditionId: id }).where(eq(course.id, courseId));
     await audit({ courseId, sentence: `published edition ${next}` });
     return ok({ number: next });

@@ -1,3 +1,19 @@
 export { outlineCommands } from './commands';
-export { composeDocument, type CourseDesk, courseBySlug, courseDesk, type CourseHead, coursesFor, documentHash, editionDocument, editionsOf, liveDocument, loadOutline, slugIsFree, type UndoState, type Unpublished, unpublished } from './queries';
+export {
+  type CourseDesk,
+  type CourseHead,
+  composeDocument,
+  courseBySlug,
+  courseDesk,
+  coursesFor,
+  documentHash,
+  editionDocument,
+  editionsOf,
+  liveDocument,
+  loadOutline,
+  slugIsFree,
+  type UndoState,
+  type Unpublished,
+  unpublished,
+} from './queries';
 export { audit, course, edition } from './schema';

@@ -1,11 +1,22 @@
 import { createHash } from 'node:crypto';
 import { and, desc, eq, inArray, isNull, sql } from 'drizzle-orm';
-import { compose, type CourseDocument, type Course, type Difference, differences, learnerMinutes, type Lesson, type Outline, type Question, type Section } from '@/core/outline';
 import type { MediaFacts } from '@/core/media';
+import {
+  type Course,
+  type CourseDocument,
+  compose,
+  type Difference,
+  differences,
+  type Lesson,
+  learnerMinutes,
+  type Outline,
+  type Question,
+  type Section,
+} from '@/core/outline';
 import { can } from '@/core/people';
 import { mediaOfCourse } from '../media';
 import type { Person } from '../people';
-import { database, type Database } from '../platform/database';
+import { type Database, database } from '../platform/database';
 import { audit, course, edition, lesson, question, section } from './schema';
 
 const byId = <T extends { readonly id: string }>(rows: readonly T[]): { readonly [id: string]: T } => Object.fromEntries(rows.map((row) => [row.id, row]));
@@ -52,10 +63,18 @@ export function documentHash(document: CourseDocument): string {
               .map(([key, inner]) => [key, ordered(inner)]),
           )
         : value;
-  return createHash('sha256').update(JSON.stringify(ordered(document))).digest('hex');
+  return createHash('sha256')
+    .update(JSON.stringify(ordered(document)))
+    .digest('hex');
 }
 
-export type CourseHead = { readonly id: string; readonly slug: string; readonly title: string; readonly liveEdition: number | null; readonly liveEditionId: string | null };
+export type CourseHead = {
+  readonly id: string;
+  readonly slug: string;
+  readonly title: string;
+  readonly liveEdition: number | null;
+  readonly liveEditionId: string | null;
+};
 
 export async function courseBySlug(slug: string): Promise<CourseHead | null> {
   const [row] = await database()
@@ -78,7 +97,14 @@ export async function undoRows(courseId: string, actorId: string, db: Database) 
   const open = await db
     .select()
     .from(audit)
-    .where(and(eq(audit.courseId, courseId), eq(audit.actorId, actorId), inArray(audit.command, ['outline.edit', 'outline.undo', 'outline.redo']), isNull(audit.undoneBy)))
+    .where(
+      and(
+        eq(audit.courseId, courseId),
+        eq(audit.actorId, actorId),
+        inArray(audit.command, ['outline.edit', 'outline.undo', 'outline.redo']),
+        isNull(audit.undoneBy),
+      ),
+    )
     .orderBy(desc(audit.id))
     .limit(200);
   const undo = open.find((row) => row.kind !== 'undo');
@@ -91,7 +117,12 @@ export async function undoRows(courseId: string, actorId: string, db: Database) 
 export async function courseDesk(slug: string, person: Person) {
   const head = await courseBySlug(slug);
   if (!head || !can(person, 'course.edit', { courseId: head.id })) return null;
-  const [outline, media, undo, live] = await Promise.all([loadOutline(head.id), mediaOfCourse(head.id), undoState(head.id, person.id), liveDocument(head.liveEditionId)]);
+  const [outline, media, undo, live] = await Promise.all([
+    loadOutline(head.id),
+    mediaOfCourse(head.id),
+    undoState(head.id, person.id),
+    liveDocument(head.liveEditionId),
+  ]);
   return outline ? { head, outline, media, undo, live } : null;
 }
 export type CourseDesk = NonNullable<Awaited<ReturnType<typeof courseDesk>>>;
@@ -148,7 +179,6 @@ export async function slugIsFree(slug: string, exceptId?: string): Promise<boole
   return rows.every((row) => row.id === exceptId);
 }
 
-
 export type Unpublished = { readonly next: number; readonly live: number | null; readonly differences: readonly Difference[] };
 
 /** What publishing would bring: the number of the next edition, and what changed since the live one. */
@@ -156,10 +186,18 @@ export async function unpublished(courseId: string): Promise<Unpublished | null>
   const [outline, media, rows] = await Promise.all([
     loadOutline(courseId),
     mediaOfCourse(courseId),
-    database().select({ live: course.liveEditionId, number: edition.number, id: edition.id }).from(course).leftJoin(edition, eq(edition.courseId, course.id)).where(eq(course.id, courseId)),
+    database()
+      .select({ live: course.liveEditionId, number: edition.number, id: edition.id })
+      .from(course)
+      .leftJoin(edition, eq(edition.courseId, course.id))
+      .where(eq(course.id, courseId)),
   ]);
   if (!outline) return null;
   const live = rows.find((row) => row.id !== null && row.id === row.live);
   const before = await liveDocument(live?.id ?? null);
-  return { next: Math.max(0, ...rows.map((row) => row.number ?? 0)) + 1, live: live?.number ?? null, differences: differences(before, composeDocument(outline, media)) };
+  return {
+    next: Math.max(0, ...rows.map((row) => row.number ?? 0)) + 1,
+    live: live?.number ?? null,
+    differences: differences(before, composeDocument(outline, media)),
+  };
 }

@@ -1,6 +1,6 @@
 import { type AnyPgColumn, boolean, foreignKey, index, integer, jsonb, pgTable, text, timestamp, unique, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
-import type { Course, CourseDocument, Difference, Lesson, Question, RichText, Section } from '@/core/outline';
 import type { Change } from '@/core/kernel/change';
+import type { Course, CourseDocument, Difference, Lesson, Question, RichText, Section } from '@/core/outline';
 import { user } from '../people/schema';
 
 const at = (name: string) => timestamp(name, { withTimezone: true, mode: 'string' });
@@ -122,7 +122,9 @@ export const audit = pgTable(
     sentence: text('sentence').notNull(),
     changes: jsonb('changes').$type<Change[]>().notNull(),
     /** Whether this row did something, took something back, or did it again. */
-    kind: text('kind', { enum: ['do', 'undo', 'redo'] }).notNull().default('do'),
+    kind: text('kind', { enum: ['do', 'undo', 'redo'] })
+      .notNull()
+      .default('do'),
     undoneBy: uuid('undone_by'),
   },
   (table) => [index('audit_course').on(table.courseId, table.actorId, table.id)],

@@ -10,7 +10,14 @@ import { newId } from '../platform/ids';
 import { account, courseStaff, school, session, user } from './schema';
 import { hashPassword } from './sessions';
 
-export type NewPerson = { readonly name: string; readonly email: string; readonly role: (typeof schoolRoles)[number]; readonly passwordHash: string; readonly zone?: string; readonly locale?: string };
+export type NewPerson = {
+  readonly name: string;
+  readonly email: string;
+  readonly role: (typeof schoolRoles)[number];
+  readonly passwordHash: string;
+  readonly zone?: string;
+  readonly locale?: string;
+};
 
 /** Adds a person with a password. The one place that writes accounts. */
 export async function insertPerson(tx: Transaction, person: NewPerson): Promise<string> {

@@ -1,4 +1,4 @@
-import { boolean, integer, bigint, pgTable, primaryKey, text, timestamp, uuid } from 'drizzle-orm/pg-core';
+import { bigint, boolean, integer, pgTable, primaryKey, text, timestamp, uuid } from 'drizzle-orm/pg-core';
 
 const at = (name: string) => timestamp(name, { withTimezone: true, mode: 'string' });
 /** The session library reads and writes dates as `Date`; nothing else in Mosaik does. */
@@ -19,7 +19,9 @@ export const user = pgTable('user', {
   email: text('email').notNull().unique(),
   emailVerified: boolean('email_verified').notNull().default(false),
   image: text('image'),
-  role: text('role', { enum: ['owner', 'creator', 'marker', 'learner'] }).notNull().default('learner'),
+  role: text('role', { enum: ['owner', 'creator', 'marker', 'learner'] })
+    .notNull()
+    .default('learner'),
   zone: text('zone').notNull().default('Europe/London'),
   locale: text('locale').notNull().default('en-GB'),
   createdAt: libraryDate('created_at').notNull().defaultNow(),

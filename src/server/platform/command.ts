@@ -13,7 +13,12 @@ export type CommandContext = {
   readonly tx: Transaction;
   readonly now: Temporal.Instant;
   /** Writes what was done to the audit list; gives back the id of the row. */
-  audit(entry: { readonly courseId?: string; readonly sentence: string; readonly changes?: readonly Change[]; readonly kind?: 'do' | 'undo' | 'redo' }): Promise<string>;
+  audit(entry: {
+    readonly courseId?: string;
+    readonly sentence: string;
+    readonly changes?: readonly Change[];
+    readonly kind?: 'do' | 'undo' | 'redo';
+  }): Promise<string>;
 };
 
 type Definition<I, O> = {
@@ -74,7 +79,8 @@ export function command<I, O>(definition: Definition<I, O>): Command<I, O> {
             return id;
           },
         };
-        if (!(await definition.permission(context, input))) throw new Refused(fail('not-allowed', 'You may not do this here. Ask the owner of the school if you should.').problem);
+        if (!(await definition.permission(context, input)))
+          throw new Refused(fail('not-allowed', 'You may not do this here. Ask the owner of the school if you should.').problem);
         const result = await definition.handle(context, input);
         if (!result.ok) throw new Refused(result.problem);
         for (const courseId of courses) await tx.client.query('select pg_notify($1, $2)', ['mosaik_course', courseId]);

@@ -42,7 +42,10 @@ export async function transaction<T>(work: (tx: Transaction) => Promise<T>): Pro
     return result;
   } catch (error) {
     // A connection that cannot even roll back is of no further use.
-    const broken = await client.query('rollback').then(() => false, () => true);
+    const broken = await client.query('rollback').then(
+      () => false,
+      () => true,
+    );
     client.release(broken);
     throw error;
   }

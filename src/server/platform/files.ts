@@ -52,7 +52,10 @@ export function folderStore(folder: string): FileStore {
     },
     async size(hash) {
       if (!isHash(hash)) return null;
-      const found = await access(place(hash)).then(() => stat(place(hash)), () => null);
+      const found = await access(place(hash)).then(
+        () => stat(place(hash)),
+        () => null,
+      );
       return found?.size ?? null;
     },
     read: (hash, range) => createReadStream(place(hash), range ? { start: range.from, end: range.to } : {}),

@@ -1,14 +1,14 @@
 import { and, asc, eq, isNull, lt, sql } from 'drizzle-orm';
-import { object, string } from 'yup';
+import { object } from 'yup';
 import { idSchema } from '@/core/kernel/ids';
 import { fail, ok, type Result } from '@/core/kernel/problem';
 import { Temporal } from '@/core/kernel/time';
 import { findLesson, type LessonDocument } from '@/core/outline';
-import { type Answer, answerSchema, deadlineFor, isOverdue, mayAnswer, mayBegin, passes, type QuizSettings, scorePaper, type Sitting } from '@/core/quiz';
+import { type Answer, answerSchema, deadlineFor, isOverdue, mayAnswer, mayBegin, passes, type QuizSettings, type Sitting, scorePaper } from '@/core/quiz';
 import { instantFrom } from '../enrolment';
 import { openLesson } from '../learning';
 import { editionDocument } from '../outline';
-import { command, type CommandContext } from '../platform/command';
+import { type CommandContext, command } from '../platform/command';
 import { database, type Transaction, transaction } from '../platform/database';
 import { newId } from '../platform/ids';
 import { later } from '../platform/jobs';
@@ -34,11 +34,22 @@ async function handInRow(tx: Transaction, row: SittingRow, at: Temporal.Instant)
   if (row.handedInAt) return row;
   const lesson = await paperOf(row);
   const score = scorePaper(lesson?.questions ?? [], row.answers);
-  const [closed] = await tx.db.update(sitting).set({ handedInAt: at.toString(), points: score.points, of: score.of }).where(and(eq(sitting.id, row.id), isNull(sitting.handedInAt))).returning();
+  const [closed] = await tx.db
+    .update(sitting)
+    .set({ handedInAt: at.toString(), points: score.points, of: score.of })
+    .where(and(eq(sitting.id, row.id), isNull(sitting.handedInAt)))
+    .returning();
   if (!closed) return row;
   const pass = lesson?.quiz?.passPercent ?? 0;
   const passed = passes(score.points, score.of, pass);
-  const event = { learnerId: row.learnerId, courseId: row.courseId, lessonId: row.lessonId, lessonTitle: lesson?.title ?? '', at: at.toString(), score: { raw: score.points / 1000, max: score.of / 1000 } };
+  const event = {
+    learnerId: row.learnerId,
+    courseId: row.courseId,
+    lessonId: row.lessonId,
+    lessonTitle: lesson?.title ?? '',
+    at: at.toString(),
+    score: { raw: score.points / 1000, max: score.of / 1000 },
+  };
   if (pass > 0) await recordEvent(tx, { ...event, verb: passed ? 'passed' : 'failed' });
   await recordEvent(tx, { ...event, verb: !passed && (lesson?.done?.by ?? 'passed') === 'passed' ? 'attempted' : 'completed' });
   await later(tx, 'certificate.award', { courseId: row.courseId, learnerId: row.learnerId });
@@ -62,7 +73,11 @@ export const beginSitting = command({
     const { tx, actor, now } = context;
     // One at a time for each learner and quiz, so that two clicks at once begin one sitting.
     await tx.client.query('select pg_advisory_xact_lock(hashtextextended($1, 0))', [`${actor.id}/${lessonId}`]);
-    const rows = await tx.db.select().from(sitting).where(and(eq(sitting.learnerId, actor.id), eq(sitting.lessonId, lessonId))).orderBy(asc(sitting.number));
+    const rows = await tx.db
+      .select()
+      .from(sitting)
+      .where(and(eq(sitting.learnerId, actor.id), eq(sitting.lessonId, lessonId)))
+      .orderBy(asc(sitting.number));
     const underWay = rows.find((row) => row.handedInAt === null);
     if (underWay && !isOverdue(sittingOf(underWay), now)) return ok({ id: underWay.id });
     if (underWay) await handInRow(tx, underWay, instantFrom(underWay.deadline ?? now.toString()));
@@ -70,7 +85,16 @@ export const beginSitting = command({
     if (!may.ok) return may;
     const id = newId();
     const deadline = deadlineFor(settings, now);
-    await tx.db.insert(sitting).values({ id, learnerId: actor.id, courseId, lessonId, editionId: found.value.learning.editionId, number: may.value.number, startedAt: now.toString(), deadline: deadline?.toString() ?? null });
+    await tx.db.insert(sitting).values({
+      id,
+      learnerId: actor.id,
+      courseId,
+      lessonId,
+      editionId: found.value.learning.editionId,
+      number: may.value.number,
+      startedAt: now.toString(),
+      deadline: deadline?.toString() ?? null,
+    });
     await recordEvent(tx, { learnerId: actor.id, courseId, lessonId, lessonTitle: found.value.lesson.lesson.title, at: now.toString(), verb: 'attempted' });
     return ok({ id });
   },
@@ -89,8 +113,12 @@ export const answerQuestion = command({
     const paper = await paperOf(row);
     const question = paper?.questions.find((one) => one.id === questionId);
     if (!question) return fail('not-found', 'This question is not part of the quiz.');
-    if ('chosen' in answer && answer.chosen?.some((id) => !question.options.some((option) => option.id === id))) return fail('invalid', 'This option is not part of the question.');
-    await context.tx.db.update(sitting).set({ answers: sql`${sitting.answers} || ${JSON.stringify({ [questionId]: answer as Answer })}::jsonb` }).where(eq(sitting.id, row.id));
+    if ('chosen' in answer && answer.chosen?.some((id) => !question.options.some((option) => option.id === id)))
+      return fail('invalid', 'This option is not part of the question.');
+    await context.tx.db
+      .update(sitting)
+      .set({ answers: sql`${sitting.answers} || ${JSON.stringify({ [questionId]: answer as Answer })}::jsonb` })
+      .where(eq(sitting.id, row.id));
     return ok({ saved: context.now.toString() });
   },
 });
@@ -112,7 +140,10 @@ export const handInSitting = command({
 /** Hands in what its learner left open when the time was up: each in its own transaction. */
 export async function closeOverdue(now = Temporal.Now.instant()): Promise<number> {
   const limit = now.subtract({ seconds: 10 }).toString();
-  const rows = await database().select({ id: sitting.id }).from(sitting).where(and(isNull(sitting.handedInAt), lt(sitting.deadline, limit)));
+  const rows = await database()
+    .select({ id: sitting.id })
+    .from(sitting)
+    .where(and(isNull(sitting.handedInAt), lt(sitting.deadline, limit)));
   for (const { id } of rows) await closeIfOverdue(id, now);
   return rows.length;
 }

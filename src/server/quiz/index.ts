@@ -1,3 +1,3 @@
 export { closeOverdue, quizCommands, type SittingRow } from './commands';
-export { sittingsOf, type SittingView, sittingView } from './queries';
+export { type SittingView, sittingsOf, sittingView } from './queries';
 export { sitting } from './schema';

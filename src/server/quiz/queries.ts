@@ -8,7 +8,12 @@ import { sitting } from './schema';
 
 /** A learner's sittings of a quiz, oldest first; what is overdue is handed in first. */
 export async function sittingsOf(learnerId: string, lessonId: string): Promise<SittingRow[]> {
-  const read = () => database().select().from(sitting).where(and(eq(sitting.learnerId, learnerId), eq(sitting.lessonId, lessonId))).orderBy(asc(sitting.number));
+  const read = () =>
+    database()
+      .select()
+      .from(sitting)
+      .where(and(eq(sitting.learnerId, learnerId), eq(sitting.lessonId, lessonId)))
+      .orderBy(asc(sitting.number));
   const rows = await read();
   const overdue = rows.filter((row) => isOverdue(sittingOf(row), Temporal.Now.instant()));
   for (const row of overdue) await closeIfOverdue(row.id);
@@ -19,7 +24,10 @@ export type SittingView = { readonly row: SittingRow; readonly lesson: LessonDoc
 
 /** One sitting of a learner's own, with its paper and, once it is handed in, its score. */
 export async function sittingView(id: string, learnerId: string): Promise<SittingView | null> {
-  const [first] = await database().select().from(sitting).where(and(eq(sitting.id, id), eq(sitting.learnerId, learnerId)));
+  const [first] = await database()
+    .select()
+    .from(sitting)
+    .where(and(eq(sitting.id, id), eq(sitting.learnerId, learnerId)));
   if (!first) return null;
   const rows = await sittingsOf(learnerId, first.lessonId);
   const row = rows.find((one) => one.id === id) ?? first;

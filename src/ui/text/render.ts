@@ -12,7 +12,10 @@ function withPictures(node: RichText, pictures: { readonly [id: string]: MediaFa
   if (node.type === 'image') {
     const found = pictures[String(node.attrs?.mediaId)];
     if (!found) return null;
-    return { type: 'image', attrs: { src: `/files/${found.id}/original`, alt: String(node.attrs?.alt || found.alt), width: found.width, height: found.height } };
+    return {
+      type: 'image',
+      attrs: { src: `/files/${found.id}/original`, alt: String(node.attrs?.alt || found.alt), width: found.width, height: found.height },
+    };
   }
   return node.content ? { ...node, content: node.content.flatMap((child) => withPictures(child, pictures) ?? []) } : node;
 }
@@ -29,7 +32,10 @@ export function safeHtml(text: RichText, pictures: { readonly [id: string]: Medi
     allowedAttributes: { a: ['href', 'rel', 'target'], img: ['src', 'alt', 'width', 'height', 'loading'], ol: ['start'] },
     allowedSchemes: ['http', 'https', 'mailto'],
     exclusiveFilter: (frame) => frame.tag === 'img' && !/^\/files\/[0-9a-f-]{36}\/original$/.test(frame.attribs.src ?? ''),
-    transformTags: { a: sanitize.simpleTransform('a', { rel: 'noopener noreferrer nofollow', target: '_blank' }), img: sanitize.simpleTransform('img', { loading: 'lazy' }) },
+    transformTags: {
+      a: sanitize.simpleTransform('a', { rel: 'noopener noreferrer nofollow', target: '_blank' }),
+      img: sanitize.simpleTransform('img', { loading: 'lazy' }),
+    },
   });
   kept.set(text, html);
   return html;

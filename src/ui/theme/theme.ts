@@ -1,5 +1,18 @@
 'use client';
-import { Badge, Button, createTheme, type CSSVariablesResolver, Input, Notification, NumberInput, Select, Switch, Textarea, TextInput, Tooltip } from '@mantine/core';
+import {
+  Badge,
+  Button,
+  type CSSVariablesResolver,
+  createTheme,
+  Input,
+  Notification,
+  NumberInput,
+  Select,
+  Switch,
+  Textarea,
+  TextInput,
+  Tooltip,
+} from '@mantine/core';
 import { shades } from './tokens';
 
 const tuple = (name: keyof typeof shades) => shades[name];

@@ -71,7 +71,10 @@ const dark: Record<Token, string> = {
   'on-malachite': '#ffffff',
 };
 
-const variables = (values: Record<string, string>) => Object.entries(values).map(([name, value]) => `--${name}:${value}`).join(';');
+const variables = (values: Record<string, string>) =>
+  Object.entries(values)
+    .map(([name, value]) => `--${name}:${value}`)
+    .join(';');
 
 export const schemeKey = 'mosaik-scheme';
 

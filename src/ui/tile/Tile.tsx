@@ -22,13 +22,24 @@ type Props = TileFacts & {
   readonly width?: number;
   readonly label?: string;
   readonly selected?: boolean;
+  /** As wide as there is room, its label at the start. */
+  readonly wide?: boolean;
 };
 
 /** One lesson. Width: minutes. Glyph: kind. Fill: how ready. Hue: what it is. Notch: to be settled. */
-export function Tile({ kind, fill, settle, look, width, label, selected }: Props) {
+export function Tile({ kind, fill, settle, look, width, label, selected, wide }: Props) {
   const { Glyph, hue } = kinds[kind];
   return (
-    <span className={styles.tile} data-hue={hue} data-fill={fill} data-selected={selected || undefined} data-settle={settle > 0 || undefined} data-look={look > 0 || undefined} style={width === undefined ? undefined : { width }}>
+    <span
+      className={styles.tile}
+      data-hue={hue}
+      data-fill={fill}
+      data-selected={selected || undefined}
+      data-wide={wide || undefined}
+      data-settle={settle > 0 || undefined}
+      data-look={look > 0 || undefined}
+      style={width === undefined ? undefined : { width }}
+    >
       <Glyph size={14} stroke={1.75} aria-hidden="true" />
       {label && <span className={styles.label}>{label}</span>}
     </span>

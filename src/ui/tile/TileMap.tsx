@@ -1,5 +1,5 @@
-import styles from './tile-map.module.css';
 import { Tile, tileText } from './Tile';
+import styles from './tile-map.module.css';
 import type { SectionTiles } from './tiles';
 
 type Props = {
@@ -32,9 +32,25 @@ export function TileMap({ rows, compact = false, selectedId, onSelect }: Props) 
             {tiles.map((tile) => {
               const width = Math.max(narrowest, Math.round(tile.minutes * scale));
               const words = `${tile.number} ${tile.lesson.title}: ${tileText(tile)}, ${tile.minutes} min`;
-              const drawn = <Tile {...tile} width={width} label={width > 64 && tile.minutes > 0 ? String(tile.minutes) : undefined} selected={tile.lesson.id === selectedId} />;
+              const drawn = (
+                <Tile
+                  key={tile.lesson.id}
+                  {...tile}
+                  width={width}
+                  label={width > 64 && tile.minutes > 0 ? String(tile.minutes) : undefined}
+                  selected={tile.lesson.id === selectedId}
+                />
+              );
               return onSelect ? (
-                <button key={tile.lesson.id} type="button" className={styles.button} title={words} aria-label={words} aria-pressed={tile.lesson.id === selectedId} onClick={() => onSelect(tile.lesson.id)}>
+                <button
+                  key={tile.lesson.id}
+                  type="button"
+                  className={styles.button}
+                  title={words}
+                  aria-label={words}
+                  aria-pressed={tile.lesson.id === selectedId}
+                  onClick={() => onSelect(tile.lesson.id)}
+                >
                   {drawn}
                 </button>
               ) : (

@@ -1,5 +1,5 @@
 import type { MediaFacts } from '@/core/media';
-import { fillOf, type Finding, learnerMinutes, type Lesson, lessonsBySection, type Outline, readiness, type Section, sectionsOf } from '@/core/outline';
+import { type Finding, fillOf, type Lesson, learnerMinutes, lessonsBySection, type Outline, readiness, type Section, sectionsOf } from '@/core/outline';
 import type { TileFacts } from './Tile';
 
 export type LessonTile = TileFacts & { readonly lesson: Lesson; readonly number: string; readonly minutes: number };
@@ -20,7 +20,14 @@ export function tilesOf(outline: Outline, media: ReadonlyMap<string, MediaFacts>
     const tiles = (lessons.get(section.id) ?? []).map((lesson, l): LessonTile => {
       const count = questions.get(lesson.id) ?? 0;
       const note = notes.get(lesson.id) ?? { settle: 0, look: 0 };
-      return { lesson, number: `${s + 1}.${l + 1}`, minutes: learnerMinutes(lesson, (lesson.mediaId && media.get(lesson.mediaId)) || null, count), kind: lesson.kind, fill: fillOf(lesson, count), ...note };
+      return {
+        lesson,
+        number: `${s + 1}.${l + 1}`,
+        minutes: learnerMinutes(lesson, (lesson.mediaId && media.get(lesson.mediaId)) || null, count),
+        kind: lesson.kind,
+        fill: fillOf(lesson, count),
+        ...note,
+      };
     });
     return { section, number: s + 1, minutes: tiles.reduce((total, tile) => total + tile.minutes, 0), tiles };
   });

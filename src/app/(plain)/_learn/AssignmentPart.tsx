@@ -1,7 +1,7 @@
 import { dueText, handInStateText, lateness } from '@/core/assignment';
-import type { LearnerView, LessonView } from '@/core/learning';
 import { pointsText } from '@/core/kernel/exact';
 import { dateTimeText } from '@/core/kernel/time';
+import type { LearnerView, LessonView } from '@/core/learning';
 import type { HandInRow } from '@/server/assignment';
 import { instantFrom } from '@/server/enrolment';
 import controls from '@/ui/plain/controls.module.css';
@@ -9,7 +9,7 @@ import { HandInForm } from './HandInForm';
 import type { Place } from './place';
 import styles from './work.module.css';
 
-type Props = { readonly view: LearnerView; readonly one: LessonView; readonly place: Place; /** Newest first. */ readonly handIns: readonly HandInRow[] };
+type Props = { readonly view: LearnerView; readonly one: LessonView; readonly place: Place /** Newest first. */; readonly handIns: readonly HandInRow[] };
 
 /** What may be handed in and by when, the form to do it, and what came back. */
 export function AssignmentPart({ view, one, place, handIns }: Props) {
@@ -21,8 +21,15 @@ export function AssignmentPart({ view, one, place, handIns }: Props) {
   const mayStill = given.length < settings.attempts && (!isLate || settings.takesLate);
   const facts = [
     `${pointsText(settings.points)} points${settings.passPoints > 0 ? `, passed from ${pointsText(settings.passPoints)}` : ''}`,
-    [settings.takesText ? 'a text' : '', settings.files > 0 ? `up to ${settings.files} ${settings.files === 1 ? 'file' : 'files'} of ${settings.megabytes} MB each` : ''].filter(Boolean).join(' and '),
-    due ? `${dateTimeText(due, place)} (${place.zone}), ${dueText(due, view.now)}${settings.takesLate ? '; later work is taken and marked as late' : ''}` : 'no due day',
+    [
+      settings.takesText ? 'a text' : '',
+      settings.files > 0 ? `up to ${settings.files} ${settings.files === 1 ? 'file' : 'files'} of ${settings.megabytes} MB each` : '',
+    ]
+      .filter(Boolean)
+      .join(' and '),
+    due
+      ? `${dateTimeText(due, place)} (${place.zone}), ${dueText(due, view.now)}${settings.takesLate ? '; later work is taken and marked as late' : ''}`
+      : 'no due day',
   ];
   return (
     <section className={styles.work} aria-label="Assignment">

@@ -5,7 +5,15 @@ import { ClaimButton } from './ClaimButton';
 import styles from './learn.module.css';
 
 /** Where the certificate stands: earned, or what is still missing; and finishing, where that is the learner's to say. */
-export function AwardPart({ view, courseId, certificate }: { readonly view: LearnerView; readonly courseId: string; readonly certificate: CertificateRow | null }) {
+export function AwardPart({
+  view,
+  courseId,
+  certificate,
+}: {
+  readonly view: LearnerView;
+  readonly courseId: string;
+  readonly certificate: CertificateRow | null;
+}) {
   const { award, completion } = view;
   if (certificate) {
     return (

@@ -3,7 +3,17 @@ import { useState } from 'react';
 import { act } from '@/app/_client/act';
 import controls from '@/ui/plain/controls.module.css';
 
-export function BeginButton({ courseId, lessonId, base, label }: { readonly courseId: string; readonly lessonId: string; readonly base: string; readonly label: string }) {
+export function BeginButton({
+  courseId,
+  lessonId,
+  base,
+  label,
+}: {
+  readonly courseId: string;
+  readonly lessonId: string;
+  readonly base: string;
+  readonly label: string;
+}) {
   const [problem, setProblem] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
   const begin = async () => {

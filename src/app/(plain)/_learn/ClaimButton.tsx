@@ -3,7 +3,15 @@ import { useState } from 'react';
 import { act } from '@/app/_client/act';
 import controls from '@/ui/plain/controls.module.css';
 
-export function ClaimButton({ command, courseId, label }: { readonly command: 'certificate.claim' | 'enrolment.finish'; readonly courseId: string; readonly label: string }) {
+export function ClaimButton({
+  command,
+  courseId,
+  label,
+}: {
+  readonly command: 'certificate.claim' | 'enrolment.finish';
+  readonly courseId: string;
+  readonly label: string;
+}) {
   const [problem, setProblem] = useState<string | null>(null);
   const claim = async () => {
     const done = await act(command, { courseId });

@@ -1,13 +1,20 @@
 import { IconCheck, IconHome, IconLock } from '@tabler/icons-react';
 import type { ReactNode } from 'react';
-import type { LearnerView, LessonView } from '@/core/learning';
 import { dayText } from '@/core/kernel/time';
+import type { LearnerView, LessonView } from '@/core/learning';
 import { Mark } from '@/ui/frame/Mark';
 import { ProgressSquares } from '@/ui/progress/ProgressSquares';
 import styles from './learn.module.css';
 import { lessonHref, type Place } from './place';
 
-type Props = { readonly view: LearnerView; readonly place: Place; readonly hereId?: string; readonly here?: 'home' | 'grades'; readonly children: ReactNode; readonly strip?: ReactNode };
+type Props = {
+  readonly view: LearnerView;
+  readonly place: Place;
+  readonly hereId?: string;
+  readonly here?: 'home' | 'grades';
+  readonly children: ReactNode;
+  readonly strip?: ReactNode;
+};
 
 export const hoursText = (minutes: number) => (minutes < 60 ? `${minutes} min` : `about ${Math.round(minutes / 60)} h`);
 
@@ -17,7 +24,11 @@ export function CourseFrame({ view, place, hereId, here, children, strip }: Prop
     <>
       {strip}
       <header className={styles.top}>
-        <a href={place.isView ? `${place.base}${place.query}` : '/learn'} className={styles.brand} aria-label={place.isView ? 'Beginning of the course' : 'My courses'}>
+        <a
+          href={place.isView ? `${place.base}${place.query}` : '/learn'}
+          className={styles.brand}
+          aria-label={place.isView ? 'Beginning of the course' : 'My courses'}
+        >
           <Mark />
         </a>
         <a href={`${place.base}${place.query}`} className={styles.course}>
@@ -44,7 +55,13 @@ export function CourseFrame({ view, place, hereId, here, children, strip }: Prop
                 </h2>
                 <ul>
                   {lessons.map((one, l) => (
-                    <Entry key={one.lesson.id} one={one} place={place} isHere={one.lesson.id === hereId} showsDate={l === 0 || one.opening.at.epochMilliseconds !== lessons[l - 1]?.opening.at.epochMilliseconds} />
+                    <Entry
+                      key={one.lesson.id}
+                      one={one}
+                      place={place}
+                      isHere={one.lesson.id === hereId}
+                      showsDate={l === 0 || one.opening.at.epochMilliseconds !== lessons[l - 1]?.opening.at.epochMilliseconds}
+                    />
                   ))}
                 </ul>
               </section>

@@ -1,6 +1,6 @@
 import type { ReactNode } from 'react';
-import type { LearnerView } from '@/core/learning';
 import { countdown, dateTimeText } from '@/core/kernel/time';
+import type { LearnerView } from '@/core/learning';
 import controls from '@/ui/plain/controls.module.css';
 import styles from './learn.module.css';
 import { lessonHref, type Place } from './place';
@@ -39,7 +39,8 @@ export function CourseHome({ view, place, award }: { readonly view: LearnerView;
       )}
       {opensNext && (
         <p>
-          {opensNext.number} {opensNext.lesson.title} opens {dateTimeText(opensNext.opening.at, place)} ({place.zone}), in {countdown(opensNext.opening.at, view.now)}.
+          {opensNext.number} {opensNext.lesson.title} opens {dateTimeText(opensNext.opening.at, place)} ({place.zone}), in{' '}
+          {countdown(opensNext.opening.at, view.now)}.
         </p>
       )}
       {course.promise && (

@@ -1,5 +1,16 @@
 'use client';
-import { MediaCaptionsButton, MediaController, MediaControlBar, MediaFullscreenButton, MediaMuteButton, MediaPlaybackRateButton, MediaPlayButton, MediaSeekBackwardButton, MediaTimeDisplay, MediaTimeRange } from 'media-chrome/react';
+import {
+  MediaCaptionsButton,
+  MediaControlBar,
+  MediaController,
+  MediaFullscreenButton,
+  MediaMuteButton,
+  MediaPlayButton,
+  MediaPlaybackRateButton,
+  MediaSeekBackwardButton,
+  MediaTimeDisplay,
+  MediaTimeRange,
+} from 'media-chrome/react';
 import { useEffect, useRef, useState } from 'react';
 import { act } from '@/app/_client/act';
 import type { MediaFacts } from '@/core/media';
@@ -8,7 +19,14 @@ import controls from '@/ui/plain/controls.module.css';
 import styles from './learn.module.css';
 import type { Place } from './place';
 
-type Props = { readonly place: Place; readonly lessonId: string; readonly media: MediaFacts; readonly watched: readonly Passage[]; readonly isDone: boolean; /** Percent to be watched; null when that is not the rule. */ readonly needed: number | null };
+type Props = {
+  readonly place: Place;
+  readonly lessonId: string;
+  readonly media: MediaFacts;
+  readonly watched: readonly Passage[];
+  readonly isDone: boolean /** Percent to be watched; null when that is not the rule. */;
+  readonly needed: number | null;
+};
 
 const reportEveryMs = 10_000;
 
@@ -95,7 +113,15 @@ export function FilmPart({ place, lessonId, media, watched, isDone, needed }: Pr
     <div className={styles.film}>
       <MediaController className={styles.player} style={{ aspectRatio: media.width && media.height ? `${media.width} / ${media.height}` : '16 / 9' }}>
         {/* biome-ignore lint/a11y/useMediaCaption: captions are there as soon as somebody has written them */}
-        <video ref={video} slot="media" src={`/files/${media.id}/play`} poster={media.posterHash ? `/files/${media.id}/poster` : undefined} preload="metadata" playsInline onLoadedMetadata={onReady}>
+        <video
+          ref={video}
+          slot="media"
+          src={`/files/${media.id}/play`}
+          poster={media.posterHash ? `/files/${media.id}/poster` : undefined}
+          preload="metadata"
+          playsInline
+          onLoadedMetadata={onReady}
+        >
           {media.captions.map((one) => (
             <track key={one.language} kind="captions" src={`/files/${media.id}/captions-${one.language}`} srcLang={one.language} label={one.label} />
           ))}
@@ -113,7 +139,11 @@ export function FilmPart({ place, lessonId, media, watched, isDone, needed }: Pr
       </MediaController>
       {!isView && needed !== null && (
         <p className={controls.quiet} role="status">
-          {done ? 'Watched: this lesson is done.' : percent === null ? `This lesson is done when ${needed} % has been watched.` : `${percent} % watched; done at ${needed} %.`}
+          {done
+            ? 'Watched: this lesson is done.'
+            : percent === null
+              ? `This lesson is done when ${needed} % has been watched.`
+              : `${percent} % watched; done at ${needed} %.`}
         </p>
       )}
     </div>

@@ -6,7 +6,15 @@ import controls from '@/ui/plain/controls.module.css';
 import styles from './work.module.css';
 
 type FileRow = { readonly hash: string; readonly name: string; readonly size: number; readonly address: string };
-type Props = { readonly courseId: string; readonly lessonId: string; readonly takesText: boolean; readonly mostFiles: number; readonly text: string; readonly files: readonly FileRow[]; readonly again: boolean };
+type Props = {
+  readonly courseId: string;
+  readonly lessonId: string;
+  readonly takesText: boolean;
+  readonly mostFiles: number;
+  readonly text: string;
+  readonly files: readonly FileRow[];
+  readonly again: boolean;
+};
 
 const draftMs = 800;
 
@@ -77,7 +85,8 @@ export function HandInForm({ courseId, lessonId, takesText, mostFiles, text: sav
           <span className={controls.label}>{again ? 'Your work, again' : 'Your work'}</span>
           <textarea className={`${controls.input} ${styles.area}`} rows={12} value={text} onChange={(event) => write(event.currentTarget.value)} />
           <span className={controls.quiet} role="status">
-            {words} {words === 1 ? 'word' : 'words'} · {state === 'kept' ? 'draft kept' : state === 'keeping' ? 'keeping…' : 'draft kept in this browser only, so far'}
+            {words} {words === 1 ? 'word' : 'words'} ·{' '}
+            {state === 'kept' ? 'draft kept' : state === 'keeping' ? 'keeping…' : 'draft kept in this browser only, so far'}
           </span>
         </label>
       )}

@@ -1,7 +1,7 @@
 import { IconLock } from '@tabler/icons-react';
 import type { ReactNode } from 'react';
-import type { LearnerView, LessonView } from '@/core/learning';
 import { countdown, dateTimeText, dayText } from '@/core/kernel/time';
+import type { LearnerView, LessonView } from '@/core/learning';
 import { usualDoneRule } from '@/core/outline';
 import controls from '@/ui/plain/controls.module.css';
 import { RichTextView } from '@/ui/text/RichTextView';
@@ -15,14 +15,25 @@ import { lessonHref, type Place } from './place';
 
 const kindNames = { reading: 'reading', film: 'film', document: 'document', quiz: 'quiz', assignment: 'assignment' } as const;
 
-type Props = { readonly view: LearnerView; readonly one: LessonView; readonly place: Place; /** The quiz or assignment of the lesson, for its learner. */ readonly work?: ReactNode };
+type Props = {
+  readonly view: LearnerView;
+  readonly one: LessonView;
+  readonly place: Place /** The quiz or assignment of the lesson, for its learner. */;
+  readonly work?: ReactNode;
+};
 
 /** One lesson: its words, its film or PDF, what is to be done, and where to go next. */
 export function LessonPage({ view, one, place, work }: Props) {
   const { lesson, number, opening } = one;
   const at = view.lessons.indexOf(one);
   const next = view.lessons[at + 1];
-  const facts = [number, kindNames[lesson.kind], `${lesson.learnerMinutes} min`, one.open ? `opened ${dayText(opening.at, place)}` : '', lesson.required ? '' : 'not required'].filter(Boolean);
+  const facts = [
+    number,
+    kindNames[lesson.kind],
+    `${lesson.learnerMinutes} min`,
+    one.open ? `opened ${dayText(opening.at, place)}` : '',
+    lesson.required ? '' : 'not required',
+  ].filter(Boolean);
   if (!one.open) return <ClosedLesson view={view} one={one} place={place} />;
   const rule = lesson.done ?? usualDoneRule(lesson);
   const nextHref = next ? lessonHref(place, next.lesson.id) : `${place.base}${place.query}`;
@@ -31,7 +42,16 @@ export function LessonPage({ view, one, place, work }: Props) {
     <article className={styles.lesson} data-wide={lesson.kind === 'film' || lesson.kind === 'document' || undefined}>
       <p className={styles.facts}>{facts.join(' · ')}</p>
       <h1>{lesson.title}</h1>
-      {lesson.media && lesson.kind === 'film' && lesson.media.state !== 'failed' && <FilmPart place={place} lessonId={lesson.id} media={lesson.media} watched={one.progress.watched} isDone={isDone} needed={rule.by === 'watched' ? rule.percent : null} />}
+      {lesson.media && lesson.kind === 'film' && lesson.media.state !== 'failed' && (
+        <FilmPart
+          place={place}
+          lessonId={lesson.id}
+          media={lesson.media}
+          watched={one.progress.watched}
+          isDone={isDone}
+          needed={rule.by === 'watched' ? rule.percent : null}
+        />
+      )}
       <RichTextView text={lesson.text} pictures={lesson.pictures} />
       {lesson.media && lesson.kind === 'document' && <PdfPart media={lesson.media} downloads={lesson.downloads} />}
       {work}

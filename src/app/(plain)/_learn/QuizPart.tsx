@@ -1,6 +1,6 @@
-import type { LessonView } from '@/core/learning';
 import { pointsText } from '@/core/kernel/exact';
 import { dateTimeText } from '@/core/kernel/time';
+import type { LessonView } from '@/core/learning';
 import { mayBegin, passes } from '@/core/quiz';
 import { instantFrom } from '@/server/enrolment';
 import type { SittingRow } from '@/server/quiz';
@@ -19,11 +19,16 @@ export function QuizPart({ one, place, sittings }: { readonly one: LessonView; r
   const full = lesson.questions.reduce((total, question) => total + question.points, 0);
   const underWay = sittings.find((row) => row.handedInAt === null);
   const closed = sittings.filter((row) => row.handedInAt !== null);
-  const may = mayBegin(quiz, sittings.map((row) => ({ startedAt: instantFrom(row.startedAt), deadline: null, handedInAt: null })));
+  const may = mayBegin(
+    quiz,
+    sittings.map((row) => ({ startedAt: instantFrom(row.startedAt), deadline: null, handedInAt: null })),
+  );
   const facts = [
     `${lesson.questions.length} ${lesson.questions.length === 1 ? 'question' : 'questions'}, ${pointsText(full)} points`,
     quiz.minutes ? `${quiz.minutes} minutes from the moment you begin; then it is handed in as it is` : 'no time limit',
-    quiz.attempts ? `${quiz.attempts} ${quiz.attempts === 1 ? 'attempt' : 'attempts'}${quiz.attempts > 1 ? `, ${countsText[quiz.counts]}` : ''}` : `as often as you like, ${countsText[quiz.counts]}`,
+    quiz.attempts
+      ? `${quiz.attempts} ${quiz.attempts === 1 ? 'attempt' : 'attempts'}${quiz.attempts > 1 ? `, ${countsText[quiz.counts]}` : ''}`
+      : `as often as you like, ${countsText[quiz.counts]}`,
     quiz.passPercent > 0 ? `passed from ${quiz.passPercent} %` : 'no pass mark',
   ];
   return (
@@ -65,7 +70,9 @@ export function QuizPart({ one, place, sittings }: { readonly one: LessonView; r
                 </th>
                 <td>{dateTimeText(instantFrom(row.handedInAt ?? row.startedAt), place, false)}</td>
                 <td>{quiz.shows === 'nothing' ? 'not shown' : `${pointsText(row.points ?? 0)} of ${pointsText(row.of ?? 0)}`}</td>
-                <td>{quiz.shows === 'nothing' || quiz.passPercent === 0 ? '–' : passes(row.points ?? 0, row.of ?? 0, quiz.passPercent) ? 'passed' : 'not passed'}</td>
+                <td>
+                  {quiz.shows === 'nothing' || quiz.passPercent === 0 ? '–' : passes(row.points ?? 0, row.of ?? 0, quiz.passPercent) ? 'passed' : 'not passed'}
+                </td>
               </tr>
             ))}
           </tbody>

@@ -7,8 +7,20 @@ import controls from '@/ui/plain/controls.module.css';
 import styles from './work.module.css';
 
 /** A question as it may be seen before it is answered: nothing in it says what is right. */
-export type PaperQuestion = { readonly id: string; readonly kind: QuestionKind; readonly prompt: string; readonly points: string; readonly unit: string; readonly options: readonly { readonly id: string; readonly text: string }[] };
-type Props = { readonly sittingId: string; readonly questions: readonly PaperQuestion[]; readonly answers: Answers; /** Until the time is up; null without a limit. */ readonly milliseconds: number | null };
+export type PaperQuestion = {
+  readonly id: string;
+  readonly kind: QuestionKind;
+  readonly prompt: string;
+  readonly points: string;
+  readonly unit: string;
+  readonly options: readonly { readonly id: string; readonly text: string }[];
+};
+type Props = {
+  readonly sittingId: string;
+  readonly questions: readonly PaperQuestion[];
+  readonly answers: Answers /** Until the time is up; null without a limit. */;
+  readonly milliseconds: number | null;
+};
 
 const typingMs = 500;
 const retryMs = 2500;
@@ -101,7 +113,13 @@ export function SittingPaper({ sittingId, questions, answers: saved, millisecond
         </p>
       )}
       {questions.map((question, i) => (
-        <QuestionField key={question.id} question={question} number={i + 1} answer={answers[question.id]} onAnswer={(answer, delay) => give(question.id, answer, delay)} />
+        <QuestionField
+          key={question.id}
+          question={question}
+          number={i + 1}
+          answer={answers[question.id]}
+          onAnswer={(answer, delay) => give(question.id, answer, delay)}
+        />
       ))}
       <div className={styles.paperFoot}>
         <button type="button" className={controls.primary} onClick={handIn} disabled={busy}>
@@ -119,11 +137,17 @@ export function SittingPaper({ sittingId, questions, answers: saved, millisecond
 
 const isAnswered = (answer: Answer | undefined) => answer !== undefined && ('typed' in answer ? answer.typed.trim() !== '' : answer.chosen.length > 0);
 
-type FieldProps = { readonly question: PaperQuestion; readonly number: number; readonly answer: Answer | undefined; readonly onAnswer: (answer: Answer, delay: number) => void };
+type FieldProps = {
+  readonly question: PaperQuestion;
+  readonly number: number;
+  readonly answer: Answer | undefined;
+  readonly onAnswer: (answer: Answer, delay: number) => void;
+};
 
 function QuestionField({ question, number, answer, onAnswer }: FieldProps) {
   const chosen = answer && 'chosen' in answer ? answer.chosen : [];
-  const choose = (id: string, on: boolean) => onAnswer({ chosen: question.kind === 'one' ? [id] : on ? [...chosen, id] : chosen.filter((one) => one !== id) }, 0);
+  const choose = (id: string, on: boolean) =>
+    onAnswer({ chosen: question.kind === 'one' ? [id] : on ? [...chosen, id] : chosen.filter((one) => one !== id) }, 0);
   return (
     <fieldset className={styles.question}>
       <legend>
@@ -132,13 +156,25 @@ function QuestionField({ question, number, answer, onAnswer }: FieldProps) {
       {question.kind === 'number' ? (
         <label className={styles.numberField}>
           <span className="visually-hidden">Your answer</span>
-          <input className={controls.input} inputMode="decimal" autoComplete="off" maxLength={40} value={answer && 'typed' in answer ? answer.typed : ''} onChange={(event) => onAnswer({ typed: event.currentTarget.value }, typingMs)} />
+          <input
+            className={controls.input}
+            inputMode="decimal"
+            autoComplete="off"
+            maxLength={40}
+            value={answer && 'typed' in answer ? answer.typed : ''}
+            onChange={(event) => onAnswer({ typed: event.currentTarget.value }, typingMs)}
+          />
           {question.unit && <span>{question.unit}</span>}
         </label>
       ) : (
         question.options.map((option) => (
           <label key={option.id} className={styles.option}>
-            <input type={question.kind === 'one' ? 'radio' : 'checkbox'} name={question.id} checked={chosen.includes(option.id)} onChange={(event) => choose(option.id, event.currentTarget.checked)} />
+            <input
+              type={question.kind === 'one' ? 'radio' : 'checkbox'}
+              name={question.id}
+              checked={chosen.includes(option.id)}
+              onChange={(event) => choose(option.id, event.currentTarget.checked)}
+            />
             {option.text}
           </label>
         ))

@@ -19,7 +19,8 @@ export function SittingResult({ view }: { readonly view: SittingView }) {
         <b>
           {pointsText(score.points)} of {pointsText(score.of)} points
         </b>
-        {quiz.passPercent > 0 && ` · ${passed ? 'passed' : `not passed; the pass mark is ${quiz.passPercent} %`}`} · {score.right} of {lesson.questions.length} right
+        {quiz.passPercent > 0 && ` · ${passed ? 'passed' : `not passed; the pass mark is ${quiz.passPercent} %`}`} · {score.right} of {lesson.questions.length}{' '}
+        right
       </p>
       {quiz.shows === 'points-and-answers' &&
         lesson.questions.map((question, i) => {

@@ -1,10 +1,10 @@
 import { signedIn } from '@/app/_server/person';
-import { coursesOfLearner } from '@/server/learning';
 import { dateTimeText } from '@/core/kernel/time';
+import { coursesOfLearner } from '@/server/learning';
 import controls from '@/ui/plain/controls.module.css';
 import { ProgressSquares } from '@/ui/progress/ProgressSquares';
-import styles from '../_learn/learn.module.css';
 import { LearnerBar } from '../_learn/LearnerBar';
+import styles from '../_learn/learn.module.css';
 
 export const metadata = { title: 'My courses' };
 
@@ -26,7 +26,9 @@ export default async function MyCourses() {
               <p>
                 <ProgressSquares squares={view.lessons.map((one) => (one.open ? one.progress.state : 'closed'))} />
               </p>
-              {!view.next && view.opensNext && <p className={controls.quiet}>Goes on {dateTimeText(view.opensNext.opening.at, { locale: person.locale, zone: learner.clock.zone })}</p>}
+              {!view.next && view.opensNext && (
+                <p className={controls.quiet}>Goes on {dateTimeText(view.opensNext.opening.at, { locale: person.locale, zone: learner.clock.zone })}</p>
+              )}
             </div>
             {view.next ? (
               <a className={controls.primary} href={`/learn/${head.slug}/${view.next.lesson.id}`}>

@@ -43,7 +43,14 @@ export function FirstOwner() {
           return (
             <label key={name} className={controls.field}>
               <span className={controls.label}>{label}</span>
-              <input className={controls.input} name={name} type={type} autoComplete={autoComplete} aria-invalid={wrong} aria-describedby={wrong ? `${name}-problem` : undefined} />
+              <input
+                className={controls.input}
+                name={name}
+                type={type}
+                autoComplete={autoComplete}
+                aria-invalid={wrong}
+                aria-describedby={wrong ? `${name}-problem` : undefined}
+              />
               {wrong && (
                 <span role="alert" id={`${name}-problem`} className={controls.problem}>
                   {problem.sentence}

@@ -1,8 +1,8 @@
 'use client';
 import { type FormEvent, useState } from 'react';
 import controls from '@/ui/plain/controls.module.css';
-import styles from './sign-in.module.css';
 import { signIn } from './sign-in';
+import styles from './sign-in.module.css';
 
 type Props = {
   readonly school: string;
@@ -11,7 +11,11 @@ type Props = {
   readonly next: string;
 };
 
-const initials = (name: string) => [...name.split(/\s+/)].map((word) => [...word][0] ?? '').slice(0, 2).join('');
+const initials = (name: string) =>
+  [...name.split(/\s+/)]
+    .map((word) => [...word][0] ?? '')
+    .slice(0, 2)
+    .join('');
 
 export function SignIn({ school, people, samplePassword, next }: Props) {
   const [problem, setProblem] = useState<string | null>(null);

@@ -8,7 +8,13 @@ import styles from './sign-in.module.css';
 
 export const metadata = { title: 'Sign in' };
 
-const rows = ['malachite 3,malachite 2,malachite 2,plum 5', 'malachite 2,malachite 4,malachite-l 1,plum 2,night-2 3', 'malachite 3,night-2 1,lapis 6,saffron-mark 2', 'malachite-l 2,malachite 3,lapis 5,plum 2', 'night-2 1,plum 8,malachite 3'];
+const rows = [
+  'malachite 3,malachite 2,malachite 2,plum 5',
+  'malachite 2,malachite 4,malachite-l 1,plum 2,night-2 3',
+  'malachite 3,night-2 1,lapis 6,saffron-mark 2',
+  'malachite-l 2,malachite 3,lapis 5,plum 2',
+  'night-2 1,plum 8,malachite 3',
+];
 
 /** Only pages of our own may be named as where to go next. */
 const safeNext = (next: string | undefined) => (next && /^\/(?![/\\])/.test(next) ? next : '/');
@@ -28,6 +34,7 @@ export default async function SignInPage({ searchParams }: { readonly searchPara
             <div key={row} className={styles.tiles}>
               {row.split(',').map((tile, i) => {
                 const [colour, span] = tile.split(' ');
+                // biome-ignore lint/suspicious/noArrayIndexKey: a fixed picture
                 return <span key={`${row}-${i}`} className={styles.tile} style={{ gridColumn: `span ${span}`, background: `var(--${colour})` }} />;
               })}
             </div>
@@ -36,7 +43,11 @@ export default async function SignInPage({ searchParams }: { readonly searchPara
         <p className={styles.words}>A course is a mosaic. Lay it tile by tile, see at a glance what is missing, and let it open at the right pace.</p>
       </div>
       <div className={styles.side}>
-        {school ? <SignIn school={school.name} people={sample} next={safeNext(next)} samplePassword={sample.length > 0 ? await samplePasswordText() : null} /> : <FirstOwner />}
+        {school ? (
+          <SignIn school={school.name} people={sample} next={safeNext(next)} samplePassword={sample.length > 0 ? await samplePasswordText() : null} />
+        ) : (
+          <FirstOwner />
+        )}
       </div>
     </main>
   );

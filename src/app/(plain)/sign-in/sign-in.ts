@@ -1,7 +1,11 @@
 /** Signs in; gives back what went wrong as a sentence, or null. */
 export async function signIn(email: string, password: string): Promise<string | null> {
   try {
-    const response = await fetch('/api/auth/sign-in/email', { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ email: email.trim(), password }) });
+    const response = await fetch('/api/auth/sign-in/email', {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ email: email.trim(), password }),
+    });
     if (response.ok) return null;
     if (response.status === 429) {
       const body = (await response.json().catch(() => null)) as { message?: string } | null;

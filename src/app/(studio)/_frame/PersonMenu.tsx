@@ -4,7 +4,12 @@ import { IconDeviceLaptop, IconLogout, IconMoon, IconSun } from '@tabler/icons-r
 import { act } from '@/app/_client/act';
 import styles from './frame.module.css';
 
-const initials = (name: string) => name.split(/\s+/).map((word) => [...word][0] ?? '').slice(0, 2).join('');
+const initials = (name: string) =>
+  name
+    .split(/\s+/)
+    .map((word) => [...word][0] ?? '')
+    .slice(0, 2)
+    .join('');
 const leave = () => window.location.assign('/sign-in');
 
 export function PersonMenu({ name, email }: { readonly name: string; readonly email: string }) {

@@ -4,8 +4,8 @@ import { can } from '@/core/people';
 import { countWaiting } from '@/server/assignment';
 import { type Person, schoolFacts } from '@/server/people';
 import { Mark } from '@/ui/frame/Mark';
-import { PersonMenu } from './PersonMenu';
 import styles from './frame.module.css';
+import { PersonMenu } from './PersonMenu';
 
 export async function TopBar({ person, here }: { readonly person: Person; readonly here: 'courses' | 'marking' | 'people' | 'account' }) {
   const [school, waiting] = await Promise.all([schoolFacts(), countWaiting(person)]);

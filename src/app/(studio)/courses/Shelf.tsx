@@ -7,9 +7,9 @@ import { type FormEvent, useMemo, useState } from 'react';
 import { act } from '@/app/_client/act';
 import type { MediaFacts } from '@/core/media';
 import type { Outline } from '@/core/outline';
-import { tilesOf } from '@/ui/tile/tiles';
-import { TileMap } from '@/ui/tile/TileMap';
 import { newId } from '@/ui/ids';
+import { TileMap } from '@/ui/tile/TileMap';
+import { tilesOf } from '@/ui/tile/tiles';
 import styles from './shelf.module.css';
 
 export type ShelfCourse = {
@@ -31,7 +31,13 @@ export function Shelf({ courses, mayCreate }: { readonly courses: readonly Shelf
         <h1>Courses</h1>
         {mayCreate && <NewCourse />}
       </div>
-      {courses.length === 0 && <p className={styles.empty}>{mayCreate ? 'No course yet. A working title is enough to begin; everything else can come later.' : 'You do not work on a course yet. Its creator can add you.'}</p>}
+      {courses.length === 0 && (
+        <p className={styles.empty}>
+          {mayCreate
+            ? 'No course yet. A working title is enough to begin; everything else can come later.'
+            : 'You do not work on a course yet. Its creator can add you.'}
+        </p>
+      )}
       <ul className={styles.shelf}>
         {courses.map((course) => (
           <ShelfRow key={course.id} course={course} />
@@ -51,7 +57,8 @@ function ShelfRow({ course }: { readonly course: ShelfCourse }) {
           {course.title}
         </Link>
         <p className={styles.facts}>
-          {course.liveEdition ? `Edition ${course.liveEdition} is live` : 'Not published yet'} · {course.lessons} {course.lessons === 1 ? 'lesson' : 'lessons'} · {minutes} min · {course.learners} {course.learners === 1 ? 'learner' : 'learners'}
+          {course.liveEdition ? `Edition ${course.liveEdition} is live` : 'Not published yet'} · {course.lessons} {course.lessons === 1 ? 'lesson' : 'lessons'}{' '}
+          · {minutes} min · {course.learners} {course.learners === 1 ? 'learner' : 'learners'}
         </p>
         {course.description && <p className={styles.description}>{course.description}</p>}
       </div>
@@ -76,7 +83,14 @@ function NewCourse() {
   };
   return (
     <form className={styles.new} onSubmit={make} noValidate>
-      <TextInput aria-label="Working title of a new course" placeholder="Working title of a new course" value={title} onChange={(event) => setTitle(event.currentTarget.value)} error={problem} w={320} />
+      <TextInput
+        aria-label="Working title of a new course"
+        placeholder="Working title of a new course"
+        value={title}
+        onChange={(event) => setTitle(event.currentTarget.value)}
+        error={problem}
+        w={320}
+      />
       <Button type="submit" leftSection={<IconPlus size={16} />} loading={busy}>
         Make course
       </Button>

@@ -1,7 +1,7 @@
 import { signedIn } from '@/app/_server/person';
 import { can } from '@/core/people';
-import { coursesFor, loadOutline } from '@/server/outline';
 import { mediaOfCourse } from '@/server/media';
+import { coursesFor, loadOutline } from '@/server/outline';
 import { TopBar } from '../_frame/TopBar';
 import { Shelf, type ShelfCourse } from './Shelf';
 

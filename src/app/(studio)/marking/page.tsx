@@ -1,9 +1,9 @@
 import Link from 'next/link';
 import { redirect } from 'next/navigation';
 import { signedIn } from '@/app/_server/person';
+import { handInStateText } from '@/core/assignment';
 import { pointsText } from '@/core/kernel/exact';
 import { dateTimeText } from '@/core/kernel/time';
-import { handInStateText } from '@/core/assignment';
 import { markingQueue } from '@/server/assignment';
 import { instantFrom } from '@/server/enrolment';
 import { TopBar } from '../_frame/TopBar';
@@ -38,7 +38,9 @@ export default async function MarkingPage({ searchParams }: { readonly searchPar
           </nav>
         </div>
         {rows.length === 0 ? (
-          <p className={styles.empty}>{chosen.id === 'waiting' ? 'Nothing waits to be marked. Work appears here as it is handed in.' : 'Nothing has been marked yet.'}</p>
+          <p className={styles.empty}>
+            {chosen.id === 'waiting' ? 'Nothing waits to be marked. Work appears here as it is handed in.' : 'Nothing has been marked yet.'}
+          </p>
         ) : (
           <div className={styles.scroll}>
             <table className={styles.table}>

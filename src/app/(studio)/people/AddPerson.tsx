@@ -12,10 +12,18 @@ const schema = object({ name: nameSchema, email: emailSchema, password: password
 
 export function AddPerson({ courses }: { readonly courses: { value: string; label: string }[] }) {
   const router = useRouter();
-  const form = useForm({ initialValues: { name: '', email: '', password: '', role: 'learner' as SchoolRole, courseId: 'none' }, validate: schemaResolver(schema) });
+  const form = useForm({
+    initialValues: { name: '', email: '', password: '', role: 'learner' as SchoolRole, courseId: 'none' },
+    validate: schemaResolver(schema),
+  });
   const works = form.values.role === 'creator' || form.values.role === 'marker';
   const add = form.onSubmit(async ({ courseId, ...values }) => {
-    const done = await act('people.add', { ...values, name: values.name.trim(), email: values.email.trim().toLowerCase(), courseId: works && courseId !== 'none' ? courseId : null });
+    const done = await act('people.add', {
+      ...values,
+      name: values.name.trim(),
+      email: values.email.trim().toLowerCase(),
+      courseId: works && courseId !== 'none' ? courseId : null,
+    });
     if (!done.ok) return form.setFieldError(done.problem.field ?? 'name', done.problem.sentence);
     notifications.show({ color: 'malachite', message: `${values.name} can sign in now.` });
     form.reset();

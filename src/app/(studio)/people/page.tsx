@@ -3,8 +3,8 @@ import { can } from '@/core/people';
 import { coursesFor } from '@/server/outline';
 import { peopleOfSchool } from '@/server/people';
 import { TopBar } from '../_frame/TopBar';
-import { AddPerson } from './AddPerson';
 import styles from '../marking/marking.module.css';
+import { AddPerson } from './AddPerson';
 
 export const metadata = { title: 'People' };
 

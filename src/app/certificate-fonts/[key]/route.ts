@@ -5,5 +5,7 @@ import { fontPath, isFontKey } from '@/server/certificate';
 export async function GET(_request: Request, { params }: { params: Promise<{ key: string }> }): Promise<Response> {
   const { key } = await params;
   if (!isFontKey(key)) return new Response('There is no such typeface.', { status: 404 });
-  return new Response(new Uint8Array(await readFile(fontPath(key))), { headers: { 'content-type': 'font/ttf', 'cache-control': 'public, max-age=31536000, immutable' } });
+  return new Response(new Uint8Array(await readFile(fontPath(key))), {
+    headers: { 'content-type': 'font/ttf', 'cache-control': 'public, max-age=31536000, immutable' },
+  });
 }

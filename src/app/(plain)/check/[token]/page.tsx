@@ -20,7 +20,10 @@ export default async function CheckPage({ params }: { readonly params: Promise<{
           <h1>
             <IconCircleX size={28} aria-hidden="true" /> No certificate at this address
           </h1>
-          <p>No certificate of this school is checked here. Compare the address with the one on the certificate, letter by letter; capital and small letters differ.</p>
+          <p>
+            No certificate of this school is checked here. Compare the address with the one on the certificate, letter by letter; capital and small letters
+            differ.
+          </p>
         </section>
       </main>
     );
@@ -33,7 +36,8 @@ export default async function CheckPage({ params }: { readonly params: Promise<{
           <Mark size={24} /> {row.school}
         </p>
         <h1>
-          {valid ? <IconCircleCheck size={28} aria-hidden="true" /> : <IconCircleX size={28} aria-hidden="true" />} {valid ? 'This certificate is valid' : 'This certificate was withdrawn'}
+          {valid ? <IconCircleCheck size={28} aria-hidden="true" /> : <IconCircleX size={28} aria-hidden="true" />}{' '}
+          {valid ? 'This certificate is valid' : 'This certificate was withdrawn'}
         </h1>
         <dl>
           <dt>Holder</dt>

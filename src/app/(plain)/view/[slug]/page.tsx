@@ -1,6 +1,6 @@
 import { CourseFrame } from '../../_learn/CourseFrame';
 import { CourseHome } from '../../_learn/CourseHome';
-import { viewAsLearner, type ViewQuery } from './view';
+import { type ViewQuery, viewAsLearner } from './view';
 
 export const metadata = { title: 'View as learner' };
 

@@ -6,8 +6,8 @@ import { can } from '@/core/people';
 import { cohortsOf } from '@/server/enrolment';
 import { mediaOfCourse } from '@/server/media';
 import { composeDocument, courseBySlug, loadOutline } from '@/server/outline';
-import type { Place } from '../../_learn/place';
 import styles from '../../_learn/learn.module.css';
+import type { Place } from '../../_learn/place';
 
 export type ViewQuery = { readonly start?: string; readonly at?: string; readonly cohort?: string };
 
@@ -24,7 +24,10 @@ export async function viewAsLearner(slug: string, query: ViewQuery, lessonId?: s
   const startDay = cohort?.startsOn ?? (isDay(query.start ?? '') ? (query.start ?? '') : today.toPlainDate().toString());
   const start = Temporal.PlainDate.from(startDay).toZonedDateTime({ timeZone: zone });
   const at = moment(query.at, zone) ?? (Temporal.ZonedDateTime.compare(today, start) < 0 ? start : today);
-  const parameters = new URLSearchParams({ ...(cohort ? { cohort: cohort.id } : { start: startDay }), at: at.toPlainDateTime().toString({ smallestUnit: 'minute' }) });
+  const parameters = new URLSearchParams({
+    ...(cohort ? { cohort: cohort.id } : { start: startDay }),
+    at: at.toPlainDateTime().toString({ smallestUnit: 'minute' }),
+  });
   const place: Place = { courseId: head.id, base: `/view/${slug}`, query: `?${parameters}`, isView: true, locale: person.locale, zone };
   const view = learnerView(document, { start: start.toInstant(), zone }, noRecords, at.toInstant());
   const strip = (

@@ -1,6 +1,6 @@
 import type { ReactNode } from 'react';
 import { orNotFound, signedIn } from '@/app/_server/person';
-import { courseDesk } from '@/server/outline';
+import { courseBySlug, courseDesk } from '@/server/outline';
 import { TopBar } from '../../_frame/TopBar';
 import { CourseHeader } from './_course/CourseHeader';
 import { CourseProvider } from './_course/CourseProvider';
@@ -9,7 +9,7 @@ type Props = { readonly children: ReactNode; readonly params: Promise<{ slug: st
 
 export async function generateMetadata({ params }: Props) {
   const { slug } = await params;
-  return { title: slug };
+  return { title: (await courseBySlug(slug))?.title };
 }
 
 export default async function CourseLayout({ children, params }: Props) {

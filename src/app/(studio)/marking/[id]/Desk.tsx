@@ -8,8 +8,8 @@ import { act } from '@/app/_client/act';
 import { pointsText } from '@/core/kernel/exact';
 import type { Problem } from '@/core/kernel/problem';
 import { Mark } from '@/ui/frame/Mark';
-import { FileView } from './FileView';
 import styles from '../marking.module.css';
+import { FileView } from './FileView';
 
 export type Work = {
   readonly id: string;
@@ -26,7 +26,12 @@ export type Work = {
   readonly of: number;
   readonly pass: number;
 };
-type Props = { readonly work: Work; readonly queue: readonly { readonly id: string; readonly done: boolean }[]; readonly nextId: string | null; readonly task: ReactNode };
+type Props = {
+  readonly work: Work;
+  readonly queue: readonly { readonly id: string; readonly done: boolean }[];
+  readonly nextId: string | null;
+  readonly task: ReactNode;
+};
 
 const keepAfterMs = 900;
 
@@ -122,7 +127,13 @@ export function Desk({ work, queue, nextId, task }: Props) {
           </p>
           {work.text.trim() ? <div className={styles.text}>{work.text}</div> : <p className={styles.quiet}>No text was handed in.</p>}
           {work.files.map((file) => (
-            <FileView key={file.hash} address={`/handed-in/${work.id}/${file.hash}`} name={file.name} contentType={file.contentType} icon={<IconFile size={16} aria-hidden="true" />} />
+            <FileView
+              key={file.hash}
+              address={`/handed-in/${work.id}/${file.hash}`}
+              name={file.name}
+              contentType={file.contentType}
+              icon={<IconFile size={16} aria-hidden="true" />}
+            />
           ))}
         </article>
       </main>
@@ -134,8 +145,23 @@ export function Desk({ work, queue, nextId, task }: Props) {
             {work.pass > 0 && ` · pass at ${pointsText(work.pass)}`}
           </span>
         </h1>
-        <TextInput label={`Points of ${pointsText(work.of)}`} inputMode="decimal" value={points} onChange={(event) => setPoints(event.currentTarget.value)} error={problem?.field === 'points' ? problem.sentence : null} data-autofocus />
-        <Textarea label="Remark to the learner" autosize minRows={6} maxRows={18} value={remark} onChange={(event) => setRemark(event.currentTarget.value)} error={problem?.field === 'remark' ? problem.sentence : null} />
+        <TextInput
+          label={`Points of ${pointsText(work.of)}`}
+          inputMode="decimal"
+          value={points}
+          onChange={(event) => setPoints(event.currentTarget.value)}
+          error={problem?.field === 'points' ? problem.sentence : null}
+          data-autofocus
+        />
+        <Textarea
+          label="Remark to the learner"
+          autosize
+          minRows={6}
+          maxRows={18}
+          value={remark}
+          onChange={(event) => setRemark(event.currentTarget.value)}
+          error={problem?.field === 'remark' ? problem.sentence : null}
+        />
         {problem && problem.field !== 'points' && problem.field !== 'remark' && (
           <p role="alert" className={styles.problem}>
             {problem.sentence}
@@ -146,7 +172,13 @@ export function Desk({ work, queue, nextId, task }: Props) {
           {task}
         </details>
         <p className={styles.quiet} role="status">
-          {work.state === 'marked' ? 'The learner has seen this mark. Finishing again changes it; the earlier one is kept in the history.' : kept === 'yes' ? 'Kept. The learner sees nothing until you finish.' : kept === 'keeping' ? 'Keeping…' : 'Not kept yet'}
+          {work.state === 'marked'
+            ? 'The learner has seen this mark. Finishing again changes it; the earlier one is kept in the history.'
+            : kept === 'yes'
+              ? 'Kept. The learner sees nothing until you finish.'
+              : kept === 'keeping'
+                ? 'Keeping…'
+                : 'Not kept yet'}
         </p>
         <div className={styles.finish}>
           <Button variant="default" onClick={leave}>
@@ -158,7 +190,13 @@ export function Desk({ work, queue, nextId, task }: Props) {
         </div>
         <nav className={styles.queue} aria-label="Work in this assignment">
           {queue.map((one, i) => (
-            <Link key={one.id} href={`/marking/${one.id}`} data-done={one.done || undefined} aria-current={one.id === work.id ? 'page' : undefined} aria-label={`Work ${i + 1}, ${one.done ? 'marked' : 'waiting'}`} />
+            <Link
+              key={one.id}
+              href={`/marking/${one.id}`}
+              data-done={one.done || undefined}
+              aria-current={one.id === work.id ? 'page' : undefined}
+              aria-label={`Work ${i + 1}, ${one.done ? 'marked' : 'waiting'}`}
+            />
           ))}
         </nav>
       </aside>

@@ -1,5 +1,5 @@
-import { fail } from '@/core/kernel/problem';
 import { bodyOf, respond } from '@/app/_server/respond';
+import { fail } from '@/core/kernel/problem';
 import { commands } from '@/server/commands';
 import { personOf } from '@/server/people';
 

@@ -15,7 +15,16 @@ import { logUnexpected } from '@/server/platform/log';
 export const runtime = 'nodejs';
 export const dynamic = 'force-dynamic';
 
-type Details = { readonly purpose: UploadPurpose; readonly name: string; readonly courseId: string; readonly lessonId: string; readonly mediaId: string; readonly language: string; readonly label: string; readonly owner: string };
+type Details = {
+  readonly purpose: UploadPurpose;
+  readonly name: string;
+  readonly courseId: string;
+  readonly lessonId: string;
+  readonly mediaId: string;
+  readonly language: string;
+  readonly label: string;
+  readonly owner: string;
+};
 
 const purposes = ['film', 'picture', 'document', 'captions', 'handed-in'];
 const text = (upload: Upload, key: string) => String(upload.metadata?.[key] ?? '').slice(0, 300);

@@ -1,7 +1,7 @@
-import { fail } from '@/core/kernel/problem';
-import { can } from '@/core/people';
 import { refuse } from '@/app/_server/respond';
 import { serveFile } from '@/app/_server/serve';
+import { fail } from '@/core/kernel/problem';
+import { can } from '@/core/people';
 import { certificateByToken, drawCertificate } from '@/server/certificate';
 import { personOf } from '@/server/people';
 
@@ -10,7 +10,10 @@ export async function GET(request: Request, { params }: { params: Promise<{ toke
   const { token } = await params;
   const [person, row] = await Promise.all([personOf(request.headers), certificateByToken(token)]);
   if (!person) return refuse(fail('not-signed-in', 'Sign in to download this certificate.').problem);
-  if (!row || (row.learnerId !== person.id && !can(person, 'certificate.issue', { courseId: row.courseId }))) return refuse(fail('not-found', 'There is no such certificate, or it is not yours.').problem);
+  if (!row || (row.learnerId !== person.id && !can(person, 'certificate.issue', { courseId: row.courseId })))
+    return refuse(fail('not-found', 'There is no such certificate, or it is not yours.').problem);
   const hash = row.pdfHash ?? (await drawCertificate(row.id));
-  return hash ? serveFile(request, { hash, contentType: 'application/pdf', name: `${row.number}.pdf`, download: true }) : refuse(fail('not-found', 'The certificate could not be drawn.').problem);
+  return hash
+    ? serveFile(request, { hash, contentType: 'application/pdf', name: `${row.number}.pdf`, download: true })
+    : refuse(fail('not-found', 'The certificate could not be drawn.').problem);
 }

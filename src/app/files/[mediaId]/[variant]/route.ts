@@ -1,9 +1,9 @@
-import type { MediaFacts } from '@/core/media';
-import { fail } from '@/core/kernel/problem';
-import { isId } from '@/core/kernel/ids';
-import { can } from '@/core/people';
 import { refuse } from '@/app/_server/respond';
 import { serveFile } from '@/app/_server/serve';
+import { isId } from '@/core/kernel/ids';
+import { fail } from '@/core/kernel/problem';
+import type { MediaFacts } from '@/core/media';
+import { can } from '@/core/people';
 import { courseHead, learning } from '@/server/learning';
 import { mediaById } from '@/server/media';
 import { type Person, personOf } from '@/server/people';

@@ -1,6 +1,6 @@
-import { fail } from '@/core/kernel/problem';
 import { refuse } from '@/app/_server/respond';
 import { serveFile } from '@/app/_server/serve';
+import { fail } from '@/core/kernel/problem';
 import { handedInFile } from '@/server/assignment';
 import { personOf } from '@/server/people';
 

@@ -3,15 +3,26 @@ import { AssignmentPart } from '../../../_learn/AssignmentPart';
 import { CourseFrame } from '../../../_learn/CourseFrame';
 import { LessonPage } from '../../../_learn/LessonPage';
 import { QuizPart } from '../../../_learn/QuizPart';
-import { viewAsLearner, type ViewQuery } from '../view';
+import { type ViewQuery, viewAsLearner } from '../view';
 
 export const metadata = { title: 'View as learner' };
 
-export default async function ViewLesson({ params, searchParams }: { readonly params: Promise<{ slug: string; lessonId: string }>; readonly searchParams: Promise<ViewQuery> }) {
+export default async function ViewLesson({
+  params,
+  searchParams,
+}: {
+  readonly params: Promise<{ slug: string; lessonId: string }>;
+  readonly searchParams: Promise<ViewQuery>;
+}) {
   const { slug, lessonId } = await params;
   const { view, place, strip } = await viewAsLearner(slug, await searchParams, lessonId);
   const one = orNotFound(view.lessons.find((other) => other.lesson.id === lessonId));
-  const work = one.lesson.kind === 'quiz' ? <QuizPart one={one} place={place} sittings={[]} /> : one.lesson.kind === 'assignment' ? <AssignmentPart view={view} one={one} place={place} handIns={[]} /> : null;
+  const work =
+    one.lesson.kind === 'quiz' ? (
+      <QuizPart one={one} place={place} sittings={[]} />
+    ) : one.lesson.kind === 'assignment' ? (
+      <AssignmentPart view={view} one={one} place={place} handIns={[]} />
+    ) : null;
   return (
     <CourseFrame view={view} place={place} hereId={lessonId} strip={strip}>
       <LessonPage view={view} one={one} place={place} work={work} />

@@ -6,9 +6,9 @@ import { usePathname } from 'next/navigation';
 import { useCallback, useEffect, useState } from 'react';
 import type { Unpublished } from '@/server/outline';
 import { useCourse, useDesk } from './CourseProvider';
-import { PublishDialog } from './PublishDialog';
-import { stages, stageSquares } from './stages';
 import styles from './course.module.css';
+import { PublishDialog } from './PublishDialog';
+import { stageSquares, stages } from './stages';
 
 export function CourseHeader() {
   const { state, head, findings, store } = useDesk();
@@ -28,7 +28,11 @@ export function CourseHeader() {
   }, [refresh, version]);
 
   const count = news?.differences.length ?? 0;
-  const status = !news ? '' : news.live === null ? 'Not published yet' : `Edition ${news.live} is live · ${count === 0 ? 'nothing unpublished' : `${count} ${count === 1 ? 'change' : 'changes'} not yet published`}`;
+  const status = !news
+    ? ''
+    : news.live === null
+      ? 'Not published yet'
+      : `Edition ${news.live} is live · ${count === 0 ? 'nothing unpublished' : `${count} ${count === 1 ? 'change' : 'changes'} not yet published`}`;
   return (
     <>
       <div className={styles.head}>
@@ -66,7 +70,14 @@ export function CourseHeader() {
         </div>
       </div>
       {state.problem && (
-        <Alert className={styles.problem} color="brick" role="alert" variant="light" title={state.saving.state === 'waiting' ? 'Not saved yet; trying again' : 'That could not be done'} icon={null}>
+        <Alert
+          className={styles.problem}
+          color="brick"
+          role="alert"
+          variant="light"
+          title={state.saving.state === 'waiting' ? 'Not saved yet; trying again' : 'That could not be done'}
+          icon={null}
+        >
           <span>{state.problem.sentence}</span>
           <CloseButton className={styles.dismiss} size="sm" aria-label="Dismiss this message" onClick={store.dismiss} />
         </Alert>

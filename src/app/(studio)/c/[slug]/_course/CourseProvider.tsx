@@ -7,7 +7,14 @@ import type { CourseHead, UndoState } from '@/server/outline';
 import { type SectionTiles, tilesOf } from '@/ui/tile/tiles';
 import { type CourseState, CourseStore } from './store';
 
-type Desk = { readonly store: CourseStore; readonly state: CourseState; readonly head: CourseHead; readonly findings: readonly Finding[]; readonly rows: readonly SectionTiles[]; readonly opens: ReadonlyMap<string, string> };
+type Desk = {
+  readonly store: CourseStore;
+  readonly state: CourseState;
+  readonly head: CourseHead;
+  readonly findings: readonly Finding[];
+  readonly rows: readonly SectionTiles[];
+  readonly opens: ReadonlyMap<string, string>;
+};
 const Context = createContext<Desk | null>(null);
 
 type Props = {
@@ -25,7 +32,14 @@ export function CourseProvider({ head, outline, media, undo, children }: Props) 
   const findings = useMemo(() => readiness(state.outline, state.media), [state.outline, state.media]);
   const rows = useMemo(() => tilesOf(state.outline, state.media, findings), [state.outline, state.media, findings]);
 
-  const opens = useMemo(() => openingTexts(courseOf(state.outline), rows.map(({ section, tiles }) => ({ ...section, lessons: tiles.map((tile) => tile.lesson) }))), [state.outline, rows]);
+  const opens = useMemo(
+    () =>
+      openingTexts(
+        courseOf(state.outline),
+        rows.map(({ section, tiles }) => ({ ...section, lessons: tiles.map((tile) => tile.lesson) })),
+      ),
+    [state.outline, rows],
+  );
 
   useEffect(() => {
     const warn = (event: BeforeUnloadEvent) => {

@@ -30,7 +30,11 @@ export function PublishDialog({ opened, onClose, news, onPublished }: Props) {
     const done = await act<{ number: number }>('course.publish', { courseId: head.id, number: news.next });
     setBusy(false);
     if (!done.ok) return setProblem(done.problem.sentence);
-    notifications.show({ color: 'malachite', title: `Edition ${done.value.number} is live`, message: 'Learners see it from now on. Work handed in before stays with its own edition.' });
+    notifications.show({
+      color: 'malachite',
+      title: `Edition ${done.value.number} is live`,
+      message: 'Learners see it from now on. Work handed in before stays with its own edition.',
+    });
     onPublished();
     router.refresh();
     onClose();

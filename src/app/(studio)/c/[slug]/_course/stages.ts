@@ -32,12 +32,18 @@ export function stageSquares(stage: StageId, outline: Outline, findings: readonl
       const sections = sectionsOf(outline).slice(0, most);
       return sections.map((section) => {
         const inside = lessons.filter((lesson) => lesson.sectionId === section.id);
-        const states = [stateOf(section.id, true), ...inside.map((lesson) => stateOf(lesson.id, lesson.state === 'ready' && hasContent(lesson, questions.get(lesson.id) ?? 0)))];
+        const states = [
+          stateOf(section.id, true),
+          ...inside.map((lesson) => stateOf(lesson.id, lesson.state === 'ready' && hasContent(lesson, questions.get(lesson.id) ?? 0))),
+        ];
         return (['settle', 'look', 'open'] as const).find((state) => states.includes(state)) ?? 'ready';
       });
     }
     case 'release':
-      return [course.rhythm || sectionsOf(outline).some((section) => section.opens) ? 'ready' : 'open', ...own.slice(0, most - 1).map((finding) => finding.level)];
+      return [
+        course.rhythm || sectionsOf(outline).some((section) => section.opens) ? 'ready' : 'open',
+        ...own.slice(0, most - 1).map((finding) => finding.level),
+      ];
     case 'assess':
       return lessons
         .filter((lesson) => lesson.kind === 'quiz' || lesson.kind === 'assignment')

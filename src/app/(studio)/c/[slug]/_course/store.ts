@@ -41,7 +41,15 @@ export class CourseStore {
     media: readonly MediaFacts[],
     undo: UndoState,
   ) {
-    this.state = { outline, media: new Map(media.map((one) => [one.id, one])), undo, saving: { state: 'saved', at: null }, selection: null, problem: null, version: 0 };
+    this.state = {
+      outline,
+      media: new Map(media.map((one) => [one.id, one])),
+      undo,
+      saving: { state: 'saved', at: null },
+      selection: null,
+      problem: null,
+      version: 0,
+    };
   }
 
   get = (): CourseState => this.state;
@@ -108,7 +116,8 @@ export class CourseStore {
     while (this.sending) await new Promise((resolve) => setTimeout(resolve, 30));
     this.set({ saving: { ...this.state.saving, state: 'saving' } });
     const answer = await act<EditAnswer>(name, { courseId: this.courseId });
-    if (answer.ok) this.set({ outline: apply(this.state.outline, answer.value.changes), undo: answer.value.undo, version: this.state.version + 1, problem: null });
+    if (answer.ok)
+      this.set({ outline: apply(this.state.outline, answer.value.changes), undo: answer.value.undo, version: this.state.version + 1, problem: null });
     else this.set({ problem: answer.problem });
     this.set({ saving: { state: 'saved', at: Date.now() } });
   };

@@ -1,9 +1,9 @@
 'use client';
 import { useDesk } from '../_course/CourseProvider';
+import styles from './inspector.module.css';
 import { LessonInspector } from './LessonInspector';
 import { ReadinessList } from './ReadinessList';
 import { SectionInspector } from './SectionInspector';
-import styles from './inspector.module.css';
 
 /** Everything about what is selected, and what stands in the way of the next edition. */
 export function Inspector() {

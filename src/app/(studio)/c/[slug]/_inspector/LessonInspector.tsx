@@ -2,7 +2,7 @@
 import { Button, SegmentedControl, Select, Switch } from '@mantine/core';
 import { IconPencil } from '@tabler/icons-react';
 import Link from 'next/link';
-import { type DoneRule, isGraded, type Lesson, type LessonKind, lessonKinds, type LessonState, usualDoneRule, wordsIn } from '@/core/outline';
+import { type DoneRule, isGraded, type Lesson, type LessonKind, type LessonState, lessonKinds, usualDoneRule, wordsIn } from '@/core/outline';
 import { NumberField, TextField } from '@/ui/fields/fields';
 import { kinds } from '@/ui/tile/kinds';
 import { Tile } from '@/ui/tile/Tile';
@@ -50,7 +50,12 @@ export function LessonInspector({ lesson }: { readonly lesson: Lesson }) {
       )}
       <TextField label="Title" value={lesson.title} onSave={(title) => set({ title })} />
       <div className={styles.pair}>
-        <Select label="Kind" value={lesson.kind} data={lessonKinds.map((kind) => ({ value: kind, label: kinds[kind].name }))} onChange={(kind) => kind && set({ kind: kind as LessonKind })} />
+        <Select
+          label="Kind"
+          value={lesson.kind}
+          data={lessonKinds.map((kind) => ({ value: kind, label: kinds[kind].name }))}
+          onChange={(kind) => kind && set({ kind: kind as LessonKind })}
+        />
         <NumberField label="Minutes" value={lesson.minutes} empty={`${tile?.minutes ?? 0}, worked out`} onSave={(minutes) => set({ minutes })} />
       </div>
       <div>
@@ -81,10 +86,14 @@ export function LessonInspector({ lesson }: { readonly lesson: Lesson }) {
           data={doneChoices[lesson.kind].map((by) => ({ value: by, label: doneNames[by] }))}
           onChange={(by) => set({ done: by === 'watched' ? { by, percent: 90 } : ({ by } as DoneRule) })}
         />
-        {done.by === 'watched' && <NumberField label="Share" unit="%" value={done.percent} onSave={(percent) => set({ done: { by: 'watched', percent: percent ?? 90 } })} />}
+        {done.by === 'watched' && (
+          <NumberField label="Share" unit="%" value={done.percent} onSave={(percent) => set({ done: { by: 'watched', percent: percent ?? 90 } })} />
+        )}
       </div>
       <Switch label="Required" checked={lesson.required} onChange={(event) => set({ required: event.currentTarget.checked })} />
-      {lesson.kind === 'document' && <Switch label="Downloads allowed" checked={lesson.downloads} onChange={(event) => set({ downloads: event.currentTarget.checked })} />}
+      {lesson.kind === 'document' && (
+        <Switch label="Downloads allowed" checked={lesson.downloads} onChange={(event) => set({ downloads: event.currentTarget.checked })} />
+      )}
       <TextField label="Teaser while it is closed" lines={2} value={lesson.teaser} onSave={(teaser) => set({ teaser })} />
     </>
   );

@@ -3,7 +3,7 @@ import { Button, FileButton, Progress, Text } from '@mantine/core';
 import { Dropzone } from '@mantine/dropzone';
 import { IconUpload } from '@tabler/icons-react';
 import { useRef, useState } from 'react';
-import { upload, type UploadTask, type UploadTarget } from '@/app/_client/upload';
+import { type UploadTarget, type UploadTask, upload } from '@/app/_client/upload';
 import type { MediaFacts } from '@/core/media';
 import type { Lesson } from '@/core/outline';
 import { useDesk } from '../_course/CourseProvider';
@@ -41,9 +41,16 @@ export function MediaPart({ lesson }: { readonly lesson: Lesson }) {
     <div className={styles.group}>
       {media && <Preview media={media} />}
       {progress === null ? (
-        <Dropzone className={styles.drop} multiple={false} onDrop={(files) => take(files[0])} aria-label={isFilm ? 'Film file' : 'PDF file'} inputProps={{ 'aria-label': isFilm ? 'Choose a film' : 'Choose a PDF' }}>
+        <Dropzone
+          className={styles.drop}
+          multiple={false}
+          onDrop={(files) => take(files[0])}
+          aria-label={isFilm ? 'Film file' : 'PDF file'}
+          inputProps={{ 'aria-label': isFilm ? 'Choose a film' : 'Choose a PDF' }}
+        >
           <Text size="sm">
-            <IconUpload size={15} aria-hidden="true" /> {media ? 'Drop another file to replace it' : isFilm ? 'Drop a film here, or choose one' : 'Drop a PDF here, or choose one'}
+            <IconUpload size={15} aria-hidden="true" />{' '}
+            {media ? 'Drop another file to replace it' : isFilm ? 'Drop a film here, or choose one' : 'Drop a PDF here, or choose one'}
           </Text>
         </Dropzone>
       ) : (
@@ -76,7 +83,12 @@ export function MediaPart({ lesson }: { readonly lesson: Lesson }) {
 }
 
 function Preview({ media }: { readonly media: MediaFacts }) {
-  if (media.state === 'failed') return <p className={styles.bad}>{media.fileName}: {media.problem}.</p>;
+  if (media.state === 'failed')
+    return (
+      <p className={styles.bad}>
+        {media.fileName}: {media.problem}.
+      </p>
+    );
   return (
     <>
       {media.posterHash && (
@@ -88,7 +100,15 @@ function Preview({ media }: { readonly media: MediaFacts }) {
       <div className={styles.facts}>
         <span>{media.fileName}</span>
         <span>
-          {media.state === 'waiting' ? 'being worked on…' : [media.pages ? `${media.pages} ${media.pages === 1 ? 'page' : 'pages'}` : '', media.width ? `${media.width} × ${media.height}` : '', sizeText(media.size)].filter(Boolean).join(' · ')}
+          {media.state === 'waiting'
+            ? 'being worked on…'
+            : [
+                media.pages ? `${media.pages} ${media.pages === 1 ? 'page' : 'pages'}` : '',
+                media.width ? `${media.width} × ${media.height}` : '',
+                sizeText(media.size),
+              ]
+                .filter(Boolean)
+                .join(' · ')}
         </span>
       </div>
     </>

@@ -51,17 +51,34 @@ export function OpeningField({ label, value, inherits, zone, onSave }: Props) {
         error={problem}
       />
       {value?.when === 'after-start' && (
-        <div className={styles.pair} style={{ gridTemplateColumns: '64px 1fr 92px' }}>
+        <div className={styles.pair} style={{ gridTemplateColumns: '56px 1fr 112px' }}>
           <NumberField label="After" value={value.amount} onSave={(amount) => save({ ...value, amount: amount ?? 0 })} />
-          <Select label="Unit" value={value.unit} data={['hours', 'days', 'weeks']} onChange={(unit) => save({ ...value, unit: (unit ?? 'days') as typeof value.unit, at: unit === 'hours' ? null : value.at })} />
-          {value.unit !== 'hours' && <TextInput label="At" type="time" value={value.at ?? ''} onChange={(event) => save({ ...value, at: event.currentTarget.value || null })} />}
+          <Select
+            label="Unit"
+            value={value.unit}
+            data={['hours', 'days', 'weeks']}
+            onChange={(unit) => save({ ...value, unit: (unit ?? 'days') as typeof value.unit, at: unit === 'hours' ? null : value.at })}
+          />
+          {value.unit !== 'hours' && (
+            <TextInput label="At" type="time" value={value.at ?? ''} onChange={(event) => save({ ...value, at: event.currentTarget.value || null })} />
+          )}
         </div>
       )}
       {value?.when === 'on-date' && (
         <>
-          <div className={styles.pair} style={{ gridTemplateColumns: '1fr 92px' }}>
-            <TextInput label="Date" type="date" value={value.date} onChange={(event) => (event.currentTarget.value ? save({ ...value, date: event.currentTarget.value }) : ok(null))} />
-            <TextInput label="At" type="time" value={value.at} onChange={(event) => (event.currentTarget.value ? save({ ...value, at: event.currentTarget.value }) : ok(null))} />
+          <div className={styles.pair} style={{ gridTemplateColumns: '1fr 112px' }}>
+            <TextInput
+              label="Date"
+              type="date"
+              value={value.date}
+              onChange={(event) => (event.currentTarget.value ? save({ ...value, date: event.currentTarget.value }) : ok(null))}
+            />
+            <TextInput
+              label="At"
+              type="time"
+              value={value.at}
+              onChange={(event) => (event.currentTarget.value ? save({ ...value, at: event.currentTarget.value }) : ok(null))}
+            />
           </div>
           <span className={styles.inherits}>Meant in {value.zone}.</span>
         </>

@@ -1,7 +1,7 @@
 'use client';
 import { IconLayoutRows } from '@tabler/icons-react';
-import { planText } from '@/core/release';
 import type { Section } from '@/core/outline';
+import { planText } from '@/core/release';
 import { TextField } from '@/ui/fields/fields';
 import { useCourse, useDesk } from '../_course/CourseProvider';
 import styles from './inspector.module.css';
@@ -17,7 +17,13 @@ export function SectionInspector({ section }: { readonly section: Section }) {
         <IconLayoutRows size={20} stroke={1.75} aria-hidden="true" /> {section.title}
       </h2>
       <TextField label="Title" value={section.title} onSave={(title) => set({ title })} />
-      <OpeningField label="Opens" value={section.opens} inherits={course.rhythm ? 'by the rhythm of the course' : 'at the start of the course'} zone={course.zone} onSave={(opens) => set({ opens })} />
+      <OpeningField
+        label="Opens"
+        value={section.opens}
+        inherits={course.rhythm ? 'by the rhythm of the course' : 'at the start of the course'}
+        zone={course.zone}
+        onSave={(opens) => set({ opens })}
+      />
       {!section.opens && <p className={styles.inherits}>From the course: {planText(course).toLowerCase()}</p>}
     </>
   );

@@ -33,7 +33,14 @@ export function AssessInspector({ lesson }: { readonly lesson: Lesson | null }) 
 
 function Weight({ lesson }: { readonly lesson: Lesson }) {
   const { store } = useDesk();
-  return <NumberField label="Weight in the grade" description="In relation to the others; 0 leaves it out." value={lesson.weight} onSave={(weight) => store.edit({ do: 'set', table: 'lesson', id: lesson.id, fields: { weight: weight ?? 0 } })} />;
+  return (
+    <NumberField
+      label="Weight in the grade"
+      description="In relation to the others; 0 leaves it out."
+      value={lesson.weight}
+      onSave={(weight) => store.edit({ do: 'set', table: 'lesson', id: lesson.id, fields: { weight: weight ?? 0 } })}
+    />
+  );
 }
 
 function QuizFields({ lesson, settings }: { readonly lesson: Lesson; readonly settings: QuizSettings }) {
@@ -76,7 +83,8 @@ function QuizFields({ lesson, settings }: { readonly lesson: Lesson; readonly se
 function AssignmentFields({ lesson, settings }: { readonly lesson: Lesson; readonly settings: AssignmentSettings }) {
   const { store } = useDesk();
   const course = useCourse();
-  const set = (part: Partial<AssignmentSettings>) => store.edit({ do: 'set', table: 'lesson', id: lesson.id, fields: { assignment: { ...settings, ...part } } });
+  const set = (part: Partial<AssignmentSettings>) =>
+    store.edit({ do: 'set', table: 'lesson', id: lesson.id, fields: { assignment: { ...settings, ...part } } });
   return (
     <>
       <div className={inspector.pair}>
@@ -86,10 +94,18 @@ function AssignmentFields({ lesson, settings }: { readonly lesson: Lesson; reado
       <Switch label="Takes a text" checked={settings.takesText} onChange={(event) => set({ takesText: event.currentTarget.checked })} />
       <div className={inspector.pair}>
         <NumberField label="Files, at most" value={settings.files} onSave={(files) => set({ files: files ?? 0 })} />
-        {settings.files > 0 && <NumberField label="Each at most" unit="MB" value={settings.megabytes} onSave={(megabytes) => set({ megabytes: megabytes ?? 0 })} />}
+        {settings.files > 0 && (
+          <NumberField label="Each at most" unit="MB" value={settings.megabytes} onSave={(megabytes) => set({ megabytes: megabytes ?? 0 })} />
+        )}
       </div>
       <OpeningField label="Due" value={settings.due} inherits="not at all" zone={course.zone} onSave={(due) => set({ due })} />
-      {settings.due && <Switch label="Late work is taken, and marked as late" checked={settings.takesLate} onChange={(event) => set({ takesLate: event.currentTarget.checked })} />}
+      {settings.due && (
+        <Switch
+          label="Late work is taken, and marked as late"
+          checked={settings.takesLate}
+          onChange={(event) => set({ takesLate: event.currentTarget.checked })}
+        />
+      )}
       <NumberField label="May be handed in" unit="times" value={settings.attempts} onSave={(attempts) => set({ attempts: attempts ?? 1 })} />
     </>
   );

@@ -17,7 +17,12 @@ export function QuestionCard({ question, number }: { readonly question: Question
   const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition } = useSortable({ id: question.id });
   const set = (fields: Partial<Question>) => store.edit({ do: 'set', table: 'question', id: question.id, fields });
   return (
-    <section ref={setNodeRef} className={styles.question} style={{ transform: CSS.Translate.toString(transform), transition }} aria-label={`Question ${number}`}>
+    <section
+      ref={setNodeRef}
+      className={styles.question}
+      style={{ transform: CSS.Translate.toString(transform), transition }}
+      aria-label={`Question ${number}`}
+    >
       <header className={styles.questionHead}>
         <button type="button" ref={setActivatorNodeRef} className={styles.grip} {...attributes} {...listeners} aria-label={`Move question ${number}`}>
           <IconGripVertical size={16} />
@@ -28,7 +33,12 @@ export function QuestionCard({ question, number }: { readonly question: Question
         <div className={styles.points}>
           <NumberField label="Points" value={question.points} scale={1000} onSave={(points) => set({ points: points ?? 0 })} />
         </div>
-        <ActionIcon variant="subtle" color="gray" aria-label={`Remove question ${number}`} onClick={() => store.edit({ do: 'remove', table: 'question', ids: [question.id] })}>
+        <ActionIcon
+          variant="subtle"
+          color="gray"
+          aria-label={`Remove question ${number}`}
+          onClick={() => store.edit({ do: 'remove', table: 'question', ids: [question.id] })}
+        >
           <IconTrash size={17} stroke={1.75} />
         </ActionIcon>
       </header>
@@ -50,26 +60,48 @@ export function QuestionCard({ question, number }: { readonly question: Question
   );
 }
 
-function Options({ question, onSave }: { readonly question: Question; readonly onSave: (options: Option[]) => ReturnType<ReturnType<typeof useDesk>['store']['edit']> }) {
+function Options({
+  question,
+  onSave,
+}: {
+  readonly question: Question;
+  readonly onSave: (options: Option[]) => ReturnType<ReturnType<typeof useDesk>['store']['edit']>;
+}) {
   const { options } = question;
   const change = (id: string, part: Partial<Option>) => onSave(options.map((option) => (option.id === id ? { ...option, ...part } : option)));
   // One choice has one right option: choosing another one changes both.
-  const setRight = (id: string, right: boolean) => onSave(options.map((option) => (option.id === id ? { ...option, right } : question.kind === 'one' ? { ...option, right: false } : option)));
+  const setRight = (id: string, right: boolean) =>
+    onSave(options.map((option) => (option.id === id ? { ...option, right } : question.kind === 'one' ? { ...option, right: false } : option)));
   const Mark = question.kind === 'one' ? Radio : Checkbox;
   return (
     <fieldset className={styles.options}>
       <legend>Options; mark what is right</legend>
       {options.map((option, i) => (
         <div key={option.id} className={styles.option}>
-          <Mark name={`right-${question.id}`} aria-label={`Option ${i + 1} is right`} checked={option.right} onChange={(event) => setRight(option.id, event.currentTarget.checked)} />
+          <Mark
+            name={`right-${question.id}`}
+            aria-label={`Option ${i + 1} is right`}
+            checked={option.right}
+            onChange={(event) => setRight(option.id, event.currentTarget.checked)}
+          />
           <TextField label={`Option ${i + 1}`} value={option.text} onSave={(text) => change(option.id, { text })} />
           <TextField label="Feedback" value={option.feedback} onSave={(feedback) => change(option.id, { feedback })} />
-          <ActionIcon variant="subtle" color="gray" aria-label={`Remove option ${i + 1}`} onClick={() => onSave(options.filter((other) => other.id !== option.id))}>
+          <ActionIcon
+            variant="subtle"
+            color="gray"
+            aria-label={`Remove option ${i + 1}`}
+            onClick={() => onSave(options.filter((other) => other.id !== option.id))}
+          >
             <IconX size={15} />
           </ActionIcon>
         </div>
       ))}
-      <Button variant="subtle" size="compact-sm" leftSection={<IconPlus size={14} />} onClick={() => onSave([...options, { id: newId().slice(-12), text: '', right: false, feedback: '' }])}>
+      <Button
+        variant="subtle"
+        size="compact-sm"
+        leftSection={<IconPlus size={14} />}
+        onClick={() => onSave([...options, { id: newId().slice(-12), text: '', right: false, feedback: '' }])}
+      >
         Add an option
       </Button>
     </fieldset>

@@ -19,7 +19,10 @@ const additions: { kind: QuestionKind; name: string }[] = [
 export function QuestionList({ lesson }: { readonly lesson: Lesson }) {
   const { store, state } = useDesk();
   const questions = questionsOf(state.outline, lesson.id);
-  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 5 } }), useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }));
+  const sensors = useSensors(
+    useSensor(PointerSensor, { activationConstraint: { distance: 5 } }),
+    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
+  );
   return (
     <>
       {questions.length === 0 && <p className={styles.none}>This quiz asks nothing yet. Begin with one of the three below.</p>}
@@ -42,7 +45,12 @@ export function QuestionList({ lesson }: { readonly lesson: Lesson }) {
       </DndContext>
       <div className={styles.additions} role="toolbar" aria-label="Add a question">
         {additions.map(({ kind, name }) => (
-          <Button key={kind} variant="default" leftSection={<IconPlus size={15} />} onClick={() => store.edit({ do: 'add-question', id: newId(), lessonId: lesson.id, kind })}>
+          <Button
+            key={kind}
+            variant="default"
+            leftSection={<IconPlus size={15} />}
+            onClick={() => store.edit({ do: 'add-question', id: newId(), lessonId: lesson.id, kind })}
+          >
             {name}
           </Button>
         ))}

@@ -1,20 +1,23 @@
 'use client';
-import { isGraded } from '@/core/outline';
 import { percentText, weightShare } from '@/core/gradebook';
 import { pointsText } from '@/core/kernel/exact';
+import { isGraded, type Lesson, plainText } from '@/core/outline';
 import { Tile } from '@/ui/tile/Tile';
 import { useDesk } from '../_course/CourseProvider';
 import { Workbench } from '../_course/Workbench';
 import { SavedMark } from '../build/Toolbar';
 import { AssessInspector } from './AssessInspector';
-import { QuestionList } from './QuestionList';
 import styles from './assess.module.css';
+import { QuestionList } from './QuestionList';
 
 /** Everything that is assessed: what it weighs, and the questions of the one that is selected. */
 export default function AssessPage() {
   const { rows, state, store } = useDesk();
   const graded = rows.flatMap((row) => row.tiles).filter((tile) => isGraded(tile.kind));
-  const points = (id: string, kind: string) => (kind === 'assignment' ? (state.outline.lesson[id]?.assignment?.points ?? 0) : Object.values(state.outline.question).reduce((total, question) => total + (question.lessonId === id ? question.points : 0), 0));
+  const points = (id: string, kind: string) =>
+    kind === 'assignment'
+      ? (state.outline.lesson[id]?.assignment?.points ?? 0)
+      : Object.values(state.outline.question).reduce((total, question) => total + (question.lessonId === id ? question.points : 0), 0);
   const items = graded.map(({ lesson }) => ({ id: lesson.id, title: lesson.title, weight: lesson.weight, of: points(lesson.id, lesson.kind) }));
   const selected = graded.find((tile) => tile.lesson.id === state.selection?.id) ?? graded[0];
   return (
@@ -29,29 +32,43 @@ export default function AssessPage() {
           {graded.map((tile, i) => {
             const item = items[i];
             return (
-              <button key={tile.lesson.id} type="button" className={styles.item} aria-current={tile === selected ? 'true' : undefined} onClick={() => store.select({ table: 'lesson', id: tile.lesson.id })}>
+              <button
+                key={tile.lesson.id}
+                type="button"
+                className={styles.item}
+                aria-current={tile === selected ? 'true' : undefined}
+                onClick={() => store.select({ table: 'lesson', id: tile.lesson.id })}
+              >
                 <Tile {...tile} />
                 <span className={styles.itemName}>
                   {tile.number} {tile.lesson.title}
                   <span className={styles.quiet}>
-                    {item ? `${pointsText(item.of)} points · ${tile.lesson.weight === 0 ? 'not part of the grade' : `${percentText(weightShare(item, items))} of the grade`}` : ''}
+                    {item
+                      ? `${pointsText(item.of)} points · ${tile.lesson.weight === 0 ? 'not part of the grade' : `${percentText(weightShare(item, items))} of the grade`}`
+                      : ''}
                   </span>
                 </span>
               </button>
             );
           })}
         </nav>
-        <div className={styles.paper}>{selected?.kind === 'quiz' ? <QuestionList key={selected.lesson.id} lesson={selected.lesson} /> : selected ? <AssignmentPaper title={selected.lesson.title} /> : null}</div>
+        <div className={styles.paper}>
+          {selected?.kind === 'quiz' ? (
+            <QuestionList key={selected.lesson.id} lesson={selected.lesson} />
+          ) : selected ? (
+            <AssignmentPaper lesson={selected.lesson} />
+          ) : null}
+        </div>
       </div>
     </Workbench>
   );
 }
 
-function AssignmentPaper({ title }: { readonly title: string }) {
+function AssignmentPaper({ lesson }: { readonly lesson: Lesson }) {
   return (
     <div className={styles.question}>
-      <h2>{title}</h2>
-      <p className={styles.quiet}>What is to be done stands in the text of the lesson; what may be handed in, by when and for how many points stands on the right.</p>
+      <h2>{lesson.title}</h2>
+      <p className={styles.task}>{plainText(lesson.text) || 'What is to be done has not been written yet.'}</p>
     </div>
   );
 }

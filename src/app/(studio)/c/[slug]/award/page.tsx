@@ -50,7 +50,12 @@ export default function AwardPage() {
           <Switch label="This course awards a certificate" checked={award.on} onChange={(event) => set({ on: event.currentTarget.checked })} />
           <p className={inspector.inherits}>It is issued as soon as the course is complete and the grade below is reached.</p>
           <NumberField label="Course grade of at least" unit="%" value={award.minPercent} empty="no grade asked" onSave={(minPercent) => set({ minPercent })} />
-          <TextField label="Number begins with" value={award.prefix} onSave={(prefix) => set({ prefix })} description={`Looks like ${award.prefix}-7K4Q-0182: four random characters and a count.`} />
+          <TextField
+            label="Number begins with"
+            value={award.prefix}
+            onSave={(prefix) => set({ prefix })}
+            description={`Looks like ${award.prefix}-7K4Q-0182: four random characters and a count.`}
+          />
           <h2 className={inspector.title}>Words</h2>
           <TextField label="Heading" value={award.heading} onSave={(heading) => set({ heading })} />
           <TextField label="Below the name" value={award.below} onSave={(below) => set({ below })} />
@@ -64,7 +69,12 @@ export default function AwardPage() {
             <Select label="Frame" value={award.frame} data={choices(inks)} onChange={(frame) => frame && set({ frame: frame as AwardSettings['frame'] })} />
             <Select label="Ink" value={award.ink} data={choices(inks)} onChange={(ink) => ink && set({ ink: ink as AwardSettings['ink'] })} />
           </div>
-          <Select label="Typeface of the name" value={award.nameFace} data={choices(faces)} onChange={(nameFace) => nameFace && set({ nameFace: nameFace as AwardSettings['nameFace'] })} />
+          <Select
+            label="Typeface of the name"
+            value={award.nameFace}
+            data={choices(faces)}
+            onChange={(nameFace) => nameFace && set({ nameFace: nameFace as AwardSettings['nameFace'] })}
+          />
           <div className={inspector.pair}>
             <NumberField label="Largest size" unit="pt" value={award.nameLargest} onSave={(nameLargest) => set({ nameLargest: nameLargest ?? 0 })} />
             <NumberField label="Never below" unit="pt" value={award.nameSmallest} onSave={(nameSmallest) => set({ nameSmallest: nameSmallest ?? 0 })} />
@@ -75,7 +85,13 @@ export default function AwardPage() {
     >
       <style>{fontFaces}</style>
       <div className={styles.bar}>
-        <SegmentedControl size="sm" aria-label="Paper" value={award.paper} data={choices(papers)} onChange={(paper) => set({ paper: paper as AwardSettings['paper'] })} />
+        <SegmentedControl
+          size="sm"
+          aria-label="Paper"
+          value={award.paper}
+          data={choices(papers)}
+          onChange={(paper) => set({ paper: paper as AwardSettings['paper'] })}
+        />
         <SavedMark />
       </div>
       <div className={styles.stage}>

@@ -14,7 +14,13 @@ export function Glance() {
         </p>
         <TileLegend />
       </div>
-      {rows.length > 0 && <TileMap rows={rows} selectedId={state.selection?.table === 'lesson' ? state.selection.id : null} onSelect={(id) => store.select({ table: 'lesson', id })} />}
+      {rows.length > 0 && (
+        <TileMap
+          rows={rows}
+          selectedId={state.selection?.table === 'lesson' ? state.selection.id : null}
+          onSelect={(id) => store.select({ table: 'lesson', id })}
+        />
+      )}
     </section>
   );
 }

@@ -29,10 +29,16 @@ type Props = {
 
 export function OutlineRow(props: Props) {
   const { facts, selected, tabbable, renaming, onSelect, onKey, onRename } = props;
-  const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition, isDragging } = useSortable({ id: facts.id, disabled: renaming !== null });
+  const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition, isDragging } = useSortable({
+    id: facts.id,
+    disabled: renaming !== null,
+  });
   const title = facts.table === 'section' ? facts.row.section.title : facts.tile.lesson.title;
   const { role: _role, tabIndex: _tabIndex, ...dragAttributes } = attributes;
-  const words = facts.table === 'section' ? `Section ${facts.row.number}, ${title}, ${facts.row.tiles.length} lessons, ${facts.row.minutes} minutes` : `${facts.tile.number} ${title}, ${tileText(facts.tile)}, ${facts.tile.minutes} minutes`;
+  const words =
+    facts.table === 'section'
+      ? `Section ${facts.row.number}, ${title}, ${facts.row.tiles.length} lessons, ${facts.row.minutes} minutes`
+      : `${facts.tile.number} ${title}, ${tileText(facts.tile)}, ${facts.tile.minutes} minutes`;
   return (
     <div
       ref={setNodeRef}
@@ -51,7 +57,16 @@ export function OutlineRow(props: Props) {
       onDoubleClick={onRename}
       onKeyDown={onKey}
     >
-      <button type="button" ref={setActivatorNodeRef} className={styles.grip} aria-label={`Move ${title}`} tabIndex={tabbable ? 0 : -1} {...dragAttributes} {...listeners} onClick={(event) => event.stopPropagation()}>
+      <button
+        type="button"
+        ref={setActivatorNodeRef}
+        className={styles.grip}
+        aria-label={`Move ${title}`}
+        tabIndex={tabbable ? 0 : -1}
+        {...dragAttributes}
+        {...listeners}
+        onClick={(event) => event.stopPropagation()}
+      >
         <IconGripVertical size={14} />
       </button>
       {facts.table === 'section' ? <SectionCells {...props} facts={facts} /> : <LessonCells {...props} facts={facts} />}
@@ -77,7 +92,11 @@ function SectionCells({ facts, renaming, onFold, onRenamed }: Props & { readonly
         <Chevron size={16} />
       </button>
       <b className={styles.sectionNumber}>{row.number}</b>
-      {renaming ? <Rename table="section" id={row.section.id} title={row.section.title} isNew={false} onDone={onRenamed} /> : <b className={styles.name}>{row.section.title}</b>}
+      {renaming ? (
+        <Rename table="section" id={row.section.id} title={row.section.title} isNew={false} onDone={onRenamed} />
+      ) : (
+        <b className={styles.name}>{row.section.title}</b>
+      )}
       <b className={styles.total}>
         {row.tiles.length} {row.tiles.length === 1 ? 'lesson' : 'lessons'} · {row.minutes} min
       </b>
@@ -98,10 +117,26 @@ function LessonCells({ facts, renaming, onRenamed }: Props & { readonly facts: E
       ) : (
         <span className={styles.name}>
           {tile.lesson.title}
-          {tile.lesson.state === 'planned' && <Badge className={styles.tag} variant="default">planned</Badge>}
-          {tile.lesson.state !== 'planned' && tile.fill === 'draft' && <Badge className={styles.tag} color="saffron" variant="light">draft</Badge>}
-          {tile.lesson.state !== 'planned' && tile.fill === 'empty' && <Badge className={styles.tag} variant="default">empty</Badge>}
-          {tile.settle > 0 && <Badge className={styles.tag} color="brick" variant="light">{tile.settle} to settle</Badge>}
+          {tile.lesson.state === 'planned' && (
+            <Badge className={styles.tag} variant="default">
+              planned
+            </Badge>
+          )}
+          {tile.lesson.state !== 'planned' && tile.fill === 'draft' && (
+            <Badge className={styles.tag} color="saffron" variant="light">
+              draft
+            </Badge>
+          )}
+          {tile.lesson.state !== 'planned' && tile.fill === 'empty' && (
+            <Badge className={styles.tag} variant="default">
+              empty
+            </Badge>
+          )}
+          {tile.settle > 0 && (
+            <Badge className={styles.tag} color="brick" variant="light">
+              {tile.settle} to settle
+            </Badge>
+          )}
         </span>
       )}
       <span className={styles.opens}>
@@ -112,7 +147,13 @@ function LessonCells({ facts, renaming, onRenamed }: Props & { readonly facts: E
   );
 }
 
-type RenameProps = { readonly table: 'section' | 'lesson'; readonly id: string; readonly title: string; readonly isNew: boolean; readonly onDone: (next: 'stay' | 'another') => void };
+type RenameProps = {
+  readonly table: 'section' | 'lesson';
+  readonly id: string;
+  readonly title: string;
+  readonly isNew: boolean;
+  readonly onDone: (next: 'stay' | 'another') => void;
+};
 
 /** A title being typed. Enter keeps it, and after a new lesson makes the next one; Escape leaves it as it was. */
 function Rename({ table, id, title, isNew, onDone }: RenameProps) {

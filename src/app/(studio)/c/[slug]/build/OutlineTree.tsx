@@ -14,7 +14,10 @@ export function OutlineTree() {
   const [folded, setFolded] = useState<ReadonlySet<string>>(new Set());
   const [renaming, setRenaming] = useState<{ id: string; isNew: boolean } | null>(null);
   const tree = useRef<HTMLDivElement>(null);
-  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 5 } }), useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }));
+  const sensors = useSensors(
+    useSensor(PointerSensor, { activationConstraint: { distance: 5 } }),
+    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
+  );
 
   const flat: RowFacts[] = rows.flatMap((row): RowFacts[] => [
     { table: 'section', id: row.section.id, row, folded: folded.has(row.section.id) },
@@ -103,7 +106,16 @@ export function OutlineTree() {
     );
   }
   return (
-    <DndContext id="outline" sensors={sensors} collisionDetection={closestCenter} onDragEnd={onDragEnd} accessibility={{ announcements, screenReaderInstructions: { draggable: 'Press Space to pick up, the arrow keys to move, Space to drop and Escape to put back.' } }}>
+    <DndContext
+      id="outline"
+      sensors={sensors}
+      collisionDetection={closestCenter}
+      onDragEnd={onDragEnd}
+      accessibility={{
+        announcements,
+        screenReaderInstructions: { draggable: 'Press Space to pick up, the arrow keys to move, Space to drop and Escape to put back.' },
+      }}
+    >
       <SortableContext items={flat.map((one) => one.id)} strategy={verticalListSortingStrategy}>
         <div ref={tree} role="tree" aria-label="Outline" className={styles.tree}>
           {flat.map((facts) => (

@@ -8,7 +8,8 @@ import { useDesk } from '../_course/CourseProvider';
 import { useOutlineActions } from './actions';
 import styles from './build.module.css';
 
-const isField = (target: EventTarget | null) => target instanceof HTMLElement && (target.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName));
+const isField = (target: EventTarget | null) =>
+  target instanceof HTMLElement && (target.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName));
 
 export function Toolbar() {
   const { state, store } = useDesk();
@@ -55,12 +56,24 @@ export function Toolbar() {
       <span className={styles.spring} />
       <SavedMark />
       <Tooltip label={state.undo.undo ? `Undo: ${state.undo.undo} (Ctrl Z)` : 'Nothing to undo'}>
-        <ActionIcon variant="subtle" color="gray" aria-label={state.undo.undo ? `Undo: ${state.undo.undo}` : 'Undo'} disabled={!state.undo.undo} onClick={store.undo}>
+        <ActionIcon
+          variant="subtle"
+          color="gray"
+          aria-label={state.undo.undo ? `Undo: ${state.undo.undo}` : 'Undo'}
+          disabled={!state.undo.undo}
+          onClick={store.undo}
+        >
           <IconArrowBackUp size={18} />
         </ActionIcon>
       </Tooltip>
       <Tooltip label={state.undo.redo ? `Do again: ${state.undo.redo} (Ctrl Shift Z)` : 'Nothing to do again'}>
-        <ActionIcon variant="subtle" color="gray" aria-label={state.undo.redo ? `Do again: ${state.undo.redo}` : 'Do again'} disabled={!state.undo.redo} onClick={store.redo}>
+        <ActionIcon
+          variant="subtle"
+          color="gray"
+          aria-label={state.undo.redo ? `Do again: ${state.undo.redo}` : 'Do again'}
+          disabled={!state.undo.redo}
+          onClick={store.redo}
+        >
           <IconArrowForwardUp size={18} />
         </ActionIcon>
       </Tooltip>

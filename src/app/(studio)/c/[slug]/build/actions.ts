@@ -1,5 +1,5 @@
 'use client';
-import { lessonsBySection, type LessonKind, sectionsOf } from '@/core/outline';
+import { type LessonKind, lessonsBySection, sectionsOf } from '@/core/outline';
 import { newId } from '@/ui/ids';
 import { useDesk } from '../_course/CourseProvider';
 
@@ -46,7 +46,10 @@ export function useOutlineActions() {
   const flat = () => {
     const { outline } = store.get();
     const lessons = lessonsBySection(outline);
-    return sectionsOf(outline).flatMap((section) => [{ table: 'section' as const, id: section.id }, ...(lessons.get(section.id) ?? []).map((lesson) => ({ table: 'lesson' as const, id: lesson.id }))]);
+    return sectionsOf(outline).flatMap((section) => [
+      { table: 'section' as const, id: section.id },
+      ...(lessons.get(section.id) ?? []).map((lesson) => ({ table: 'lesson' as const, id: lesson.id })),
+    ]);
   };
   const neighbour = (table: 'section' | 'lesson', id: string, step: 1 | -1) => {
     const all = flat();

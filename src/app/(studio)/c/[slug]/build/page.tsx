@@ -1,6 +1,6 @@
 'use client';
-import { Inspector } from '../_inspector/Inspector';
 import { Workbench } from '../_course/Workbench';
+import { Inspector } from '../_inspector/Inspector';
 import { Glance } from './Glance';
 import { OutlineTree } from './OutlineTree';
 import { Toolbar } from './Toolbar';

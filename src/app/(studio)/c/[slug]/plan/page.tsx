@@ -34,7 +34,13 @@ export default function PlanPage() {
               return saved;
             }}
           />
-          <TextField label="Description" description="Two or three sentences for somebody who does not know it yet." lines={3} value={course.description} onSave={(description) => set({ description })} />
+          <TextField
+            label="Description"
+            description="Two or three sentences for somebody who does not know it yet."
+            lines={3}
+            value={course.description}
+            onSave={(description) => set({ description })}
+          />
         </section>
         <section className={styles.sheet}>
           <h2>The promise</h2>
@@ -62,7 +68,14 @@ export default function PlanPage() {
               onChange={(mode) => set({ completion: mode === 'share' ? { mode, percent: 80 } : { mode: mode as 'strict' | 'free' } })}
             />
           </div>
-          {course.completion.mode === 'share' && <NumberField label="Share of the required lessons" unit="%" value={course.completion.percent} onSave={(percent) => set({ completion: { mode: 'share', percent: percent ?? 80 } })} />}
+          {course.completion.mode === 'share' && (
+            <NumberField
+              label="Share of the required lessons"
+              unit="%"
+              value={course.completion.percent}
+              onSave={(percent) => set({ completion: { mode: 'share', percent: percent ?? 80 } })}
+            />
+          )}
           <Select
             label="Work that is missing"
             value={course.missing}

@@ -10,9 +10,9 @@ import { Tile } from '@/ui/tile/Tile';
 import type { LessonTile } from '@/ui/tile/tiles';
 import { useCourse, useDesk } from '../_course/CourseProvider';
 import { SavedMark } from '../build/Toolbar';
+import styles from './board.module.css';
 import { Moment } from './Moment';
 import { RhythmDialog } from './RhythmDialog';
-import styles from './board.module.css';
 
 const zones = Intl.supportedValuesOf('timeZone');
 const startOf = (day: string, zone: string, time = '00:00') => Temporal.PlainDate.from(day).toZonedDateTime({ timeZone: zone, plainTime: time }).toInstant();
@@ -34,7 +34,15 @@ export function Board({ cohorts }: { readonly cohorts: readonly Cohort[] }) {
   const clock: LearnerClock = useMemo(() => ({ start: startOf(startDay, zone, cohort ? '00:00' : '10:00'), zone }), [startDay, zone, cohort]);
   const sections = useMemo(() => rows.map(({ section, tiles }) => ({ ...section, lessons: tiles.map((tile) => tile.lesson) })), [rows]);
   const opens = useMemo(() => openings(course, sections, clock), [course, sections, clock]);
-  const laid = useMemo(() => board(rows.flatMap((row) => row.tiles.map((tile) => ({ id: tile.lesson.id, learnerMinutes: tile.lesson.state === 'planned' ? 0 : tile.minutes }))), opens, clock), [rows, opens, clock]);
+  const laid = useMemo(
+    () =>
+      board(
+        rows.flatMap((row) => row.tiles.map((tile) => ({ id: tile.lesson.id, learnerMinutes: tile.lesson.state === 'planned' ? 0 : tile.minutes }))),
+        opens,
+        clock,
+      ),
+    [rows, opens, clock],
+  );
 
   const names = { locale: 'en-GB', zone };
   const first = laid.weeks[0]?.from.epochMilliseconds ?? 0;
@@ -70,10 +78,32 @@ export function Board({ cohorts }: { readonly cohorts: readonly Cohort[] }) {
           <p className={styles.label} id="eyes">
             Look through the eyes of
           </p>
-          <SegmentedControl size="sm" aria-labelledby="eyes" value={eyes} onChange={setEyes} data={[...cohorts.map((one) => ({ value: one.id, label: one.name })), { value: 'alone', label: 'Anyone, self-paced' }]} />
+          <SegmentedControl
+            size="sm"
+            aria-labelledby="eyes"
+            value={eyes}
+            onChange={setEyes}
+            data={[...cohorts.map((one) => ({ value: one.id, label: one.name })), { value: 'alone', label: 'Anyone, self-paced' }]}
+          />
         </div>
-        <TextInput label="Starts" type="date" value={startDay} disabled={cohort !== undefined} onChange={(event) => event.currentTarget.value && setDay(event.currentTarget.value)} w={150} />
-        <Select label="Time zone" searchable data={zones} value={zone} disabled={cohort !== undefined} onChange={(value) => value && setOwnZone(value)} w={190} limit={40} />
+        <TextInput
+          label="Starts"
+          type="date"
+          value={startDay}
+          disabled={cohort !== undefined}
+          onChange={(event) => event.currentTarget.value && setDay(event.currentTarget.value)}
+          w={150}
+        />
+        <Select
+          label="Time zone"
+          searchable
+          data={zones}
+          value={zone}
+          disabled={cohort !== undefined}
+          onChange={(value) => value && setOwnZone(value)}
+          w={190}
+          limit={40}
+        />
         <div className={styles.rhythm}>
           <p className={styles.label}>Rhythm</p>
           <p className={styles.plan}>
@@ -106,7 +136,10 @@ export function Board({ cohorts }: { readonly cohorts: readonly Cohort[] }) {
           </div>
           {rows.map((row) => (
             <div key={row.section.id} className={styles.row} style={columns}>
-              <button type="button" className={styles.section} onClick={() => {
+              <button
+                type="button"
+                className={styles.section}
+                onClick={() => {
                   store.select({ table: 'section', id: row.section.id });
                   router.push(`/c/${head.slug}/build`);
                 }}
@@ -126,9 +159,14 @@ export function Board({ cohorts }: { readonly cohorts: readonly Cohort[] }) {
                     .map((tile) => {
                       const opening = opens.get(tile.lesson.id);
                       return (
-                        <div key={tile.lesson.id} className={styles.chip} data-closed={!isOpen(opening, now) || undefined} title={opening ? `${tile.lesson.title} opens ${dateTimeText(opening.at, names)}` : undefined}>
-                          <Tile {...tile} />
-                          <span className={styles.chipName}>{tile.lesson.title}</span>
+                        <div
+                          key={tile.lesson.id}
+                          className={styles.chip}
+                          data-closed={!isOpen(opening, now) || undefined}
+                          title={opening ? `${tile.lesson.title} opens ${dateTimeText(opening.at, names)}` : undefined}
+                        >
+                          <Tile {...tile} label={tile.lesson.title} wide />
+                          {!isOpen(opening, now) && <span className="visually-hidden">, closed</span>}
                         </div>
                       );
                     })}
@@ -141,7 +179,9 @@ export function Board({ cohorts }: { readonly cohorts: readonly Cohort[] }) {
               ))}
             </div>
           ))}
-          {laid.weeks.length > 0 && rows.length > 0 && <Moment from={first} to={last} at={now.epochMilliseconds} text={dateTimeText(now, names, false)} onMove={setMomentAt} inset={180} />}
+          {laid.weeks.length > 0 && rows.length > 0 && (
+            <Moment from={first} to={last} at={now.epochMilliseconds} text={dateTimeText(now, names, false)} onMove={setMomentAt} inset={180} />
+          )}
         </div>
       </div>
 
@@ -150,13 +190,15 @@ export function Board({ cohorts }: { readonly cohorts: readonly Cohort[] }) {
           <h2>On {dateTimeText(now, names)} this learner sees</h2>
           <p>
             {openCount} of {tiles.length} lessons open
-            {next ? ` · next: ${next.tile.lesson.title}, ${dateTimeText(next.at, names, false)} (in ${countdown(next.at, now)})` : ' · nothing more will open'} · times in {zone}
+            {next ? ` · next: ${next.tile.lesson.title}, ${dateTimeText(next.at, names, false)} (in ${countdown(next.at, now)})` : ' · nothing more will open'}{' '}
+            · times in {zone}
           </p>
         </section>
         <section>
           {emptyOnes.length > 0 && (
             <p className={styles.settle}>
-              <IconAlertSquare size={16} aria-hidden="true" /> {emptyOnes.length} to settle: {emptyOnes.map((tile) => tile.lesson.title).join(', ')} will open with nothing in {emptyOnes.length === 1 ? 'it' : 'them'}.
+              <IconAlertSquare size={16} aria-hidden="true" /> {emptyOnes.length} to settle: {emptyOnes.map((tile) => tile.lesson.title).join(', ')} will open
+              with nothing in {emptyOnes.length === 1 ? 'it' : 'them'}.
             </p>
           )}
           {heavy.map((week) => (

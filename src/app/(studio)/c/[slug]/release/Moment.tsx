@@ -2,10 +2,24 @@
 import { type KeyboardEvent, type PointerEvent, useRef } from 'react';
 import styles from './board.module.css';
 
-type Props = { readonly from: number; readonly to: number; readonly at: number; readonly text: string; readonly onMove: (at: number) => void; readonly inset: number };
+type Props = {
+  readonly from: number;
+  readonly to: number;
+  readonly at: number;
+  readonly text: string;
+  readonly onMove: (at: number) => void;
+  readonly inset: number;
+};
 
 const hour = 3_600_000;
-const steps: { [key: string]: number } = { ArrowLeft: -hour, ArrowRight: hour, ArrowDown: -24 * hour, ArrowUp: 24 * hour, PageDown: -7 * 24 * hour, PageUp: 7 * 24 * hour };
+const steps: { [key: string]: number } = {
+  ArrowLeft: -hour,
+  ArrowRight: hour,
+  ArrowDown: -24 * hour,
+  ArrowUp: 24 * hour,
+  PageDown: -7 * 24 * hour,
+  PageUp: 7 * 24 * hour,
+};
 
 /** The moment looked at: dragged along the weeks, or moved by an hour, a day or a week with the keys. */
 export function Moment({ from, to, at, text, onMove, inset }: Props) {

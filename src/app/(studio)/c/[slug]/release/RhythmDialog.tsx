@@ -24,7 +24,9 @@ function RhythmForm({ initial, onClose }: { readonly initial: Rhythm; readonly o
   const [draft, setDraft] = useState<Rhythm>(initial);
   const [problem, setProblem] = useState<string | null>(null);
   const change = (part: Partial<Rhythm>) => setDraft({ ...draft, ...part });
-  const own = Object.values(state.outline.section).filter((section) => section.opens).length + Object.values(state.outline.lesson).filter((lesson) => lesson.opens).length;
+  const own =
+    Object.values(state.outline.section).filter((section) => section.opens).length +
+    Object.values(state.outline.lesson).filter((lesson) => lesson.opens).length;
   const save = (rhythm: Rhythm | null) => {
     const saved = store.edit({ do: 'set', table: 'course', id: course.id, fields: { rhythm } });
     if (saved.ok) onClose();
@@ -36,14 +38,31 @@ function RhythmForm({ initial, onClose }: { readonly initial: Rhythm; readonly o
         <Select
           label="What opens together"
           value={draft.unit === 'section' ? 'section' : String(draft.lessons)}
-          data={[{ value: 'section', label: 'one section' }, ...[1, 2, 3, 4, 5].map((count) => ({ value: String(count), label: `${count} ${count === 1 ? 'lesson' : 'lessons'}` }))]}
+          data={[
+            { value: 'section', label: 'one section' },
+            ...[1, 2, 3, 4, 5].map((count) => ({ value: String(count), label: `${count} ${count === 1 ? 'lesson' : 'lessons'}` })),
+          ]}
           onChange={(value) => change(value === 'section' ? { unit: 'section' } : { unit: 'lessons', lessons: Number(value) })}
         />
-        <Select label="Every" value={String(draft.weeks)} data={[1, 2, 3, 4].map((weeks) => ({ value: String(weeks), label: weeks === 1 ? 'week' : `${weeks} weeks` }))} onChange={(weeks) => change({ weeks: Number(weeks) })} />
-        <Select label="On" value={String(draft.weekday)} data={[1, 2, 3, 4, 5, 6, 7].map((weekday) => ({ value: String(weekday), label: weekdayName(weekday) }))} onChange={(weekday) => change({ weekday: Number(weekday) })} />
+        <Select
+          label="Every"
+          value={String(draft.weeks)}
+          data={[1, 2, 3, 4].map((weeks) => ({ value: String(weeks), label: weeks === 1 ? 'week' : `${weeks} weeks` }))}
+          onChange={(weeks) => change({ weeks: Number(weeks) })}
+        />
+        <Select
+          label="On"
+          value={String(draft.weekday)}
+          data={[1, 2, 3, 4, 5, 6, 7].map((weekday) => ({ value: String(weekday), label: weekdayName(weekday) }))}
+          onChange={(weekday) => change({ weekday: Number(weekday) })}
+        />
         <TextInput label="At" type="time" value={draft.at} onChange={(event) => change({ at: event.currentTarget.value })} />
       </div>
-      <Checkbox label="The first part opens at the start, whatever day that is" checked={draft.firstAtOnce} onChange={(event) => change({ firstAtOnce: event.currentTarget.checked })} />
+      <Checkbox
+        label="The first part opens at the start, whatever day that is"
+        checked={draft.firstAtOnce}
+        onChange={(event) => change({ firstAtOnce: event.currentTarget.checked })}
+      />
       <div>
         <b>Breaks</b>
         <p className={styles.quiet}>Nothing new opens on these days; the plan moves on behind them.</p>
@@ -59,12 +78,21 @@ function RhythmForm({ initial, onClose }: { readonly initial: Rhythm; readonly o
             </div>
           );
         })}
-        <Button variant="subtle" size="compact-sm" leftSection={<IconPlus size={14} />} onClick={() => change({ breaks: [...draft.breaks, { from: '', to: '', name: '' }] })}>
+        <Button
+          variant="subtle"
+          size="compact-sm"
+          leftSection={<IconPlus size={14} />}
+          onClick={() => change({ breaks: [...draft.breaks, { from: '', to: '', name: '' }] })}
+        >
           Add a break
         </Button>
       </div>
       <p>{rhythmText(draft)}</p>
-      {own > 0 && <p className={styles.quiet}>{own === 1 ? 'One section or lesson has a rule of its own and keeps it.' : `${own} sections and lessons have rules of their own and keep them.`}</p>}
+      {own > 0 && (
+        <p className={styles.quiet}>
+          {own === 1 ? 'One section or lesson has a rule of its own and keeps it.' : `${own} sections and lessons have rules of their own and keep them.`}
+        </p>
+      )}
       {problem && (
         <p role="alert" className={styles.settle}>
           {problem}

@@ -47,7 +47,12 @@ export function CertificateTable({ courseId, awards }: { readonly courseId: stri
           ))}
         </tbody>
       </table>
-      <Modal opened={withdrawing !== null} onClose={() => setWithdrawing(null)} title={<b>Withdraw {withdrawing?.number}</b>} closeButtonProps={{ 'aria-label': 'Close' }}>
+      <Modal
+        opened={withdrawing !== null}
+        onClose={() => setWithdrawing(null)}
+        title={<b>Withdraw {withdrawing?.number}</b>}
+        closeButtonProps={{ 'aria-label': 'Close' }}
+      >
         {withdrawing && <Withdraw courseId={courseId} award={withdrawing} onDone={() => setWithdrawing(null)} />}
       </Modal>
     </section>

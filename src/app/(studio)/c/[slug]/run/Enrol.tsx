@@ -17,7 +17,11 @@ export function Enrol({ courseId, cohorts }: { readonly courseId: string; readon
   const [problem, setProblem] = useState<Problem | null>(null);
   const enrol = async (event: FormEvent) => {
     event.preventDefault();
-    const done = await act<{ name: string }>('enrolment.add', { courseId, email: email.trim().toLowerCase(), cohortId: cohortId === 'alone' ? null : cohortId });
+    const done = await act<{ name: string }>('enrolment.add', {
+      courseId,
+      email: email.trim().toLowerCase(),
+      cohortId: cohortId === 'alone' ? null : cohortId,
+    });
     setProblem(done.ok ? null : done.problem);
     if (!done.ok) return;
     notifications.show({ color: 'malachite', message: `${done.value.name} takes the course now.` });
@@ -29,7 +33,15 @@ export function Enrol({ courseId, cohorts }: { readonly courseId: string; readon
       <form onSubmit={enrol} className={inspector.group} noValidate>
         <h2 className={inspector.title}>Enrol somebody</h2>
         <TextInput label="E-mail address" value={email} onChange={(event) => setEmail(event.currentTarget.value)} error={problem?.sentence} />
-        <Select label="Starts" value={cohortId} data={[{ value: 'alone', label: 'today, on their own' }, ...cohorts.map((one) => ({ value: one.id, label: `with the ${one.name}, ${one.startsOn}` }))]} onChange={(value) => setCohortId(value ?? 'alone')} />
+        <Select
+          label="Starts"
+          value={cohortId}
+          data={[
+            { value: 'alone', label: 'today, on their own' },
+            ...cohorts.map((one) => ({ value: one.id, label: `with the ${one.name}, ${one.startsOn}` })),
+          ]}
+          onChange={(value) => setCohortId(value ?? 'alone')}
+        />
         <Button type="submit">Enrol</Button>
       </form>
       <NewCohort courseId={courseId} />
@@ -56,8 +68,19 @@ function NewCohort({ courseId }: { readonly courseId: string }) {
     <form onSubmit={make} className={inspector.group} noValidate>
       <h2 className={inspector.title}>New cohort</h2>
       <div className={inspector.pair}>
-        <TextInput label="Name" value={name} onChange={(event) => setName(event.currentTarget.value)} error={problem?.field === 'name' ? problem.sentence : null} />
-        <TextInput label="Starts on" type="date" value={startsOn} onChange={(event) => setStartsOn(event.currentTarget.value)} error={problem && problem.field !== 'name' ? problem.sentence : null} />
+        <TextInput
+          label="Name"
+          value={name}
+          onChange={(event) => setName(event.currentTarget.value)}
+          error={problem?.field === 'name' ? problem.sentence : null}
+        />
+        <TextInput
+          label="Starts on"
+          type="date"
+          value={startsOn}
+          onChange={(event) => setStartsOn(event.currentTarget.value)}
+          error={problem && problem.field !== 'name' ? problem.sentence : null}
+        />
       </div>
       <Button type="submit" variant="default">
         Make cohort

@@ -4,9 +4,15 @@ import { Tile } from '@/ui/tile/Tile';
 import type { GradeCell, GradeColumn, RunRow } from './rows';
 import styles from './run.module.css';
 
-type Props = { readonly rows: readonly RunRow[]; readonly columns: readonly GradeColumn[]; readonly selectedId: string | null; readonly onSelect: (id: string) => void };
+type Props = {
+  readonly rows: readonly RunRow[];
+  readonly columns: readonly GradeColumn[];
+  readonly selectedId: string | null;
+  readonly onSelect: (id: string) => void;
+};
 
-const cellText = (cell: GradeCell) => (cell.state === 'points' ? cell.points : cell.state === 'waiting' ? 'to mark' : cell.state === 'excused' ? 'excused' : '–');
+const cellText = (cell: GradeCell) =>
+  cell.state === 'points' ? cell.points : cell.state === 'waiting' ? 'to mark' : cell.state === 'excused' ? 'excused' : '–';
 
 /** Learners by items. A row opens the learner's sheet with the sum written out. */
 export function GradeTable({ rows, columns, selectedId, onSelect }: Props) {
@@ -18,12 +24,13 @@ export function GradeTable({ rows, columns, selectedId, onSelect }: Props) {
             <th scope="col" className={styles.sticky}>
               Learner
             </th>
+            <th scope="col">Grade</th>
             {columns.map((column) => (
               <th key={column.id} scope="col" title={column.title}>
                 <span className={styles.columnHead}>
                   <Tile kind={column.kind} fill="ready" settle={0} look={0} />
-                  <span>
-                    {column.number} <span className={styles.columnTitle}>{column.title}</span>
+                  <span className={styles.columnTitle}>
+                    {column.number} {column.title}
                   </span>
                 </span>
                 <span className={styles.quiet}>
@@ -31,7 +38,6 @@ export function GradeTable({ rows, columns, selectedId, onSelect }: Props) {
                 </span>
               </th>
             ))}
-            <th scope="col">Grade</th>
           </tr>
         </thead>
         <tbody>
@@ -42,6 +48,9 @@ export function GradeTable({ rows, columns, selectedId, onSelect }: Props) {
                   <bdi>{row.name}</bdi>
                 </button>
               </th>
+              <td>
+                <b>{row.grade}</b>
+              </td>
               {row.cells.map((cell) => (
                 <td key={cell.id} data-state={cell.state} data-failed={cell.passed === false && cell.state === 'points' ? true : undefined} title={cell.why}>
                   {cellText(cell)}
@@ -49,9 +58,6 @@ export function GradeTable({ rows, columns, selectedId, onSelect }: Props) {
                   {cell.passed === false && cell.state === 'points' && <span className="visually-hidden"> (not passed)</span>}
                 </td>
               ))}
-              <td>
-                <b>{row.grade}</b>
-              </td>
             </tr>
           ))}
         </tbody>

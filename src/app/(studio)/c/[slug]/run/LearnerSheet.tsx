@@ -28,7 +28,12 @@ export function LearnerSheet({ courseId, row, columns }: { readonly courseId: st
           if (!cell) return null;
           return (
             <li key={column.id}>
-              <button type="button" className={styles.line} aria-expanded={openId === column.id} onClick={() => setOpenId(openId === column.id ? null : column.id)}>
+              <button
+                type="button"
+                className={styles.line}
+                aria-expanded={openId === column.id}
+                onClick={() => setOpenId(openId === column.id ? null : column.id)}
+              >
                 <span>
                   {column.number} {column.title}
                   <span className={styles.quiet}>{cell.why}</span>
@@ -47,13 +52,21 @@ export function LearnerSheet({ courseId, row, columns }: { readonly courseId: st
         <p className={styles.quiet}>The grade, written out</p>
         <p>{row.sum}</p>
       </section>
-      <p className={inspector.hint}>{row.complete ? 'The course is complete.' : `Not complete yet. ${row.missing.join('. ')}${row.missing.length > 0 ? '.' : ''}`}</p>
+      <p className={inspector.hint}>
+        {row.complete ? 'The course is complete.' : `Not complete yet. ${row.missing.join('. ')}${row.missing.length > 0 ? '.' : ''}`}
+      </p>
       {row.certificate && <p className={inspector.hint}>Certificate {row.certificate}</p>}
     </div>
   );
 }
 
-type DecideProps = { readonly courseId: string; readonly learnerId: string; readonly column: GradeColumn; readonly cell: GradeCell; readonly onDone: () => void };
+type DecideProps = {
+  readonly courseId: string;
+  readonly learnerId: string;
+  readonly column: GradeColumn;
+  readonly cell: GradeCell;
+  readonly onDone: () => void;
+};
 
 /** A change by hand: points, or excused; always with a reason, and always open to being taken back. */
 function Decide({ courseId, learnerId, column, cell, onDone }: DecideProps) {
@@ -63,8 +76,16 @@ function Decide({ courseId, learnerId, column, cell, onDone }: DecideProps) {
   const [problem, setProblem] = useState<Problem | null>(null);
   const decide = async (kind: 'points' | 'excused' | 'none') => {
     const typed = Number(points.trim().replace(',', '.'));
-    if (kind === 'points' && (points.trim() === '' || !Number.isFinite(typed))) return setProblem({ code: 'invalid', sentence: 'Give the points as a number.', field: 'points' });
-    const done = await act('gradebook.decide', { courseId, lessonId: column.id, learnerId, kind, points: kind === 'points' ? Math.round(typed * 1000) : null, reason });
+    if (kind === 'points' && (points.trim() === '' || !Number.isFinite(typed)))
+      return setProblem({ code: 'invalid', sentence: 'Give the points as a number.', field: 'points' });
+    const done = await act('gradebook.decide', {
+      courseId,
+      lessonId: column.id,
+      learnerId,
+      kind,
+      points: kind === 'points' ? Math.round(typed * 1000) : null,
+      reason,
+    });
     setProblem(done.ok ? null : done.problem);
     if (!done.ok) return;
     router.refresh();
@@ -73,8 +94,18 @@ function Decide({ courseId, learnerId, column, cell, onDone }: DecideProps) {
   return (
     <div className={styles.form}>
       <div className={inspector.pair} style={{ gridTemplateColumns: '90px 1fr' }}>
-        <TextInput label={`Points of ${pointsText(column.of)}`} value={points} onChange={(event) => setPoints(event.currentTarget.value)} error={problem?.field === 'points' ? problem.sentence : null} />
-        <TextInput label="Reason" value={reason} onChange={(event) => setReason(event.currentTarget.value)} error={problem && problem.field !== 'points' ? problem.sentence : null} />
+        <TextInput
+          label={`Points of ${pointsText(column.of)}`}
+          value={points}
+          onChange={(event) => setPoints(event.currentTarget.value)}
+          error={problem?.field === 'points' ? problem.sentence : null}
+        />
+        <TextInput
+          label="Reason"
+          value={reason}
+          onChange={(event) => setReason(event.currentTarget.value)}
+          error={problem && problem.field !== 'points' ? problem.sentence : null}
+        />
       </div>
       <div className={styles.acts}>
         <Button size="compact-sm" onClick={() => decide('points')}>

@@ -12,7 +12,14 @@ import { ProgressTable } from './ProgressTable';
 import type { Award, GradeColumn, RunRow } from './rows';
 import styles from './run.module.css';
 
-type Props = { readonly courseId: string; readonly isPublished: boolean; readonly rows: readonly RunRow[]; readonly columns: readonly GradeColumn[]; readonly cohorts: readonly Cohort[]; readonly awards: readonly Award[] };
+type Props = {
+  readonly courseId: string;
+  readonly isPublished: boolean;
+  readonly rows: readonly RunRow[];
+  readonly columns: readonly GradeColumn[];
+  readonly cohorts: readonly Cohort[];
+  readonly awards: readonly Award[];
+};
 
 /** The course while it is taken: who is where, the gradebook, and the certificates. */
 export function RunDesk({ courseId, isPublished, rows, columns, cohorts, awards }: Props) {
@@ -23,7 +30,16 @@ export function RunDesk({ courseId, isPublished, rows, columns, cohorts, awards 
   const found = wanted ? rows.filter((row) => `${row.name} ${row.email} ${row.cohort ?? ''}`.toLocaleLowerCase().includes(wanted)) : rows;
   const selected = rows.find((row) => row.learnerId === selectedId) ?? null;
   return (
-    <Workbench inspector={selected ? <LearnerSheet key={selected.learnerId} courseId={courseId} row={selected} columns={columns} /> : <Enrol courseId={courseId} cohorts={cohorts} />} label={selected ? 'Learner' : 'Enrolment'}>
+    <Workbench
+      inspector={
+        selected ? (
+          <LearnerSheet key={selected.learnerId} courseId={courseId} row={selected} columns={columns} />
+        ) : (
+          <Enrol courseId={courseId} cohorts={cohorts} />
+        )
+      }
+      label={selected ? 'Learner' : 'Enrolment'}
+    >
       <div className={styles.bar}>
         <SegmentedControl
           size="sm"
@@ -36,7 +52,14 @@ export function RunDesk({ courseId, isPublished, rows, columns, cohorts, awards 
             { value: 'certificates', label: `Certificates (${awards.length})` },
           ]}
         />
-        <TextInput aria-label="Find a learner" placeholder="Find a learner or a cohort" leftSection={<IconSearch size={15} />} value={words} onChange={(event) => setWords(event.currentTarget.value)} w={240} />
+        <TextInput
+          aria-label="Find a learner"
+          placeholder="Find a learner or a cohort"
+          leftSection={<IconSearch size={15} />}
+          value={words}
+          onChange={(event) => setWords(event.currentTarget.value)}
+          w={240}
+        />
         <span className={styles.quiet}>
           {found.length} of {rows.length} {rows.length === 1 ? 'learner' : 'learners'}
         </span>

@@ -1,6 +1,6 @@
 import { orNotFound, signedIn } from '@/app/_server/person';
-import { dayText } from '@/core/kernel/time';
 import { toShort } from '@/core/kernel/exact';
+import { dayText } from '@/core/kernel/time';
 import { fullPoints } from '@/core/learning';
 import { isGraded, lessonsOf, numberOf } from '@/core/outline';
 import { can } from '@/core/people';
@@ -16,12 +16,24 @@ export default async function RunPage({ params }: { readonly params: Promise<{ s
   const person = await signedIn(`/c/${slug}/run`);
   const head = orNotFound(await courseBySlug(slug));
   if (!can(person, 'gradebook.read', { courseId: head.id })) return null;
-  const [everybody, cohorts, certificates, document] = await Promise.all([everybodysLearning(head), cohortsOf(head.id), certificatesOf(head.id), liveDocument(head.liveEditionId)]);
+  const [everybody, cohorts, certificates, document] = await Promise.all([
+    everybodysLearning(head),
+    cohortsOf(head.id),
+    certificatesOf(head.id),
+    liveDocument(head.liveEditionId),
+  ]);
   const names = { locale: person.locale, zone: person.zone };
   const columns: GradeColumn[] = document
     ? lessonsOf(document)
         .filter((lesson) => isGraded(lesson.kind))
-        .map((lesson) => ({ id: lesson.id, number: numberOf(document, lesson.id), title: lesson.title, kind: lesson.kind, weight: lesson.weight, of: fullPoints(lesson) }))
+        .map((lesson) => ({
+          id: lesson.id,
+          number: numberOf(document, lesson.id),
+          title: lesson.title,
+          kind: lesson.kind,
+          weight: lesson.weight,
+          of: fullPoints(lesson),
+        }))
     : [];
   const issued = new Map(certificates.map((row) => [row.learnerId, row]));
   const rows: RunRow[] = everybody.map(({ learner, records, view }) => ({
@@ -52,6 +64,15 @@ export default async function RunPage({ params }: { readonly params: Promise<{ s
       };
     }),
   }));
-  const awards = certificates.map((row) => ({ id: row.id, learnerId: row.learnerId, number: row.number, token: row.token, holder: row.holder, issued: dayText(instantFrom(row.issuedAt), names), grade: row.grade, withdrawn: row.withdrawnWhy }));
+  const awards = certificates.map((row) => ({
+    id: row.id,
+    learnerId: row.learnerId,
+    number: row.number,
+    token: row.token,
+    holder: row.holder,
+    issued: dayText(instantFrom(row.issuedAt), names),
+    grade: row.grade,
+    withdrawn: row.withdrawnWhy,
+  }));
   return <RunDesk courseId={head.id} isPublished={head.liveEditionId !== null} rows={rows} columns={columns} cohorts={cohorts} awards={awards} />;
 }

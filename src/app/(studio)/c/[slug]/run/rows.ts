@@ -1,6 +1,13 @@
 import type { LessonKind } from '@/core/outline';
 
-export type GradeColumn = { readonly id: string; readonly number: string; readonly title: string; readonly kind: LessonKind; readonly weight: number; readonly of: number };
+export type GradeColumn = {
+  readonly id: string;
+  readonly number: string;
+  readonly title: string;
+  readonly kind: LessonKind;
+  readonly weight: number;
+  readonly of: number;
+};
 export type GradeCell = {
   readonly id: string;
   readonly state: 'points' | 'waiting' | 'missing' | 'excused';
@@ -26,4 +33,13 @@ export type RunRow = {
   readonly certificate: string | null;
   readonly cells: readonly GradeCell[];
 };
-export type Award = { readonly id: string; readonly learnerId: string; readonly number: string; readonly token: string; readonly holder: string; readonly issued: string; readonly grade: string | null; readonly withdrawn: string | null };
+export type Award = {
+  readonly id: string;
+  readonly learnerId: string;
+  readonly number: string;
+  readonly token: string;
+  readonly holder: string;
+  readonly issued: string;
+  readonly grade: string | null;
+  readonly withdrawn: string | null;
+};

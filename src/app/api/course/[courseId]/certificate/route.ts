@@ -16,7 +16,8 @@ const longestShown = 3;
 export async function POST(request: Request, { params }: { params: Promise<{ courseId: string }> }): Promise<Response> {
   const { courseId } = await params;
   const person = await personOf(request.headers);
-  if (!isId(courseId) || !can(person, 'course.edit', { courseId })) return respond(fail(person ? 'not-allowed' : 'not-signed-in', 'You may not see this design.'));
+  if (!isId(courseId) || !can(person, 'course.edit', { courseId }))
+    return respond(fail(person ? 'not-allowed' : 'not-signed-in', 'You may not see this design.'));
   const parsed = await object({ design: awardSchema.required() })
     .validate(await bodyOf(request), { strict: true })
     .then(
@@ -35,7 +36,10 @@ export async function POST(request: Request, { params }: { params: Promise<{ cou
     number: `${design.prefix}-7K4Q-0182`,
     checkAddress: checkAddress('sample-of-the-address-x'),
   });
-  const longest = learners.map((learner) => learner.name).sort((a, b) => b.length - a.length).slice(0, longestShown);
+  const longest = learners
+    .map((learner) => learner.name)
+    .sort((a, b) => b.length - a.length)
+    .slice(0, longestShown);
   const names = [...new Set([...hardNames, ...longest])];
   const sample = await drawnCertificate(design, content(learners[0]?.name ?? 'Ines Vallotto'));
   const fits = await Promise.all(

@@ -1,5 +1,5 @@
-import { can } from '@/core/people';
 import { isId } from '@/core/kernel/ids';
+import { can } from '@/core/people';
 import { unpublished } from '@/server/outline';
 import { personOf } from '@/server/people';
 

@@ -1,6 +1,6 @@
 import { orNotFound, signedIn } from '@/app/_server/person';
-import { isId } from '@/core/kernel/ids';
 import { pointsText } from '@/core/kernel/exact';
+import { isId } from '@/core/kernel/ids';
 import { Temporal } from '@/core/kernel/time';
 import { instantFrom } from '@/server/enrolment';
 import { learningBySlug } from '@/server/learning';

@@ -14,7 +14,10 @@ import styles from './text.module.css';
 /** A picture of the course's library: the document keeps its id, and the address follows from it. */
 const LibraryPicture = Image.extend({
   addAttributes() {
-    return { ...this.parent?.(), mediaId: { default: null, parseHTML: (element) => element.getAttribute('data-media-id'), renderHTML: ({ mediaId }) => ({ 'data-media-id': mediaId }) } };
+    return {
+      ...this.parent?.(),
+      mediaId: { default: null, parseHTML: (element) => element.getAttribute('data-media-id'), renderHTML: ({ mediaId }) => ({ 'data-media-id': mediaId }) },
+    };
   },
   // A picture pasted from elsewhere has no place in the library, and would not be there tomorrow.
   parseHTML: () => [{ tag: 'img[data-media-id]' }],
@@ -27,7 +30,8 @@ export function TextEditor({ lesson }: { readonly lesson: Lesson }) {
     extensions: [StarterKit.configure({ heading: { levels: [2, 3] }, link: { openOnClick: false, protocols: ['http', 'https', 'mailto'] } }), LibraryPicture],
     content: (lesson.text ?? '') as string,
     editorProps: { attributes: { 'aria-label': `Text of ${lesson.title}`, role: 'textbox', 'aria-multiline': 'true', class: styles.page ?? '' } },
-    onUpdate: ({ editor: changed }) => store.edit({ do: 'set', table: 'lesson', id: lesson.id, fields: { text: changed.isEmpty ? null : (changed.getJSON() as RichText) } }),
+    onUpdate: ({ editor: changed }) =>
+      store.edit({ do: 'set', table: 'lesson', id: lesson.id, fields: { text: changed.isEmpty ? null : (changed.getJSON() as RichText) } }),
   });
   if (!editor) return null;
   return (
@@ -67,7 +71,11 @@ function Tools({ editor }: { readonly editor: Editor }) {
     const alt = window.prompt('Describe the picture for those who cannot see it', '')?.slice(0, 500) ?? '';
     if (alt) await act('media.describe', { mediaId: done.value.id, alt });
     await store.refreshMedia();
-    editor.chain().focus().insertContent({ type: 'image', attrs: { src: `/files/${done.value.id}/original`, mediaId: done.value.id, alt } }).run();
+    editor
+      .chain()
+      .focus()
+      .insertContent({ type: 'image', attrs: { src: `/files/${done.value.id}/original`, mediaId: done.value.id, alt } })
+      .run();
   };
   const setLink = () => {
     if (active.link) return editor.chain().focus().unsetLink().run();

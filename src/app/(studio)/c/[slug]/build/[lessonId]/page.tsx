@@ -12,7 +12,10 @@ import { SavedMark } from '../Toolbar';
 import styles from './text.module.css';
 
 // The editor is large and needed only here.
-const TextEditor = dynamic(() => import('./TextEditor').then((module) => module.TextEditor), { ssr: false, loading: () => <Loader aria-label="Loading the editor" /> });
+const TextEditor = dynamic(() => import('./TextEditor').then((module) => module.TextEditor), {
+  ssr: false,
+  loading: () => <Loader aria-label="Loading the editor" />,
+});
 
 export default function LessonTextPage() {
   const { lessonId } = useParams<{ lessonId: string }>();

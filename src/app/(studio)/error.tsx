@@ -1,0 +1,2 @@
+'use client';
+export { PageError as default } from '@/ui/frame/PageError';

@@ -1,0 +1,123 @@
+import { execFileSync } from 'node:child_process';
+import { readFileSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { eq } from 'drizzle-orm';
+import sharp from 'sharp';
+import { expect, test } from 'vitest';
+import { Temporal } from '@/core/kernel/time';
+import { usualAward } from '@/core/certificate';
+import { awardIfEarned, certificatePdf, drawCertificate } from '../certificate';
+import { storeUpload } from '../media';
+import { makeFirstOwner } from '../people';
+import { database } from '../platform/database';
+import { files } from '../platform/files';
+import * as tables from '../platform/schema';
+import { codeOf, learner, must, publishedCourse, run, startsAt, useTestSchool } from '../testing/school';
+
+const school = useTestSchool();
+const me = () => learner(school.learner);
+const marker = (courseId: string) => ({ id: school.marker, role: 'marker' as const, courses: { [courseId]: 'marker' as const } });
+const after = (minutes: number) => Temporal.Instant.from(startsAt).add({ minutes }).toString();
+
+test('work is drafted, handed in once, marked, and the learner’s grade and certificate follow', async () => {
+  const { courseId, quiz, question, assignment, reading } = await publishedCourse(school);
+  const place = { courseId, lessonId: assignment };
+  await must(me(), 'assignment.save-draft', { ...place, text: 'A first thought' }, after(1));
+  expect(codeOf(await run(me(), 'assignment.hand-in', { ...place, text: '   ' }, after(2)))).toBe('invalid');
+  const twice = await Promise.all([1, 2].map(() => run(me(), 'assignment.hand-in', { ...place, text: 'The whole of it' }, after(3))));
+  expect(twice.map(codeOf).sort()).toEqual(['closed', 'ok']);
+  const [work] = await database().select().from(tables.handIn).where(eq(tables.handIn.lessonId, assignment));
+  const mark = { handInId: work?.id, points: 7500, remark: 'Good', finish: true };
+  expect(
+    await Promise.all([
+      run(me(), 'marking.mark', mark).then(codeOf),
+      run(learner(school.other), 'marking.mark', mark).then(codeOf),
+      run({ id: school.marker, role: 'marker', courses: {} }, 'marking.mark', mark).then(codeOf),
+      run({ ...me(), role: 'owner' }, 'marking.mark', mark).then(codeOf),
+      run(marker(courseId), 'marking.mark', { ...mark, points: 10_001 }).then(codeOf),
+      run(marker(courseId), 'marking.mark', { ...mark, points: null }).then(codeOf),
+    ]),
+  ).toEqual(['not-allowed', 'not-allowed', 'not-allowed', 'not-allowed', 'invalid', 'invalid']);
+  await must(marker(courseId), 'marking.mark', { ...mark, points: 6000, finish: false }, after(5));
+  await must(marker(courseId), 'marking.mark', mark, after(6));
+  await must(marker(courseId), 'marking.mark', mark, after(7));
+  const history = await database().select().from(tables.markHistory).where(eq(tables.markHistory.handInId, work?.id ?? ''));
+  expect(history.map((row) => [row.points, row.finished])).toEqual([
+    [6000, false],
+    [7500, true],
+  ]);
+
+  await awardIfEarned(courseId, school.learner);
+  expect(await database().$count(tables.certificate)).toBe(0);
+  await must(me(), 'learning.mark-done', { courseId, lessonId: reading }, after(8));
+  const { id } = await must(me(), 'quiz.begin', { courseId, lessonId: quiz }, after(9));
+  await must(me(), 'quiz.answer', { sittingId: id, questionId: question, answer: { typed: '4' } }, after(10));
+  await must(me(), 'quiz.hand-in', { sittingId: id }, after(11));
+  await Promise.all([awardIfEarned(courseId, school.learner), awardIfEarned(courseId, school.learner), must(me(), 'certificate.claim', { courseId })]);
+  const issued = await database().select().from(tables.certificate).where(eq(tables.certificate.courseId, courseId));
+  expect(issued).toHaveLength(1);
+  expect(issued[0]).toMatchObject({ holder: 'The learner', grade: '87.5 %' });
+  expect(issued[0]?.number).toMatch(/^C-[2-9A-HJKMNP-Z]{4}-\d{4,}$/);
+  const first = await drawCertificate(issued[0]?.id ?? '');
+  expect(await drawCertificate(issued[0]?.id ?? '')).toBe(first);
+  expect(readFileSync(files().path(first ?? '')).subarray(0, 5).toString()).toBe('%PDF-');
+});
+
+test('points set by hand and excuses need a reason and bounds', async () => {
+  const { courseId, quiz } = await publishedCourse(school);
+  const boss = { id: school.owner, role: 'owner' as const, courses: {} };
+  const decide = (part: object, who = boss as Parameters<typeof run>[0]) => run(who, 'gradebook.decide', { courseId, lessonId: quiz, learnerId: school.learner, kind: 'points', points: 500, reason: 'by hand', ...part }).then(codeOf);
+  expect([await decide({}), await decide({ reason: ' ' }), await decide({ points: 1001 }), await decide({ learnerId: 'nobody' }), await decide({}, me()), await decide({ kind: 'excused', points: null })]).toEqual(['ok', 'invalid', 'invalid', 'not-found', 'not-allowed', 'ok']);
+});
+
+test('work that is late is refused where late work is not taken, and the draft stays', async () => {
+  const due = { when: 'after-start', amount: 1, unit: 'hours', at: null };
+  const { courseId, assignment } = await publishedCourse(school, { assignment: { due, takesLate: false } });
+  await must(me(), 'assignment.save-draft', { courseId, lessonId: assignment, text: 'nearly' }, after(59));
+  expect(codeOf(await run(me(), 'assignment.hand-in', { courseId, lessonId: assignment, text: 'too late' }, after(61)))).toBe('too-late');
+  const [row] = await database().select().from(tables.handIn).where(eq(tables.handIn.lessonId, assignment));
+  expect([row?.state, row?.text]).toEqual(['draft', 'nearly']);
+});
+
+test.each([
+  ['film', 'empty.mp4', Buffer.alloc(0), 'is empty'],
+  ['film', 'a.mp4', Buffer.from('just a text that says it is a film'), 'does not hold a film'],
+  ['document', 'a.pdf', Buffer.from('<html><script>1</script>'), 'does not hold a PDF'],
+  ['captions', 'a.vtt', Buffer.from('WEBVTT\n\n00:05.000 --> 00:02.000\nBackwards'), 'ends before it begins'],
+  ['picture', 'a.svg', Buffer.from('<svg xmlns="http://www.w3.org/2000/svg"/>'), 'does not hold a picture'],
+] as const)('an upload is judged by what it holds: %s %s', async (purpose, name, content, words) => {
+  const path = join(tmpdir(), `mosaik-upload-${process.pid}`);
+  writeFileSync(path, content);
+  const result = await storeUpload(purpose, name, path);
+  expect(result.ok ? '' : result.problem.sentence).toContain(words);
+});
+
+test.each([
+  ['Latin in script', 'Ines Vallotto', 'script-regular'],
+  ['Arabic', 'نورة العتيبي', 'arabic-regular'],
+  ['Greek', 'Σωκράτης Παπαδόπουλος', 'serif-regular'],
+])('a certificate shows its name as ink on the page, not only as text: %s', async (_name, name) => {
+  const content = { course: 'A course', school: 'A school', date: '12 June 2027', grade: null, number: 'C-TEST-0001', checkAddress: 'http://school.example/check/x' };
+  const ink = async (holder: string) => {
+    const pdf = join(tmpdir(), `mosaik-certificate-${process.pid}.pdf`);
+    writeFileSync(pdf, await certificatePdf(usualAward, { ...content, name: holder }, startsAt));
+    execFileSync('pdftoppm', ['-png', '-r', '50', '-singlefile', pdf, pdf]);
+    // The band the name stands in: how much of it is dark.
+    const { data, info } = await sharp(`${pdf}.png`).greyscale().raw().toBuffer({ resolveWithObject: true });
+    const band = data.subarray(Math.floor(info.height * 0.31) * info.width, Math.floor(info.height * 0.47) * info.width);
+    return band.filter((pixel) => pixel < 120).length;
+  };
+  expect((await ink(name)) - (await ink('.'))).toBeGreaterThan(60);
+});
+
+test('the same certificate is the same file every time', async () => {
+  const content = { name: 'Bo Li', course: 'A course', school: 'A school', date: '12 June 2027', grade: '91.0 %', number: 'C-TEST-0002', checkAddress: 'http://school.example/check/x' };
+  const [a, b] = await Promise.all([1, 2].map(() => certificatePdf(usualAward, content, startsAt)));
+  expect(Buffer.compare(Buffer.from(a ?? []), Buffer.from(b ?? []))).toBe(0);
+});
+
+test('a school has one first owner', async () => {
+  const result = await makeFirstOwner({ school: 'Another', name: 'Somebody', email: 'somebody@school.example', password: 'long enough here', zone: 'UTC' });
+  expect(codeOf(result)).toBe('conflict');
+});
