@@ -5,8 +5,8 @@ import { join } from 'node:path';
 import { eq } from 'drizzle-orm';
 import sharp from 'sharp';
 import { expect, test } from 'vitest';
-import { Temporal } from '@/core/kernel/time';
 import { usualAward } from '@/core/certificate';
+import { Temporal } from '@/core/kernel/time';
 import { awardIfEarned, certificatePdf, drawCertificate } from '../certificate';
 import { storeUpload } from '../media';
 import { makeFirstOwner } from '../people';
@@ -42,7 +42,10 @@ test('work is drafted, handed in once, marked, and the learner’s grade and cer
   await must(marker(courseId), 'marking.mark', { ...mark, points: 6000, finish: false }, after(5));
   await must(marker(courseId), 'marking.mark', mark, after(6));
   await must(marker(courseId), 'marking.mark', mark, after(7));
-  const history = await database().select().from(tables.markHistory).where(eq(tables.markHistory.handInId, work?.id ?? ''));
+  const history = await database()
+    .select()
+    .from(tables.markHistory)
+    .where(eq(tables.markHistory.handInId, work?.id ?? ''));
   expect(history.map((row) => [row.points, row.finished])).toEqual([
     [6000, false],
     [7500, true],
@@ -61,14 +64,26 @@ test('work is drafted, handed in once, marked, and the learner’s grade and cer
   expect(issued[0]?.number).toMatch(/^C-[2-9A-HJKMNP-Z]{4}-\d{4,}$/);
   const first = await drawCertificate(issued[0]?.id ?? '');
   expect(await drawCertificate(issued[0]?.id ?? '')).toBe(first);
-  expect(readFileSync(files().path(first ?? '')).subarray(0, 5).toString()).toBe('%PDF-');
+  expect(
+    readFileSync(files().path(first ?? ''))
+      .subarray(0, 5)
+      .toString(),
+  ).toBe('%PDF-');
 });
 
 test('points set by hand and excuses need a reason and bounds', async () => {
   const { courseId, quiz } = await publishedCourse(school);
   const boss = { id: school.owner, role: 'owner' as const, courses: {} };
-  const decide = (part: object, who = boss as Parameters<typeof run>[0]) => run(who, 'gradebook.decide', { courseId, lessonId: quiz, learnerId: school.learner, kind: 'points', points: 500, reason: 'by hand', ...part }).then(codeOf);
-  expect([await decide({}), await decide({ reason: ' ' }), await decide({ points: 1001 }), await decide({ learnerId: 'nobody' }), await decide({}, me()), await decide({ kind: 'excused', points: null })]).toEqual(['ok', 'invalid', 'invalid', 'not-found', 'not-allowed', 'ok']);
+  const decide = (part: object, who = boss as Parameters<typeof run>[0]) =>
+    run(who, 'gradebook.decide', { courseId, lessonId: quiz, learnerId: school.learner, kind: 'points', points: 500, reason: 'by hand', ...part }).then(codeOf);
+  expect([
+    await decide({}),
+    await decide({ reason: ' ' }),
+    await decide({ points: 1001 }),
+    await decide({ learnerId: 'nobody' }),
+    await decide({}, me()),
+    await decide({ kind: 'excused', points: null }),
+  ]).toEqual(['ok', 'invalid', 'invalid', 'not-found', 'not-allowed', 'ok']);
 });
 
 test('work that is late is refused where late work is not taken, and the draft stays', async () => {
@@ -98,7 +113,14 @@ test.each([
   ['Arabic', 'نورة العتيبي', 'arabic-regular'],
   ['Greek', 'Σωκράτης Παπαδόπουλος', 'serif-regular'],
 ])('a certificate shows its name as ink on the page, not only as text: %s', async (_name, name) => {
-  const content = { course: 'A course', school: 'A school', date: '12 June 2027', grade: null, number: 'C-TEST-0001', checkAddress: 'http://school.example/check/x' };
+  const content = {
+    course: 'A course',
+    school: 'A school',
+    date: '12 June 2027',
+    grade: null,
+    number: 'C-TEST-0001',
+    checkAddress: 'http://school.example/check/x',
+  };
   const ink = async (holder: string) => {
     const pdf = join(tmpdir(), `mosaik-certificate-${process.pid}.pdf`);
     writeFileSync(pdf, await certificatePdf(usualAward, { ...content, name: holder }, startsAt));
@@ -112,7 +134,15 @@ test.each([
 });
 
 test('the same certificate is the same file every time', async () => {
-  const content = { name: 'Bo Li', course: 'A course', school: 'A school', date: '12 June 2027', grade: '91.0 %', number: 'C-TEST-0002', checkAddress: 'http://school.example/check/x' };
+  const content = {
+    name: 'Bo Li',
+    course: 'A course',
+    school: 'A school',
+    date: '12 June 2027',
+    grade: '91.0 %',
+    number: 'C-TEST-0002',
+    checkAddress: 'http://school.example/check/x',
+  };
   const [a, b] = await Promise.all([1, 2].map(() => certificatePdf(usualAward, content, startsAt)));
   expect(Buffer.compare(Buffer.from(a ?? []), Buffer.from(b ?? []))).toBe(0);
 });

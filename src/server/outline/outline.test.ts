@@ -53,7 +53,8 @@ test('HTML in a title is a title', async () => {
 
 test('a section with its lessons is removed, comes back in one undo, goes again in one redo', async () => {
   const { courseId, sectionId } = await freshCourse();
-  for (const title of ['a', 'b', 'c']) await must(boss(), 'outline.edit', { courseId, edit: { do: 'add-lesson', id: newId(), sectionId, after: null, title, kind: 'quiz' } });
+  for (const title of ['a', 'b', 'c'])
+    await must(boss(), 'outline.edit', { courseId, edit: { do: 'add-lesson', id: newId(), sectionId, after: null, title, kind: 'quiz' } });
   const before = await loadOutline(courseId);
   await must(boss(), 'outline.edit', { courseId, edit: { do: 'remove', table: 'section', ids: [sectionId] } });
   expect(Object.keys((await loadOutline(courseId))?.lesson ?? {})).toHaveLength(0);
@@ -63,7 +64,11 @@ test('a section with its lessons is removed, comes back in one undo, goes again 
   expect(Object.keys((await loadOutline(courseId))?.section ?? {})).toHaveLength(0);
   await must(boss(), 'outline.undo', { courseId });
   await must(boss(), 'outline.undo', { courseId });
-  expect(Object.values((await loadOutline(courseId))?.lesson ?? {}).map((lesson) => lesson.title).sort()).toEqual(['a', 'b']);
+  expect(
+    Object.values((await loadOutline(courseId))?.lesson ?? {})
+      .map((lesson) => lesson.title)
+      .sort(),
+  ).toEqual(['a', 'b']);
 });
 
 test('undo does not destroy what somebody else has changed since', async () => {
@@ -78,11 +83,19 @@ test('undo does not destroy what somebody else has changed since', async () => {
 test('permission is decided for every write', async () => {
   const { courseId, sectionId } = await freshCourse();
   const edit = { do: 'set', table: 'section', id: sectionId, fields: { title: 'Taken over' } };
-  const strangers = [null, learner(school.learner), { id: school.creator, role: 'creator' as const, courses: {} }, { id: school.marker, role: 'marker' as const, courses: { [courseId]: 'marker' as const } }];
+  const strangers = [
+    null,
+    learner(school.learner),
+    { id: school.creator, role: 'creator' as const, courses: {} },
+    { id: school.marker, role: 'marker' as const, courses: { [courseId]: 'marker' as const } },
+  ];
   const codes = await Promise.all(strangers.map(async (actor) => codeOf(await run(actor, 'outline.edit', { courseId, edit }))));
   expect(codes).toEqual(['not-signed-in', 'not-allowed', 'not-allowed', 'not-allowed']);
   const other = await freshCourse();
-  const crossed = await run({ id: school.creator, role: 'creator', courses: { [other.courseId]: 'creator' } }, 'outline.edit', { courseId: other.courseId, edit });
+  const crossed = await run({ id: school.creator, role: 'creator', courses: { [other.courseId]: 'creator' } }, 'outline.edit', {
+    courseId: other.courseId,
+    edit,
+  });
   expect(codeOf(crossed)).toBe('not-found');
 });
 

@@ -40,7 +40,15 @@ class Refused extends Error {
   }
 }
 
-const firstProblem = (error: ValidationError) => fail('invalid', error.errors[0] ?? 'This cannot be kept.', error.path ?? undefined);
+/** Sentences of our own are told as they are; what the schema library says of types is not for people. */
+const firstProblem = (error: ValidationError) => {
+  const sentence = error.errors[0] ?? '';
+  return fail(
+    'invalid',
+    /^[A-Z].* .*[.]$/.test(sentence) ? sentence : 'What was sent does not have the shape this needs. Nothing was changed.',
+    error.path || undefined,
+  );
+};
 
 /**
  * The one way to write: unknown input is parsed, permission decided, and everything done in one

@@ -4,6 +4,7 @@ import Link from 'next/link';
 export function NotHere() {
   return (
     <main style={{ maxWidth: 520, margin: '15vh auto', padding: 24 }}>
+      <title>Not here · Mosaik</title>
       <h1>This page is not here, or not for you</h1>
       <p style={{ margin: '12px 0 20px' }}>
         The address may be wrong, the course may have moved, or you may not be part of it. If you followed a link, ask the person who gave it to you.

@@ -5,6 +5,7 @@ import {
   type CSSVariablesResolver,
   createTheme,
   Input,
+  Menu,
   Notification,
   NumberInput,
   Select,
@@ -40,6 +41,8 @@ export const theme = createTheme({
     Select: Select.extend({ defaultProps: { size: 'sm', allowDeselect: false, comboboxProps: { shadow: undefined } } }),
     Switch: Switch.extend({ defaultProps: { size: 'sm', withThumbIndicator: false } }),
     Tooltip: Tooltip.extend({ defaultProps: { openDelay: 400 } }),
+    // The hidden element that takes the first focus is not allowed in a menu.
+    Menu: Menu.extend({ defaultProps: { withInitialFocusPlaceholder: false } }),
     Notification: Notification.extend({ defaultProps: { closeButtonProps: { 'aria-label': 'Dismiss this message' } } }),
   },
 });

@@ -1,6 +1,5 @@
 'use client';
 import {
-  MediaCaptionsButton,
   MediaControlBar,
   MediaController,
   MediaFullscreenButton,
@@ -35,6 +34,7 @@ export function FilmPart({ place, lessonId, media, watched, isDone, needed }: Pr
   const video = useRef<HTMLVideoElement>(null);
   const [percent, setPercent] = useState<number | null>(null);
   const [done, setDone] = useState(isDone);
+  const [captions, setCaptions] = useState(false);
   const { courseId, isView } = place;
 
   useEffect(() => {
@@ -103,6 +103,11 @@ export function FilmPart({ place, lessonId, media, watched, isDone, needed }: Pr
     };
   }, [courseId, lessonId, isView]);
 
+  useEffect(() => {
+    const [track] = video.current?.textTracks ?? [];
+    if (track) track.mode = captions ? 'showing' : 'hidden';
+  }, [captions]);
+
   // Begun and not finished: go on where the last passage ended.
   const resume = watched.at(-1)?.[1] ?? 0;
   const onReady = () => {
@@ -132,7 +137,11 @@ export function FilmPart({ place, lessonId, media, watched, isDone, needed }: Pr
           <MediaMuteButton />
           <MediaTimeRange />
           <MediaTimeDisplay showDuration />
-          {media.captions.length > 0 && <MediaCaptionsButton />}
+          {media.captions.length > 0 && (
+            <button type="button" className={styles.captions} aria-pressed={captions} onClick={() => setCaptions(!captions)}>
+              Captions
+            </button>
+          )}
           <MediaPlaybackRateButton />
           <MediaFullscreenButton />
         </MediaControlBar>

@@ -1,5 +1,5 @@
 'use client';
-import { Autocomplete, SegmentedControl, Select } from '@mantine/core';
+import { Autocomplete, Select } from '@mantine/core';
 import { useState } from 'react';
 import type { Course } from '@/core/outline';
 import { NumberField, TextField } from '@/ui/fields/fields';
@@ -53,21 +53,16 @@ export default function PlanPage() {
             <Zone value={course.zone} onSave={(zone) => set({ zone })} />
             <NumberField label="Aim: at most this much a week" unit="min" value={course.weekLimit} onSave={(weekLimit) => set({ weekLimit: weekLimit ?? 0 })} />
           </div>
-          <div>
-            <p className={styles.label} id="completion">
-              The course is complete when
-            </p>
-            <SegmentedControl
-              aria-labelledby="completion"
-              value={course.completion.mode}
-              data={[
-                { value: 'strict', label: 'all required is done and passed' },
-                { value: 'share', label: 'a share is done' },
-                { value: 'free', label: 'the learner says so' },
-              ]}
-              onChange={(mode) => set({ completion: mode === 'share' ? { mode, percent: 80 } : { mode: mode as 'strict' | 'free' } })}
-            />
-          </div>
+          <Select
+            label="The course is complete when"
+            value={course.completion.mode}
+            data={[
+              { value: 'strict', label: 'every required lesson is done and every required assessment passed' },
+              { value: 'share', label: 'a share of the required lessons is done' },
+              { value: 'free', label: 'the learner says so' },
+            ]}
+            onChange={(mode) => mode && set({ completion: mode === 'share' ? { mode, percent: 80 } : { mode: mode as 'strict' | 'free' } })}
+          />
           {course.completion.mode === 'share' && (
             <NumberField
               label="Share of the required lessons"

@@ -1,0 +1,125 @@
+import { spawnSync } from 'node:child_process';
+import { existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { ensureDatabase, startDatabase } from './database.mjs';
+import { ensureBuild, ensurePackages } from './packages.mjs';
+import { root } from './paths.mjs';
+import { say, step, warn } from './say.mjs';
+import { prepare, systemPackages } from './start.mjs';
+import { ensureSystem } from './system.mjs';
+
+const tool = (name, ...args) => ['node', [join('node_modules', name), ...args]];
+
+/** Runs a program in the project; says whether it ended well. */
+function run([program, args], env = {}) {
+  const result = spawnSync(program, args, { cwd: root, stdio: ['ignore', 'inherit', 'inherit'], env: { ...process.env, ...env } });
+  return result.status === 0;
+}
+
+/** Checks that count one each: passed or failed. */
+const checks = [
+  ['Types', () => run(tool('typescript/bin/tsc', '--noEmit', '-p', '.'))],
+  ['Lint and format', () => run(tool('@biomejs/biome/bin/biome', 'check', '.'))],
+  ['Layers', layersHold],
+  ['Unused code', () => run(tool('knip/bin/knip.js'))],
+];
+
+/** The layer check itself is checked: cruising no modules would pass anything. */
+function layersHold() {
+  const result = spawnSync(
+    'node',
+    ['node_modules/dependency-cruiser/bin/dependency-cruise.mjs', 'src', 'demo', '--config', '.dependency-cruiser.cjs', '--output-type', 'json'],
+    { cwd: root, encoding: 'utf8', maxBuffer: 200 * 1024 * 1024 },
+  );
+  const { summary } = JSON.parse(result.stdout || '{"summary":{"totalCruised":0,"violations":[]}}');
+  for (const one of summary.violations) warn(`${one.rule.name}: ${one.from} → ${one.to}`);
+  if (summary.totalCruised < 100 || summary.totalDependenciesCruised < 100) warn(`Only ${summary.totalCruised} modules were looked at.`);
+  return summary.violations.length === 0 && summary.totalCruised >= 100 && summary.totalDependenciesCruised >= 100;
+}
+
+function runChecks(tally) {
+  for (const [name, check] of checks) {
+    step(name);
+    const good = check();
+    tally[good ? 'passed' : 'failed'] += 1;
+    if (!good) warn(`${name}: failed`);
+  }
+}
+
+function vitest(tally, project, env = {}) {
+  const report = join(tmpdir(), `mosaik-${project}-${process.pid}.json`);
+  const good = run(tool('vitest/vitest.mjs', 'run', '--project', project, '--reporter=default', '--reporter=json', `--outputFile.json=${report}`), env);
+  const counted = existsSync(report) ? JSON.parse(readFileSync(report, 'utf8')) : { numPassedTests: 0, numFailedTests: 0 };
+  rmSync(report, { force: true });
+  tally.passed += counted.numPassedTests;
+  // A run that breaks down without a failed test has failed all the same.
+  tally.failed += good ? counted.numFailedTests : Math.max(1, counted.numFailedTests);
+}
+
+function journeys(tally, env) {
+  const report = join(root, 'test-results', 'journeys.json');
+  rmSync(report, { force: true });
+  const good = run(tool('@playwright/test/cli.js', 'test'), env);
+  const { stats } = existsSync(report) ? JSON.parse(readFileSync(report, 'utf8')) : { stats: { expected: 0, unexpected: 0, flaky: 0 } };
+  tally.passed += stats.expected;
+  tally.failed += good ? stats.unexpected + stats.flaky : Math.max(1, stats.unexpected + stats.flaky);
+}
+
+/** The sample school as a database and a folder that journeys copy. */
+export async function sampleSchool(server, data) {
+  const folder = join(data, 'sample');
+  mkdirSync(folder, { recursive: true });
+  await ensureDatabase(server, 'sample');
+  prepare(
+    {
+      DATABASE_URL: server.address('sample'),
+      MOSAIK_DATA: folder,
+      MOSAIK_SECRET: 'only for preparing',
+      MOSAIK_ADDRESS: 'http://localhost',
+      MOSAIK_LOG: 'warn',
+    },
+    '--sample',
+  );
+  return { name: 'sample', data: folder };
+}
+
+function close(tally) {
+  say();
+  say(`${tally.passed} passed, ${tally.failed} failed`);
+  return tally.failed === 0 && tally.passed > 0 ? 0 : 1;
+}
+
+/** Types, lint, layers and unit tests: under a minute. */
+export function check() {
+  ensurePackages();
+  const tally = { passed: 0, failed: 0 };
+  runChecks(tally);
+  step('Unit tests');
+  vitest(tally, 'unit');
+  return close(tally);
+}
+
+/** Everything, on a machine that has nothing yet. */
+export async function test() {
+  ensureSystem([...systemPackages, 'chromium']);
+  ensurePackages();
+  const tally = { passed: 0, failed: 0 };
+  runChecks(tally);
+  step('Unit tests');
+  vitest(tally, 'unit');
+  const data = mkdtempSync(join(tmpdir(), 'mosaik-tests-'));
+  const server = await startDatabase(data, undefined, { durable: false });
+  try {
+    const env = { MOSAIK_TEST_DATABASE: server.address('{name}') };
+    step('Integration tests');
+    vitest(tally, 'integration', env);
+    ensureBuild();
+    step('Journeys');
+    journeys(tally, { ...env, MOSAIK_TEST_SAMPLE: JSON.stringify(await sampleSchool(server, data)) });
+  } finally {
+    await server.stop();
+    rmSync(data, { recursive: true, force: true });
+  }
+  return close(tally);
+}

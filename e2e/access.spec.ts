@@ -1,0 +1,159 @@
+import AxeBuilder from '@axe-core/playwright';
+import type { Page } from '@playwright/test';
+import { expect, signedIn, testIn } from './support/school';
+
+const test = testIn('sample');
+const tags = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'];
+
+async function violations(page: Page): Promise<string[]> {
+  const { violations: found } = await new AxeBuilder({ page }).withTags(tags).analyze();
+  return found.map(
+    (one) =>
+      `${one.id}: ${one.nodes
+        .map((node) => node.target.join(' '))
+        .slice(0, 3)
+        .join(' | ')}`,
+  );
+}
+
+type Visit = { readonly name: string; readonly who: string | null; readonly path: string; readonly act?: (page: Page) => Promise<void> };
+const ines = 'ines@wendwater.example';
+const aoife = 'aoife1@post.example';
+const visits: Visit[] = [
+  { name: 'sign in', who: null, path: '/sign-in' },
+  { name: 'courses', who: ines, path: '/courses' },
+  { name: 'plan', who: ines, path: '/c/stream-survey/plan' },
+  { name: 'build', who: ines, path: '/c/stream-survey/build', act: (page) => page.getByRole('treeitem', { name: /Walking the reach/ }).click() },
+  {
+    name: 'build with a menu open',
+    who: ines,
+    path: '/c/stream-survey/build',
+    act: (page) => page.getByRole('button', { name: 'Lesson of another kind' }).click(),
+  },
+  { name: 'publish', who: ines, path: '/c/stream-survey/build', act: (page) => page.getByRole('button', { name: /Publish edition/ }).click() },
+  {
+    name: 'lesson text',
+    who: ines,
+    path: '/c/stream-survey/build',
+    act: async (page) => {
+      await page.getByRole('treeitem', { name: /What makes a reach/ }).click();
+      await page.getByRole('link', { name: /^Text:/ }).click();
+      await page.getByRole('textbox', { name: /^Text of/ }).waitFor();
+    },
+  },
+  { name: 'release', who: ines, path: '/c/stream-survey/release' },
+  { name: 'assess', who: ines, path: '/c/stream-survey/assess', act: (page) => page.getByRole('button', { name: /Check: reach or not/ }).click() },
+  { name: 'award', who: ines, path: '/c/stream-survey/award', act: (page) => page.getByText(/all fit|not fit/).waitFor() },
+  { name: 'gradebook', who: ines, path: '/c/stream-survey/run', act: (page) => page.getByRole('button', { name: 'Bo Li' }).click() },
+  { name: 'marking', who: 'temi@wendwater.example', path: '/marking' },
+  {
+    name: 'marking desk',
+    who: 'temi@wendwater.example',
+    path: '/marking',
+    act: (page) =>
+      page
+        .locator('tbody a')
+        .first()
+        .click()
+        .then(() => page.getByLabel('Remark to the learner').waitFor()),
+  },
+  { name: 'people', who: ines, path: '/people' },
+  { name: 'my courses', who: aoife, path: '/learn' },
+  { name: 'course home', who: aoife, path: '/learn/stream-survey' },
+  { name: 'film', who: aoife, path: '/learn/stream-survey', act: (page) => page.getByRole('link', { name: /Walking the reach/ }).click() },
+  { name: 'reading', who: aoife, path: '/learn/stream-survey', act: (page) => page.getByRole('link', { name: /What makes a reach/ }).click() },
+  {
+    name: 'document',
+    who: aoife,
+    path: '/learn/stream-survey',
+    act: (page) =>
+      page
+        .getByRole('navigation', { name: 'Course' })
+        .getByRole('link', { name: /Flow worksheet/ })
+        .click(),
+  },
+  {
+    name: 'quiz and sitting',
+    who: aoife,
+    path: '/learn/stream-survey',
+    act: async (page) => {
+      await page.getByRole('link', { name: /Work out the discharge/ }).click();
+      await page.getByRole('button', { name: 'Begin' }).click();
+      await page.getByText('0 of 5 answered').waitFor();
+    },
+  },
+  {
+    name: 'result',
+    who: aoife,
+    path: '/learn/stream-survey',
+    act: async (page) => {
+      await page.getByRole('link', { name: /Check: reach or not/ }).click();
+      await page.getByRole('rowheader').getByRole('link').first().click();
+      await page.getByText(/of 10 points/).waitFor();
+    },
+  },
+  { name: 'assignment', who: aoife, path: '/learn/stream-survey', act: (page) => page.getByRole('link', { name: /Your home stretch/ }).click() },
+  { name: 'grades', who: aoife, path: '/learn/stream-survey/grades' },
+  { name: 'view as learner', who: ines, path: '/view/stream-survey' },
+  { name: 'closed lesson', who: ines, path: '/view/stream-survey', act: (page) => page.getByRole('link', { name: /Your survey report/ }).click() },
+  { name: 'not here', who: aoife, path: '/learn/no-such-course' },
+];
+
+for (const scheme of ['light', 'dark'] as const) {
+  test(`every main page meets WCAG 2.2 AA in ${scheme} colours, without errors in the console`, async ({ browser, school }) => {
+    test.setTimeout(240_000);
+    const problems: string[] = [];
+    const pages = new Map<string, Page>();
+    for (const visit of visits) {
+      const key = visit.who ?? 'nobody';
+      const page =
+        pages.get(key) ??
+        (visit.who
+          ? (await signedIn(browser, school, visit.who, undefined, { colorScheme: scheme, reducedMotion: 'reduce' })).page
+          : await (await browser.newContext({ baseURL: school.address, colorScheme: scheme })).newPage());
+      if (!pages.has(key)) {
+        page.on('pageerror', (error) => problems.push(`${key}: ${error.message}`));
+        page.on('console', (message) => message.type() === 'error' && !/404|403/.test(message.text()) && problems.push(`${key}: ${message.text()}`));
+        pages.set(key, page);
+      }
+      await page.goto(visit.path);
+      await visit.act?.(page);
+      await page.waitForLoadState('networkidle');
+      problems.push(...(await violations(page)).map((one) => `${visit.name}: ${one}`));
+    }
+    expect(problems).toEqual([]);
+  });
+}
+
+test('no main page scrolls sideways at 1280x800, and learners’ and markers’ pages not on a phone', async ({ browser, school }) => {
+  const wide: string[] = [];
+  for (const [who, width, height, paths] of [
+    [
+      ines,
+      1280,
+      800,
+      [
+        '/courses',
+        '/c/stream-survey/plan',
+        '/c/stream-survey/build',
+        '/c/stream-survey/release',
+        '/c/stream-survey/assess',
+        '/c/stream-survey/award',
+        '/c/stream-survey/run',
+        '/people',
+      ],
+    ],
+    [aoife, 390, 844, ['/learn', '/learn/stream-survey', '/learn/stream-survey/grades']],
+    ['temi@wendwater.example', 390, 844, ['/marking']],
+    [ines, 390, 844, ['/courses', '/c/stream-survey/build', '/c/stream-survey/plan']],
+  ] as const) {
+    const { page, context } = await signedIn(browser, school, who, undefined, { viewport: { width, height } });
+    for (const path of paths) {
+      await page.goto(path);
+      const over = await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);
+      if (over > 0) wide.push(`${path} at ${width}: ${over} px`);
+    }
+    await context.close();
+  }
+  expect(wide).toEqual([]);
+});

@@ -1,0 +1,188 @@
+import { randomUUID } from 'node:crypto';
+import { command, expect, signedIn, testIn } from './support/school';
+
+const test = testIn('sample');
+const aoife = 'aoife1@post.example';
+
+test('every address answers with the right status, and a sentence', async ({ browser, school }) => {
+  const { context: creator, page } = await signedIn(browser, school, 'ines@wendwater.example');
+  const { context: learner } = await signedIn(browser, school, aoife);
+  const nobody = await browser.newContext({ baseURL: school.address });
+  await page.goto('/view/stream-survey');
+  const lessonIds = await page
+    .getByRole('navigation', { name: 'Course' })
+    .getByRole('link')
+    .evaluateAll((links) => links.map((link) => new URL((link as HTMLAnchorElement).href).pathname.split('/')[3] ?? '').filter(Boolean));
+  const courseId = await page.evaluate(async () => {
+    const answer = await fetch('/c/stream-survey/build');
+    return (
+      /"courseId":"([0-9a-f-]{36})"|\\"id\\":\\"([0-9a-f-]{36})\\",\\"slug\\":\\"stream-survey\\"/
+        .exec(await answer.text())
+        ?.slice(1)
+        .find(Boolean) ?? ''
+    );
+  });
+  expect(courseId).toMatch(/^[0-9a-f-]{36}$/);
+  const closed = lessonIds.at(-1) ?? '';
+  const edit = { do: 'add-section', id: randomUUID(), title: 'Mine now', after: null };
+
+  const cases: [string, Promise<{ status: number; body: { problem?: { sentence: string } } }>, number][] = [
+    ['nobody edits', command(nobody, 'outline.edit', { courseId, edit }), 401],
+    ['a learner edits', command(learner, 'outline.edit', { courseId, edit }), 403],
+    ['a learner publishes', command(learner, 'course.publish', { courseId, number: 2 }), 403],
+    ['a learner enrols', command(learner, 'enrolment.add', { courseId, email: aoife, cohortId: null }), 403],
+    [
+      'a learner grades',
+      command(learner, 'gradebook.decide', { courseId, lessonId: closed, learnerId: 'x', kind: 'excused', points: null, reason: 'me' }),
+      403,
+    ],
+    ['a command that is not there', command(creator, 'course.explode', {}), 404],
+    ['an empty title', command(creator, 'course.create', { id: randomUUID(), title: '' }), 422],
+    ['a title of 10,000 characters', command(creator, 'course.create', { id: randomUUID(), title: 'x'.repeat(10_000) }), 422],
+    ['no id', command(creator, 'course.create', { id: 'one', title: 'One' }), 422],
+    ['not even an object', command(creator, 'course.create', [1, 2]), 422],
+    ['fields nobody asked for', command(creator, 'course.create', { id: randomUUID(), title: 'One', liveEditionId: randomUUID() }), 422],
+    ['somebody else’s lesson', command(learner, 'learning.mark-done', { courseId, lessonId: randomUUID() }), 404],
+    ['a course not taken', command(learner, 'learning.mark-done', { courseId: randomUUID(), lessonId: closed }), 403],
+    ['edition 1 again', command(creator, 'course.publish', { courseId, number: 1 }), 409],
+  ];
+  for (const [name, answer, status] of cases) {
+    const { status: given, body } = await answer;
+    expect([name, given]).toEqual([name, status]);
+    expect(body.problem?.sentence, name).toMatch(/^[A-Z].{8,}[.?]/);
+  }
+});
+
+test('files of closed lessons, and of other people, stay closed', async ({ browser, school }) => {
+  const { page } = await signedIn(browser, school, 'ines@wendwater.example');
+  await page.goto('/view/dry-stone-walling');
+  const { context: learner, page: own } = await signedIn(browser, school, aoife);
+  await own.goto('/learn/stream-survey');
+  await own.getByRole('link', { name: /Walking the reach/ }).click();
+  const film = (await own.locator('video').getAttribute('src')) ?? '';
+  const part = await learner.request.get(film, { headers: { range: 'bytes=100-199' } });
+  expect([part.status(), part.headers()['content-range']?.replace(/\d+$/, 'n'), (await part.body()).length]).toEqual([206, 'bytes 100-199/n', 100]);
+  expect((await learner.request.get(film, { headers: { range: 'bytes=999999999-' } })).status()).toBe(416);
+  const nobody = await browser.newContext({ baseURL: school.address });
+  expect((await nobody.request.get(film)).status()).toBe(401);
+  const { context: waiting } = await signedIn(browser, school, 'gwenllian40@post.example');
+  const early = await waiting.request.get(film);
+  expect([early.status(), await early.text()]).toEqual([403, 'The lesson this file belongs to is not open yet.']);
+  const { context: marker } = await signedIn(browser, school, 'temi@wendwater.example');
+  expect((await marker.request.get(film)).status()).toBe(404);
+  expect((await learner.request.get(`/files/${randomUUID()}/play`)).status()).toBe(404);
+});
+
+test('requests from elsewhere are refused, and pages carry their headers', async ({ browser, school }) => {
+  const { context } = await signedIn(browser, school, aoife);
+  const forged = await context.request.post('/api/do/learning.mark-done', { data: {}, headers: { origin: 'https://elsewhere.example' } });
+  expect(forged.status()).toBe(403);
+  const answer = await context.request.get('/learn');
+  const policy = answer.headers()['content-security-policy'] ?? '';
+  expect(policy).toMatch(/script-src 'self' 'nonce-[^']+' 'strict-dynamic';/);
+  expect(policy).not.toContain('unsafe-eval');
+  expect([answer.headers()['x-content-type-options'], answer.headers()['x-frame-options'], answer.headers()['x-powered-by']]).toEqual([
+    'nosniff',
+    'DENY',
+    undefined,
+  ]);
+});
+
+test('sign-in: a wrong password is a sentence, many are a wait, and signing out everywhere is everywhere', async ({ browser, school }) => {
+  const page = await (await browser.newContext({ baseURL: school.address })).newPage();
+  await page.goto('/learn/stream-survey');
+  await page.getByLabel('E-mail address').fill('bo3@post.example');
+  await page.getByLabel('Password').fill('not the password');
+  for (let i = 0; i < 6; i += 1) {
+    await page.getByRole('button', { name: 'Sign in', exact: true }).click();
+    await expect(page.getByRole('button', { name: 'Sign in', exact: true })).toBeEnabled();
+  }
+  await expect(page.getByRole('alert').filter({ hasText: /Too many attempts with this address. Wait \d+ seconds/ })).toBeVisible();
+  await expect(page.getByLabel('Password')).toHaveValue('not the password');
+  await page
+    .getByRole('button', { name: /Jonas Lindqvist|Aoife/ })
+    .first()
+    .click();
+  await expect(page).toHaveURL(/\/learn\/stream-survey/);
+  const { page: second } = await signedIn(browser, school, aoife);
+  await second.goto('/learn');
+  await second.getByRole('button', { name: 'Everywhere' }).click();
+  await expect(second).toHaveURL(/sign-in/);
+  await page.goto('/learn');
+  await expect(page).toHaveURL(/sign-in/);
+});
+
+test('a lost connection loses no answer and no edit', async ({ browser, school }) => {
+  const { page, context } = await signedIn(browser, school, 'amara6@post.example');
+  await page.goto('/learn/dry-stone-walling');
+  await page.getByRole('link', { name: /Check: one on two/ }).click();
+  await page.getByRole('button', { name: 'Begin' }).click();
+  await page.getByText('0 of 2 answered').waitFor();
+  await context.setOffline(true);
+  await page.getByLabel('With its length into the wall').check();
+  await expect(page.getByText('Not sent yet, trying again')).toBeVisible();
+  await context.setOffline(false);
+  await page.reload();
+  await expect(page.getByText('All answers kept')).toBeVisible();
+  await page.reload();
+  await expect(page.getByLabel('With its length into the wall')).toBeChecked();
+
+  const { page: desk, context: line } = await signedIn(browser, school, 'ines@wendwater.example');
+  await desk.goto('/c/reading-a-hedgerow/build');
+  await desk.getByRole('treeitem', { name: /Counting species/ }).click();
+  await line.setOffline(true);
+  await desk.getByLabel('Title').fill('Counting woody species');
+  await expect(desk.getByText('Not saved yet; trying again')).toBeVisible();
+  await line.setOffline(false);
+  await expect(desk.getByText(/^Saved \d/)).toBeVisible();
+  await desk.reload();
+  await expect(desk.getByRole('treeitem', { name: /Counting woody species/ })).toBeVisible();
+});
+
+test('the outline by keyboard and by pointer: moved, renamed, removed, undone after a reload', async ({ browser, school }) => {
+  const { page } = await signedIn(browser, school, 'marek@wendwater.example');
+  await page.goto('/c/reading-a-hedgerow/build');
+  const names = () =>
+    page
+      .getByRole('treeitem', { level: 2 })
+      .evaluateAll((rows) => rows.map((row) => (row.getAttribute('aria-label') ?? '').replace(/^[\d.]+ /, '').split(',')[0]));
+  const before = await names();
+  await page.getByRole('treeitem', { name: /Banks, ditches/ }).click();
+  await page.keyboard.press('Alt+ArrowUp');
+  expect((await names()).slice(0, 2)).toEqual([before[1], before[0]]);
+  await page.keyboard.press('Alt+ArrowDown');
+  await page.keyboard.press('Alt+ArrowDown');
+  await page.keyboard.press('Alt+ArrowDown');
+  await expect(page.getByRole('treeitem', { name: /2\.1 Banks, ditches/ })).toBeVisible();
+  await page.keyboard.press('F2');
+  await page.keyboard.type('Banks and lines');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('treeitem', { name: /2\.1 Banks and lines/ })).toBeFocused();
+  await page.keyboard.press('Delete');
+  await expect(page.getByRole('treeitem', { name: /Banks and lines/ })).toHaveCount(0);
+  await expect(page.getByText(/^Saved \d/)).toBeVisible();
+  await page.reload();
+  for (let i = 0; i < 6; i += 1) {
+    await page.keyboard.press('Control+z');
+    await expect(page.getByText(/^Saved \d/)).toBeVisible();
+    await page.waitForTimeout(250);
+  }
+  expect(await names()).toEqual(before);
+  await page.keyboard.press('Control+Shift+z');
+  await expect.poll(names).not.toEqual(before);
+  await page.keyboard.press('Control+z');
+  await expect.poll(names).toEqual(before);
+
+  const grip = page.getByRole('button', { name: /^Move Dormouse/ });
+  const target = page.getByRole('treeitem', { name: /1\.1/ });
+  const [from, to] = [await grip.boundingBox(), await target.boundingBox()];
+  if (!from || !to) throw new Error('not on the page');
+  await page.mouse.move(from.x + 8, from.y + 8);
+  await page.mouse.down();
+  await page.mouse.move(from.x + 8, from.y - 30, { steps: 4 });
+  await page.mouse.move(to.x + 60, to.y + 6, { steps: 8 });
+  await page.mouse.up();
+  await expect(page.getByRole('treeitem', { name: /1\.1 Dormouse/ })).toBeVisible();
+  await page.getByRole('button', { name: /^Undo/ }).click();
+  await expect(page.getByRole('treeitem', { name: /2\.1 Dormouse/ })).toBeVisible();
+});

@@ -1,0 +1,120 @@
+import { type ChildProcess, execFileSync, spawn } from 'node:child_process';
+import { randomBytes } from 'node:crypto';
+import { cpSync, mkdtempSync, openSync, rmSync } from 'node:fs';
+import { createServer } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { type Browser, type BrowserContext, test as base, expect, type Page } from '@playwright/test';
+import pg from 'pg';
+import { samplePassword } from '../../demo/people';
+
+export type School = { readonly address: string; readonly data: string; readonly databaseUrl: string };
+
+const freePort = () =>
+  new Promise<number>((resolve) => {
+    const server = createServer();
+    server.listen(0, '127.0.0.1', () => {
+      const address = server.address();
+      server.close(() => resolve(typeof address === 'object' && address ? address.port : 0));
+    });
+  });
+
+/** A whole school of its own: database, data folder, web server and worker, from the production build. */
+export async function startSchool(sample: boolean): Promise<School & { stop(): Promise<void> }> {
+  const server = process.env.MOSAIK_TEST_DATABASE;
+  if (!server) throw new Error('Journeys are run by ./mosaik test, which starts the database for them.');
+  const name = `journey_${randomBytes(6).toString('hex')}`;
+  const admin = new pg.Client({ connectionString: server.replace('{name}', 'postgres') });
+  await admin.connect();
+  // The sample school is made once a run, and copied.
+  const template = JSON.parse(process.env.MOSAIK_TEST_SAMPLE ?? '{}') as { name?: string; data?: string };
+  await admin.query(sample ? `create database "${name}" template "${template.name}"` : `create database "${name}"`);
+  const data = mkdtempSync(join(tmpdir(), 'mosaik-journey-'));
+  if (sample && template.data) cpSync(template.data, data, { recursive: true });
+  const port = await freePort();
+  const address = `http://localhost:${port}`;
+  const databaseUrl = server.replace('{name}', name);
+  const env = {
+    ...process.env,
+    NODE_ENV: 'production' as const,
+    DATABASE_URL: databaseUrl,
+    MOSAIK_DATA: data,
+    MOSAIK_SECRET: randomBytes(32).toString('hex'),
+    MOSAIK_ADDRESS: address,
+    MOSAIK_SIGN_INS_PER_MINUTE: '1000',
+    MOSAIK_LOG: 'warn',
+  };
+  execFileSync(process.execPath, ['--import', 'tsx', 'src/worker/prepare.ts'], { env, stdio: 'inherit' });
+  const log = openSync(join(data, 'log'), 'a');
+  const start = (...args: string[]) => spawn(process.execPath, args, { env, stdio: ['ignore', log, log] });
+  const children: ChildProcess[] = [
+    start('node_modules/next/dist/bin/next', 'start', '-H', '127.0.0.1', '-p', String(port)),
+    start('--import', 'tsx', 'src/worker/main.ts'),
+  ];
+  for (let i = 0; i < 300; i += 1) {
+    const ready = await fetch(`${address}/readyz`).then(
+      (response) => response.ok,
+      () => false,
+    );
+    if (ready) break;
+    await new Promise((resolve) => setTimeout(resolve, 100));
+  }
+  return {
+    address,
+    data,
+    databaseUrl,
+    async stop() {
+      await Promise.all(
+        children.map((child) => {
+          const ended = new Promise((resolve) => child.once('exit', resolve));
+          child.kill('SIGTERM');
+          return ended;
+        }),
+      );
+      await admin.query(`drop database "${name}" with (force)`);
+      await admin.end();
+      rmSync(data, { recursive: true, force: true });
+    },
+  };
+}
+
+type Fixtures = { readonly school: School };
+
+/** `test` with a school of its own for each file: the sample school, or an empty one. */
+export const testIn = (kind: 'sample' | 'empty') =>
+  base.extend<object, Fixtures>({
+    school: [
+      // biome-ignore lint/correctness/noEmptyPattern: the runner wants a pattern here
+      async ({}, use) => {
+        const school = await startSchool(kind === 'sample');
+        await use(school);
+        await school.stop();
+      },
+      { scope: 'worker', timeout: 180_000 },
+    ],
+  });
+
+/** A browser of its own for a person, signed in. */
+export async function signedIn(
+  browser: Browser,
+  school: School,
+  email: string,
+  password = samplePassword,
+  options: Parameters<Browser['newContext']>[0] = {},
+): Promise<{ context: BrowserContext; page: Page }> {
+  const context = await browser.newContext({ baseURL: school.address, ...options });
+  const answer = await context.request.post('/api/auth/sign-in/email', { data: { email, password } });
+  expect(answer.status(), `sign in as ${email}`).toBe(200);
+  return { context, page: await context.newPage() };
+}
+
+/** Does a command over HTTP as whoever the context belongs to. */
+export async function command(context: BrowserContext, name: string, input: unknown) {
+  const answer = await context.request.post(`/api/do/${name}`, { data: input });
+  return {
+    status: answer.status(),
+    body: (await answer.json()) as { ok: boolean; value?: { id: string; slug: string }; problem?: { code: string; sentence: string } },
+  };
+}
+
+export { expect };

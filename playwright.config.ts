@@ -1,0 +1,21 @@
+import { defineConfig } from '@playwright/test';
+
+export default defineConfig({
+  testDir: 'e2e',
+  timeout: 120_000,
+  expect: { timeout: 10_000 },
+  workers: 2,
+  retries: 0,
+  forbidOnly: true,
+  reporter: [['list'], ['json', { outputFile: 'test-results/journeys.json' }]],
+  use: {
+    locale: 'en-GB',
+    timezoneId: 'Europe/London',
+    screenshot: 'only-on-failure',
+    trace: 'retain-on-failure',
+    launchOptions: {
+      executablePath: process.env.MOSAIK_CHROMIUM ?? '/usr/bin/chromium',
+      args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--no-first-run'],
+    },
+  },
+});
