@@ -11,8 +11,8 @@ export default defineConfig({
   use: {
     locale: 'en-GB',
     timezoneId: 'Europe/London',
+    actionTimeout: 15_000,
     screenshot: 'only-on-failure',
-    trace: 'retain-on-failure',
     launchOptions: {
       executablePath: process.env.MOSAIK_CHROMIUM ?? '/usr/bin/chromium',
       args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--no-first-run'],

@@ -5,7 +5,7 @@ import { usualAward } from '../src/core/certificate';
 import type { Result } from '../src/core/kernel/problem';
 import { Temporal } from '../src/core/kernel/time';
 import type { MediaKind } from '../src/core/media';
-import { newCourse, newLesson, newQuestion } from '../src/core/outline';
+import { byOrder, newCourse, newLesson, newQuestion } from '../src/core/outline';
 import type { Actor, CourseRole, SchoolRole } from '../src/core/people';
 import { awardIfEarned } from '../src/server/certificate';
 import { commands } from '../src/server/commands';
@@ -164,6 +164,9 @@ async function seedSections(
   });
 }
 
+/** How long ago the spring cohort began: its last section is open, its report due at the end of the week. */
+const springWeeks = 5;
+
 const mondayOf = (instant: Temporal.Instant) => {
   const day = instant.toZonedDateTimeISO('Europe/London').toPlainDate();
   return day.subtract({ days: day.dayOfWeek - 1 });
@@ -172,7 +175,7 @@ const mondayOf = (instant: Temporal.Instant) => {
 async function seedStreamSurvey(people: People, today: Temporal.Instant): Promise<string> {
   const id = newId();
   const monday = mondayOf(today);
-  const springStart = monday.subtract({ weeks: 4 });
+  const springStart = monday.subtract({ weeks: springWeeks });
   const rest = monday.add({ weeks: 3 });
   await database()
     .insert(tables.course)
@@ -259,7 +262,7 @@ async function seedLearning(people: People, courseId: string, today: Temporal.In
   const cohorts = await database().select().from(tables.cohort).where(eq(tables.cohort.courseId, courseId));
   const [spring, autumn] = ['Spring cohort', 'Autumn cohort'].map((name) => cohorts.find((cohort) => cohort.name === name)?.id ?? null);
   const lessons = await database().select().from(tables.lesson).where(eq(tables.lesson.courseId, courseId));
-  const sections = await database().select().from(tables.section).where(eq(tables.section.courseId, courseId));
+  const sections = (await database().select().from(tables.section).where(eq(tables.section.courseId, courseId))).sort(byOrder);
   const orderOf = new Map(sections.map((section) => [section.id, section.order]));
   const inOrder = lessons
     .filter((lesson) => lesson.title !== 'Reading the staff gauge')
@@ -275,11 +278,27 @@ async function seedLearning(people: People, courseId: string, today: Temporal.In
     const enrolled = today.subtract({ hours: 24 * (hasFinished ? 66 : waits ? 3 : 40) + i });
     await database().insert(tables.enrolment).values({ id: newId(), courseId, learnerId: learner.id, cohortId, at: enrolled.toString() });
     if (waits) return;
-    const reached = hasFinished ? inOrder.length : i === 0 ? 9 : Math.floor(4 + drawn(learner.name, 'reached') * 14);
+    const reached = hasFinished ? inOrder.length : i === 0 ? 9 : Math.floor(7 + drawn(learner.name, 'reached') * 18);
     const actor = actorOf(learner.id, 'learner');
     for (const [l, lesson] of inOrder.slice(0, reached).entries()) {
-      const at = hasFinished ? enrolled.add({ hours: 24 * (2 + l * 3) }) : today.subtract({ hours: 24 }).add({ minutes: l * 23 + i });
-      const open = await takeLesson(actor, courseId, lesson, at, learner.name, questions, marker, hasFinished || i !== 0 || l < 4);
+      const at = hasFinished
+        ? enrolled.add({ hours: 48 + l * 52 })
+        : inWeekOf(
+            today,
+            sections.findIndex((one) => one.id === lesson.sectionId),
+            learner.name,
+            l,
+          );
+      const open = await takeLesson(
+        actor,
+        courseId,
+        lesson,
+        at,
+        learner.name,
+        questions,
+        marker,
+        hasFinished || i === 0 || drawn(learner.name, lesson.title) < 0.6,
+      );
       if (!open) break;
     }
     if (hasFinished) await awardIfEarned(courseId, learner.id, today.subtract({ hours: 24 * (6 - i) }));
@@ -290,6 +309,17 @@ async function seedLearning(people: People, courseId: string, today: Temporal.In
     for (let entry = waiting.shift(); entry; entry = waiting.shift()) await seedLearner(...entry);
   };
   await Promise.all(Array.from({ length: 6 }, next));
+}
+
+/** A time in the week in which a section opened for the spring cohort, and never after now. */
+function inWeekOf(today: Temporal.Instant, section: number, name: string, lesson: number): Temporal.Instant {
+  const opened = mondayOf(today)
+    .subtract({ weeks: springWeeks - section })
+    .toZonedDateTime({ timeZone: 'Europe/London', plainTime: '10:00' })
+    .toInstant();
+  const wanted = opened.add({ minutes: Math.floor((1 + drawn(name, 'pace') * 4) * 24 * 60) + lesson * 25 });
+  const latest = today.subtract({ hours: 8 }).add({ minutes: lesson * 10 });
+  return Temporal.Instant.compare(wanted, latest) < 0 ? wanted : latest;
 }
 
 type LessonRow = typeof tables.lesson.$inferSelect;
@@ -360,11 +390,7 @@ async function takeLesson(
           ])
         : `I am ${name}. The nearest water is a brook behind the allotments, about a metre and a half wide. I stood beside it last Sunday, and I would like to know why the stones in it are so clean below the culvert and so brown above it.`;
       const { id } = await perform(actor, 'assignment.hand-in', { ...place, text }, at);
-      const waiting = isReport
-        ? !isMarked || drawn(name, 'queue') < 0.1
-        : drawn(name, 'queue') < 0.35 && isMarked && at.epochMilliseconds > 0 && !(skill > 0.95);
-      const finished = at.until(Temporal.Now.instant()).total('hours') > 24 * 3;
-      if (!finished && waiting) return true;
+      if (!isMarked) return true;
       const points = Math.round((full / 1000) * Math.min(1, skill + 0.12)) * 1000;
       const remark = isReport
         ? 'Clear and honest. The surface speed is not the mean speed: multiply by 0.85, as in the film. The families are well named.'

@@ -1,3 +1,2 @@
 export { addFile, assignmentCommands, type HandInRow } from './commands';
 export { countWaiting, handedInFile, handInsOf, type MarkingDesk, markingDesk, markingQueue, type QueueRow } from './queries';
-export { handIn } from './schema';

@@ -1,3 +1,2 @@
 export { enrolmentCommands, finishCourse } from './commands';
 export { cohortsOf, coursesTakenBy, type EnrolledLearner, enrolledLearner, instantFrom, learnersOf } from './queries';
-export { cohort, enrolment } from './schema';

@@ -1,2 +1,1 @@
 export { gradebookCommands } from './commands';
-export { gradeDecision } from './schema';

@@ -1,3 +1,3 @@
 export { learningCommands } from './commands';
 export { openLesson } from './guard';
-export { courseHead, coursesOfLearner, everybodysLearning, type LearnerRow, type Learning, learning, learningBySlug, recordsOf } from './queries';
+export { courseHead, coursesOfLearner, everybodysLearning, type LearnerRow, type Learning, learning, learningBySlug } from './queries';

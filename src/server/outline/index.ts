@@ -6,14 +6,11 @@ export {
   courseBySlug,
   courseDesk,
   coursesFor,
-  documentHash,
   editionDocument,
-  editionsOf,
   liveDocument,
   loadOutline,
-  slugIsFree,
   type UndoState,
   type Unpublished,
   unpublished,
 } from './queries';
-export { audit, course, edition } from './schema';
+export { audit, course } from './schema';

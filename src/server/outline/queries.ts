@@ -144,14 +144,6 @@ export async function editionDocument(editionId: string): Promise<CourseDocument
 
 export const liveDocument = async (editionId: string | null) => (editionId ? editionDocument(editionId) : null);
 
-export async function editionsOf(courseId: string) {
-  return database()
-    .select({ id: edition.id, number: edition.number, publishedAt: edition.publishedAt, differences: edition.differences })
-    .from(edition)
-    .where(eq(edition.courseId, courseId))
-    .orderBy(desc(edition.number));
-}
-
 /** The courses a person works on, newest change first. */
 export async function coursesFor(person: Person) {
   const own = Object.keys(person.courses);
@@ -172,11 +164,6 @@ export async function coursesFor(person: Person) {
     .where(person.role === 'owner' ? undefined : own.length > 0 ? inArray(course.id, own) : sql`false`)
     .orderBy(desc(course.changedAt));
   return rows;
-}
-
-export async function slugIsFree(slug: string, exceptId?: string): Promise<boolean> {
-  const rows = await database().select({ id: course.id }).from(course).where(eq(course.slug, slug));
-  return rows.every((row) => row.id === exceptId);
 }
 
 export type Unpublished = { readonly next: number; readonly live: number | null; readonly differences: readonly Difference[] };

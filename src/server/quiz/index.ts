@@ -1,3 +1,2 @@
 export { closeOverdue, quizCommands, type SittingRow } from './commands';
 export { type SittingView, sittingsOf, sittingView } from './queries';
-export { sitting } from './schema';

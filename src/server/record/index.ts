@@ -1,2 +1,1 @@
 export { recordEvent } from './commands';
-export { progress, statement } from './schema';

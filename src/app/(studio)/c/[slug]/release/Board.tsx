@@ -15,7 +15,7 @@ import { Moment } from './Moment';
 import { RhythmDialog } from './RhythmDialog';
 
 const zones = Intl.supportedValuesOf('timeZone');
-const startOf = (day: string, zone: string, time = '00:00') => Temporal.PlainDate.from(day).toZonedDateTime({ timeZone: zone, plainTime: time }).toInstant();
+const startOf = (day: string, zone: string) => Temporal.PlainDate.from(day).toZonedDateTime({ timeZone: zone }).toInstant();
 
 /** The weeks of a course through the eyes of one learner, with a moment that can be dragged along. */
 export function Board({ cohorts }: { readonly cohorts: readonly Cohort[] }) {
@@ -31,7 +31,7 @@ export function Board({ cohorts }: { readonly cohorts: readonly Cohort[] }) {
 
   const zone = cohort?.zone ?? ownZone;
   const startDay = cohort?.startsOn ?? day;
-  const clock: LearnerClock = useMemo(() => ({ start: startOf(startDay, zone, cohort ? '00:00' : '10:00'), zone }), [startDay, zone, cohort]);
+  const clock: LearnerClock = useMemo(() => ({ start: startOf(startDay, zone), zone }), [startDay, zone]);
   const sections = useMemo(() => rows.map(({ section, tiles }) => ({ ...section, lessons: tiles.map((tile) => tile.lesson) })), [rows]);
   const opens = useMemo(() => openings(course, sections, clock), [course, sections, clock]);
   const laid = useMemo(

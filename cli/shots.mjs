@@ -1,0 +1,107 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { root } from './paths.mjs';
+import { withSampleServer } from './sample-server.mjs';
+import { step } from './say.mjs';
+
+const ines = 'ines@wendwater.example';
+const aoife = 'aoife1@post.example';
+const settle = (page) => page.waitForTimeout(700);
+
+/** One picture of each main view. */
+const views = [
+  { name: 'build', who: ines, path: '/c/stream-survey/build', act: (page) => page.getByRole('treeitem', { name: /Walking the reach/ }).click() },
+  {
+    name: 'build-dark',
+    who: ines,
+    path: '/c/stream-survey/build',
+    dark: true,
+    act: (page) => page.getByRole('treeitem', { name: /Walking the reach/ }).click(),
+  },
+  { name: 'courses', who: ines, path: '/courses' },
+  {
+    name: 'release',
+    who: ines,
+    path: '/c/stream-survey/release',
+    act: (page) =>
+      page
+        .getByRole('slider')
+        .focus()
+        .then(() => page.keyboard.press('Home'))
+        .then(() => page.keyboard.press('PageUp'))
+        .then(() => page.keyboard.press('PageUp')),
+  },
+  { name: 'assess', who: ines, path: '/c/stream-survey/assess', act: (page) => page.getByRole('button', { name: /Work out the discharge/ }).click() },
+  { name: 'award', who: ines, path: '/c/stream-survey/award', act: (page) => page.getByText(/all fit|not fit/).waitFor() },
+  { name: 'run', who: ines, path: '/c/stream-survey/run', act: (page) => page.getByRole('button', { name: 'Bo Li' }).click() },
+  {
+    name: 'marking',
+    who: 'temi@wendwater.example',
+    path: '/marking',
+    act: (page) =>
+      page
+        .getByRole('link', { name: 'Your survey report' })
+        .first()
+        .click()
+        .then(() => page.getByLabel('Remark to the learner').waitFor()),
+  },
+  {
+    name: 'learn',
+    who: aoife,
+    path: '/learn/stream-survey',
+    act: (page) =>
+      page
+        .getByRole('link', { name: /Walking the reach/ })
+        .click()
+        .then(() => page.waitForTimeout(1500)),
+  },
+  { name: 'closed', who: 'gwenllian40@post.example', path: '/learn/stream-survey', act: (page) => page.getByRole('link', { name: /From tallies/ }).click() },
+  {
+    name: 'sitting',
+    who: aoife,
+    path: '/learn/stream-survey',
+    act: (page) =>
+      page
+        .getByRole('link', { name: /Work out the discharge/ })
+        .click()
+        .then(() => page.getByRole('button', { name: 'Begin' }).click())
+        .then(() => page.getByText('0 of 5 answered').waitFor()),
+  },
+  { name: 'phone', who: aoife, path: '/learn/stream-survey', size: { width: 390, height: 844 } },
+  { name: 'check', who: 'bo3@post.example', path: '/learn/stream-survey', act: (page) => page.getByRole('link', { name: 'Check page' }).click() },
+];
+
+export const shots = () =>
+  withSampleServer(
+    async (env) => {
+      const { chromium } = await import('@playwright/test');
+      // The password of the sample school, read from where it stands.
+      const samplePassword = /samplePassword = '(.+)'/.exec(readFileSync(join(root, 'demo/people.ts'), 'utf8'))?.[1];
+      const browser = await chromium.launch({
+        executablePath: process.env.MOSAIK_CHROMIUM ?? '/usr/bin/chromium',
+        args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
+      });
+      for (const { name, who, path, act, dark, size } of views) {
+        const context = await browser.newContext({
+          baseURL: env.MOSAIK_ADDRESS,
+          viewport: size ?? { width: 1280, height: 800 },
+          colorScheme: dark ? 'dark' : 'light',
+          locale: 'en-GB',
+          timezoneId: 'Europe/London',
+          reducedMotion: 'reduce',
+        });
+        await context.request.post('/api/auth/sign-in/email', { data: { email: who, password: samplePassword } });
+        const page = await context.newPage();
+        await page.goto(path);
+        await act?.(page);
+        await page.waitForLoadState('networkidle');
+        await settle(page);
+        await page.screenshot({ path: join(root, 'docs/screenshots', `${name}.png`) });
+        await context.close();
+        step(name);
+      }
+      await browser.close();
+      return 0;
+    },
+    ['chromium'],
+  );

@@ -1,0 +1,100 @@
+import fc from 'fast-check';
+import { describe, expect, test } from 'vitest';
+import { toFixed } from '../kernel/exact';
+import { Temporal } from '../kernel/time';
+import { type Answer, countingPoints, deadlineFor, isOverdue, mayAnswer, mayBegin, passes, type QuestionBody, scoreAnswer, scorePaper } from './index';
+
+const base: QuestionBody = { kind: 'one', prompt: '', points: 4000, options: [], value: '', tolerance: '', unit: '', feedbackRight: '', feedbackWrong: '' };
+const options = (rights: string, wrongs: string) =>
+  [...rights].map((id) => ({ id, text: id, right: true, feedback: '' })).concat([...wrongs].map((id) => ({ id, text: id, right: false, feedback: '' })));
+const one = { ...base, options: options('a', 'bc') };
+const several = { ...base, kind: 'several' as const, options: options('abc', 'de') };
+const number = (value: string, tolerance: string) => ({ ...base, kind: 'number' as const, value, tolerance });
+const chosen = (ids: string): Answer => ({ chosen: [...ids] });
+const typed = (text: string): Answer => ({ typed: text });
+
+test.each<[string, QuestionBody, Answer | undefined, string, string]>([
+  ['one, right', one, chosen('a'), '4.000', 'right'],
+  ['one, wrong', one, chosen('b'), '0.000', 'wrong'],
+  ['one, both ticked by hand', one, chosen('ab'), '0.000', 'wrong'],
+  ['left open', one, undefined, '0.000', 'open'],
+  ['nothing chosen', several, chosen(''), '0.000', 'open'],
+  ['several, all', several, chosen('abc'), '4.000', 'right'],
+  ['several, two of three', several, chosen('ab'), '2.667', 'part'],
+  ['several, two right and one of two wrong', several, chosen('abd'), '0.667', 'part'],
+  ['several, everything ticked', several, chosen('abcde'), '0.000', 'wrong'],
+  ['several, only wrong', several, chosen('de'), '0.000', 'wrong'],
+  ['number, exact', number('0.1', ''), typed('0,1'), '4.000', 'right'],
+  ['number, on the edge of a tolerance', number('0.3', '0.1'), typed('0.2'), '4.000', 'right'],
+  ['number, just outside', number('0.3', '0.1'), typed('0.1999'), '0.000', 'wrong'],
+  ['number, percent', number('-200', '5%'), typed('-210'), '4.000', 'right'],
+  ['number, not a number', number('4', ''), typed('four'), '0.000', 'wrong'],
+  ['number, blank', number('4', ''), typed('  '), '0.000', 'open'],
+])('%s', (_name, question, answer, points, verdict) => {
+  const scored = scoreAnswer(question, answer);
+  expect([toFixed(scored.points, 3), scored.verdict]).toEqual([points, verdict]);
+});
+
+describe('properties of scoring', () => {
+  const paper = fc.array(
+    fc.record({
+      id: fc.uuid(),
+      points: fc.integer({ min: 0, max: 9000 }),
+      rights: fc.integer({ min: 1, max: 4 }),
+      wrongs: fc.integer({ min: 0, max: 4 }),
+      picks: fc.subarray([...'abcdefgh']),
+    }),
+    { maxLength: 8 },
+  );
+  test('a score lies between nothing and all, and the order of the questions does not matter', () => {
+    fc.assert(
+      fc.property(paper, (rows) => {
+        const questions = rows.map(({ id, points, rights, wrongs }) => ({
+          ...several,
+          id,
+          points,
+          options: options('abcd'.slice(0, rights), 'efgh'.slice(0, wrongs)),
+        }));
+        const answers = Object.fromEntries(rows.map(({ id, picks }) => [id, { chosen: picks }]));
+        const score = scorePaper(questions, answers);
+        expect(score.points).toBeGreaterThanOrEqual(0);
+        expect(score.points).toBeLessThanOrEqual(score.of);
+        expect(scorePaper(questions.toReversed(), answers).points).toBe(score.points);
+      }),
+    );
+  });
+});
+
+test.each([
+  ['best', [200, 900, 500], '900.00'],
+  ['first', [200, 900, 500], '200.00'],
+  ['last', [200, 900, 500], '500.00'],
+  ['mean', [200, 900, 600], '566.67'],
+] as const)('which attempt counts: %s', (rule, attempts, expected) => {
+  const points = countingPoints(attempts, rule);
+  expect(points && toFixed(points, 2)).toBe(expected);
+  expect(countingPoints([], rule)).toBeNull();
+});
+
+test.each([
+  [599, 1000, 60, false],
+  [600, 1000, 60, true],
+  [0, 0, 60, false],
+  [0, 1000, 0, true],
+])('%i of %i points at a pass mark of %i %%', (points, of, percent, passed) => {
+  expect(passes(points, of, percent)).toBe(passed);
+});
+
+test('a sitting has its time and a few seconds of grace, and attempts are counted', () => {
+  const settings = { passPercent: 0, attempts: 1, minutes: 10, counts: 'best', shows: 'points' } as const;
+  const startedAt = Temporal.Instant.from('2027-03-01T08:00Z');
+  const sitting = { startedAt, deadline: deadlineFor(settings, startedAt), handedInAt: null };
+  const at = (seconds: number) => startedAt.add({ seconds });
+  expect([isOverdue(sitting, at(600)), isOverdue(sitting, at(603)), isOverdue(sitting, at(604))]).toEqual([false, false, true]);
+  expect([mayAnswer(sitting, at(602)).ok, mayAnswer(sitting, at(604)).ok, mayAnswer({ ...sitting, handedInAt: at(5) }, at(6)).ok]).toEqual([
+    true,
+    false,
+    false,
+  ]);
+  expect([mayBegin(settings, []).ok, mayBegin(settings, [sitting]).ok]).toEqual([true, false]);
+});
