@@ -1,6 +1,6 @@
 import { assignmentCommands } from './assignment';
 import { certificateCommands } from './certificate';
-import { enrolmentCommands, finishCourse } from './enrolment';
+import { enrolmentCommands } from './enrolment';
 import { gradebookCommands } from './gradebook';
 import { learningCommands } from './learning';
 import { mediaCommands } from './media';
@@ -15,7 +15,6 @@ export const commands: ReadonlyMap<string, Command> = new Map(
     ...assignmentCommands,
     ...certificateCommands,
     ...enrolmentCommands,
-    [finishCourse.name]: finishCourse,
     ...gradebookCommands,
     ...learningCommands,
     ...mediaCommands,

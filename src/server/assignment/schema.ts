@@ -1,8 +1,7 @@
-import { boolean, index, integer, jsonb, pgTable, text, timestamp, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
+import { boolean, index, integer, jsonb, pgTable, text, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
 import { edition } from '../outline/schema';
 import { user } from '../people/schema';
-
-const at = (name: string) => timestamp(name, { withTimezone: true, mode: 'string' });
+import { at } from '../platform/columns';
 
 export type HandedInFile = { readonly hash: string; readonly name: string; readonly size: number; readonly contentType: string };
 

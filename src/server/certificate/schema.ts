@@ -1,9 +1,8 @@
-import { jsonb, pgSequence, pgTable, text, timestamp, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
+import { jsonb, pgSequence, pgTable, text, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
 import type { AwardSettings } from '@/core/certificate';
 import { edition } from '../outline/schema';
 import { user } from '../people/schema';
-
-const at = (name: string) => timestamp(name, { withTimezone: true, mode: 'string' });
+import { at } from '../platform/columns';
 
 /** Counts certificates; a number once drawn is never drawn again, even when nothing came of it. */
 export const certificateCounter = pgSequence('certificate_counter');

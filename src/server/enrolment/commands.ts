@@ -13,7 +13,7 @@ import { cohort, enrolment } from './schema';
 const courseId = idSchema;
 const mayEnrol = ({ actor }: { actor: Parameters<typeof can>[0] }, input: { courseId: string }) => can(actor, 'course.enrol', input);
 
-export const enrol = command({
+const enrol = command({
   name: 'enrolment.add',
   input: object({ courseId, email: emailSchema, cohortId: optionalId }).noUnknown(),
   permission: mayEnrol,
@@ -37,7 +37,7 @@ export const enrol = command({
   },
 });
 
-export const addCohort = command({
+const addCohort = command({
   name: 'cohort.add',
   input: object({
     id: courseId,
@@ -59,7 +59,7 @@ export const addCohort = command({
   },
 });
 
-export const finishCourse = command({
+const finishCourse = command({
   name: 'enrolment.finish',
   input: object({ courseId }).noUnknown(),
   permission: async ({ actor, tx }, input) =>
@@ -79,4 +79,4 @@ export const finishCourse = command({
   },
 });
 
-export const enrolmentCommands = { [enrol.name]: enrol, [addCohort.name]: addCohort };
+export const enrolmentCommands = { [enrol.name]: enrol, [addCohort.name]: addCohort, [finishCourse.name]: finishCourse };

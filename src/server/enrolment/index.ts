@@ -1,2 +1,2 @@
-export { enrolmentCommands, finishCourse } from './commands';
+export { enrolmentCommands } from './commands';
 export { cohortsOf, coursesTakenBy, type EnrolledLearner, enrolledLearner, instantFrom, learnersOf } from './queries';

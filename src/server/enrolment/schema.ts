@@ -1,8 +1,7 @@
-import { pgTable, text, timestamp, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
+import { pgTable, text, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
 import { course } from '../outline/schema';
 import { user } from '../people/schema';
-
-const at = (name: string) => timestamp(name, { withTimezone: true, mode: 'string' });
+import { at } from '../platform/columns';
 
 export const cohort = pgTable('cohort', {
   id: uuid('id').primaryKey(),

@@ -1,7 +1,6 @@
-import { bigint, index, integer, jsonb, pgTable, real, text, timestamp, uuid } from 'drizzle-orm/pg-core';
+import { bigint, index, integer, jsonb, pgTable, real, text, uuid } from 'drizzle-orm/pg-core';
 import type { MediaFacts } from '@/core/media';
-
-const at = (name: string) => timestamp(name, { withTimezone: true, mode: 'string' });
+import { at } from '../platform/columns';
 
 /** A file's content, stored once however often it is uploaded. */
 export const blob = pgTable('blob', {

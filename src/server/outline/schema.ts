@@ -1,9 +1,8 @@
-import { type AnyPgColumn, boolean, foreignKey, index, integer, jsonb, pgTable, text, timestamp, unique, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
+import { type AnyPgColumn, boolean, foreignKey, index, integer, jsonb, pgTable, text, unique, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
 import type { Change } from '@/core/kernel/change';
 import type { Course, CourseDocument, Difference, Lesson, Question, RichText, Section } from '@/core/outline';
 import { user } from '../people/schema';
-
-const at = (name: string) => timestamp(name, { withTimezone: true, mode: 'string' });
+import { at } from '../platform/columns';
 
 /** The working copy: one row a course, section, lesson and question. Columns are the core's fields. */
 export const course = pgTable('course', {

@@ -1,6 +1,6 @@
 import { bigint, boolean, integer, pgTable, primaryKey, text, timestamp, uuid } from 'drizzle-orm/pg-core';
+import { at } from '../platform/columns';
 
-const at = (name: string) => timestamp(name, { withTimezone: true, mode: 'string' });
 /** The session library reads and writes dates as `Date`; nothing else in Mosaik does. */
 const libraryDate = (name: string) => timestamp(name, { withTimezone: true, mode: 'date' });
 

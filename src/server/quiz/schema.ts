@@ -1,9 +1,8 @@
-import { index, integer, jsonb, pgTable, text, timestamp, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
+import { index, integer, jsonb, pgTable, text, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
 import type { Answers } from '@/core/quiz';
 import { edition } from '../outline/schema';
 import { user } from '../people/schema';
-
-const at = (name: string) => timestamp(name, { withTimezone: true, mode: 'string' });
+import { at } from '../platform/columns';
 
 export const sitting = pgTable(
   'sitting',

@@ -1,8 +1,7 @@
-import { index, jsonb, pgTable, primaryKey, text, timestamp, uuid } from 'drizzle-orm/pg-core';
+import { index, jsonb, pgTable, primaryKey, text, uuid } from 'drizzle-orm/pg-core';
 import type { LessonProgress, Statement } from '@/core/record';
 import { user } from '../people/schema';
-
-const at = (name: string) => timestamp(name, { withTimezone: true, mode: 'string' });
+import { at } from '../platform/columns';
 
 export const statement = pgTable(
   'statement',
