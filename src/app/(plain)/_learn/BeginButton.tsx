@@ -2,6 +2,7 @@
 import { useState } from 'react';
 import { act } from '@/app/_client/act';
 import controls from '@/ui/plain/controls.module.css';
+import { useReady } from '@/ui/plain/useReady';
 
 export function BeginButton({
   courseId,
@@ -16,6 +17,7 @@ export function BeginButton({
 }) {
   const [problem, setProblem] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
+  const ready = useReady();
   const begin = async () => {
     setBusy(true);
     const begun = await act<{ id: string }>('quiz.begin', { courseId, lessonId });
@@ -25,7 +27,7 @@ export function BeginButton({
   };
   return (
     <div>
-      <button type="button" className={controls.primary} onClick={begin} disabled={busy}>
+      <button type="button" className={controls.primary} onClick={begin} disabled={busy || !ready}>
         {label}
       </button>
       {problem && (

@@ -2,6 +2,7 @@
 import { useState } from 'react';
 import { act } from '@/app/_client/act';
 import controls from '@/ui/plain/controls.module.css';
+import { useReady } from '@/ui/plain/useReady';
 
 export function ClaimButton({
   command,
@@ -13,6 +14,7 @@ export function ClaimButton({
   readonly label: string;
 }) {
   const [problem, setProblem] = useState<string | null>(null);
+  const ready = useReady();
   const claim = async () => {
     const done = await act(command, { courseId });
     if (done.ok) window.location.reload();
@@ -20,7 +22,7 @@ export function ClaimButton({
   };
   return (
     <p>
-      <button type="button" className={controls.primary} onClick={claim}>
+      <button type="button" className={controls.primary} onClick={claim} disabled={!ready}>
         {label}
       </button>
       {problem && (

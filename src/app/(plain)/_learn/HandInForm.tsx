@@ -3,6 +3,7 @@ import { useEffect, useRef, useState } from 'react';
 import { act } from '@/app/_client/act';
 import { upload } from '@/app/_client/upload';
 import controls from '@/ui/plain/controls.module.css';
+import { useReady } from '@/ui/plain/useReady';
 import styles from './work.module.css';
 
 type FileRow = { readonly hash: string; readonly name: string; readonly size: number; readonly address: string };
@@ -26,6 +27,7 @@ export function HandInForm({ courseId, lessonId, takesText, mostFiles, text: sav
   const [problem, setProblem] = useState<string | null>(null);
   const [progress, setProgress] = useState<number | null>(null);
   const [busy, setBusy] = useState(false);
+  const ready = useReady();
   const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
 
   // A draft that never reached the server is still here after a reload.
@@ -116,7 +118,7 @@ export function HandInForm({ courseId, lessonId, takesText, mostFiles, text: sav
         </p>
       )}
       <p>
-        <button type="button" className={controls.primary} onClick={handIn} disabled={busy || progress !== null}>
+        <button type="button" className={controls.primary} onClick={handIn} disabled={busy || progress !== null || !ready}>
           {busy ? 'Handing in…' : 'Hand in'}
         </button>
       </p>

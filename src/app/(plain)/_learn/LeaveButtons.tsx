@@ -1,10 +1,12 @@
 'use client';
 import { act } from '@/app/_client/act';
 import controls from '@/ui/plain/controls.module.css';
+import { useReady } from '@/ui/plain/useReady';
 
 const leave = () => window.location.assign('/sign-in');
 
 export function LeaveButtons() {
+  const ready = useReady();
   const here = async () => {
     await fetch('/api/auth/sign-out', { method: 'POST', headers: { 'content-type': 'application/json' }, body: '{}' });
     leave();
@@ -14,10 +16,10 @@ export function LeaveButtons() {
   };
   return (
     <>
-      <button type="button" className={controls.button} onClick={here}>
+      <button type="button" className={controls.button} onClick={here} disabled={!ready}>
         Sign out
       </button>
-      <button type="button" className={controls.button} onClick={everywhere}>
+      <button type="button" className={controls.button} onClick={everywhere} disabled={!ready}>
         Everywhere
       </button>
     </>

@@ -4,6 +4,7 @@ import { act } from '@/app/_client/act';
 import { countdownText } from '@/core/kernel/countdown';
 import type { Answer, Answers, QuestionKind } from '@/core/quiz';
 import controls from '@/ui/plain/controls.module.css';
+import { useReady } from '@/ui/plain/useReady';
 import styles from './work.module.css';
 
 /** A question as it may be seen before it is answered: nothing in it says what is right. */
@@ -32,6 +33,7 @@ export function SittingPaper({ sittingId, questions, answers: saved, millisecond
   const [state, setState] = useState<'saved' | 'saving' | 'waiting'>('saved');
   const [problem, setProblem] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
+  const ready = useReady();
   const waiting = useRef(new Map<string, Answer>());
   const sending = useRef(false);
   const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
@@ -122,7 +124,7 @@ export function SittingPaper({ sittingId, questions, answers: saved, millisecond
         />
       ))}
       <div className={styles.paperFoot}>
-        <button type="button" className={controls.primary} onClick={handIn} disabled={busy}>
+        <button type="button" className={controls.primary} onClick={handIn} disabled={busy || !ready}>
           {busy ? 'Handing in…' : 'Hand in'}
         </button>
         {open > 0 && (

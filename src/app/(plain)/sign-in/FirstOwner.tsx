@@ -3,6 +3,7 @@ import { type FormEvent, useState } from 'react';
 import { send } from '@/app/_client/act';
 import type { Problem } from '@/core/kernel/problem';
 import controls from '@/ui/plain/controls.module.css';
+import { useReady } from '@/ui/plain/useReady';
 import { signIn } from './sign-in';
 import styles from './sign-in.module.css';
 
@@ -16,6 +17,7 @@ const fields = [
 export function FirstOwner() {
   const [problem, setProblem] = useState<Problem | null>(null);
   const [busy, setBusy] = useState(false);
+  const ready = useReady();
   const submit = async (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();
     const values = Object.fromEntries([...new FormData(event.currentTarget)].map(([key, value]) => [key, String(value)]));
@@ -59,7 +61,7 @@ export function FirstOwner() {
             </label>
           );
         })}
-        <button type="submit" className={controls.primary} disabled={busy}>
+        <button type="submit" className={controls.primary} disabled={busy || !ready}>
           {busy ? 'Beginning…' : 'Begin'}
         </button>
       </form>

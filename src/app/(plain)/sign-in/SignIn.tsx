@@ -1,6 +1,7 @@
 'use client';
 import { type FormEvent, useState } from 'react';
 import controls from '@/ui/plain/controls.module.css';
+import { useReady } from '@/ui/plain/useReady';
 import { signIn } from './sign-in';
 import styles from './sign-in.module.css';
 
@@ -20,6 +21,7 @@ const initials = (name: string) =>
 export function SignIn({ school, people, samplePassword, next }: Props) {
   const [problem, setProblem] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
+  const ready = useReady();
 
   const enter = async (email: string, password: string) => {
     setBusy(true);
@@ -56,7 +58,7 @@ export function SignIn({ school, people, samplePassword, next }: Props) {
           <span className={controls.label}>Password</span>
           <input className={controls.input} name="password" type="password" autoComplete="current-password" required />
         </label>
-        <button type="submit" className={controls.primary} disabled={busy}>
+        <button type="submit" className={controls.primary} disabled={busy || !ready}>
           {busy ? 'Signing in…' : 'Sign in'}
         </button>
       </form>
@@ -68,7 +70,7 @@ export function SignIn({ school, people, samplePassword, next }: Props) {
           <ul className={styles.people}>
             {people.map((person) => (
               <li key={person.email}>
-                <button type="button" className={styles.person} disabled={busy} onClick={() => enter(person.email, samplePassword)}>
+                <button type="button" className={styles.person} disabled={busy || !ready} onClick={() => enter(person.email, samplePassword)}>
                   <span className={styles.initials} aria-hidden="true">
                     {initials(person.name)}
                   </span>
