@@ -10,7 +10,7 @@ const escapeXml = (value: string) => value.replaceAll('&', '&amp;').replaceAll('
 const sky = '<rect width="960" height="320" fill="#cfdfe4"/><circle cx="780" cy="80" r="34" fill="#f2e3ab"/>';
 const hills = '<path d="M0 210 Q160 130 330 200 T660 180 T960 205 V250 H0Z" fill="#8fac85"/>';
 const farBank = '<path d="M0 235 H960 V340 H0Z" fill="#6f9468"/>';
-const water = '<path d="M0 290 Q240 270 480 300 T960 285 V470 H0Z" fill="#3f7d8c"/>';
+const water = '<path d="M0 290 Q240 270 480 300 T960 285 V540 H0Z" fill="#3f7d8c"/>';
 const nearBank = '<path d="M0 470 Q240 440 480 465 T960 450 V540 H0Z" fill="#54744c"/>';
 const river = sky + hills + farBank + water + nearBank;
 const ripples = (from: number, to: number, y: number) =>

@@ -53,8 +53,8 @@ export function QuestionCard({ question, number }: { readonly question: Question
         <Options question={question} onSave={(options) => set({ options })} />
       )}
       <div className={styles.two}>
-        <TextField label="Said when it is right" lines={1} value={question.feedbackRight} onSave={(feedbackRight) => set({ feedbackRight })} />
-        <TextField label="Said when it is not" lines={1} value={question.feedbackWrong} onSave={(feedbackWrong) => set({ feedbackWrong })} />
+        <TextField label="Said when it is right" lines={2} value={question.feedbackRight} onSave={(feedbackRight) => set({ feedbackRight })} />
+        <TextField label="Said when it is not" lines={2} value={question.feedbackWrong} onSave={(feedbackWrong) => set({ feedbackWrong })} />
       </div>
     </section>
   );
