@@ -95,6 +95,10 @@ export const shots = () =>
         await page.goto(path);
         await act?.(page);
         await page.waitForLoadState('networkidle');
+        await page.evaluate(() => {
+          document.activeElement?.blur();
+          window.scrollTo(0, 0);
+        });
         await settle(page);
         await page.screenshot({ path: join(root, 'docs/screenshots', `${name}.png`) });
         await context.close();

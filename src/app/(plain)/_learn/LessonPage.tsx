@@ -7,7 +7,7 @@ import controls from '@/ui/plain/controls.module.css';
 import { RichTextView } from '@/ui/text/RichTextView';
 import { Countdown } from './Countdown';
 import { DoneButton } from './DoneButton';
-import { FilmPart } from './FilmPart';
+import { FilmLazy } from './FilmLazy';
 import styles from './learn.module.css';
 import { Opened } from './Opened';
 import { PdfPart } from './PdfPart';
@@ -43,7 +43,7 @@ export function LessonPage({ view, one, place, work }: Props) {
       <p className={styles.facts}>{facts.join(' · ')}</p>
       <h1>{lesson.title}</h1>
       {lesson.media && lesson.kind === 'film' && lesson.media.state !== 'failed' && (
-        <FilmPart
+        <FilmLazy
           place={place}
           lessonId={lesson.id}
           media={lesson.media}
@@ -100,7 +100,7 @@ function ClosedLesson({ view, one, place }: { readonly view: LearnerView; readon
           </a>
         </p>
       ) : (
-        <p className={controls.quiet}>You have done everything that is open so far.</p>
+        <p className={controls.quiet}>{view.lessons.some((other) => other.open) ? 'You have done everything that is open so far.' : 'Nothing is open yet.'}</p>
       )}
     </article>
   );

@@ -180,7 +180,15 @@ export function Board({ cohorts }: { readonly cohorts: readonly Cohort[] }) {
             </div>
           ))}
           {laid.weeks.length > 0 && rows.length > 0 && (
-            <Moment from={first} to={last} at={now.epochMilliseconds} text={dateTimeText(now, names, false)} onMove={setMomentAt} inset={180} />
+            <Moment
+              from={first}
+              to={last}
+              at={now.epochMilliseconds}
+              text={dateTimeText(now, names, false)}
+              onMove={setMomentAt}
+              stepped={(step) => now.toZonedDateTimeISO(zone).add(step).epochMilliseconds}
+              inset={180}
+            />
           )}
         </div>
       </div>

@@ -8,31 +8,36 @@ type Props = {
   readonly at: number;
   readonly text: string;
   readonly onMove: (at: number) => void;
+  /** The moment a step away from the one looked at. */
+  readonly stepped: (step: Step) => number;
   readonly inset: number;
 };
 
-const hour = 3_600_000;
-const steps: { [key: string]: number } = {
-  ArrowLeft: -hour,
-  ArrowRight: hour,
-  ArrowDown: -24 * hour,
-  ArrowUp: 24 * hour,
-  PageDown: -7 * 24 * hour,
-  PageUp: 7 * 24 * hour,
+const halfHour = 1_800_000;
+/** Steps on the calendar and the clock of the learner, so that a week later is the same time of day. */
+export type Step = { readonly hours?: number; readonly days?: number };
+const steps: { [key: string]: Step } = {
+  ArrowLeft: { hours: -1 },
+  ArrowRight: { hours: 1 },
+  ArrowDown: { days: -1 },
+  ArrowUp: { days: 1 },
+  PageDown: { days: -7 },
+  PageUp: { days: 7 },
 };
 
 /** The moment looked at: dragged along the weeks, or moved by an hour, a day or a week with the keys. */
-export function Moment({ from, to, at, text, onMove, inset }: Props) {
+export function Moment({ from, to, at, text, onMove, stepped, inset }: Props) {
   const rail = useRef<HTMLDivElement>(null);
   const place = (event: PointerEvent) => {
     const box = rail.current?.getBoundingClientRect();
     if (!box || !event.currentTarget.hasPointerCapture(event.pointerId)) return;
     const share = Math.min(1, Math.max(0, (event.clientX - box.left) / box.width));
     // To the half hour, so that the line stands on times people mean.
-    onMove(Math.round((from + share * (to - from)) / (hour / 2)) * (hour / 2));
+    onMove(Math.round((from + share * (to - from)) / halfHour) * halfHour);
   };
   const onKey = (event: KeyboardEvent) => {
-    const wanted = event.key === 'Home' ? from : event.key === 'End' ? to : steps[event.key] === undefined ? null : at + (steps[event.key] ?? 0);
+    const step = steps[event.key];
+    const wanted = event.key === 'Home' ? from : event.key === 'End' ? to : step ? stepped(step) : null;
     if (wanted === null) return;
     event.preventDefault();
     onMove(Math.min(to - 1, Math.max(from, wanted)));
