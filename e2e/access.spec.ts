@@ -61,6 +61,7 @@ const visits: Visit[] = [
   },
   { name: 'people', who: ines, path: '/people' },
   { name: 'my courses', who: aoife, path: '/learn' },
+  { name: 'account', who: aoife, path: '/account' },
   { name: 'course home', who: aoife, path: '/learn/stream-survey' },
   { name: 'film', who: aoife, path: '/learn/stream-survey', act: (page) => page.getByRole('link', { name: /Walking the reach/ }).click() },
   { name: 'reading', who: aoife, path: '/learn/stream-survey', act: (page) => page.getByRole('link', { name: /What makes a reach/ }).click() },
@@ -148,7 +149,7 @@ test('no main page scrolls sideways at 1280x800, and learners’ and markers’ 
         '/people',
       ],
     ],
-    [aoife, 390, 844, ['/learn', '/learn/stream-survey', '/learn/stream-survey/grades']],
+    [aoife, 390, 844, ['/learn', '/account', '/learn/stream-survey', '/learn/stream-survey/grades']],
     ['temi@wendwater.example', 390, 844, ['/marking']],
     [ines, 390, 844, ['/courses', '/c/stream-survey/build', '/c/stream-survey/plan']],
   ] as const) {

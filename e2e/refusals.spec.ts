@@ -53,6 +53,31 @@ test('every address answers with the right status, and a sentence', async ({ bro
   }
 });
 
+test('pages are read only by those they are for', async ({ browser, school }) => {
+  const { context: learner } = await signedIn(browser, school, aoife);
+  const { context: marker, page } = await signedIn(browser, school, 'temi@wendwater.example');
+  const { context: creator } = await signedIn(browser, school, 'marek@wendwater.example');
+  await page.goto('/marking');
+  const work = (await page.locator('tbody a').first().getAttribute('href')) ?? '';
+  expect(work).toMatch(/^\/marking\/.{36}$/);
+  const status = async (who: typeof learner, path: string) => (await who.request.get(path)).status();
+  expect(
+    await Promise.all([
+      status(learner, work),
+      status(learner, '/people'),
+      status(learner, '/c/stream-survey/build'),
+      status(learner, '/c/stream-survey/run'),
+      status(learner, '/view/stream-survey'),
+    ]),
+  ).toEqual([404, 404, 404, 404, 404]);
+  expect(
+    await Promise.all([status(marker, work), status(marker, '/people'), status(marker, '/c/stream-survey/award'), status(marker, '/learn/stream-survey')]),
+  ).toEqual([200, 404, 404, 404]);
+  expect(await Promise.all([status(creator, '/people'), status(creator, '/c/stream-survey/build'), status(creator, '/learn/stream-survey/grades')])).toEqual([
+    404, 200, 404,
+  ]);
+});
+
 test('files of closed lessons, and of other people, stay closed', async ({ browser, school }) => {
   const { page } = await signedIn(browser, school, 'ines@wendwater.example');
   await page.goto('/view/dry-stone-walling');
@@ -62,6 +87,8 @@ test('files of closed lessons, and of other people, stay closed', async ({ brows
   const film = (await own.locator('video').getAttribute('src')) ?? '';
   const part = await learner.request.get(film, { headers: { range: 'bytes=100-199' } });
   expect([part.status(), part.headers()['content-range']?.replace(/\d+$/, 'n'), (await part.body()).length]).toEqual([206, 'bytes 100-199/n', 100]);
+  // Nothing that was uploaded can run as a page of ours.
+  expect(part.headers()['content-security-policy']).toContain('sandbox');
   expect((await learner.request.get(film, { headers: { range: 'bytes=999999999-' } })).status()).toBe(416);
   const nobody = await browser.newContext({ baseURL: school.address });
   expect((await nobody.request.get(film)).status()).toBe(401);
@@ -112,6 +139,26 @@ test('sign-in: a wrong password is a sentence, many are a wait, and signing out 
   await expect(page).toHaveURL(/sign-in/);
 });
 
+test('a password is changed by whoever knows the present one, and signs out everywhere else', async ({ browser, school }) => {
+  const { page } = await signedIn(browser, school, 'kenji8@post.example');
+  const { page: elsewhere } = await signedIn(browser, school, 'kenji8@post.example');
+  await page.goto('/account');
+  for (const [current, wanted, said] of [
+    ['stone-and-water', 'short', 'Use at least 10 characters.'],
+    ['not the password', 'a longer new one', 'the present one is not right'],
+    ['stone-and-water', 'a longer new one', 'Your password is changed'],
+  ] as const) {
+    await page.getByLabel('Present password').fill(current);
+    await page.getByLabel(/^New password/).fill(wanted);
+    await page.getByRole('button', { name: 'Change password' }).click();
+    await expect(page.getByRole('alert').filter({ hasText: said })).toBeVisible();
+  }
+  await elsewhere.goto('/learn');
+  await expect(elsewhere).toHaveURL(/sign-in/);
+  await page.goto('/learn');
+  await expect(page.getByRole('heading', { name: 'My courses' })).toBeVisible();
+});
+
 test('a lost connection loses no answer and no edit', async ({ browser, school }) => {
   const { page, context } = await signedIn(browser, school, 'amara6@post.example');
   await page.goto('/learn/dry-stone-walling');
@@ -135,8 +182,17 @@ test('a lost connection loses no answer and no edit', async ({ browser, school }
   await expect(desk.getByText('Not saved yet; trying again')).toBeVisible();
   await line.setOffline(false);
   await expect(desk.getByText(/^Saved \d/)).toBeVisible();
+  await desk.getByLabel('Teaser while it is closed').click();
+  const cookies = await line.cookies();
+  await line.clearCookies();
+  await desk.getByLabel('Teaser while it is closed').fill('Bring a tape measure');
+  await expect(desk.getByText(/You are not signed in any more/)).toBeVisible();
+  await line.addCookies(cookies);
+  await expect(desk.getByText(/You are not signed in any more/)).toBeHidden();
+  await expect(desk.getByText(/^Saved \d/)).toBeVisible();
   await desk.reload();
-  await expect(desk.getByRole('treeitem', { name: /Counting woody species/ })).toBeVisible();
+  await desk.getByRole('treeitem', { name: /Counting woody species/ }).click();
+  await expect(desk.getByLabel('Teaser while it is closed')).toHaveValue('Bring a tape measure');
 });
 
 test('the outline by keyboard and by pointer: moved, renamed, removed, undone after a reload', async ({ browser, school }) => {

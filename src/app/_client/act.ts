@@ -6,7 +6,7 @@ export async function send<T>(address: string, body: unknown): Promise<Result<T>
     const response = await fetch(address, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) });
     return (await response.json()) as Result<T>;
   } catch {
-    return fail('unexpected', 'The school cannot be reached. Check the connection; what you typed is still here.');
+    return fail('unreachable', 'The school cannot be reached. Check the connection; what you typed is still here.');
   }
 }
 

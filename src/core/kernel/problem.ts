@@ -13,6 +13,8 @@ export type ProblemCode =
   | 'too-late'
   | 'too-many'
   | 'too-large'
+  /** The other side could not be asked at all. */
+  | 'unreachable'
   | 'unexpected';
 
 export type Problem = {
@@ -20,6 +22,9 @@ export type Problem = {
   readonly sentence: string;
   readonly field?: string;
 };
+
+/** Whether the same request may go through later: nothing is wrong with what was asked. */
+export const mayTryAgain = (code: ProblemCode): boolean => code === 'unreachable' || code === 'unexpected' || code === 'not-signed-in';
 
 export type Result<T> = { readonly ok: true; readonly value: T } | { readonly ok: false; readonly problem: Problem };
 
@@ -40,5 +45,6 @@ export const httpStatus: Record<ProblemCode, number> = {
   'too-late': 409,
   'too-many': 429,
   'too-large': 413,
+  unreachable: 503,
   unexpected: 500,
 };

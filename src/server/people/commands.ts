@@ -85,4 +85,20 @@ export const signOutEverywhere = command({
   },
 });
 
-export const peopleCommands = { [addPerson.name]: addPerson, [signOutEverywhere.name]: signOutEverywhere };
+/** The zone a person's own days are counted in, unless a cohort has one. */
+const setZone = command({
+  name: 'people.set-zone',
+  input: object({ zone: zoneSchema }).noUnknown(),
+  permission: () => true,
+  async handle({ tx, actor, audit }, { zone }) {
+    await tx.db.update(user).set({ zone }).where(eq(user.id, actor.id));
+    await audit({ sentence: `chose the time zone ${zone}` });
+    return ok(null);
+  },
+});
+
+export const peopleCommands = {
+  [setZone.name]: setZone,
+  [addPerson.name]: addPerson,
+  [signOutEverywhere.name]: signOutEverywhere,
+};

@@ -12,6 +12,7 @@ import {
 } from 'media-chrome/react';
 import { useEffect, useRef, useState } from 'react';
 import { act } from '@/app/_client/act';
+import { mayTryAgain } from '@/core/kernel/problem';
 import type { MediaFacts } from '@/core/media';
 import type { Passage } from '@/core/record';
 import controls from '@/ui/plain/controls.module.css';
@@ -58,7 +59,7 @@ export function FilmPart({ place, lessonId, media, watched, isDone, needed }: Pr
       if (told.ok) {
         setPercent(told.value.percent);
         setDone(told.value.done);
-      } else if (told.problem.code === 'unexpected') waiting = [...passages, ...waiting];
+      } else if (mayTryAgain(told.problem.code)) waiting = [...passages, ...waiting];
     };
     const onTime = () => {
       // A jump ends a passage; small steps belong to it.

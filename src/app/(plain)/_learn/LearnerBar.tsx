@@ -9,7 +9,9 @@ export function LearnerBar({ name }: { readonly name: string }) {
         <Mark />
       </a>
       <span className={styles.course}>Mosaik</span>
-      <bdi className={styles.far}>{name}</bdi>
+      <a href="/account" className={styles.far}>
+        <bdi>{name}</bdi>
+      </a>
       <LeaveButtons />
     </header>
   );

@@ -2,6 +2,7 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { act } from '@/app/_client/act';
 import { countdownText } from '@/core/kernel/countdown';
+import { mayTryAgain } from '@/core/kernel/problem';
 import type { Answer, Answers, QuestionKind } from '@/core/quiz';
 import controls from '@/ui/plain/controls.module.css';
 import { useReady } from '@/ui/plain/useReady';
@@ -47,7 +48,7 @@ export function SittingPaper({ sittingId, questions, answers: saved, millisecond
       const [questionId, answer] = entry;
       const told = await act('quiz.answer', { sittingId, questionId, answer });
       if (!told.ok && told.problem.code === 'too-late') window.location.reload();
-      if (!told.ok && told.problem.code === 'unexpected') {
+      if (!told.ok && mayTryAgain(told.problem.code)) {
         sending.current = false;
         setState('waiting');
         setProblem(told.problem.sentence);

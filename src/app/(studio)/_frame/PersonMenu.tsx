@@ -1,6 +1,6 @@
 'use client';
 import { Menu, useMantineColorScheme } from '@mantine/core';
-import { IconDeviceLaptop, IconLogout, IconMoon, IconSun } from '@tabler/icons-react';
+import { IconDeviceLaptop, IconLogout, IconMoon, IconSun, IconUser } from '@tabler/icons-react';
 import { act } from '@/app/_client/act';
 import styles from './frame.module.css';
 
@@ -38,6 +38,9 @@ export function PersonMenu({ name, email }: { readonly name: string; readonly em
         </Menu.Label>
         <Menu.Item leftSection={next === 'dark' ? <IconMoon size={16} /> : <IconSun size={16} />} onClick={() => setColorScheme(next)}>
           {next === 'dark' ? 'Dark colours' : 'Light colours'}
+        </Menu.Item>
+        <Menu.Item component="a" href="/account" leftSection={<IconUser size={16} />}>
+          Your account
         </Menu.Item>
         <Menu.Divider />
         <Menu.Item leftSection={<IconLogout size={16} />} onClick={signOut}>

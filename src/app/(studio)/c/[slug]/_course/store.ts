@@ -1,6 +1,6 @@
 import { act } from '@/app/_client/act';
 import { apply, type Change, reverse } from '@/core/kernel/change';
-import type { Problem, Result } from '@/core/kernel/problem';
+import { mayTryAgain, type Problem, type Result } from '@/core/kernel/problem';
 import type { MediaFacts } from '@/core/media';
 import { type Outline, type OutlineEdit, type OutlineTable, planEdit } from '@/core/outline';
 import type { UndoState } from '@/server/outline';
@@ -90,7 +90,8 @@ export class CourseStore {
     for (let tries = 0; this.queue[0]; ) {
       const [next] = this.queue;
       const answer = await act<EditAnswer>('outline.edit', { courseId: this.courseId, edit: next.edit });
-      if (!answer.ok && answer.problem.code === 'unexpected') {
+      // A fault on the server's side is tried a few times; then the edit is taken back rather than block the others.
+      if (!answer.ok && mayTryAgain(answer.problem.code) && (answer.problem.code !== 'unexpected' || tries < 3)) {
         this.set({ saving: { ...this.state.saving, state: 'waiting' }, problem: answer.problem });
         await new Promise((resolve) => setTimeout(resolve, retryMs[Math.min(tries, retryMs.length - 1)]));
         tries += 1;

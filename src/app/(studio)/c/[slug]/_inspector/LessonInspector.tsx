@@ -10,6 +10,7 @@ import { useCourse, useDesk } from '../_course/CourseProvider';
 import styles from './inspector.module.css';
 import { MediaPart } from './MediaPart';
 import { OpeningField } from './OpeningField';
+import { RemoveButton } from './RemoveButton';
 
 const doneNames: Record<DoneRule['by'], string> = {
   learner: 'the learner says so',
@@ -95,6 +96,7 @@ export function LessonInspector({ lesson }: { readonly lesson: Lesson }) {
         <Switch label="Downloads allowed" checked={lesson.downloads} onChange={(event) => set({ downloads: event.currentTarget.checked })} />
       )}
       <TextField label="Teaser while it is closed" lines={2} value={lesson.teaser} onSave={(teaser) => set({ teaser })} />
+      <RemoveButton table="lesson" id={lesson.id} title={lesson.title} />
     </>
   );
 }

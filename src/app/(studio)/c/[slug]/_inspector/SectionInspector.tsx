@@ -6,9 +6,10 @@ import { TextField } from '@/ui/fields/fields';
 import { useCourse, useDesk } from '../_course/CourseProvider';
 import styles from './inspector.module.css';
 import { OpeningField } from './OpeningField';
+import { RemoveButton } from './RemoveButton';
 
 export function SectionInspector({ section }: { readonly section: Section }) {
-  const { store } = useDesk();
+  const { store, rows } = useDesk();
   const course = useCourse();
   const set = (fields: Partial<Section>) => store.edit({ do: 'set', table: 'section', id: section.id, fields });
   return (
@@ -25,6 +26,7 @@ export function SectionInspector({ section }: { readonly section: Section }) {
         onSave={(opens) => set({ opens })}
       />
       {!section.opens && <p className={styles.inherits}>From the course: {planText(course).toLowerCase()}</p>}
+      <RemoveButton table="section" id={section.id} title={section.title} inside={rows.find((row) => row.section.id === section.id)?.tiles.length ?? 0} />
     </>
   );
 }

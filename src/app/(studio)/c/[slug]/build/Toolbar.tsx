@@ -7,9 +7,8 @@ import { kinds } from '@/ui/tile/kinds';
 import { useDesk } from '../_course/CourseProvider';
 import { useOutlineActions } from './actions';
 import styles from './build.module.css';
-
-const isField = (target: EventTarget | null) =>
-  target instanceof HTMLElement && (target.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName));
+import { isField } from './keys';
+import { Shortcuts } from './Shortcuts';
 
 export function Toolbar() {
   const { state, store } = useDesk();
@@ -55,6 +54,7 @@ export function Toolbar() {
       </Button>
       <span className={styles.spring} />
       <SavedMark />
+      <Shortcuts />
       <Tooltip label={state.undo.undo ? `Undo: ${state.undo.undo} (Ctrl Z)` : 'Nothing to undo'}>
         <ActionIcon
           variant="subtle"

@@ -1,5 +1,5 @@
 'use client';
-import { ActionIcon, Tooltip } from '@mantine/core';
+import { ActionIcon, Button, TextInput, Tooltip } from '@mantine/core';
 import { IconBlockquote, IconBold, IconH2, IconH3, IconItalic, IconLink, IconList, IconListNumbers, IconPhoto } from '@tabler/icons-react';
 import Image from '@tiptap/extension-image';
 import { type Editor, EditorContent, useEditor, useEditorState } from '@tiptap/react';
@@ -43,10 +43,38 @@ export function TextEditor({ lesson }: { readonly lesson: Lesson }) {
   );
 }
 
+type Asking = { readonly what: 'link' } | { readonly what: 'picture'; readonly id: string };
+type AskProps = {
+  readonly label: string;
+  readonly initial: string;
+  readonly action: string;
+  readonly onGive: (words: string) => void;
+  readonly onLeave: () => void;
+};
+
+/** A short question in the toolbar, where the answer goes. */
+function Ask({ label, initial, action, onGive, onLeave }: AskProps) {
+  const [words, setWords] = useState(initial);
+  return (
+    <form
+      className={styles.ask}
+      onSubmit={(event) => {
+        event.preventDefault();
+        onGive(words.trim());
+      }}
+      onKeyDown={(event) => event.key === 'Escape' && onLeave()}
+    >
+      <TextInput aria-label={label} placeholder={label} value={words} onChange={(event) => setWords(event.currentTarget.value)} maxLength={500} autoFocus />
+      <Button type="submit">{action}</Button>
+    </form>
+  );
+}
+
 function Tools({ editor }: { readonly editor: Editor }) {
   const { head, store } = useDesk();
   const [problem, setProblem] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
+  const [asking, setAsking] = useState<Asking | null>(null);
   const chooser = useRef<HTMLInputElement>(null);
   const active = useEditorState({
     editor,
@@ -68,22 +96,25 @@ function Tools({ editor }: { readonly editor: Editor }) {
     const done = await upload(file, { purpose: 'picture', courseId: head.id }, () => {}).done;
     setBusy(false);
     if (!done.ok) return setProblem(done.problem.sentence);
-    const alt = window.prompt('Describe the picture for those who cannot see it', '')?.slice(0, 500) ?? '';
-    if (alt) await act('media.describe', { mediaId: done.value.id, alt });
+    setAsking({ what: 'picture', id: done.value.id });
+  };
+  const putPicture = async (id: string, alt: string) => {
+    if (alt) await act('media.describe', { mediaId: id, alt });
     await store.refreshMedia();
     editor
       .chain()
       .focus()
-      .insertContent({ type: 'image', attrs: { src: `/files/${done.value.id}/original`, mediaId: done.value.id, alt } })
+      .insertContent({ type: 'image', attrs: { src: `/files/${id}/original`, mediaId: id, alt } })
       .run();
+    setAsking(null);
   };
-  const setLink = () => {
-    if (active.link) return editor.chain().focus().unsetLink().run();
-    const address = window.prompt('Address of the page', 'https://')?.trim();
-    if (address && /^(https?:\/\/|mailto:)\S+$/.test(address)) editor.chain().focus().setLink({ href: address }).run();
-    else if (address) setProblem('Give an address that begins with https:// or mailto:.');
-    return true;
+  const putLink = (address: string) => {
+    if (!/^(https?:\/\/|mailto:)\S+$/.test(address)) return setProblem('Give an address that begins with https:// or mailto:.');
+    setProblem(null);
+    editor.chain().focus().setLink({ href: address }).run();
+    setAsking(null);
   };
+  const setLink = () => (active.link ? editor.chain().focus().unsetLink().run() : setAsking({ what: 'link' }));
   const tools = [
     { name: 'Bold', keys: 'Ctrl B', on: active.bold, Glyph: IconBold, run: () => editor.chain().focus().toggleBold().run() },
     { name: 'Italic', keys: 'Ctrl I', on: active.italic, Glyph: IconItalic, run: () => editor.chain().focus().toggleItalic().run() },
@@ -117,6 +148,16 @@ function Tools({ editor }: { readonly editor: Editor }) {
           event.currentTarget.value = '';
         }}
       />
+      {asking?.what === 'link' && <Ask label="Address of the page" initial="https://" action="Link" onGive={putLink} onLeave={() => setAsking(null)} />}
+      {asking?.what === 'picture' && (
+        <Ask
+          label="Describe the picture for those who cannot see it"
+          initial=""
+          action="Put in"
+          onGive={(alt) => putPicture(asking.id, alt)}
+          onLeave={() => putPicture(asking.id, '')}
+        />
+      )}
       {problem && (
         <span role="alert" className={styles.problem}>
           {problem}

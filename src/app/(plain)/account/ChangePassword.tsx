@@ -1,0 +1,54 @@
+'use client';
+import { type FormEvent, useState } from 'react';
+import controls from '@/ui/plain/controls.module.css';
+import { useReady } from '@/ui/plain/useReady';
+import styles from '../_learn/learn.module.css';
+
+const shortest = 10;
+
+/** Changes the password, and signs out everywhere else. */
+export function ChangePassword() {
+  const [said, setSaid] = useState<{ readonly good: boolean; readonly sentence: string } | null>(null);
+  const ready = useReady();
+  const change = async (event: FormEvent<HTMLFormElement>) => {
+    event.preventDefault();
+    const form = event.currentTarget;
+    const values = new FormData(form);
+    const newPassword = String(values.get('new'));
+    if (newPassword.length < shortest) return setSaid({ good: false, sentence: `Use at least ${shortest} characters.` });
+    const answer = await fetch('/api/auth/change-password', {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ currentPassword: String(values.get('current')), newPassword, revokeOtherSessions: true }),
+    }).catch(() => null);
+    if (answer?.ok) form.reset();
+    setSaid(
+      answer?.ok
+        ? { good: true, sentence: 'Your password is changed, and you are signed out everywhere else.' }
+        : {
+            good: false,
+            sentence: answer ? 'The password was not changed: the present one is not right.' : 'The school cannot be reached. Check the connection.',
+          },
+    );
+  };
+  return (
+    <form className={styles.card} onSubmit={change} method="post">
+      <label className={controls.field}>
+        <span className={controls.label}>Present password</span>
+        <input className={controls.input} name="current" type="password" autoComplete="current-password" required />
+      </label>
+      <label className={controls.field}>
+        <span className={controls.label}>New password, at least {shortest} characters</span>
+        <input className={controls.input} name="new" type="password" autoComplete="new-password" required />
+      </label>
+      <button type="submit" className={controls.primary} disabled={!ready}>
+        Change password
+      </button>
+      {said && (
+        <p role="alert" className={said.good ? controls.good : controls.notice}>
+          {said.sentence}
+        </p>
+      )}
+    </form>
+  );
+}

@@ -1,0 +1,25 @@
+import { signedIn } from '@/app/_server/person';
+import controls from '@/ui/plain/controls.module.css';
+import { LearnerBar } from '../_learn/LearnerBar';
+import styles from '../_learn/learn.module.css';
+import { ChangePassword } from './ChangePassword';
+import { ChooseZone } from './ChooseZone';
+
+export const metadata = { title: 'Your account' };
+
+export default async function AccountPage() {
+  const person = await signedIn('/account');
+  return (
+    <>
+      <LearnerBar name={person.name} />
+      <main className={styles.cards}>
+        <h1>Your account</h1>
+        <p className={controls.quiet}>
+          <bdi>{person.name}</bdi> · {person.email} · {person.role} · <a href="/">Back to your work</a>
+        </p>
+        <ChooseZone zone={person.zone} />
+        <ChangePassword />
+      </main>
+    </>
+  );
+}

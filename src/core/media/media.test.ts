@@ -1,0 +1,47 @@
+import { expect, test } from 'vitest';
+import { checkCaptions, checkUpload, sniff } from './index';
+
+const bytes = (...parts: (string | number)[]) =>
+  Uint8Array.from(parts.flatMap((part) => (typeof part === 'number' ? [part] : [...part].map((letter) => letter.charCodeAt(0)))));
+
+test.each([
+  ['PDF', bytes('%PDF-1.7'), 'application/pdf'],
+  ['PNG', bytes(0x89, 'PNG', 13, 10, 26, 10), 'image/png'],
+  ['JPEG', bytes(0xff, 0xd8, 0xff, 0xe0), 'image/jpeg'],
+  ['WebP', bytes('RIFF', 1, 2, 3, 4, 'WEBP'), 'image/webp'],
+  ['MP4', bytes(0, 0, 0, 24, 'ftypisom'), 'video/mp4'],
+  ['MOV', bytes(0, 0, 0, 24, 'ftypqt  '), 'video/quicktime'],
+  ['WebM', bytes(0x1a, 0x45, 0xdf, 0xa3, 1, 'webm'), 'video/webm'],
+  ['captions', bytes('WEBVTT', 10), 'text/vtt'],
+  ['a text', bytes('Width 3 m'), 'text/plain'],
+  ['a page', bytes('  <!doctype html>'), null],
+  ['a drawing that can hold scripts', bytes('<svg xmlns'), null],
+  ['a program', bytes(0x7f, 'ELF', 2, 1), null],
+  ['nothing', bytes(), null],
+])('a file is known by its first bytes: %s', (_name, head, contentType) => {
+  expect(sniff(head)?.contentType ?? null).toBe(contentType);
+});
+
+test.each([
+  ['empty', 'film', 0, bytes(), 'invalid'],
+  ['too large', 'captions', 3 * 1024 * 1024, bytes('WEBVTT\n'), 'too-large'],
+  ['a text called .mp4', 'film', 100, bytes('not a film'), 'invalid'],
+  ['a film where a PDF belongs', 'document', 100, bytes(0, 0, 0, 24, 'ftypisom'), 'invalid'],
+  ['right', 'document', 100, bytes('%PDF-1.4'), 'ok'],
+] as const)('an upload that is %s', (_name, purpose, size, head, code) => {
+  const result = checkUpload(purpose, 'a-file', size, head);
+  expect(result.ok ? 'ok' : result.problem.code).toBe(code);
+});
+
+test.each([
+  ['two captions', 'WEBVTT\n\n00:01.000 --> 00:02.000\nOne\n\n01:00:01.000 --> 01:00:04.500\nTwo', null],
+  ['with a mark at the front and other line ends', '\uFEFFWEBVTT title\r\n\r\n00:01.000 --> 00:02.000 align:start\r\nOne', null],
+  ['no heading', '00:01.000 --> 00:02.000\nOne', 'begins with the word WEBVTT'],
+  ['a comma for a point', 'WEBVTT\n\n00:01,000 --> 00:02,000\nOne', 'Line 3'],
+  ['backwards', 'WEBVTT\n\n00:03.000 --> 00:02.000\nOne', 'ends before it begins'],
+  ['none at all', 'WEBVTT\n\nNOTE nothing', 'holds no captions'],
+])('captions: %s', (_name, text, words) => {
+  const result = checkCaptions(text);
+  if (words === null) expect(result.ok).toBe(true);
+  else expect(result.ok ? '' : result.problem.sentence).toContain(words);
+});

@@ -1,0 +1,46 @@
+import { expect, test } from 'vitest';
+import { type Action, type Actor, can, mayMark } from './index';
+
+const people: Record<string, Actor | null> = {
+  nobody: null,
+  learner: { id: 'l', role: 'learner', courses: {} },
+  marker: { id: 'm', role: 'marker', courses: { here: 'marker' } },
+  creator: { id: 'c', role: 'creator', courses: { here: 'creator' } },
+  'a learner who marks': { id: 'b', role: 'learner', courses: { here: 'marker' } },
+  owner: { id: 'o', role: 'owner', courses: {} },
+};
+const actions: Action[] = [
+  'people.manage',
+  'course.create',
+  'course.edit',
+  'course.publish',
+  'course.enrol',
+  'gradebook.read',
+  'gradebook.change',
+  'certificate.issue',
+  'marking.mark',
+];
+const making: Action[] = ['course.edit', 'course.publish', 'course.enrol', 'gradebook.read', 'gradebook.change', 'certificate.issue', 'marking.mark'];
+
+test.each<[string, Action[], Action[]]>([
+  ['nobody', [], []],
+  ['learner', [], []],
+  ['marker', ['marking.mark'], []],
+  ['creator', ['course.create', ...making], ['course.create']],
+  ['a learner who marks', ['marking.mark'], []],
+  ['owner', actions, actions],
+])('what %s may do in a course of their own, and in another', (who, here, elsewhere) => {
+  const actor = people[who] ?? null;
+  expect(actions.filter((action) => can(actor, action, { courseId: 'here' }))).toEqual(here);
+  expect(actions.filter((action) => can(actor, action, { courseId: 'there' }))).toEqual(elsewhere);
+});
+
+test.each([
+  ['owner', 'somebody', true],
+  ['owner', 'o', false],
+  ['marker', 'somebody', true],
+  ['a learner who marks', 'b', false],
+  ['nobody', 'somebody', false],
+])('%s marking the work of %s: %s', (who, learnerId, may) => {
+  expect(mayMark(people[who] ?? null, { courseId: 'here', learnerId })).toBe(may);
+});

@@ -1,0 +1,112 @@
+import fc from 'fast-check';
+import { describe, expect, test } from 'vitest';
+import { fold, type LearnerEvent, mergePassages, noProgress, type Passage, statementOf, verbs, watchedPercent } from './index';
+
+test.each<[string, Passage[], Passage[]]>([
+  [
+    'overlapping',
+    [
+      [0, 10],
+      [5, 20],
+    ],
+    [[0, 20]],
+  ],
+  [
+    'touching',
+    [
+      [0, 10],
+      [10.3, 20],
+    ],
+    [[0, 20]],
+  ],
+  [
+    'apart',
+    [
+      [30, 40],
+      [0, 10],
+    ],
+    [
+      [0, 10],
+      [30, 40],
+    ],
+  ],
+  [
+    'backwards and empty',
+    [
+      [10, 5],
+      [7, 7],
+      [-3, 4],
+    ],
+    [],
+  ],
+  [
+    'one within another',
+    [
+      [0, 50],
+      [10, 20],
+    ],
+    [[0, 50]],
+  ],
+])('passages that are %s', (_name, given, merged) => {
+  expect(mergePassages(given)).toEqual(merged);
+});
+
+test.each<[Passage[], number, number]>([
+  [[[0, 100]], 100, 100],
+  [[[0, 89.4]], 100, 89],
+  [[[0, 89.5]], 100, 90],
+  [[[0, 999]], 100, 100],
+  [[], 100, 0],
+  [[[0, 5]], 0, 0],
+])('%j of %i seconds is %i %% watched', (passages, seconds, percent) => {
+  expect(watchedPercent(passages, seconds)).toBe(percent);
+});
+
+describe('properties of passages', () => {
+  const passages = fc.array(fc.tuple(fc.integer({ min: 0, max: 500 }), fc.integer({ min: 0, max: 500 })), { maxLength: 20 });
+  test('order does not matter, merging twice is merging once, and they end up in order and apart', () => {
+    fc.assert(
+      fc.property(passages, (list) => {
+        const merged = mergePassages(list);
+        expect(mergePassages(list.toReversed())).toEqual(merged);
+        expect(mergePassages(merged)).toEqual(merged);
+        for (let i = 1; i < merged.length; i += 1) expect(merged[i]?.[0]).toBeGreaterThan(merged[i - 1]?.[1] ?? 0);
+      }),
+    );
+  });
+  test('watching more never lowers the share', () => {
+    fc.assert(
+      fc.property(passages, passages, (a, b) => {
+        expect(watchedPercent([...a, ...b], 500)).toBeGreaterThanOrEqual(watchedPercent(a, 500));
+      }),
+    );
+  });
+});
+
+test('done stays done, and the first time it was done is kept', () => {
+  const begun = fold(noProgress, { verb: 'experienced', at: '2027-01-01T00:00:00Z' });
+  const done = fold(begun, { verb: 'completed', at: '2027-01-02T00:00:00Z' });
+  const again = fold(fold(done, { verb: 'attempted', at: '2027-01-03T00:00:00Z' }), { verb: 'completed', at: '2027-01-04T00:00:00Z' });
+  expect([begun.state, done.state, again]).toEqual(['begun', 'done', { state: 'done', doneAt: '2027-01-02T00:00:00Z', watched: [] }]);
+});
+
+test('an event as a statement has what the standard asks for', () => {
+  const event: LearnerEvent = {
+    id: '0190',
+    verb: 'passed',
+    learnerId: 'l',
+    courseId: 'c',
+    lessonId: 'x',
+    lessonTitle: 'Check',
+    at: '2027-01-01T00:00:00Z',
+    score: { raw: 3, max: 4 },
+  };
+  expect(statementOf(event, 'http://school.example')).toEqual({
+    id: '0190',
+    actor: { objectType: 'Agent', account: { homePage: 'http://school.example', name: 'l' } },
+    verb: { id: verbs.passed, display: { en: 'passed' } },
+    object: { objectType: 'Activity', id: 'http://school.example/courses/c/lessons/x', definition: { name: { en: 'Check' } } },
+    result: { success: true, score: { raw: 3, max: 4, min: 0, scaled: 0.75 } },
+    timestamp: '2027-01-01T00:00:00Z',
+  });
+});
