@@ -12,7 +12,6 @@ import {
 } from 'media-chrome/react';
 import { useEffect, useRef, useState } from 'react';
 import { act } from '@/app/_client/act';
-import { mayTryAgain } from '@/core/kernel/problem';
 import type { MediaFacts } from '@/core/media';
 import type { Passage } from '@/core/record';
 import controls from '@/ui/plain/controls.module.css';
@@ -41,65 +40,38 @@ export function FilmPart({ place, lessonId, media, watched, isDone, needed }: Pr
   useEffect(() => {
     const film = video.current;
     if (!film) return;
-    let from: number | null = null;
-    let last = 0;
-    let waiting: Passage[] = [];
+    let told = 0;
     let sending = false;
-    const close = () => {
-      if (from !== null && last > from) waiting.push([from, last]);
-      from = film.paused ? null : film.currentTime;
-    };
+    // The browser keeps what was played, over jumps and from before this page could listen.
+    const played = (): Passage[] => Array.from({ length: film.played.length }, (_, i) => [film.played.start(i), film.played.end(i)]);
+    const lengthOf = (passages: readonly Passage[]) => passages.reduce((total, [from, to]) => total + to - from, 0);
+    const body = (passages: readonly Passage[]) => ({ courseId, lessonId, passages });
     const report = async () => {
-      if (isView || sending || waiting.length === 0) return;
+      const passages = played();
+      if (isView || sending || lengthOf(passages) <= told) return;
       sending = true;
-      const passages = waiting;
-      waiting = [];
-      const told = await act<{ percent: number; done: boolean }>('learning.watched', { courseId, lessonId, passages });
+      const answer = await act<{ percent: number; done: boolean }>('learning.watched', body(passages));
       sending = false;
-      if (told.ok) {
-        setPercent(told.value.percent);
-        setDone(told.value.done);
-      } else if (mayTryAgain(told.problem.code)) waiting = [...passages, ...waiting];
-    };
-    const onTime = () => {
-      // A jump ends a passage; small steps belong to it.
-      if (from !== null && Math.abs(film.currentTime - last) > 1.5) {
-        waiting.push([from, last]);
-        from = film.currentTime;
+      if (answer.ok) {
+        told = lengthOf(passages);
+        setPercent(answer.value.percent);
+        setDone(answer.value.done);
       }
-      last = film.currentTime;
-    };
-    const onPlay = () => {
-      from = film.currentTime;
-      last = film.currentTime;
-    };
-    const onRest = () => {
-      onTime();
-      close();
-      from = null;
-      report();
     };
     const onHide = () => {
-      close();
-      if (isView || waiting.length === 0) return;
-      navigator.sendBeacon('/api/do/learning.watched', new Blob([JSON.stringify({ courseId, lessonId, passages: waiting })], { type: 'application/json' }));
-      waiting = [];
+      const passages = played();
+      if (isView || lengthOf(passages) <= told) return;
+      navigator.sendBeacon('/api/do/learning.watched', new Blob([JSON.stringify(body(passages))], { type: 'application/json' }));
     };
-    const timer = setInterval(() => {
-      close();
-      report();
-    }, reportEveryMs);
-    film.addEventListener('timeupdate', onTime);
-    film.addEventListener('playing', onPlay);
-    film.addEventListener('pause', onRest);
-    film.addEventListener('ended', onRest);
+    const timer = setInterval(report, reportEveryMs);
+    film.addEventListener('pause', report);
+    film.addEventListener('ended', report);
     window.addEventListener('pagehide', onHide);
+    if (film.ended) report();
     return () => {
       clearInterval(timer);
-      film.removeEventListener('timeupdate', onTime);
-      film.removeEventListener('playing', onPlay);
-      film.removeEventListener('pause', onRest);
-      film.removeEventListener('ended', onRest);
+      film.removeEventListener('pause', report);
+      film.removeEventListener('ended', report);
       window.removeEventListener('pagehide', onHide);
     };
   }, [courseId, lessonId, isView]);
