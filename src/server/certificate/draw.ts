@@ -80,6 +80,6 @@ export async function certificatePdf(design: AwardSettings, content: Certificate
     page.drawText(text.text, { x: text.x - width / 2, y: drawn.height - text.y, size: text.size, font, color: colour(text.colour) });
   }
   const scale = drawn.code.side / drawn.codeModules;
-  page.drawSvgPath(drawn.codePath, { x: drawn.code.x, y: drawn.height - drawn.code.y, scale, color: colour('#000000'), borderWidth: 0 });
+  page.drawSvgPath(drawn.codePath, { x: drawn.code.x, y: drawn.height - drawn.code.y, scale, color: rgb(0, 0, 0), borderWidth: 0 });
   return pdf.save({ useObjectStreams: false });
 }

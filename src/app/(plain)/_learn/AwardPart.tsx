@@ -1,7 +1,7 @@
 import type { LearnerView } from '@/core/learning';
 import type { CertificateRow } from '@/server/certificate';
 import controls from '@/ui/plain/controls.module.css';
-import { ClaimButton } from './ClaimButton';
+import { CommandButton } from './CommandButton';
 import styles from './learn.module.css';
 
 /** Where the certificate stands: earned, or what is still missing; and finishing, where that is the learner's to say. */
@@ -38,8 +38,8 @@ export function AwardPart({
   }
   return (
     <section className={styles.award} aria-label="Certificate">
-      {completion.mayFinish && <ClaimButton command="enrolment.finish" courseId={courseId} label="Finish the course" />}
-      {award?.earned && <ClaimButton command="certificate.claim" courseId={courseId} label="Get your certificate" />}
+      {completion.mayFinish && <CommandButton command="enrolment.finish" input={{ courseId }} label="Finish the course" />}
+      {award?.earned && <CommandButton command="certificate.claim" input={{ courseId }} label="Get your certificate" />}
       {award && !award.earned && (
         <>
           <h2>The certificate</h2>

@@ -5,8 +5,8 @@ import type { LearnerView, LessonView } from '@/core/learning';
 import { usualDoneRule } from '@/core/outline';
 import controls from '@/ui/plain/controls.module.css';
 import { RichTextView } from '@/ui/text/RichTextView';
+import { CommandButton } from './CommandButton';
 import { Countdown } from './Countdown';
-import { DoneButton } from './DoneButton';
 import { FilmLazy } from './FilmLazy';
 import styles from './learn.module.css';
 import { Opened } from './Opened';
@@ -58,7 +58,12 @@ export function LessonPage({ view, one, place, work }: Props) {
       {!place.isView && !isDone && <Opened courseId={place.courseId} lessonId={lesson.id} />}
       <footer className={styles.foot}>
         {(rule.by === 'learner' || rule.by === 'opened') && !place.isView && !isDone ? (
-          <DoneButton courseId={place.courseId} lessonId={lesson.id} nextHref={nextHref} label={next ? 'Done, next lesson' : 'Done'} />
+          <CommandButton
+            command="learning.mark-done"
+            input={{ courseId: place.courseId, lessonId: lesson.id }}
+            label={next ? 'Done, next lesson' : 'Done'}
+            goTo={nextHref}
+          />
         ) : (
           <a href={nextHref} className={isDone ? controls.primary : controls.button}>
             {next ? `Next: ${next.lesson.title}` : 'Back to the overview'}

@@ -5,7 +5,7 @@ import { mayBegin, passes } from '@/core/quiz';
 import { instantFrom } from '@/server/enrolment';
 import type { SittingRow } from '@/server/quiz';
 import controls from '@/ui/plain/controls.module.css';
-import { BeginButton } from './BeginButton';
+import { CommandButton } from './CommandButton';
 import type { Place } from './place';
 import styles from './work.module.css';
 
@@ -47,7 +47,12 @@ export function QuizPart({ one, place, sittings }: { readonly one: LessonView; r
           </a>
         </p>
       ) : may.ok ? (
-        <BeginButton courseId={place.courseId} lessonId={lesson.id} base={place.base} label={closed.length > 0 ? 'Take it again' : 'Begin'} />
+        <CommandButton
+          command="quiz.begin"
+          input={{ courseId: place.courseId, lessonId: lesson.id }}
+          label={closed.length > 0 ? 'Take it again' : 'Begin'}
+          goTo={`${place.base}/sitting/{id}`}
+        />
       ) : (
         <p className={controls.quiet}>{may.problem.sentence}</p>
       )}

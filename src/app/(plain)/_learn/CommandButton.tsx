@@ -1,0 +1,39 @@
+'use client';
+import { useState } from 'react';
+import { act } from '@/app/_client/act';
+import controls from '@/ui/plain/controls.module.css';
+import { useReady } from '@/ui/plain/useReady';
+
+type Props = {
+  readonly command: 'quiz.begin' | 'learning.mark-done' | 'enrolment.finish' | 'certificate.claim';
+  readonly input: { readonly courseId: string; readonly lessonId?: string };
+  readonly label: string;
+  /** Where to go once it is done, `{id}` standing for the id that came back; the same page, anew, when left out. */
+  readonly goTo?: string;
+};
+
+/** A button that does one command, and says so where it stands when that is refused. */
+export function CommandButton({ command, input, label, goTo }: Props) {
+  const [problem, setProblem] = useState<string | null>(null);
+  const [busy, setBusy] = useState(false);
+  const ready = useReady();
+  const run = async () => {
+    setBusy(true);
+    const done = await act<{ id?: string } | null>(command, input);
+    if (done.ok) return goTo ? window.location.assign(goTo.replace('{id}', done.value?.id ?? '')) : window.location.reload();
+    setProblem(done.problem.sentence);
+    setBusy(false);
+  };
+  return (
+    <div>
+      <button type="button" className={controls.primary} onClick={run} disabled={busy || !ready}>
+        {label}
+      </button>
+      {problem && (
+        <p role="alert" className={controls.problem}>
+          {problem}
+        </p>
+      )}
+    </div>
+  );
+}
