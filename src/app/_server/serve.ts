@@ -6,8 +6,8 @@ type Serve = { readonly hash: string; readonly contentType: string; readonly nam
 const safeName = (name: string) => name.replace(/[^\w.\- ]+/g, '_').slice(0, 120) || 'file';
 
 /**
- * Sends a stored file, or the part of it that is asked for. Whatever it is, it can never run as a page
- * of ours: sandboxed, of a fixed type, not to be guessed at.
+ * Sends a stored file, or the part of it that is asked for: of a fixed type, not to be guessed at, and
+ * sandboxed by the policy that src/proxy.ts gives these addresses.
  */
 export async function serveFile(request: Request, file: Serve): Promise<Response> {
   const size = await files().size(file.hash);
@@ -18,7 +18,6 @@ export async function serveFile(request: Request, file: Serve): Promise<Response
     etag: `"${file.hash}"`,
     // Who may see a file can change, so it is asked for again each time, and answered with 304.
     'cache-control': 'private, no-cache',
-    'content-security-policy': "sandbox; default-src 'none'",
     'x-content-type-options': 'nosniff',
     'content-disposition': `${file.download ? 'attachment' : 'inline'}; filename="${safeName(file.name)}"; filename*=UTF-8''${encodeURIComponent(file.name)}`,
   });

@@ -15,12 +15,22 @@ const actions: Action[] = [
   'course.edit',
   'course.publish',
   'course.enrol',
+  'course.staff',
   'gradebook.read',
   'gradebook.change',
   'certificate.issue',
   'marking.mark',
 ];
-const making: Action[] = ['course.edit', 'course.publish', 'course.enrol', 'gradebook.read', 'gradebook.change', 'certificate.issue', 'marking.mark'];
+const making: Action[] = [
+  'course.edit',
+  'course.publish',
+  'course.enrol',
+  'course.staff',
+  'gradebook.read',
+  'gradebook.change',
+  'certificate.issue',
+  'marking.mark',
+];
 
 test.each<[string, Action[], Action[]]>([
   ['nobody', [], []],

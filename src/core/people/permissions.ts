@@ -15,6 +15,7 @@ export type Action =
   | 'course.edit'
   | 'course.publish'
   | 'course.enrol'
+  | 'course.staff'
   | 'gradebook.read'
   | 'gradebook.change'
   | 'certificate.issue'
@@ -30,6 +31,7 @@ const table: Record<Action, { readonly school: readonly SchoolRole[]; readonly c
   'course.edit': { school: [], course: ['creator'] },
   'course.publish': { school: [], course: ['creator'] },
   'course.enrol': { school: [], course: ['creator'] },
+  'course.staff': { school: [], course: ['creator'] },
   'gradebook.read': { school: [], course: ['creator'] },
   'gradebook.change': { school: [], course: ['creator'] },
   'certificate.issue': { school: [], course: ['creator'] },

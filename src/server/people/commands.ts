@@ -1,6 +1,6 @@
-import { eq } from 'drizzle-orm';
+import { and, eq } from 'drizzle-orm';
 import { boolean, object, string } from 'yup';
-import { optionalId } from '@/core/kernel/ids';
+import { idSchema, optionalId } from '@/core/kernel/ids';
 import { fail, ok, type Result } from '@/core/kernel/problem';
 import { can, emailSchema, nameSchema, passwordSchema, schoolRoles } from '@/core/people';
 import { zoneSchema } from '@/core/release';
@@ -85,6 +85,30 @@ export const signOutEverywhere = command({
   },
 });
 
+/** Makes somebody a creator or marker of a course, or takes that back. The last thing said counts. */
+const setStaff = command({
+  name: 'people.set-staff',
+  input: object({ courseId: idSchema, email: emailSchema, role: string().oneOf(['creator', 'marker', 'none']).required() }).noUnknown(),
+  permission: ({ actor }, { courseId }) => can(actor, 'course.staff', { courseId }),
+  async handle({ tx, actor, audit }, { courseId, email, role }) {
+    const [person] = await tx.db.select().from(user).where(eq(user.email, email.trim().toLowerCase()));
+    if (!person) return fail('not-found', 'Nobody in the school has this e-mail address. The owner can add the person under People.', 'email');
+    if (person.id === actor.id && role !== 'creator')
+      return fail('invalid', 'You cannot take yourself off a course you make. Ask another creator, or the owner.', 'email');
+    const key = and(eq(courseStaff.courseId, courseId), eq(courseStaff.userId, person.id));
+    if (role === 'none') await tx.db.delete(courseStaff).where(key);
+    else {
+      const row = { courseId, userId: person.id, role: role as 'creator' | 'marker' };
+      await tx.db
+        .insert(courseStaff)
+        .values(row)
+        .onConflictDoUpdate({ target: [courseStaff.courseId, courseStaff.userId], set: row });
+    }
+    await audit({ courseId, sentence: role === 'none' ? `took ${person.name} off the course` : `made ${person.name} ${role} of the course` });
+    return ok({ name: person.name });
+  },
+});
+
 /** The zone a person's own days are counted in, unless a cohort has one. */
 const setZone = command({
   name: 'people.set-zone',
@@ -98,6 +122,7 @@ const setZone = command({
 });
 
 export const peopleCommands = {
+  [setStaff.name]: setStaff,
   [setZone.name]: setZone,
   [addPerson.name]: addPerson,
   [signOutEverywhere.name]: signOutEverywhere,

@@ -40,3 +40,15 @@ export async function samplePeople() {
 export async function peopleOfSchool() {
   return database().select({ id: user.id, name: user.name, email: user.email, role: user.role }).from(user).orderBy(asc(user.name));
 }
+
+export type StaffRow = { readonly name: string; readonly email: string; readonly role: CourseRole };
+
+/** The creators and markers of a course. */
+export async function staffOf(courseId: string): Promise<StaffRow[]> {
+  return database()
+    .select({ name: user.name, email: user.email, role: courseStaff.role })
+    .from(courseStaff)
+    .innerJoin(user, eq(user.id, courseStaff.userId))
+    .where(eq(courseStaff.courseId, courseId))
+    .orderBy(asc(courseStaff.role), asc(user.name));
+}

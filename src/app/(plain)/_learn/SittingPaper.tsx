@@ -70,8 +70,10 @@ export function SittingPaper({ sittingId, questions, answers: saved, millisecond
     const kept = localStorage.getItem(storageKey);
     if (!kept) return;
     try {
-      waiting.current = new Map(JSON.parse(kept) as [string, Answer][]);
-      setAnswers((now) => ({ ...now, ...Object.fromEntries(waiting.current) }));
+      const unsent = JSON.parse(kept) as [string, Answer][];
+      waiting.current = new Map(unsent);
+      setAnswers((now) => ({ ...now, ...Object.fromEntries(unsent) }));
+      setState('saving');
       flush();
     } catch {
       localStorage.removeItem(storageKey);

@@ -6,11 +6,13 @@ import { type FormEvent, useState } from 'react';
 import { act } from '@/app/_client/act';
 import type { Cohort } from '@/core/enrolment';
 import type { Problem } from '@/core/kernel/problem';
+import type { StaffRow } from '@/server/people';
 import { newId } from '@/ui/ids';
 import { useCourse } from '../_course/CourseProvider';
 import inspector from '../_inspector/inspector.module.css';
+import { Staff } from './Staff';
 
-export function Enrol({ courseId, cohorts }: { readonly courseId: string; readonly cohorts: readonly Cohort[] }) {
+export function Enrol({ courseId, cohorts, staff }: { readonly courseId: string; readonly cohorts: readonly Cohort[]; readonly staff: readonly StaffRow[] }) {
   const router = useRouter();
   const [email, setEmail] = useState('');
   const [cohortId, setCohortId] = useState('alone');
@@ -45,6 +47,7 @@ export function Enrol({ courseId, cohorts }: { readonly courseId: string; readon
         <Button type="submit">Enrol</Button>
       </form>
       <NewCohort courseId={courseId} />
+      <Staff courseId={courseId} staff={staff} />
       <p className={inspector.hint}>Select a learner in the table to see the sheet with the sum written out.</p>
     </div>
   );

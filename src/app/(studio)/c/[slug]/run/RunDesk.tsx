@@ -3,6 +3,7 @@ import { SegmentedControl, TextInput } from '@mantine/core';
 import { IconSearch } from '@tabler/icons-react';
 import { useState } from 'react';
 import type { Cohort } from '@/core/enrolment';
+import type { StaffRow } from '@/server/people';
 import { Workbench } from '../_course/Workbench';
 import { CertificateTable } from './CertificateTable';
 import { Enrol } from './Enrol';
@@ -19,10 +20,11 @@ type Props = {
   readonly columns: readonly GradeColumn[];
   readonly cohorts: readonly Cohort[];
   readonly awards: readonly Award[];
+  readonly staff: readonly StaffRow[];
 };
 
 /** The course while it is taken: who is where, the gradebook, and the certificates. */
-export function RunDesk({ courseId, isPublished, rows, columns, cohorts, awards }: Props) {
+export function RunDesk({ courseId, isPublished, rows, columns, cohorts, awards, staff }: Props) {
   const [show, setShow] = useState('grades');
   const [words, setWords] = useState('');
   const [selectedId, setSelectedId] = useState<string | null>(null);
@@ -35,7 +37,7 @@ export function RunDesk({ courseId, isPublished, rows, columns, cohorts, awards 
         selected ? (
           <LearnerSheet key={selected.learnerId} courseId={courseId} row={selected} columns={columns} />
         ) : (
-          <Enrol courseId={courseId} cohorts={cohorts} />
+          <Enrol courseId={courseId} cohorts={cohorts} staff={staff} />
         )
       }
       label={selected ? 'Learner' : 'Enrolment'}

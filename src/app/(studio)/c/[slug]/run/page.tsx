@@ -8,6 +8,7 @@ import { certificatesOf } from '@/server/certificate';
 import { cohortsOf, instantFrom } from '@/server/enrolment';
 import { everybodysLearning } from '@/server/learning';
 import { courseBySlug, liveDocument } from '@/server/outline';
+import { staffOf } from '@/server/people';
 import { RunDesk } from './RunDesk';
 import type { GradeCell, GradeColumn, RunRow } from './rows';
 
@@ -16,11 +17,12 @@ export default async function RunPage({ params }: { readonly params: Promise<{ s
   const person = await signedIn(`/c/${slug}/run`);
   const head = orNotFound(await courseBySlug(slug));
   if (!can(person, 'gradebook.read', { courseId: head.id })) return null;
-  const [everybody, cohorts, certificates, document] = await Promise.all([
+  const [everybody, cohorts, certificates, document, staff] = await Promise.all([
     everybodysLearning(head),
     cohortsOf(head.id),
     certificatesOf(head.id),
     liveDocument(head.liveEditionId),
+    staffOf(head.id),
   ]);
   const names = { locale: person.locale, zone: person.zone };
   const columns: GradeColumn[] = document
@@ -74,5 +76,5 @@ export default async function RunPage({ params }: { readonly params: Promise<{ s
     grade: row.grade,
     withdrawn: row.withdrawnWhy,
   }));
-  return <RunDesk courseId={head.id} isPublished={head.liveEditionId !== null} rows={rows} columns={columns} cohorts={cohorts} awards={awards} />;
+  return <RunDesk courseId={head.id} isPublished={head.liveEditionId !== null} rows={rows} columns={columns} cohorts={cohorts} awards={awards} staff={staff} />;
 }
