@@ -100,6 +100,44 @@ test('files of closed lessons, and of other people, stay closed', async ({ brows
   expect((await learner.request.get(`/files/${randomUUID()}/play`)).status()).toBe(404);
 });
 
+test('an upload is refused before it is sent, and judged by what it holds once it is', async ({ browser, school }) => {
+  const { context: creator, page } = await signedIn(browser, school, 'ines@wendwater.example');
+  const { context: learner } = await signedIn(browser, school, aoife);
+  const nobody = await browser.newContext({ baseURL: school.address });
+  await page.goto('/c/reading-a-hedgerow/build');
+  const courseId =
+    /\/api\/course\/([0-9a-f-]{36})/.exec(
+      (await page.waitForResponse(/differences/).catch(() => null))?.url() ??
+        (await page.evaluate(() =>
+          performance
+            .getEntriesByType('resource')
+            .map((one) => one.name)
+            .join(' '),
+        )),
+    )?.[1] ?? '';
+  const begin = async (who: typeof creator, purpose: string, length: number) => {
+    const values = { purpose, name: 'a-film.mp4', courseId };
+    const metadata = Object.entries(values)
+      .map(([key, value]) => `${key} ${Buffer.from(value).toString('base64')}`)
+      .join(',');
+    return who.request.post('/api/upload', { headers: { 'tus-resumable': '1.0.0', 'upload-length': String(length), 'upload-metadata': metadata } });
+  };
+  expect((await begin(nobody, 'film', 10)).status()).toBe(401);
+  expect((await begin(learner, 'film', 10)).status()).toBe(403);
+  const empty = await begin(creator, 'film', 0);
+  expect([empty.status(), await empty.text()]).toEqual([422, expect.stringContaining('is empty')]);
+  expect((await begin(creator, 'film', 5 * 1024 ** 3)).status()).toBe(413);
+
+  const text = Buffer.from('a text that says it is a film');
+  const begun = await begin(creator, 'film', text.length);
+  expect(begun.status()).toBe(201);
+  const place = begun.headers().location ?? '';
+  const part = { headers: { 'tus-resumable': '1.0.0', 'upload-offset': '0', 'content-type': 'application/offset+octet-stream' }, data: text };
+  expect((await learner.request.patch(place, part)).status()).toBe(403);
+  const sent = await creator.request.patch(place, part);
+  expect([sent.status(), await sent.text()]).toEqual([422, expect.stringContaining('does not hold a film')]);
+});
+
 test('requests from elsewhere are refused, and pages carry their headers', async ({ browser, school }) => {
   const { context } = await signedIn(browser, school, aoife);
   const forged = await context.request.post('/api/do/learning.mark-done', { data: {}, headers: { origin: 'https://elsewhere.example' } });

@@ -11,6 +11,7 @@ export {
   type SectionDocument,
 } from './document';
 export { editText, newCourse, newLesson, newQuestion, type OutlineEdit, planEdit, usualAssignment, usualQuiz } from './edit';
+export { courseDocumentJsonSchema } from './json-schema';
 export { learnerMinutes, pace, plainText, wordsIn } from './minutes';
 export { type Finding, fillOf, hasContent, type LessonFill, readiness } from './readiness';
 export { parseFields, slugOf, slugSchema, titleSchema } from './schema';

@@ -5,7 +5,7 @@ import { Temporal } from '@/core/kernel/time';
 import type { Actor } from '@/core/people';
 import { type Transaction, transaction } from './database';
 import { newId } from './ids';
-import { logUnexpected } from './log';
+import { log, logUnexpected } from './log';
 import { audit } from './schema';
 
 export type CommandContext = {
@@ -55,7 +55,14 @@ const firstProblem = (error: ValidationError) => {
  * transaction together with its audit row; then whoever listens is told.
  */
 export function command<I, O>(definition: Definition<I, O>): Command<I, O> {
-  const run = async (actor: Actor | null, raw: unknown, now = Temporal.Now.instant()): Promise<Result<O>> => {
+  const run = async (actor: Actor | null, raw: unknown, now?: Temporal.Instant): Promise<Result<O>> => {
+    const started = performance.now();
+    const result = await perform(actor, raw, now ?? Temporal.Now.instant());
+    const ms = Math.round(performance.now() - started);
+    log.info({ command: definition.name, actor: actor?.id, outcome: result.ok ? 'ok' : result.problem.code, ms }, 'command');
+    return result;
+  };
+  const perform = async (actor: Actor | null, raw: unknown, now: Temporal.Instant): Promise<Result<O>> => {
     if (!actor) return fail('not-signed-in', 'You are not signed in any more. Sign in again; what you typed is still here.');
     let input: I;
     try {
