@@ -1,8 +1,15 @@
 import { randomUUID } from 'node:crypto';
+import type { Page } from '@playwright/test';
 import { command, expect, signedIn, testIn } from './support/school';
 
 const test = testIn('sample');
 const aoife = 'aoife1@post.example';
+
+/** The id of a course, from what its Build stage asks the server for. */
+async function courseIdOf(page: Page, slug: string): Promise<string> {
+  const [answer] = await Promise.all([page.waitForResponse(/\/api\/course\/.+\/differences$/), page.goto(`/c/${slug}/build`)]);
+  return new URL(answer.url()).pathname.split('/')[3] ?? '';
+}
 
 test('every address answers with the right status, and a sentence', async ({ browser, school }) => {
   const { context: creator, page } = await signedIn(browser, school, 'ines@wendwater.example');
@@ -13,15 +20,7 @@ test('every address answers with the right status, and a sentence', async ({ bro
     .getByRole('navigation', { name: 'Course' })
     .getByRole('link')
     .evaluateAll((links) => links.map((link) => new URL((link as HTMLAnchorElement).href).pathname.split('/')[3] ?? '').filter(Boolean));
-  const courseId = await page.evaluate(async () => {
-    const answer = await fetch('/c/stream-survey/build');
-    return (
-      /"courseId":"([0-9a-f-]{36})"|\\"id\\":\\"([0-9a-f-]{36})\\",\\"slug\\":\\"stream-survey\\"/
-        .exec(await answer.text())
-        ?.slice(1)
-        .find(Boolean) ?? ''
-    );
-  });
+  const courseId = await courseIdOf(page, 'stream-survey');
   expect(courseId).toMatch(/^[0-9a-f-]{36}$/);
   const closed = lessonIds.at(-1) ?? '';
   const edit = { do: 'add-section', id: randomUUID(), title: 'Mine now', after: null };
@@ -104,17 +103,7 @@ test('an upload is refused before it is sent, and judged by what it holds once i
   const { context: creator, page } = await signedIn(browser, school, 'ines@wendwater.example');
   const { context: learner } = await signedIn(browser, school, aoife);
   const nobody = await browser.newContext({ baseURL: school.address });
-  await page.goto('/c/reading-a-hedgerow/build');
-  const courseId =
-    /\/api\/course\/([0-9a-f-]{36})/.exec(
-      (await page.waitForResponse(/differences/).catch(() => null))?.url() ??
-        (await page.evaluate(() =>
-          performance
-            .getEntriesByType('resource')
-            .map((one) => one.name)
-            .join(' '),
-        )),
-    )?.[1] ?? '';
+  const courseId = await courseIdOf(page, 'reading-a-hedgerow');
   const begin = async (who: typeof creator, purpose: string, length: number) => {
     const values = { purpose, name: 'a-film.mp4', courseId };
     const metadata = Object.entries(values)

@@ -31,7 +31,8 @@ const retryMs = 2500;
 export function SittingPaper({ sittingId, questions, answers: saved, milliseconds }: Props) {
   const storageKey = `sitting-${sittingId}`;
   const [answers, setAnswers] = useState<Answers>(saved);
-  const [state, setState] = useState<'saved' | 'saving' | 'waiting'>('saved');
+  // Until it is known that nothing unsent waits in this browser, nothing is said to be kept.
+  const [state, setState] = useState<'saved' | 'saving' | 'waiting'>('saving');
   const [problem, setProblem] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
   const ready = useReady();
@@ -68,7 +69,7 @@ export function SittingPaper({ sittingId, questions, answers: saved, millisecond
   // What could not be sent before the page was left is sent now.
   useEffect(() => {
     const kept = localStorage.getItem(storageKey);
-    if (!kept) return;
+    if (!kept) return setState('saved');
     try {
       const unsent = JSON.parse(kept) as [string, Answer][];
       waiting.current = new Map(unsent);
