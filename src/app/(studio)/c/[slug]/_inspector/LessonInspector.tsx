@@ -80,7 +80,7 @@ export function LessonInspector({ lesson }: { readonly lesson: Lesson }) {
           From the section "{section.title}": {opens.get(lesson.id)}
         </p>
       )}
-      <div className={styles.pair}>
+      <div className={done.by === 'watched' ? styles.pair : styles.group}>
         <Select
           label="Done when"
           value={done.by}

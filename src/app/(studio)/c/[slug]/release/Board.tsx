@@ -47,7 +47,10 @@ export function Board({ cohorts }: { readonly cohorts: readonly Cohort[] }) {
   const names = { locale: 'en-GB', zone };
   const first = laid.weeks[0]?.from.epochMilliseconds ?? 0;
   const last = laid.weeks.at(-1)?.to.epochMilliseconds ?? 1;
-  const now = Temporal.Instant.fromEpochMilliseconds(Math.min(last - 1, Math.max(first, momentAt ?? Date.now())));
+  // Begun with today where the plan has it, otherwise with its first moment.
+  const today = Date.now();
+  const wanted = momentAt ?? (today >= first && today < last ? today : first);
+  const now = Temporal.Instant.fromEpochMilliseconds(Math.min(last - 1, Math.max(first, wanted)));
   const tiles = rows.flatMap((row) => row.tiles);
   const openCount = tiles.filter((tile) => isOpen(opens.get(tile.lesson.id), now)).length;
   const next = tiles
