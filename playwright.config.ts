@@ -5,8 +5,7 @@ export default defineConfig({
   timeout: 120_000,
   expect: { timeout: 10_000 },
   workers: 2,
-  // A shared machine can stall for seconds; a second run is told as flaky, not hidden.
-  retries: process.env.CI ? 1 : 0,
+  retries: 0,
   forbidOnly: true,
   reporter: [['list'], ['json', { outputFile: 'test-results/journeys.json' }]],
   use: {

@@ -24,7 +24,6 @@ const needs = {
   'espeak-ng': { why: 'the narration of the sample films', present: () => found('espeak-ng') },
   'poppler-utils': { why: 'reading the pages of PDF files', present: () => found('pdfinfo') && found('pdftoppm') },
   chromium: { why: 'journeys in a real browser', present: () => found('chromium') },
-  'libxml2-utils': { why: 'checking documents in tests', present: () => found('xmllint') },
 };
 
 /** Installs what is missing from Debian's packages; asks for root only then. */
@@ -40,7 +39,6 @@ export function ensureSystem(names) {
   }
   step(`Installing ${list} from Debian's packages${isRoot ? '' : '; this needs root, so sudo may ask for your password'}`);
   const run = (...args) => {
-    // PostgreSQL's package would start a server of its own, which nothing here uses.
     const words = isRoot ? args : ['sudo', 'env', 'DEBIAN_FRONTEND=noninteractive', ...args];
     return spawnSync(words[0], words.slice(1), {
       stdio: ['inherit', 'ignore', 'inherit'],

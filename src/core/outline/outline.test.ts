@@ -1,12 +1,9 @@
-import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { apply, reverse, stillStands } from '../kernel/change';
 import type { MediaFacts } from '../media';
 import {
   compose,
-  courseDocumentJsonSchema,
-  courseDocumentSchema,
   differences,
   learnerMinutes,
   lessonsBySection,
@@ -225,12 +222,4 @@ test.each([
   ['one two three four five six seven eight nine ten', 'one-two-three-four-five-six-seven-eight'],
 ])('an address from "%s"', (title, slug) => {
   expect(slugOf(title)).toBe(slug);
-});
-
-test('the published JSON Schema is the one that documents are checked with', () => {
-  const published = JSON.parse(readFileSync('docs/formats/course-document.schema.json', 'utf8'));
-  expect(courseDocumentJsonSchema()).toEqual(published);
-  const document = compose(base, new Map(), () => 1);
-  expect(courseDocumentSchema.isValidSync(JSON.parse(JSON.stringify(document)))).toBe(true);
-  expect(courseDocumentSchema.isValidSync({ ...document, version: 2 })).toBe(false);
 });

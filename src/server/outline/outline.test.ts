@@ -1,6 +1,8 @@
+import { readFileSync } from 'node:fs';
 import { eq } from 'drizzle-orm';
 import { expect, test } from 'vitest';
 import { Temporal } from '@/core/kernel/time';
+import { courseDocumentJsonSchema, courseDocumentSchema } from '@/core/outline';
 import { database } from '../platform/database';
 import { newId } from '../platform/ids';
 import * as tables from '../platform/schema';
@@ -118,4 +120,12 @@ test('what has to be settled stops publishing', async () => {
   await must(boss(), 'outline.edit', { courseId, edit: { do: 'add-lesson', id: newId(), sectionId, after: null, title: 'Film', kind: 'film' } });
   const result = await run(boss(), 'course.publish', { courseId, number: 1 });
   expect(result.ok ? '' : result.problem.sentence).toContain('Film has no film.');
+});
+
+test('the published JSON Schema is the one that editions are checked with', async () => {
+  expect(courseDocumentJsonSchema()).toEqual(JSON.parse(readFileSync('docs/formats/course-document.schema.json', 'utf8')));
+  const { courseId } = await publishedCourse(school);
+  const [live] = await database().select({ document: tables.edition.document }).from(tables.edition).where(eq(tables.edition.courseId, courseId));
+  expect(courseDocumentSchema.isValidSync(live?.document)).toBe(true);
+  expect(courseDocumentSchema.isValidSync({ ...live?.document, version: 2 })).toBe(false);
 });
