@@ -19,18 +19,20 @@ export const reverse = (changes: readonly Change[]): Change[] =>
 /** The tables with the changes made. A patch holds only the fields that differ. */
 export function apply<T extends Tables>(tables: T, changes: readonly Change[]): T {
   if (changes.length === 0) return tables;
-  const next: Record<string, Record<string, RecordValue>> = { ...tables };
-  const copied = new Set<string>();
+  const next: Record<string, { readonly [id: string]: RecordValue }> = { ...tables };
+  for (const table of new Set(changes.map((change) => change.table))) next[table] = { ...tables[table] };
+  applyInPlace(next as T, changes);
+  return next as T;
+}
+
+/** Makes the changes in tables that belong to the caller alone. */
+export function applyInPlace(tables: Tables, changes: readonly Change[]): void {
   for (const { table, id, before, after } of changes) {
-    if (!copied.has(table)) {
-      next[table] = { ...tables[table] };
-      copied.add(table);
-    }
-    const rows = next[table] as Record<string, RecordValue>;
+    const rows = tables[table] as Record<string, RecordValue> | undefined;
+    if (!rows) throw new Error(`There is no table ${table}.`);
     if (after === null) delete rows[id];
     else rows[id] = before === null ? after : { ...rows[id], ...after };
   }
-  return next as T;
 }
 
 /**
@@ -66,4 +68,31 @@ export function patch(table: string, id: string, now: RecordValue, wanted: Recor
   if (fields.length === 0) return null;
   const pick = (from: RecordValue) => Object.fromEntries(fields.map((field) => [field, from[field] ?? null]));
   return { table, id, before: pick(now), after: pick(wanted) };
+}
+
+/** A JSON value as text with its keys in order, so that equal values have equal texts. */
+export function canonical(value: unknown): string {
+  if (Array.isArray(value)) return `[${value.map(canonical).join(',')}]`;
+  if (typeof value !== 'object' || value === null) return JSON.stringify(value ?? null);
+  const fields = Object.entries(value).filter(([, inner]) => inner !== undefined && inner !== null);
+  return `{${fields
+    .sort(([a], [b]) => (a < b ? -1 : 1))
+    .map(([key, inner]) => `${JSON.stringify(key)}:${canonical(inner)}`)
+    .join(',')}}`;
+}
+
+/**
+ * A short sum of a JSON value, to notice that it has changed. 64 bits from two mixed 32-bit sums: not
+ * for secrets, and enough to tell two versions of one field apart.
+ */
+export function fingerprint(value: unknown): string {
+  const text = canonical(value);
+  let [a, b] = [0x9e3779b9, 0x85ebca6b];
+  for (let i = 0; i < text.length; i += 1) {
+    const unit = text.charCodeAt(i);
+    a = Math.imul(a ^ unit, 0x01000193);
+    b = Math.imul(b ^ unit, 0x5bd1e995) ^ (b >>> 15);
+  }
+  const hex = (sum: number) => (sum >>> 0).toString(16).padStart(8, '0');
+  return hex(a ^ (b >>> 13)) + hex(b ^ (a >>> 16));
 }

@@ -9,6 +9,8 @@ export type ProblemCode =
   | 'not-found'
   | 'invalid'
   | 'conflict'
+  /** Somebody else changed the same thing since it was read. */
+  | 'changed'
   | 'closed'
   | 'too-late'
   | 'too-many'
@@ -41,6 +43,7 @@ export const httpStatus: Record<ProblemCode, number> = {
   'not-found': 404,
   invalid: 422,
   conflict: 409,
+  changed: 409,
   closed: 403,
   'too-late': 409,
   'too-many': 429,
