@@ -1,3 +1,5 @@
+export { type Effect, effectOn } from './effects';
+export { type Pace, recordsAtPace } from './pace';
 export {
   fullPoints,
   gradeEntry,

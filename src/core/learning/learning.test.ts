@@ -2,13 +2,15 @@ import { expect, test } from 'vitest';
 import { usualAward } from '../certificate';
 import { Temporal } from '../kernel/time';
 import { type CourseDocument, type LessonDocument, newCourse, newLesson, newQuestion } from '../outline';
-import { type LearnerRecords, learnerView, noRecords } from './index';
+import { effectOn, type LearnerRecords, learnerView, noRecords, recordsAtPace } from './index';
 
 const start = Temporal.Instant.from('2027-03-01T08:00Z');
 const clock = { start, zone: 'UTC' };
 const days = (count: number) => start.add({ hours: 24 * count });
 const lesson = (id: string, kind: LessonDocument['kind'], part: Partial<LessonDocument> = {}): LessonDocument => ({
   ...newLesson(id, 's', id, id, kind),
+  text: null,
+  downloads: true,
   learnerMinutes: 10,
   media: null,
   pictures: {},
@@ -21,6 +23,7 @@ const base: CourseDocument = {
   format: 'mosaik-course',
   version: 1,
   course: { ...newCourse('c', 'c', 'Course', 'UTC'), award: { ...usualAward, on: true, minPercent: 60 } },
+  outcomes: [],
   sections: [
     { id: 's', order: 'a0', title: 'One', opens: null, lessons: [lesson('read', 'reading'), lesson('quiz', 'quiz', { questions: [question] })] },
     {
@@ -111,4 +114,48 @@ test('a paper that was worth another total in an earlier edition counts by its s
 
 test('a course without an award has none to earn', () => {
   expect(learnerView(withCourse({ award: usualAward }), clock, everything, days(9)).award).toBeNull();
+});
+
+const changedBy = (id: string, part: Partial<LessonDocument>): CourseDocument => ({
+  ...base,
+  sections: base.sections.map((one) => ({ ...one, lessons: one.lessons.map((inside) => (inside.id === id ? { ...inside, ...part } : inside)) })),
+});
+const without = (id: string): CourseDocument => ({
+  ...base,
+  sections: base.sections.map((one) => ({ ...one, lessons: one.lessons.filter((inside) => inside.id !== id) })),
+});
+
+test.each<[string, CourseDocument, object | null]>([
+  ['nothing when nothing a learner has is touched', changedBy('extra', { title: 'Another name' }), null],
+  ['a lesson locked again', changedBy('read', { opens: { when: 'after-start', amount: 30, unit: 'days', at: null } }), { lockedAgain: ['read'] }],
+  ['a done state lost with its lesson', without('read'), { doneLost: ['read'] }],
+  ['a grade that moves', changedBy('quiz', { weight: 30 }), { grade: { before: '75.0 %', after: '82.5 %' } }],
+  [
+    'a pass mark that is no longer reached',
+    changedBy('quiz', { quiz: { passPercent: 95, attempts: null, minutes: null, counts: 'best', shows: 'points' } }),
+    { doneLost: ['quiz'], completion: 'lost' },
+  ],
+  ['a sitting under way on a paper that changes', changedBy('quiz', { questions: [{ ...question, prompt: 'Other?' }] }), { sittings: ['quiz'] }],
+])('an edition means %s', (_name, after, expected) => {
+  const effect = effectOn(base, after, { clock, records: everything, underWay: ['quiz'] }, days(8));
+  if (expected === null) expect(effect).toBeNull();
+  else expect(effect).toMatchObject(expected);
+});
+
+test('a lesson that needs others first stays closed until they are done, and says so', () => {
+  const needing = changedBy('work', { needs: ['read', 'quiz'] });
+  const closed = learnerView(needing, clock, noRecords, days(8)).lessons.find((one) => one.lesson.id === 'work');
+  expect([closed?.open, closed?.waitsFor.map((one) => one.id)]).toEqual([false, ['read', 'quiz']]);
+  const open = learnerView(needing, clock, everything, days(8)).lessons.find((one) => one.lesson.id === 'work');
+  expect([open?.open, open?.waitsFor]).toEqual([true, []]);
+});
+
+test.each([
+  [0, 0],
+  [10, 1],
+  [20, 2],
+  ['all', 4],
+] as const)('an imagined learner at a pace of %s minutes a week has done %i lessons after eight days', (pace, count) => {
+  const records = recordsAtPace(base, clock, days(8), pace);
+  expect(learnerView(base, clock, records, days(8)).done).toBe(count);
 });

@@ -19,6 +19,8 @@ export type LearnerRecords = {
   readonly handIns: ReadonlyMap<string, { readonly state: 'draft' | 'handed-in' | 'being-marked' | 'marked'; readonly points: number | null }>;
   readonly decisions: ReadonlyMap<string, { readonly kind: 'points' | 'excused'; readonly points: number | null; readonly reason: string }>;
   readonly finished: boolean;
+  /** Lessons whose password they have given. */
+  readonly unlocked: ReadonlySet<string>;
 };
 export const noRecords: LearnerRecords = {
   progress: new Map(),
@@ -26,6 +28,7 @@ export const noRecords: LearnerRecords = {
   handIns: new Map(),
   decisions: new Map(),
   finished: false,
+  unlocked: new Set(),
 };
 
 export type LessonView = {
@@ -33,6 +36,10 @@ export type LessonView = {
   readonly number: string;
   readonly opening: Opening;
   readonly open: boolean;
+  /** Lessons that have to be done before this one opens; empty once they are. */
+  readonly waitsFor: readonly LessonDocument[];
+  /** It would be open, but asks for a password that was not given yet. */
+  readonly locked: boolean;
   readonly progress: LessonProgress;
   /** Null: not an assessment, or without a pass mark. */
   readonly passed: boolean | null;
@@ -113,6 +120,9 @@ export function learnerView(document: CourseDocument, clock: LearnerClock, recor
       .filter((lesson) => lesson.kind === 'quiz' || lesson.kind === 'assignment')
       .map((lesson) => [lesson.id, gradeEntry(lesson, records)]),
   );
+  const byId = new Map(lessonsOf(document).map((lesson) => [lesson.id, lesson]));
+  const missing = (lesson: LessonDocument) => lesson.needs.flatMap((id) => byId.get(id) ?? []).filter((needed) => !isDone(needed, records));
+  const asksPassword = (lesson: LessonDocument) => lesson.password !== '' && !records.unlocked.has(lesson.id);
   const sections = document.sections.map((section, s) => ({
     section,
     lessons: section.lessons.map((lesson, l): LessonView => {
@@ -124,7 +134,9 @@ export function learnerView(document: CourseDocument, clock: LearnerClock, recor
         lesson,
         number: `${s + 1}.${l + 1}`,
         opening,
-        open: isOpen(opening, now),
+        open: isOpen(opening, now) && missing(lesson).length === 0 && !asksPassword(lesson),
+        locked: isOpen(opening, now) && missing(lesson).length === 0 && asksPassword(lesson),
+        waitsFor: missing(lesson),
         progress,
         passed: entry ? hasPassed(lesson, entry) : null,
       };
@@ -137,7 +149,7 @@ export function learnerView(document: CourseDocument, clock: LearnerClock, recor
     lessons.map(({ lesson, progress, passed }) => ({ id: lesson.id, title: lesson.title, required: lesson.required, done: progress.state === 'done', passed })),
     records.finished,
   );
-  const closed = lessons.filter((view) => !view.open);
+  const closed = lessons.filter((view) => !isOpen(view.opening, now));
   const opensNext = closed.reduce<LessonView | null>(
     (soonest, view) => (soonest && Temporal.Instant.compare(soonest.opening.at, view.opening.at) <= 0 ? soonest : view),
     null,

@@ -1,10 +1,12 @@
 import { same } from '../kernel/change';
+import { listText } from '../kernel/words';
 import { type CourseDocument, type LessonDocument, lessonsOf } from './document';
 
 /** One thing that differs between two editions, in words. */
 export type Difference = { readonly what: 'added' | 'removed' | 'changed' | 'moved'; readonly sentence: string };
 
-const courseFields: { readonly [field: string]: string } = {
+/** The fields of a course and of a lesson that learners notice, in words. */
+export const courseFields: { readonly [field: string]: string } = {
   title: 'the title',
   description: 'the description',
   audience: 'who it is for',
@@ -14,8 +16,10 @@ const courseFields: { readonly [field: string]: string } = {
   completion: 'when it is complete',
   missing: 'what missing work counts as',
   award: 'the certificate',
+  notAbout: 'what it is not about',
+  settings: 'how it looks and behaves for learners',
 };
-const lessonFields: { readonly [field: string]: string } = {
+export const lessonFields: { readonly [field: string]: string } = {
   kind: 'its kind',
   required: 'whether it is required',
   text: 'its text',
@@ -24,14 +28,16 @@ const lessonFields: { readonly [field: string]: string } = {
   opens: 'when it opens',
   teaser: 'its teaser',
   done: 'when it counts as done',
+  needs: 'what has to be done first',
+  password: 'its password',
+  pictureId: 'its picture',
+  outcomes: 'the outcomes it serves',
   quiz: 'the quiz settings',
   questions: 'its questions',
   assignment: 'what is handed in',
   weight: 'its weight in the grade',
   learnerMinutes: 'its minutes',
 };
-
-const list = (parts: readonly string[]) => (parts.length <= 1 ? (parts[0] ?? '') : `${parts.slice(0, -1).join(', ')} and ${parts.at(-1)}`);
 
 const differing = (names: { readonly [field: string]: string }, a: object, b: object) =>
   Object.entries(names).flatMap(([field, name]) => (same((a as Record<string, unknown>)[field], (b as Record<string, unknown>)[field]) ? [] : [name]));
@@ -42,7 +48,7 @@ export function differences(before: CourseDocument | null, after: CourseDocument
   if (!before) return lessonsOf(after).map(added);
   const found: Difference[] = [];
   const course = differing(courseFields, before.course, after.course);
-  if (course.length > 0) found.push({ what: 'changed', sentence: `Course: ${list(course)}` });
+  if (course.length > 0) found.push({ what: 'changed', sentence: `Course: ${listText(course)}` });
 
   const oldSections = new Map(before.sections.map((section) => [section.id, section]));
   const newSections = new Set(after.sections.map((section) => section.id));
@@ -79,7 +85,7 @@ export function differences(before: CourseDocument | null, after: CourseDocument
       }
       if (was.title !== lesson.title) found.push({ what: 'changed', sentence: `Lesson "${was.title}" is now called "${lesson.title}"` });
       const fields = differing(lessonFields, was, lesson);
-      if (fields.length > 0) found.push({ what: 'changed', sentence: `${lesson.title}: ${list(fields)}` });
+      if (fields.length > 0) found.push({ what: 'changed', sentence: `${lesson.title}: ${listText(fields)}` });
       if (was.sectionId !== lesson.sectionId) found.push({ what: 'moved', sentence: `${lesson.title} moved to section "${section.title}"` });
       else if (shifted.has(lesson.id)) found.push({ what: 'moved', sentence: `${lesson.title} moved within "${section.title}"` });
     }

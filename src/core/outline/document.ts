@@ -1,6 +1,22 @@
 import { array, boolean, mixed, number, object, string } from 'yup';
 import type { MediaFacts } from '../media';
-import { byOrder, type Course, courseOf, type Lesson, lessonsBySection, type Outline, type Question, type Section, sectionsOf } from './types';
+import type { MinutesFacts } from './minutes';
+import { doneRuleOf, downloadsOf } from './settings';
+import {
+  byOrder,
+  type Course,
+  courseOf,
+  type Lesson,
+  lessonsBySection,
+  type Outcome,
+  type Outline,
+  outcomesOf,
+  type Question,
+  type RichText,
+  type Section,
+  sectionsOf,
+  textOf,
+} from './types';
 
 /**
  * A course as learners get it: a whole, in order, with everything it needs to be shown and nothing
@@ -11,14 +27,17 @@ export type CourseDocument = {
   readonly format: 'mosaik-course';
   readonly version: 1;
   readonly course: Course;
+  readonly outcomes: readonly Outcome[];
   readonly sections: readonly SectionDocument[];
 };
 export type SectionDocument = Section & { readonly lessons: readonly LessonDocument[] };
-export type LessonDocument = Lesson & {
+export type LessonDocument = Omit<Lesson, 'note' | 'mediums' | 'downloads'> & {
+  readonly downloads: boolean;
+  readonly text: RichText | null;
   /** Worked out when the document is composed, so that it is the same for everybody. */
   readonly learnerMinutes: number;
   readonly media: MediaFacts | null;
-  /** Pictures in the text, by media id. */
+  /** Pictures in the text and above it, by media id. */
   readonly pictures: { readonly [mediaId: string]: MediaFacts };
   readonly questions: readonly Question[];
 };
@@ -54,18 +73,24 @@ export const courseDocumentSchema = object({
  * Composes the document of a course. Planned lessons have nothing to show yet and are left out when
  * `audience` is learners; sections left without lessons go with them.
  */
-export function compose(outline: Outline, media: ReadonlyMap<string, MediaFacts>, minutes: (lesson: Lesson) => number): CourseDocument {
+export function compose(outline: Outline, media: ReadonlyMap<string, MediaFacts>, minutes: (lesson: MinutesFacts) => number): CourseDocument {
+  const course = courseOf(outline);
   const lessons = lessonsBySection(outline);
   const questions = new Map<string, Question[]>();
   for (const question of Object.values(outline.question)) {
     questions.set(question.lessonId, [...(questions.get(question.lessonId) ?? []), question]);
   }
-  const document = (lesson: Lesson): LessonDocument => ({
+  // What creators write to each other is no part of what learners get.
+  const document = ({ note: _note, mediums: _mediums, ...lesson }: Lesson): LessonDocument => ({
     ...lesson,
+    text: textOf(outline, lesson.id),
+    // What a lesson takes over from its course is settled here, once.
+    done: doneRuleOf(course, lesson).value,
+    downloads: downloadsOf(course, lesson).value,
     learnerMinutes: minutes(lesson),
     media: (lesson.mediaId && media.get(lesson.mediaId)) || null,
     pictures: Object.fromEntries(
-      picturesIn(lesson.text).flatMap((id) => {
+      [...picturesIn(textOf(outline, lesson.id)), ...(lesson.pictureId ? [lesson.pictureId] : [])].flatMap((id) => {
         const facts = media.get(id);
         return facts ? [[id, facts]] : [];
       }),
@@ -75,7 +100,8 @@ export function compose(outline: Outline, media: ReadonlyMap<string, MediaFacts>
   return {
     format: 'mosaik-course',
     version: 1,
-    course: courseOf(outline),
+    course,
+    outcomes: outcomesOf(outline),
     sections: sectionsOf(outline)
       .map((section) => ({
         ...section,
@@ -86,7 +112,7 @@ export function compose(outline: Outline, media: ReadonlyMap<string, MediaFacts>
 }
 
 /** Ids of the library pictures a text shows. */
-export function picturesIn(text: Lesson['text']): string[] {
+export function picturesIn(text: RichText | null): string[] {
   if (!text) return [];
   const own = text.type === 'image' && typeof text.attrs?.mediaId === 'string' ? [text.attrs.mediaId] : [];
   return [...own, ...(text.content ?? []).flatMap(picturesIn)];

@@ -1,3 +1,4 @@
+export { type CopyNames, type CopyWish, planCopy } from './copy';
 export { type Difference, differences } from './difference';
 export {
   type CourseDocument,
@@ -10,29 +11,49 @@ export {
   picturesIn,
   type SectionDocument,
 } from './document';
-export { editText, newCourse, newLesson, newQuestion, type OutlineEdit, planEdit, usualAssignment, usualQuiz } from './edit';
+export { type LessonDraft, mostLessons, type OutlineEdit, planEdit, type SectionDraft } from './edit';
+export { editText } from './edit-text';
 export { courseDocumentJsonSchema } from './json-schema';
-export { learnerMinutes, pace, plainText, wordsIn } from './minutes';
-export { type Finding, fillOf, hasContent, type LessonFill, readiness } from './readiness';
+export { kindOfMedium, mediumNames, newCourse, newLesson, newQuestion, usualAssignment, usualQuiz } from './make';
+export { learnerMinutes, type MinutesFacts, pace, plainText, textFacts } from './minutes';
+export { type PackedOutline, packOutline, unpackOutline } from './pack';
+export { type Pattern, type PatternSection, patternDrafts, patternSectionsOf, startingPatterns } from './patterns';
+export { type Part, type Reach, reachOf, reachOfChanges } from './reach';
+export { type Finding, type Fix, fillOf, hasContent, type LessonFill, readiness, readinessDocument } from './readiness';
 export { parseFields, slugOf, slugSchema, titleSchema } from './schema';
+export { doneChoices, doneRuleOf, downloadsOf, type Inherited, usualSettings } from './settings';
+export { type Side, sideBySide } from './sides';
+export { canTakeBack } from './take-back';
 export {
+  accents,
   byOrder,
   type Course,
+  type CourseSettings,
   courseOf,
   type DoneRule,
   isGraded,
   type Lesson,
   type LessonKind,
   type LessonState,
+  type LessonText,
   lessonKinds,
   lessonStates,
   lessonsBySection,
+  looks,
+  type Medium,
+  mediums,
+  noText,
+  type Outcome,
   type Outline,
   type OutlineTable,
+  outcomesOf,
   type Question,
   questionsOf,
   type RichText,
   type Section,
   sectionsOf,
+  type TextFacts,
+  textOf,
   usualDoneRule,
 } from './types';
+export { upgradeDocument } from './upgrade';

@@ -1,5 +1,5 @@
 import type { MediaFacts } from '../media';
-import type { Lesson, RichText } from './types';
+import type { Lesson, RichText, TextFacts } from './types';
 
 /** How fast a learner is taken to be. Documented in docs/architecture.md; a lesson can differ by hand. */
 export const pace = {
@@ -11,7 +11,7 @@ export const pace = {
   minutesPerAssignment: 45,
 } as const;
 
-export function wordsIn(text: RichText | null): number {
+function wordsIn(text: RichText | null): number {
   if (!text) return 0;
   const own = text.text ? (text.text.match(/\S+/gu)?.length ?? 0) : 0;
   return (text.content ?? []).reduce((total, node) => total + wordsIn(node), own);
@@ -28,16 +28,30 @@ export function plainText(text: RichText | null): string {
     .join(isBlock ? '' : '\n');
 }
 
-const picturesIn = (text: RichText | null): number =>
-  text ? (text.type === 'image' ? 1 : 0) + (text.content ?? []).reduce((total, node) => total + picturesIn(node), 0) : 0;
+/** Counts what a text holds, in one walk. */
+export function textFacts(text: RichText | null): TextFacts {
+  const facts = { words: wordsIn(text), pictures: 0, undescribed: 0 };
+  const walk = (node: RichText) => {
+    if (node.type === 'image') {
+      facts.pictures += 1;
+      if (typeof node.attrs?.alt !== 'string' || node.attrs.alt.trim() === '') facts.undescribed += 1;
+    }
+    for (const child of node.content ?? []) walk(child);
+  };
+  if (text) walk(text);
+  return facts;
+}
+
+/** What the minutes of a lesson are worked out from. */
+export type MinutesFacts = Pick<Lesson, 'id' | 'mediaId' | 'minutes' | 'written' | 'kind' | 'quiz'>;
 
 /**
  * Minutes a learner needs for a lesson, whole and at least 1 once there is anything to do; 0 while
  * it is empty. What was set by hand wins.
  */
-export function learnerMinutes(lesson: Lesson, media: MediaFacts | null, questions: number): number {
+export function learnerMinutes(lesson: MinutesFacts, media: MediaFacts | null, questions: number): number {
   if (lesson.minutes !== null) return lesson.minutes;
-  const reading = wordsIn(lesson.text) / pace.wordsPerMinute + (picturesIn(lesson.text) * pace.secondsPerPicture) / 60;
+  const reading = lesson.written.words / pace.wordsPerMinute + (lesson.written.pictures * pace.secondsPerPicture) / 60;
   const own =
     lesson.kind === 'film'
       ? ((media?.seconds ?? 0) * pace.filmFactor) / 60

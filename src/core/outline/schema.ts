@@ -1,12 +1,13 @@
-import { boolean, lazy, mixed, number, object, string, ValidationError } from 'yup';
+import { array, boolean, mixed, number, string, ValidationError } from 'yup';
 import { assignmentSettingsSchema } from '../assignment';
 import { awardSchema } from '../certificate';
 import { completionSchema, missingSchema } from '../gradebook';
-import { optionalId } from '../kernel/ids';
+import { idSchema, optionalId } from '../kernel/ids';
 import { fail, ok, type Result } from '../kernel/problem';
 import { questionFields, quizSettingsSchema } from '../quiz';
 import { openingRuleSchema, rhythmSchema, zoneSchema } from '../release';
-import { lessonKinds, lessonStates, type OutlineTable, type RichText } from './types';
+import { doneRuleSchema, settingsSchema } from './settings';
+import { lessonKinds, lessonStates, mediums, type OutlineTable, type RichText } from './types';
 
 export const titleSchema = string().trim().max(200, 'Keep a title under 200 characters.').required('Give it a title.');
 
@@ -37,18 +38,7 @@ const richText = mixed<RichText>()
     return walk(value, 0) && (value as RichText).type === 'doc';
   });
 
-const doneRule = lazy((value: unknown) =>
-  value === null
-    ? mixed().nullable()
-    : object({
-        by: string().oneOf(['learner', 'opened', 'watched', 'handed-in', 'passed']).required(),
-        percent: number()
-          .integer('Give a whole percentage.')
-          .min(1, 'At least 1 %.')
-          .max(100, 'At most 100 %.')
-          .when('by', { is: 'watched', then: (percent) => percent.required('Give a percentage.') }),
-      }).noUnknown(),
-);
+const outcomeIds = array().of(idSchema).max(100, 'At most 100 outcomes.').required();
 
 /** Every field a creator can set, table by table. What is not listed cannot be set. */
 type FieldSchema = { validateSync(value: unknown, options: { strict: boolean }): unknown };
@@ -59,6 +49,7 @@ const fields: Record<OutlineTable, { readonly [field: string]: FieldSchema }> = 
     description: prose(4000),
     audience: prose(2000),
     promise: prose(4000),
+    notAbout: prose(2000),
     zone: zoneSchema,
     rhythm: rhythmSchema,
     weekLimit: number()
@@ -70,6 +61,7 @@ const fields: Record<OutlineTable, { readonly [field: string]: FieldSchema }> = 
     completion: completionSchema,
     missing: missingSchema,
     award: awardSchema,
+    settings: settingsSchema,
   },
   section: { title: titleSchema, opens: openingRuleSchema },
   lesson: {
@@ -84,12 +76,14 @@ const fields: Record<OutlineTable, { readonly [field: string]: FieldSchema }> = 
       .max(6000, 'At most 6,000 minutes.')
       .nullable()
       .defined(),
-    text: richText,
     mediaId: optionalId,
-    downloads: boolean().required(),
+    downloads: boolean().nullable().defined(),
+    pictureId: optionalId,
+    password: string().trim().max(80, 'Keep the password under 80 characters.').defined(),
+    needs: array().of(idSchema).max(20, 'At most 20 lessons can be needed first.').required(),
     opens: openingRuleSchema,
     teaser: prose(1000),
-    done: doneRule,
+    done: doneRuleSchema,
     quiz: quizSettingsSchema.nullable().defined(),
     assignment: assignmentSettingsSchema.nullable().defined(),
     weight: number()
@@ -98,8 +92,14 @@ const fields: Record<OutlineTable, { readonly [field: string]: FieldSchema }> = 
       .min(0, 'A weight is at least 0.')
       .max(1000, 'A weight is at most 1,000.')
       .required(),
+    asks: string().max(300, 'Keep the question under 300 characters.').defined(),
+    mediums: array().of(string().oneOf(mediums).required()).max(mediums.length, 'Choose each medium once.').required(),
+    note: prose(4000),
+    outcomes: outcomeIds,
   },
-  question: questionFields,
+  question: { ...questionFields, outcomes: outcomeIds },
+  outcome: { text: string().trim().max(300, 'Keep an outcome under 300 characters.').required('Say what a learner can do.') },
+  text: { content: richText },
 };
 
 /** Checks fields to be set on a record; gives them back trimmed, or the first thing that is wrong. */
@@ -107,9 +107,9 @@ export function parseFields(table: OutlineTable, wanted: { readonly [field: stri
   const parsed: { [field: string]: unknown } = {};
   for (const [field, value] of Object.entries(wanted)) {
     const schema = Object.hasOwn(fields[table], field) ? fields[table][field] : undefined;
-    if (!schema) return fail('invalid', `A ${table} has no ${field} that can be set.`, field);
+    if (!schema) return fail('invalid', `${/^[aeiou]/.test(table) ? 'An' : 'A'} ${table} has no ${field} that can be set.`, field);
     try {
-      const trimmed = typeof value === 'string' && (field === 'title' || field === 'slug') ? value.trim() : value;
+      const trimmed = typeof value === 'string' && (field === 'title' || field === 'slug' || table === 'outcome') ? value.trim() : value;
       parsed[field] = schema.validateSync(trimmed, { strict: true });
     } catch (error) {
       if (!(error instanceof ValidationError)) throw error;

@@ -13,12 +13,25 @@ export type RichText = {
   readonly content?: readonly RichText[];
 };
 
+/** What is known of a text without reading it again. */
+export type TextFacts = {
+  readonly words: number;
+  readonly pictures: number;
+  /** Pictures without words for those who cannot see them. */
+  readonly undescribed: number;
+};
+export const noText: TextFacts = { words: 0, pictures: 0, undescribed: 0 };
+
 export const lessonKinds = ['reading', 'film', 'document', 'quiz', 'assignment'] as const;
 export type LessonKind = (typeof lessonKinds)[number];
 
 /** Planned: only a name. Draft: being made. Ready: its maker says learners may have it. */
 export const lessonStates = ['planned', 'draft', 'ready'] as const;
 export type LessonState = (typeof lessonStates)[number];
+
+/** What a planned lesson is meant to be made as. One topic can be served by several. */
+export const mediums = ['screencast', 'explainer', 'slides', 'worksheet', 'text', 'quiz', 'assignment', 'exercise', 'live'] as const;
+export type Medium = (typeof mediums)[number];
 
 /** What makes a lesson count as done. Quizzes and assignments have rules of their own kind. */
 export type DoneRule =
@@ -28,6 +41,30 @@ export type DoneRule =
   | { readonly by: 'handed-in' }
   | { readonly by: 'passed' };
 
+/**
+ * What holds for a whole course unless a lesson differs. Learners never see where a setting comes from;
+ * creators do, and can differ at the place.
+ */
+export const looks = ['device', 'light', 'dark'] as const;
+export const accents = ['malachite', 'lapis', 'plum'] as const;
+export type CourseSettings = {
+  /** Light or dark for learners; `device` follows each learner's own choice. */
+  readonly look: (typeof looks)[number];
+  readonly accent: (typeof accents)[number];
+  /** Whether the list of lessons stands beside what is read. */
+  readonly surroundings: boolean;
+  /** Whether a long description is folded behind "show more". */
+  readonly foldsDescription: boolean;
+  /** Whether a film that has been watched leads on to the next lesson by itself. */
+  readonly goesOn: boolean;
+  /** Whether documents may be downloaded. */
+  readonly downloads: boolean;
+  /** Whether markers may look at the course without being enrolled. */
+  readonly staffLook: boolean;
+  /** What makes a lesson count as done, by kind; what is not named follows the usual rule. */
+  readonly done: { readonly [kind in LessonKind]?: DoneRule };
+};
+
 export type Course = {
   readonly id: string;
   readonly slug: string;
@@ -35,6 +72,8 @@ export type Course = {
   readonly description: string;
   readonly audience: string;
   readonly promise: string;
+  /** What a learner should not expect. */
+  readonly notAbout: string;
   /** IANA zone in which the course means its dates. */
   readonly zone: string;
   readonly rhythm: Rhythm | null;
@@ -43,6 +82,7 @@ export type Course = {
   readonly completion: CompletionRule;
   readonly missing: MissingRule;
   readonly award: AwardSettings;
+  readonly settings: CourseSettings;
 };
 
 export type Section = {
@@ -63,33 +103,61 @@ export type Lesson = {
   readonly required: boolean;
   /** Minutes set by hand; null when they are worked out. */
   readonly minutes: number | null;
-  readonly text: RichText | null;
+  readonly written: TextFacts;
   readonly mediaId: string | null;
-  readonly downloads: boolean;
+  /** Null: as the course has it. */
+  readonly downloads: boolean | null;
+  /** A picture of the library, shown above the lesson. */
+  readonly pictureId: string | null;
+  /** Asked for before the lesson opens; empty for none. Kept on the server, never sent to learners. */
+  readonly password: string;
+  /** Ids of the lessons that have to be done first. */
+  readonly needs: readonly string[];
   /** Null: opens with its section. */
   readonly opens: OpeningRule | null;
   /** Said to a learner who comes before the lesson opens. */
   readonly teaser: string;
-  /** Null: the usual rule for its kind. */
+  /** Null: as the course has it for its kind, or else the usual rule. */
   readonly done: DoneRule | null;
   readonly quiz: QuizSettings | null;
   readonly assignment: AssignmentSettings | null;
   /** Share in the course grade, in relation to the other weights. 0: not graded. */
   readonly weight: number;
+  /** The question this lesson answers, in a learner's words. */
+  readonly asks: string;
+  readonly mediums: readonly Medium[];
+  /** For those who make the course; never shown to learners. */
+  readonly note: string;
+  /** Ids of the outcomes it serves. */
+  readonly outcomes: readonly string[];
 };
+
+/** The text of a lesson, kept apart: a course is looked at far more often than its texts. */
+export type LessonText = { readonly id: string; readonly content: RichText | null };
 
 export type Question = QuestionBody & {
   readonly id: string;
   readonly lessonId: string;
   readonly order: string;
+  /** Ids of the outcomes it assesses. */
+  readonly outcomes: readonly string[];
 };
 
-/** The working copy of one course: what creators change. */
+/** Something a learner can do after the course. Numbered by its place. */
+export type Outcome = { readonly id: string; readonly order: string; readonly text: string };
+
+/**
+ * The working copy of one course: what creators change. `text` may hold fewer texts than there are: a
+ * screen that shows none loads none.
+ */
 export type Outline = {
   readonly course: { readonly [id: string]: Course };
   readonly section: { readonly [id: string]: Section };
   readonly lesson: { readonly [id: string]: Lesson };
   readonly question: { readonly [id: string]: Question };
+  readonly outcome: { readonly [id: string]: Outcome };
+  /** By the id of the lesson. */
+  readonly text: { readonly [lessonId: string]: LessonText };
 };
 export type OutlineTable = keyof Outline;
 
@@ -102,6 +170,9 @@ export const courseOf = (outline: Outline): Course => {
   return course;
 };
 export const sectionsOf = (outline: Outline): Section[] => Object.values(outline.section).sort(byOrder);
+
+export const outcomesOf = (outline: Outline): Outcome[] => Object.values(outline.outcome).sort(byOrder);
+export const textOf = (outline: Outline, lessonId: string): RichText | null => outline.text[lessonId]?.content ?? null;
 
 /** The lessons of each section in order, in one pass. */
 export function lessonsBySection(outline: Outline): Map<string, Lesson[]> {

@@ -1,0 +1,50 @@
+import { same } from '../kernel/change';
+import type { Temporal } from '../kernel/time';
+import { type CourseDocument, findLesson } from '../outline';
+import type { LearnerClock } from '../release';
+import { type LearnerRecords, learnerView } from './view';
+
+/** What another edition would mean for one learner, worked out from their own records. Titles are those they know. */
+export type Effect = {
+  /** Open to them now, closed afterwards. */
+  readonly lockedAgain: readonly string[];
+  readonly opened: readonly string[];
+  readonly doneLost: readonly string[];
+  readonly doneGained: readonly string[];
+  /** Null when it does not move. */
+  readonly grade: { readonly before: string; readonly after: string } | null;
+  readonly completion: 'gained' | 'lost' | null;
+  /** Quizzes they sit at this moment whose questions or settings change; their paper stays the one they began. */
+  readonly sittings: readonly string[];
+};
+
+/** The effect of going from one document to another at a moment; null when the learner would notice nothing. */
+export function effectOn(
+  before: CourseDocument,
+  after: CourseDocument,
+  learner: { readonly clock: LearnerClock; readonly records: LearnerRecords; readonly underWay: readonly string[] },
+  now: Temporal.Instant,
+): Effect | null {
+  const [was, becomes] = [before, after].map((document) => learnerView(document, learner.clock, learner.records, now));
+  if (!was || !becomes) return null;
+  const later = new Map(becomes.lessons.map((view) => [view.lesson.id, view]));
+  const earlier = new Map(was.lessons.map((view) => [view.lesson.id, view]));
+  const titles = (views: typeof was.lessons) => views.map((view) => view.lesson.title);
+  const effect: Effect = {
+    lockedAgain: titles(was.lessons.filter((view) => view.open && later.get(view.lesson.id)?.open === false)),
+    opened: titles(becomes.lessons.filter((view) => view.open && earlier.get(view.lesson.id)?.open === false)),
+    doneLost: titles(was.lessons.filter((view) => view.progress.state === 'done' && later.get(view.lesson.id)?.progress.state !== 'done')),
+    doneGained: titles(becomes.lessons.filter((view) => view.progress.state === 'done' && earlier.get(view.lesson.id)?.progress.state !== 'done')),
+    grade: was.sheet.gradeText === becomes.sheet.gradeText ? null : { before: was.sheet.gradeText, after: becomes.sheet.gradeText },
+    completion: was.completion.complete === becomes.completion.complete ? null : becomes.completion.complete ? 'gained' : 'lost',
+    sittings: learner.underWay.flatMap((id) => {
+      const [paper, next] = [findLesson(before, id), findLesson(after, id)];
+      return paper && !(next && same(paper.questions, next.questions) && same(paper.quiz, next.quiz)) ? [paper.title] : [];
+    }),
+  };
+  const notices =
+    effect.grade !== null ||
+    effect.completion !== null ||
+    [effect.lockedAgain, effect.opened, effect.doneLost, effect.doneGained, effect.sittings].some((all) => all.length > 0);
+  return notices ? effect : null;
+}

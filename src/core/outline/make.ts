@@ -1,0 +1,113 @@
+import { usualAward } from '../certificate';
+import type { QuestionKind } from '../quiz';
+import { usualSettings } from './settings';
+import { type Course, type Lesson, type LessonKind, type Medium, noText, type Question } from './types';
+
+/** New records as they are before anybody has changed them. */
+export function newCourse(id: string, slug: string, title: string, zone: string): Course {
+  return {
+    id,
+    slug,
+    title,
+    description: '',
+    audience: '',
+    promise: '',
+    notAbout: '',
+    zone,
+    rhythm: null,
+    weekLimit: 120,
+    completion: { mode: 'strict' },
+    missing: 'left-out',
+    award: usualAward,
+    settings: usualSettings,
+  };
+}
+
+export const usualQuiz = { passPercent: 60, attempts: null, minutes: null, counts: 'best', shows: 'points-and-answers' } as const;
+export const usualAssignment = {
+  points: 20_000,
+  passPoints: 10_000,
+  takesText: true,
+  files: 3,
+  megabytes: 20,
+  due: null,
+  takesLate: true,
+  attempts: 1,
+} as const;
+
+/** The settings a kind of lesson brings with it. */
+export const settingsFor = (kind: LessonKind): Pick<Lesson, 'quiz' | 'assignment' | 'weight'> => ({
+  quiz: kind === 'quiz' ? usualQuiz : null,
+  assignment: kind === 'assignment' ? usualAssignment : null,
+  weight: kind === 'quiz' || kind === 'assignment' ? 10 : 0,
+});
+
+export function newLesson(id: string, sectionId: string, order: string, title: string, kind: LessonKind): Lesson {
+  return {
+    id,
+    sectionId,
+    order,
+    title,
+    kind,
+    state: 'draft',
+    required: true,
+    minutes: null,
+    written: noText,
+    mediaId: null,
+    downloads: null,
+    pictureId: null,
+    password: '',
+    needs: [],
+    opens: null,
+    teaser: '',
+    done: null,
+    ...settingsFor(kind),
+    asks: '',
+    mediums: [],
+    note: '',
+    outcomes: [],
+  };
+}
+
+export function newQuestion(id: string, lessonId: string, order: string, kind: QuestionKind): Question {
+  const option = (name: string, right: boolean) => ({ id: `${id.slice(-12)}-${name}`, text: '', right, feedback: '' });
+  return {
+    id,
+    lessonId,
+    order,
+    kind,
+    prompt: '',
+    points: 1000,
+    options: kind === 'number' ? [] : [option('a', true), option('b', false), option('c', false)],
+    value: '',
+    tolerance: '',
+    unit: '',
+    feedbackRight: '',
+    feedbackWrong: '',
+    outcomes: [],
+  };
+}
+
+/** The kind of lesson a medium becomes once it is made. */
+export const kindOfMedium: Record<Medium, LessonKind> = {
+  screencast: 'film',
+  explainer: 'film',
+  slides: 'document',
+  worksheet: 'document',
+  text: 'reading',
+  quiz: 'quiz',
+  assignment: 'assignment',
+  exercise: 'reading',
+  live: 'reading',
+};
+export const mediumNames: Record<Medium, string> = {
+  screencast: 'screencast',
+  explainer: 'explainer film',
+  slides: 'slides',
+  worksheet: 'worksheet',
+  text: 'text',
+  quiz: 'quiz',
+  assignment: 'assignment',
+  exercise: 'exercise',
+  live: 'live session',
+};

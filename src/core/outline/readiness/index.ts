@@ -1,0 +1,121 @@
+import type { MediaFacts } from '../../media';
+import { learnerMinutes } from '../minutes';
+import { byOrder, courseOf, isGraded, type Lesson, lessonsBySection, type Outline, type OutlineTable, outcomesOf, type Question, sectionsOf } from '../types';
+import { courseRules, outcomeRules, sectionRules } from './course-rules';
+import { hasContent, lessonRules } from './lesson-rules';
+import { questionRules } from './question-rules';
+import type { Context, Finding, Rule } from './rule';
+
+export { hasContent } from './lesson-rules';
+export type { Finding, Fix } from './rule';
+
+export type LessonFill = 'ready' | 'draft' | 'empty';
+
+export const fillOf = (lesson: Lesson, questions: number): LessonFill =>
+  lesson.state === 'planned' || !hasContent(lesson, questions) ? 'empty' : lesson.state === 'draft' ? 'draft' : 'ready';
+
+function contextOf(outline: Outline, media: ReadonlyMap<string, MediaFacts>): Context {
+  const questionsIn = new Map<string, Question[]>();
+  for (const question of Object.values(outline.question)) {
+    const paper = questionsIn.get(question.lessonId);
+    if (paper) paper.push(question);
+    else questionsIn.set(question.lessonId, [question]);
+  }
+  for (const paper of questionsIn.values()) paper.sort(byOrder);
+  const lessonsIn = lessonsBySection(outline);
+  const sections = sectionsOf(outline);
+  const shown = sections.flatMap((section) => lessonsIn.get(section.id) ?? []).filter((lesson) => lesson.state !== 'planned');
+  const titles = new Map<string, number>();
+  for (const { title } of shown) titles.set(title.toLowerCase(), (titles.get(title.toLowerCase()) ?? 0) + 1);
+  const minutes = new Map<string, number>();
+  return {
+    outline,
+    course: courseOf(outline),
+    media,
+    sections,
+    lessonsIn,
+    questionsIn,
+    outcomes: outcomesOf(outline),
+    shown,
+    titles,
+    taught: new Set(shown.filter((lesson) => !isGraded(lesson.kind)).flatMap((lesson) => lesson.outcomes)),
+    assessed: new Set(
+      shown
+        .filter((lesson) => isGraded(lesson.kind))
+        .flatMap((lesson) => [...lesson.outcomes, ...(questionsIn.get(lesson.id) ?? []).flatMap((question) => question.outcomes)]),
+    ),
+    minutes(lesson) {
+      const known = minutes.get(lesson.id);
+      if (known !== undefined) return known;
+      const worked = learnerMinutes(lesson, (lesson.mediaId && media.get(lesson.mediaId)) || null, questionsIn.get(lesson.id)?.length ?? 0);
+      minutes.set(lesson.id, worked);
+      return worked;
+    },
+  };
+}
+
+/**
+ * Everything there is to settle or to look at, what is to be settled first, each in the order of the
+ * course. Planned lessons are not published, so only their number is told.
+ */
+export function readiness(outline: Outline, media: ReadonlyMap<string, MediaFacts>): Finding[] {
+  const context = contextOf(outline, media);
+  const found: Finding[] = [];
+  const look = <T>(rules: readonly Rule<T>[], one: T, table: OutlineTable, id: string) => {
+    for (const { id: rule, level, stage, check } of rules) {
+      const said = check(one, context);
+      if (said) found.push({ rule, level, ...said, place: { table, id, stage } });
+    }
+  };
+  for (const section of context.sections) {
+    look(sectionRules, section, 'section', section.id);
+    for (const lesson of context.lessonsIn.get(section.id) ?? []) {
+      if (lesson.state === 'planned') continue;
+      look(rulesByKind[lesson.kind], lesson, 'lesson', lesson.id);
+      if (lesson.kind !== 'quiz') continue;
+      for (const [i, question] of (context.questionsIn.get(lesson.id) ?? []).entries())
+        look(questionRules, { question, name: `${lesson.title}, question ${i + 1}` }, 'lesson', lesson.id);
+    }
+  }
+  look(courseRules, null, 'course', context.course.id);
+  for (const outcome of context.outcomes) look(outcomeRules, outcome, 'outcome', outcome.id);
+  const rank = { settle: 0, look: 1 } as const;
+  return found.sort((a, b) => rank[a.level] - rank[b.level]);
+}
+
+const rulesFor = (kind: Lesson['kind']) => lessonRules.filter((rule) => !rule.kinds || rule.kinds.includes(kind));
+const rulesByKind: Record<Lesson['kind'], readonly Rule<Lesson>[]> = {
+  reading: rulesFor('reading'),
+  film: rulesFor('film'),
+  document: rulesFor('document'),
+  quiz: rulesFor('quiz'),
+  assignment: rulesFor('assignment'),
+};
+
+/** docs/readiness.md, written from the rules themselves. */
+export function readinessDocument(): string {
+  const part = (title: string, rules: readonly Rule<never>[]) => [
+    `## ${title}`,
+    '',
+    '| rule | level | stage | why | what to do |',
+    '|---|---|---|---|---|',
+    ...rules.map(
+      ({ id, level, stage, kinds, reason, remedy }) =>
+        `| \`${id}\`${kinds ? ` (${kinds.join(', ')})` : ''} | ${level === 'settle' ? 'must be settled' : 'worth a look'} | ${stage} | ${reason} | ${remedy} |`,
+    ),
+    '',
+  ];
+  const all = [courseRules, outcomeRules, sectionRules, lessonRules, questionRules];
+  return [
+    '# Readiness',
+    '',
+    `What stands in the way of publishing, and what is worth a look: ${all.reduce((total, rules) => total + rules.length, 0)} rules, each a pure function over the working copy`,
+    '(`src/core/outline/readiness`). This file is written from them; a test keeps it true.',
+    '',
+    ...part('The course', courseRules as readonly Rule<never>[]),
+    ...part('Outcomes', outcomeRules as readonly Rule<never>[]),
+    ...part('Sections', sectionRules as readonly Rule<never>[]),
+    ...part('Lessons', lessonRules as readonly Rule<never>[]),
+    ...part('Questions', questionRules as readonly Rule<never>[]),
+  ].join('\n');
+}

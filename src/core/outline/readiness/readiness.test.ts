@@ -1,0 +1,119 @@
+import { describe, expect, test } from 'vitest';
+import { apply } from '../../kernel/change';
+import type { MediaFacts } from '../../media';
+import { type Outline, type OutlineEdit, planEdit, readiness, usualAssignment, usualQuiz } from '../index';
+import { doc, edited, empty, film, id, lesson, section, set } from '../testing';
+import { courseRules, outcomeRules, sectionRules } from './course-rules';
+import { lessonRules } from './lesson-rules';
+import { questionRules } from './question-rules';
+
+const base = edited(empty, section(1), section(2), lesson(11, 1), lesson(12, 1), lesson(21, 2));
+const question: OutlineEdit = { do: 'add-question', id: id(31), lessonId: id(40), kind: 'one' };
+const words = (n: number, count = 3) => set('text', n, { content: doc(count) });
+const quiz = (settings: object, ...more: OutlineEdit[]) =>
+  edited(base, lesson(40, 1, 'quiz'), question, set('lesson', 40, { quiz: { ...usualQuiz, ...settings } }), ...more);
+const work = (settings: object) => edited(base, lesson(40, 1, 'assignment'), words(40), set('lesson', 40, { assignment: { ...usualAssignment, ...settings } }));
+const asks = (fields: object) => edited(quiz({}), set('question', 31, fields));
+const option = (text: string, right = false) => ({ id: text || 'none', text, right, feedback: '' });
+const withFilm = (...more: OutlineEdit[]) => edited(base, lesson(40, 1, 'film'), set('lesson', 40, { mediaId: id(90) }), ...more);
+const award = (settings: object, ...more: OutlineEdit[]) => {
+  const course = base.course[id(0)];
+  return edited(base, set('course', 0, { award: { ...course?.award, on: true, ...settings } }), ...more);
+};
+const outcome: OutlineEdit = { do: 'add-outcome', id: id(50), text: 'survey a reach' };
+const picture = { type: 'doc', content: [{ type: 'image', attrs: { mediaId: id(91), alt: '' } }] };
+
+type Case = [rule: string, outline: Outline, media?: readonly MediaFacts[]];
+const cases: readonly Case[] = [
+  ['course-empty', empty],
+  ['lessons-planned', edited(base, set('lesson', 11, { state: 'planned' }))],
+  ['course-description', base],
+  ['course-promise', base],
+  ['course-audience', base],
+  ['course-nothing-required', edited(empty, section(1), lesson(11, 1), set('lesson', 11, { required: false }))],
+  ['award-unreachable', award({ minPercent: 50 })],
+  ['award-free', award({}, set('course', 0, { completion: { mode: 'free' } }))],
+  ['award-signer', award({ signer: '' })],
+  ['section-empty', edited(empty, section(1))],
+  ['section-unnamed', edited(empty, section(1, 'New section'))],
+  ['outcome-untaught', edited(base, outcome)],
+  ['outcome-unassessed', edited(base, outcome, set('lesson', 11, { outcomes: [id(50)] }))],
+  ['lesson-unnamed', edited(base, set('lesson', 11, { title: 'New lesson' }))],
+  ['lesson-name-twice', edited(base, set('lesson', 11, { title: 'lesson 12' }))],
+  ['lesson-draft', edited(base, words(11))],
+  ['lesson-long', edited(base, set('lesson', 11, { minutes: 500 }))],
+  ['lesson-no-minutes', edited(base, set('lesson', 11, { minutes: 0 }))],
+  ['lesson-serves-none', edited(base, outcome)],
+  [
+    'lesson-opens-before-section',
+    edited(base, set('section', 1, { opens: { when: 'after-start', amount: 1, unit: 'weeks', at: null } }), set('lesson', 11, { opens: { when: 'start' } })),
+  ],
+  ['needs-circle', edited(base, set('lesson', 11, { needs: [id(12)] }), set('lesson', 12, { needs: [id(21)] }), set('lesson', 21, { needs: [id(11)] }))],
+  ['needs-unpublished', edited(base, set('lesson', 11, { needs: [id(12)] }), set('lesson', 12, { state: 'planned' }))],
+  ['picture-undescribed', edited(base, set('text', 11, { content: picture }))],
+  ['reading-empty', base],
+  ['film-missing', edited(base, lesson(40, 1, 'film'))],
+  ['film-failed', withFilm(), [{ ...film, state: 'failed' }]],
+  ['film-waiting', withFilm(), [{ ...film, state: 'waiting' }]],
+  ['film-captions', withFilm(), [film]],
+  ['document-missing', edited(base, lesson(40, 1, 'document'))],
+  ['document-failed', edited(base, lesson(40, 1, 'document'), set('lesson', 40, { mediaId: id(90) })), [{ ...film, kind: 'document', state: 'failed' }]],
+  ['quiz-empty', edited(base, lesson(40, 1, 'quiz'))],
+  ['quiz-unreachable', asks({ points: 0 })],
+  ['quiz-one-attempt', quiz({ attempts: 1 })],
+  ['quiz-hurried', quiz({ minutes: 1 }, ...[32, 33].map((n): OutlineEdit => ({ do: 'add-question', id: id(n), lessonId: id(40), kind: 'number' })))],
+  ['weight-none', quiz({}, set('lesson', 40, { weight: 0 }))],
+  ['assignment-empty', edited(base, lesson(40, 1, 'assignment'))],
+  ['assignment-unreachable', work({ points: 1000, passPoints: 2000 })],
+  ['assignment-nothing', work({ takesText: false, files: 0 })],
+  ['assignment-small-files', work({ files: 2, megabytes: 1 })],
+  ['assignment-due-at-start', work({ due: { when: 'start' } })],
+  [
+    'assignment-due-before-open',
+    edited(
+      work({ due: { when: 'on-date', date: '2027-03-01', at: '09:00', zone: 'UTC' } }),
+      set('lesson', 40, { opens: { when: 'on-date', date: '2027-03-02', at: '09:00', zone: 'UTC' } }),
+    ),
+  ],
+  ['question-empty', quiz({})],
+  ['question-value', edited(base, lesson(40, 1, 'quiz'), { ...question, kind: 'number' })],
+  ['question-options', asks({ options: [option('a', true)] })],
+  ['question-option-empty', asks({ options: [option('a', true), option('b'), option('')] })],
+  ['question-option-twice', asks({ options: [option('a', true), { ...option('A '), id: 'x' }] })],
+  ['question-no-right', asks({ options: [option('a'), option('b')] })],
+  ['question-many-right', asks({ options: [option('a', true), option('b', true)] })],
+  ['question-no-points', asks({ points: 0 })],
+];
+
+const found = (outline: Outline, media: readonly MediaFacts[] = []) => readiness(outline, new Map(media.map((one) => [one.id, one])));
+
+describe('readiness', () => {
+  test.each<Case>([...cases])('reports %s, and its fix puts it right', (rule, outline, media) => {
+    const finding = found(outline, media).find((one) => one.rule === rule);
+    expect(finding?.sentence).toMatch(/^\S.*\S$/);
+    if (!finding?.fix) return;
+    const fixed = planEdit(outline, finding.fix.edit);
+    expect(fixed.ok).toBe(true);
+    const left = fixed.ok ? found(apply(outline, fixed.value), media) : [];
+    expect(left.filter((one) => one.rule === rule && one.place.id === finding.place.id && one.sentence === finding.sentence)).toEqual([]);
+  });
+
+  test('every rule has its case, and a course that is in order has no findings', () => {
+    const rules = [courseRules, sectionRules, outcomeRules, lessonRules, questionRules].flatMap((all) => all.map((rule: { readonly id: string }) => rule.id));
+    expect(cases.map(([rule]) => rule).sort()).toEqual([...rules].sort());
+    const order = edited(
+      empty,
+      section(1),
+      lesson(11, 1),
+      words(11),
+      set('lesson', 11, { state: 'ready' }),
+      set('course', 0, { description: 'x', promise: 'y', audience: 'z' }),
+    );
+    expect(found(order)).toEqual([]);
+  });
+
+  test('a lesson that serves an outcome and a question that asks for it cover it', () => {
+    const covered = edited(asks({ outcomes: [] }), outcome, set('lesson', 11, { outcomes: [id(50)] }), set('question', 31, { outcomes: [id(50)] }));
+    expect(found(covered).filter((one) => one.rule.startsWith('outcome'))).toEqual([]);
+  });
+});

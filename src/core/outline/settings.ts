@@ -1,0 +1,66 @@
+import { boolean, lazy, mixed, number, object, string } from 'yup';
+import { accents, type Course, type CourseSettings, type DoneRule, type Lesson, type LessonKind, lessonKinds, looks, usualDoneRule } from './types';
+
+export const usualSettings: CourseSettings = {
+  look: 'device',
+  accent: 'malachite',
+  surroundings: true,
+  foldsDescription: false,
+  goesOn: false,
+  downloads: true,
+  staffLook: false,
+  done: {},
+};
+
+/** The rules a kind of lesson can be done by. */
+export const doneChoices: Record<LessonKind, readonly DoneRule['by'][]> = {
+  reading: ['learner', 'opened'],
+  document: ['learner', 'opened'],
+  film: ['watched', 'learner', 'opened'],
+  quiz: ['passed', 'handed-in'],
+  assignment: ['handed-in', 'passed'],
+};
+
+export const doneRuleSchema = lazy((value: unknown) =>
+  value === null
+    ? mixed().nullable()
+    : object({
+        by: string().oneOf(['learner', 'opened', 'watched', 'handed-in', 'passed']).required(),
+        percent: number()
+          .integer('Give a whole percentage.')
+          .min(1, 'At least 1 %.')
+          .max(100, 'At most 100 %.')
+          .when('by', { is: 'watched', then: (percent) => percent.required('Give a percentage.') }),
+      }).noUnknown(),
+);
+
+export const settingsSchema = object({
+  look: string().oneOf(looks).required(),
+  accent: string().oneOf(accents).required(),
+  surroundings: boolean().required(),
+  foldsDescription: boolean().required(),
+  goesOn: boolean().required(),
+  downloads: boolean().required(),
+  staffLook: boolean().required(),
+  done: mixed<CourseSettings['done']>()
+    .required()
+    .test('done', 'Choose for each kind what makes it done.', (value) => {
+      if (typeof value !== 'object' || value === null || Array.isArray(value)) return false;
+      return Object.entries(value).every(
+        ([kind, rule]) =>
+          lessonKinds.some((one) => one === kind && doneChoices[one].includes((rule as DoneRule).by)) && doneRuleSchema.isValidSync(rule, { strict: true }),
+      );
+    }),
+}).noUnknown();
+
+/** Where a value comes from: the lesson itself, the course, or the usual rule for its kind. */
+export type Inherited<T> = { readonly value: T; readonly from: 'lesson' | 'course' | 'usual' };
+
+export function doneRuleOf(course: Pick<Course, 'settings'>, lesson: Pick<Lesson, 'kind' | 'quiz' | 'assignment' | 'done'>): Inherited<DoneRule> {
+  if (lesson.done) return { value: lesson.done, from: 'lesson' };
+  const own = course.settings.done[lesson.kind];
+  return own ? { value: own, from: 'course' } : { value: usualDoneRule(lesson), from: 'usual' };
+}
+
+export const downloadsOf = (course: Pick<Course, 'settings'>, lesson: Pick<Lesson, 'downloads'>): Inherited<boolean> =>
+  lesson.downloads === null ? { value: course.settings.downloads, from: 'course' } : { value: lesson.downloads, from: 'lesson' };
