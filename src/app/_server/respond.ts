@@ -20,3 +20,19 @@ export async function bodyOf(request: Request): Promise<unknown> {
     return undefined;
   }
 }
+
+/** The body of a request as it is. What is longer than `most` is cut off right behind it, so that it can be told by its length. */
+export async function bytesOf(request: Request, most: number): Promise<Uint8Array> {
+  if (Number(request.headers.get('content-length') ?? 0) > most) return new Uint8Array(most + 1);
+  const parts: Uint8Array[] = [];
+  let size = 0;
+  const reader = request.body?.getReader();
+  while (reader && size <= most) {
+    const { done, value } = await reader.read();
+    if (done) break;
+    parts.push(value);
+    size += value.length;
+  }
+  await reader?.cancel().catch(() => {});
+  return Buffer.concat(parts);
+}

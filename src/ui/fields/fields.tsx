@@ -2,14 +2,19 @@
 import { Textarea, TextInput } from '@mantine/core';
 import type { ReactNode } from 'react';
 import { fail, ok, type Result } from '@/core/kernel/problem';
+import { useReady } from '../plain/useReady';
 import { useDraft } from './useDraft';
 
-type Common = { readonly label: string; readonly description?: ReactNode; readonly placeholder?: string };
+/** `hideLabel` keeps the name for those who hear the page, where a list or a head shows it already. */
+type Common = { readonly label: string; readonly hideLabel?: boolean; readonly description?: ReactNode; readonly placeholder?: string };
 type TextProps = Common & { readonly value: string; readonly onSave: (value: string) => Result<unknown>; readonly lines?: number };
 
 /** A text that saves itself as it is typed. */
-export function TextField({ value, onSave, lines, ...rest }: TextProps) {
+export function TextField({ value, onSave, lines, label, hideLabel, ...others }: TextProps) {
   const { change, ...draft } = useDraft(value, onSave);
+  // What is typed before the page can take it would be lost.
+  const readOnly = !useReady();
+  const rest = { ...others, readOnly, ...(hideLabel ? { 'aria-label': label } : { label }) };
   return lines ? (
     <Textarea {...rest} {...draft} autosize minRows={lines} maxRows={14} onChange={(event) => change(event.currentTarget.value)} />
   ) : (
@@ -29,7 +34,8 @@ type NumberProps = Common & {
 };
 
 /** A number that saves itself as it is typed; what is not a number stays, and says so. */
-export function NumberField({ value, unit, onSave, empty, scale = 1, ...rest }: NumberProps) {
+export function NumberField({ value, unit, onSave, empty, scale = 1, label, hideLabel, ...others }: NumberProps) {
+  const rest = { ...others, readOnly: !useReady(), ...(hideLabel ? { 'aria-label': label } : { label }) };
   const save = (text: string): Result<unknown> => {
     const plain = text.trim().replace(',', '.');
     if (plain === '') return empty === undefined ? fail('invalid', 'Give a number.') : onSave(null);

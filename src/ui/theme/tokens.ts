@@ -78,8 +78,30 @@ const variables = (values: Record<string, string>) =>
 
 export const schemeKey = 'mosaik-scheme';
 
+/** The accents a course can have on learners' pages, in both themes. The words for colours stay what they mean elsewhere. */
+const accentTokens = {
+  lapis: {
+    light: { malachite: '#2a4a8f', 'malachite-d': '#203a72', 'malachite-l': '#dde5f5', 'malachite-xl': '#eef2fa', 'malachite-text': '#203a72' },
+    dark: { malachite: '#3d61b0', 'malachite-d': '#4f74c4', 'malachite-l': '#233357', 'malachite-xl': '#1c2740', 'malachite-text': '#a9c0f2' },
+  },
+  plum: {
+    light: { malachite: '#6d2f63', 'malachite-d': '#57244f', 'malachite-l': '#efdfec', 'malachite-xl': '#f7eff5', 'malachite-text': '#57244f' },
+    dark: { malachite: '#8a4480', 'malachite-d': '#a0589a', 'malachite-l': '#46263f', 'malachite-xl': '#331d2f', 'malachite-text': '#e0a6d6' },
+  },
+} as const;
+
+/** A part of a page in a theme or an accent of its own, whatever the page around it has. */
+const partsCss = [
+  `[data-look="light"]{color-scheme:light;${variables(light)}}`,
+  `[data-look="dark"]{color-scheme:dark;${variables(dark)}}`,
+  ...Object.entries(accentTokens).flatMap(([name, values]) => [
+    `[data-accent="${name}"]{${variables(values.light)}}`,
+    `:root[data-mantine-color-scheme="dark"] [data-accent="${name}"]:not([data-look="light"]),[data-accent="${name}"][data-look="dark"]{${variables(values.dark)}}`,
+  ]),
+].join('');
+
 /** Both themes as a style sheet, for the head of every page. */
-export const tokensCss = `:root{color-scheme:light;${variables(light)}}:root[data-mantine-color-scheme="dark"]{color-scheme:dark;${variables(dark)}}`;
+export const tokensCss = `:root{color-scheme:light;${variables(light)}}:root[data-mantine-color-scheme="dark"]{color-scheme:dark;${variables(dark)}}${partsCss}`;
 
 /** Sets the theme before the first paint. */
 export const schemeScript = `try{var s=localStorage.getItem('${schemeKey}');if(s!=='light'&&s!=='dark')s=matchMedia('(prefers-color-scheme: dark)').matches?'dark':'light';document.documentElement.setAttribute('data-mantine-color-scheme',s)}catch(e){}`;

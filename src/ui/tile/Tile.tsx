@@ -24,10 +24,12 @@ type Props = TileFacts & {
   readonly selected?: boolean;
   /** As wide as there is room, its label at the start. */
   readonly wide?: boolean;
+  /** Too small for a glyph. */
+  readonly bare?: boolean;
 };
 
 /** One lesson. Width: minutes. Glyph: kind. Fill: how ready. Hue: what it is. Notch: to be settled. */
-export function Tile({ kind, fill, settle, look, width, label, selected, wide }: Props) {
+export function Tile({ kind, fill, settle, look, width, label, selected, wide, bare }: Props) {
   const { Glyph, hue } = kinds[kind];
   return (
     <span
@@ -36,11 +38,12 @@ export function Tile({ kind, fill, settle, look, width, label, selected, wide }:
       data-fill={fill}
       data-selected={selected || undefined}
       data-wide={wide || undefined}
+      data-bare={bare || undefined}
       data-settle={settle > 0 || undefined}
       data-look={look > 0 || undefined}
       style={width === undefined ? undefined : { width }}
     >
-      <Glyph size={14} stroke={1.75} aria-hidden="true" />
+      {!bare && <Glyph size={14} stroke={1.75} aria-hidden="true" />}
       {label && <span className={styles.label}>{label}</span>}
     </span>
   );

@@ -2,11 +2,22 @@ import type { MediaFacts } from '@/core/media';
 import { type Finding, fillOf, type Lesson, learnerMinutes, lessonsBySection, type Outline, readiness, type Section, sectionsOf } from '@/core/outline';
 import type { TileFacts } from './Tile';
 
-export type LessonTile = TileFacts & { readonly lesson: Lesson; readonly number: string; readonly minutes: number };
+export type LessonTile = MapTile & { readonly lesson: Lesson };
+/** As much of a tile, and of a row of tiles, as a map draws. */
+export type MapTile = TileFacts & { readonly lesson: Pick<Lesson, 'id' | 'title'>; readonly number: string; readonly minutes: number };
+export type MapRow = { readonly section: Pick<Section, 'id' | 'title'>; readonly number: number; readonly minutes: number; readonly tiles: readonly MapTile[] };
 export type SectionTiles = { readonly section: Section; readonly number: number; readonly minutes: number; readonly tiles: readonly LessonTile[] };
 
-/** The tiles of a course, section by section, with minutes and what is to be settled. */
-export function tilesOf(outline: Outline, media: ReadonlyMap<string, MediaFacts>, findings: readonly Finding[] = readiness(outline, media)): SectionTiles[] {
+/**
+ * The tiles of a course, section by section, with minutes and what is to be settled. Tiles and rows that
+ * are as they were in `before` are the same objects again, so that only what changed is drawn again.
+ */
+export function tilesOf(
+  outline: Outline,
+  media: ReadonlyMap<string, MediaFacts>,
+  findings: readonly Finding[] = readiness(outline, media),
+  before: readonly SectionTiles[] = [],
+): SectionTiles[] {
   const questions = new Map<string, number>();
   for (const { lessonId } of Object.values(outline.question)) questions.set(lessonId, (questions.get(lessonId) ?? 0) + 1);
   const notes = new Map<string, { settle: number; look: number }>();
@@ -15,20 +26,25 @@ export function tilesOf(outline: Outline, media: ReadonlyMap<string, MediaFacts>
     own[level] += 1;
     notes.set(place.id, own);
   }
+  const oldRows = new Map(before.map((row) => [row.section.id, row]));
+  const oldTiles = new Map(before.flatMap((row) => row.tiles.map((tile) => [tile.lesson.id, tile])));
   const lessons = lessonsBySection(outline);
   return sectionsOf(outline).map((section, s) => {
     const tiles = (lessons.get(section.id) ?? []).map((lesson, l): LessonTile => {
       const count = questions.get(lesson.id) ?? 0;
-      const note = notes.get(lesson.id) ?? { settle: 0, look: 0 };
-      return {
-        lesson,
-        number: `${s + 1}.${l + 1}`,
-        minutes: learnerMinutes(lesson, (lesson.mediaId && media.get(lesson.mediaId)) || null, count),
-        kind: lesson.kind,
-        fill: fillOf(lesson, count),
-        ...note,
-      };
+      const { settle, look } = notes.get(lesson.id) ?? { settle: 0, look: 0 };
+      const minutes = learnerMinutes(lesson, (lesson.mediaId && media.get(lesson.mediaId)) || null, count);
+      const tile: LessonTile = { lesson, number: `${s + 1}.${l + 1}`, minutes, kind: lesson.kind, fill: fillOf(lesson, count), settle, look };
+      const old = oldTiles.get(lesson.id);
+      return old && isLike(old, tile) ? old : tile;
     });
-    return { section, number: s + 1, minutes: tiles.reduce((total, tile) => total + tile.minutes, 0), tiles };
+    const row: SectionTiles = { section, number: s + 1, minutes: tiles.reduce((total, tile) => total + tile.minutes, 0), tiles };
+    const old = oldRows.get(section.id);
+    return old && old.section === section && old.number === row.number && old.tiles.length === tiles.length && old.tiles.every((tile, i) => tile === tiles[i])
+      ? old
+      : row;
   });
 }
+
+const isLike = (a: LessonTile, b: LessonTile) =>
+  a.lesson === b.lesson && a.number === b.number && a.minutes === b.minutes && a.fill === b.fill && a.settle === b.settle && a.look === b.look;

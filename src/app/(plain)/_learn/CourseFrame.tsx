@@ -20,8 +20,11 @@ export const hoursText = (minutes: number) => (minutes < 60 ? `${minutes} min` :
 
 /** A learner's course: where they are, everything there is, and the way through it. */
 export function CourseFrame({ view, place, hereId, here, children, strip }: Props) {
+  const { settings } = view.document.course;
+  const look = settings.look;
+  const bare = !settings.surroundings && hereId !== undefined;
   return (
-    <>
+    <div className={styles.page} data-look={look === 'device' ? undefined : look} data-accent={settings.accent}>
       {strip}
       <header className={styles.top}>
         <a
@@ -41,8 +44,8 @@ export function CourseFrame({ view, place, hereId, here, children, strip }: Prop
           <ProgressSquares squares={view.lessons.map((one) => (one.open ? one.progress.state : 'closed'))} />
         </span>
       </header>
-      <div className={styles.layout}>
-        <details className={styles.side} open>
+      <div className={styles.layout} data-bare={bare || undefined}>
+        <details className={styles.side} open={!bare}>
           <summary>Contents</summary>
           <nav aria-label="Course">
             <a href={`${place.base}${place.query}`} className={styles.entry} aria-current={here === 'home' ? 'page' : undefined}>
@@ -66,16 +69,14 @@ export function CourseFrame({ view, place, hereId, here, children, strip }: Prop
                 </ul>
               </section>
             ))}
-            {!place.isView && (
-              <a href={`${place.base}/grades`} className={styles.entry} aria-current={here === 'grades' ? 'page' : undefined}>
-                My grades
-              </a>
-            )}
+            <a href={`${place.base}/grades${place.query}`} className={styles.entry} aria-current={here === 'grades' ? 'page' : undefined}>
+              My grades
+            </a>
           </nav>
         </details>
         <main className={styles.main}>{children}</main>
       </div>
-    </>
+    </div>
   );
 }
 
@@ -98,7 +99,7 @@ function Entry({ one, place, isHere, showsDate }: { readonly one: LessonView; re
           {one.lesson.title}
           <span className="visually-hidden">, {one.open ? stateWords[one.progress.state] : 'closed'}</span>
         </span>
-        {!one.open && showsDate && <span className={styles.opens}>{dayText(one.opening.at, place)}</span>}
+        {!one.open && !one.locked && one.waitsFor.length === 0 && showsDate && <span className={styles.opens}>{dayText(one.opening.at, place)}</span>}
       </a>
     </li>
   );

@@ -15,7 +15,7 @@ export function CourseHome({ view, place, award }: { readonly view: LearnerView;
         {view.sections.length} {view.sections.length === 1 ? 'section' : 'sections'} · {view.lessons.length} lessons
       </p>
       <h1>{course.title}</h1>
-      {course.description && <p className={styles.lead}>{course.description}</p>}
+      {course.description && <Description text={course.description} folds={course.settings.foldsDescription} />}
       {next ? (
         <section className={styles.next} aria-label="Next">
           <p>
@@ -49,7 +49,36 @@ export function CourseHome({ view, place, award }: { readonly view: LearnerView;
           <p className={styles.lead}>{course.promise}</p>
         </section>
       )}
+      {view.document.outcomes.length > 0 && (
+        <ul className={styles.outcomes}>
+          {view.document.outcomes.map((outcome) => (
+            <li key={outcome.id}>{outcome.text}</li>
+          ))}
+        </ul>
+      )}
+      {course.notAbout && (
+        <section>
+          <h2>What it is not about</h2>
+          <p className={styles.lead}>{course.notAbout}</p>
+        </section>
+      )}
       {award}
     </article>
+  );
+}
+
+const longDescription = 220;
+
+/** A long description can be folded after its first words. */
+function Description({ text, folds }: { readonly text: string; readonly folds: boolean }) {
+  if (!folds || text.length <= longDescription) return <p className={styles.lead}>{text}</p>;
+  const cut = text.lastIndexOf(' ', longDescription);
+  return (
+    <details className={styles.more}>
+      <summary>
+        <span className={styles.lead}>{text.slice(0, cut)} …</span> <b>Show more</b>
+      </summary>
+      <p className={styles.lead}>{text}</p>
+    </details>
   );
 }

@@ -25,12 +25,14 @@ type Props = {
   readonly watched: readonly Passage[];
   readonly isDone: boolean /** Percent to be watched; null when that is not the rule. */;
   readonly needed: number | null;
+  /** Where to go once the film has been watched to its end; null when nowhere by itself. */
+  readonly goesOnTo: string | null;
 };
 
 const reportEveryMs = 10_000;
 
 /** The film, and what of it was watched: told to the server while it plays, when it rests and when the page is left. */
-export function FilmPart({ place, lessonId, media, watched, isDone, needed }: Props) {
+export function FilmPart({ place, lessonId, media, watched, isDone, needed, goesOnTo }: Props) {
   const video = useRef<HTMLVideoElement>(null);
   const [percent, setPercent] = useState<number | null>(null);
   const [done, setDone] = useState(isDone);
@@ -65,16 +67,20 @@ export function FilmPart({ place, lessonId, media, watched, isDone, needed }: Pr
     };
     const timer = setInterval(report, reportEveryMs);
     film.addEventListener('pause', report);
-    film.addEventListener('ended', report);
+    const ended = async () => {
+      await report();
+      if (goesOnTo && !isView) window.location.assign(goesOnTo);
+    };
+    film.addEventListener('ended', ended);
     window.addEventListener('pagehide', onHide);
     if (film.ended) report();
     return () => {
       clearInterval(timer);
       film.removeEventListener('pause', report);
-      film.removeEventListener('ended', report);
+      film.removeEventListener('ended', ended);
       window.removeEventListener('pagehide', onHide);
     };
-  }, [courseId, lessonId, isView]);
+  }, [courseId, lessonId, isView, goesOnTo]);
 
   useEffect(() => {
     const [track] = video.current?.textTracks ?? [];

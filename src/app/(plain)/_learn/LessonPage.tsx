@@ -1,6 +1,7 @@
 import { IconLock } from '@tabler/icons-react';
 import type { ReactNode } from 'react';
 import { countdown, dateTimeText, dayText } from '@/core/kernel/time';
+import { listText } from '@/core/kernel/words';
 import type { LearnerView, LessonView } from '@/core/learning';
 import { usualDoneRule } from '@/core/outline';
 import controls from '@/ui/plain/controls.module.css';
@@ -10,6 +11,7 @@ import { Countdown } from './Countdown';
 import { FilmLazy } from './FilmLazy';
 import styles from './learn.module.css';
 import { Opened } from './Opened';
+import { PasswordForm } from './PasswordForm';
 import { PdfPart } from './PdfPart';
 import { lessonHref, type Place } from './place';
 
@@ -50,7 +52,11 @@ export function LessonPage({ view, one, place, work }: Props) {
           watched={one.progress.watched}
           isDone={isDone}
           needed={rule.by === 'watched' ? rule.percent : null}
+          goesOnTo={view.document.course.settings.goesOn && next?.open ? nextHref : null}
         />
+      )}
+      {lesson.pictureId && lesson.pictures[lesson.pictureId] && (
+        <img className={styles.picture} src={`/files/${lesson.pictureId}/original`} alt={lesson.pictures[lesson.pictureId]?.alt ?? ''} />
       )}
       <RichTextView text={lesson.text} pictures={lesson.pictures} />
       {lesson.media && lesson.kind === 'document' && <PdfPart media={lesson.media} downloads={lesson.downloads} />}
@@ -69,7 +75,11 @@ export function LessonPage({ view, one, place, work }: Props) {
             {next ? `Next: ${next.lesson.title}` : 'Back to the overview'}
           </a>
         )}
-        {next && !next.open && (
+        {next && next.waitsFor.length > 0 && (
+          <p className={controls.quiet}>The next lesson opens once you have done {listText(next.waitsFor.map((needed) => needed.title))}.</p>
+        )}
+        {next?.locked && <p className={controls.quiet}>The next lesson asks for a password.</p>}
+        {next && !next.open && !next.locked && next.waitsFor.length === 0 && (
           <p className={controls.quiet}>
             The next lesson opens {dateTimeText(next.opening.at, place, false)}, in {countdown(next.opening.at, view.now)}.
           </p>
@@ -90,12 +100,28 @@ function ClosedLesson({ view, one, place }: { readonly view: LearnerView; readon
       <h1>
         <IconLock size={26} stroke={1.75} aria-hidden="true" /> {lesson.title}
       </h1>
-      <p className={styles.when}>
-        Opens {dateTimeText(opening.at, place)} ({place.zone})
-      </p>
-      <p className={styles.countdown}>
-        <Countdown milliseconds={opening.at.epochMilliseconds - view.now.epochMilliseconds} live={!place.isView} />
-      </p>
+      {one.waitsFor.length > 0 && (
+        <p className={styles.when}>
+          Opens once you have done{' '}
+          {one.waitsFor.map((needed, i) => (
+            <span key={needed.id}>
+              {i > 0 && ', '}
+              <a href={lessonHref(place, needed.id)}>{needed.title}</a>
+            </span>
+          ))}
+        </p>
+      )}
+      {one.locked && <PasswordForm courseId={place.courseId} lessonId={lesson.id} />}
+      {opening.at.epochMilliseconds > view.now.epochMilliseconds && (
+        <>
+          <p className={styles.when}>
+            Opens {dateTimeText(opening.at, place)} ({place.zone})
+          </p>
+          <p className={styles.countdown}>
+            <Countdown milliseconds={opening.at.epochMilliseconds - view.now.epochMilliseconds} live={!place.isView} />
+          </p>
+        </>
+      )}
       {lesson.teaser && <p className={styles.teaser}>{lesson.teaser}</p>}
       {view.next ? (
         <p>

@@ -39,7 +39,12 @@ export function QuizPart({ one, place, sittings }: { readonly one: LessonView; r
         ))}
       </ul>
       {place.isView ? (
-        <p className={controls.quiet}>This is a view: a sitting is not begun here, and nothing is recorded.</p>
+        <p>
+          <a className={controls.primary} href={`${place.base}/paper/${lesson.id}${place.query}`}>
+            Try the paper
+          </a>{' '}
+          <span className={controls.quiet}>Nothing is recorded.</span>
+        </p>
       ) : underWay ? (
         <p>
           <a className={controls.primary} href={`${place.base}/sitting/${underWay.id}`}>

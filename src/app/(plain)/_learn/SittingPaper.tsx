@@ -22,13 +22,15 @@ type Props = {
   readonly questions: readonly PaperQuestion[];
   readonly answers: Answers /** Until the time is up; null without a limit. */;
   readonly milliseconds: number | null;
+  /** In a view nothing is kept: handing in goes here, with the answers in the address. */
+  readonly trialHref?: string;
 };
 
 const typingMs = 500;
 const retryMs = 2500;
 
 /** A paper being written. Each answer is sent as it is given; one that cannot be sent waits here, also over a reload. */
-export function SittingPaper({ sittingId, questions, answers: saved, milliseconds }: Props) {
+export function SittingPaper({ sittingId, questions, answers: saved, milliseconds, trialHref }: Props) {
   const storageKey = `sitting-${sittingId}`;
   const [answers, setAnswers] = useState<Answers>(saved);
   // Until it is known that nothing unsent waits in this browser, nothing is said to be kept.
@@ -37,6 +39,9 @@ export function SittingPaper({ sittingId, questions, answers: saved, millisecond
   const [busy, setBusy] = useState(false);
   const ready = useReady();
   const waiting = useRef(new Map<string, Answer>());
+  // Handing in takes the newest answers, also from a timer that began before them.
+  const written = useRef(answers);
+  written.current = answers;
   const sending = useRef(false);
   const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
 
@@ -83,6 +88,7 @@ export function SittingPaper({ sittingId, questions, answers: saved, millisecond
 
   const give = (questionId: string, answer: Answer, delay: number) => {
     setAnswers((now) => ({ ...now, [questionId]: answer }));
+    if (trialHref) return;
     waiting.current.set(questionId, answer);
     localStorage.setItem(storageKey, JSON.stringify([...waiting.current]));
     setState('saving');
@@ -92,6 +98,7 @@ export function SittingPaper({ sittingId, questions, answers: saved, millisecond
 
   const handIn = useCallback(async () => {
     setBusy(true);
+    if (trialHref) return window.location.assign(`${trialHref}&answers=${encodeURIComponent(JSON.stringify(written.current))}`);
     clearTimeout(timer.current);
     while (sending.current) await new Promise((resolve) => setTimeout(resolve, 50));
     if (waiting.current.size > 0 && !(await flush())) return setBusy(false);
@@ -99,7 +106,7 @@ export function SittingPaper({ sittingId, questions, answers: saved, millisecond
     if (done.ok) return window.location.reload();
     setProblem(done.problem.sentence);
     setBusy(false);
-  }, [flush, sittingId]);
+  }, [flush, sittingId, trialHref]);
 
   const open = questions.filter((question) => !isAnswered(answers[question.id])).length;
   return (
@@ -110,7 +117,7 @@ export function SittingPaper({ sittingId, questions, answers: saved, millisecond
           {questions.length - open} of {questions.length} answered
         </span>
         <span className={controls.quiet} role="status">
-          {state === 'saved' ? 'All answers kept' : state === 'saving' ? 'Keeping…' : 'Not sent yet, trying again'}
+          {trialHref ? 'A view: nothing is kept' : state === 'saved' ? 'All answers kept' : state === 'saving' ? 'Keeping…' : 'Not sent yet, trying again'}
         </span>
       </div>
       {problem && (

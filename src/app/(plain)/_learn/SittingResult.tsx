@@ -1,14 +1,15 @@
 import { pointsText, toShort } from '@/core/kernel/exact';
-import { passes, type Scored } from '@/core/quiz';
-import type { SittingView } from '@/server/quiz';
+import type { LessonDocument } from '@/core/outline';
+import { type Answers, type PaperScore, passes, type Scored } from '@/core/quiz';
 import controls from '@/ui/plain/controls.module.css';
 import styles from './work.module.css';
 
 const verdictText: Record<Scored['verdict'], string> = { right: 'right', part: 'partly right', wrong: 'not right', open: 'left open' };
 
+type Props = { readonly lesson: LessonDocument; readonly answers: Answers; readonly score: PaperScore | null };
+
 /** What came of a sitting, as far as its creator lets it be seen. */
-export function SittingResult({ view }: { readonly view: SittingView }) {
-  const { row, lesson, score } = view;
+export function SittingResult({ lesson, answers, score }: Props) {
   const { quiz } = lesson;
   if (!score || !quiz) return null;
   if (quiz.shows === 'nothing') return <p className={controls.good}>Handed in. The result is not shown here.</p>;
@@ -25,7 +26,7 @@ export function SittingResult({ view }: { readonly view: SittingView }) {
       {quiz.shows === 'points-and-answers' &&
         lesson.questions.map((question, i) => {
           const scored = score.perQuestion.find((one) => one.questionId === question.id);
-          const answer = row.answers[question.id];
+          const answer = answers[question.id];
           if (!scored) return null;
           const chosen = answer && 'chosen' in answer ? answer.chosen : [];
           const feedback = scored.verdict === 'right' ? question.feedbackRight : question.feedbackWrong;

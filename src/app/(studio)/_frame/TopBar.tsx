@@ -1,27 +1,35 @@
-import { IconBooks, IconInbox, IconUsers } from '@tabler/icons-react';
+import { IconBooks, IconInbox, IconTable, IconUsers } from '@tabler/icons-react';
 import Link from 'next/link';
 import { can } from '@/core/people';
 import { countWaiting } from '@/server/assignment';
 import { type Person, schoolFacts } from '@/server/people';
 import { Mark } from '@/ui/frame/Mark';
+import { FindAnything } from './FindAnything';
 import styles from './frame.module.css';
 import { PersonMenu } from './PersonMenu';
 
-export async function TopBar({ person, here }: { readonly person: Person; readonly here: 'courses' | 'marking' | 'people' | 'account' }) {
+export async function TopBar({ person, here }: { readonly person: Person; readonly here: 'courses' | 'catalogue' | 'marking' | 'people' | 'account' }) {
   const [school, waiting] = await Promise.all([schoolFacts(), countWaiting(person)]);
   const makes = can(person, 'course.create') || Object.values(person.courses).includes('creator');
   return (
-    <header className={styles.bar}>
+    <header className={styles.bar} data-steers>
       <Link href="/" className={styles.brand} aria-label={`Mosaik, ${school?.name ?? ''}`}>
         <Mark />
         <b>Mosaik</b>
         <span className={styles.school}>{school?.name}</span>
       </Link>
+      <FindAnything makes={makes} manages={can(person, 'people.manage')} />
       <nav className={styles.nav} aria-label="School">
         {makes && (
           <Link href="/courses" className={styles.link} aria-current={here === 'courses' ? 'page' : undefined}>
             <IconBooks size={18} stroke={1.75} aria-hidden="true" />
             <span>Courses</span>
+          </Link>
+        )}
+        {makes && (
+          <Link href="/catalogue" className={styles.link} aria-current={here === 'catalogue' ? 'page' : undefined}>
+            <IconTable size={18} stroke={1.75} aria-hidden="true" />
+            <span>Catalogue</span>
           </Link>
         )}
         {(makes || waiting > 0 || person.role === 'marker') && (

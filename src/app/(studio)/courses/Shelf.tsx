@@ -1,15 +1,16 @@
 'use client';
-import { Button, TextInput } from '@mantine/core';
+import { Button, Select, TextInput } from '@mantine/core';
 import { IconPlus } from '@tabler/icons-react';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
-import { type FormEvent, useMemo, useState } from 'react';
+import { type FormEvent, useState } from 'react';
 import { act } from '@/app/_client/act';
-import type { MediaFacts } from '@/core/media';
-import type { Outline } from '@/core/outline';
+import { counted } from '@/core/kernel/words';
+import { type Pattern, patternDrafts, startingPatterns } from '@/core/outline';
 import { newId } from '@/ui/ids';
+import { useReady } from '@/ui/plain/useReady';
 import { TileMap } from '@/ui/tile/TileMap';
-import { tilesOf } from '@/ui/tile/tiles';
+import type { MapRow } from '@/ui/tile/tiles';
 import styles from './shelf.module.css';
 
 export type ShelfCourse = {
@@ -20,16 +21,20 @@ export type ShelfCourse = {
   readonly liveEdition: number | null;
   readonly lessons: number;
   readonly learners: number;
-  readonly outline: Outline | null;
-  readonly media: readonly MediaFacts[];
+  readonly minutes: number;
+  readonly sections: number;
+  /** The first rows of the tile map. */
+  readonly rows: readonly MapRow[];
 };
 
-export function Shelf({ courses, mayCreate }: { readonly courses: readonly ShelfCourse[]; readonly mayCreate: boolean }) {
+type Props = { readonly courses: readonly ShelfCourse[]; readonly patterns: readonly Pattern[]; readonly mayCreate: boolean };
+
+export function Shelf({ courses, patterns, mayCreate }: Props) {
   return (
     <main className={styles.page}>
       <div className={styles.head}>
         <h1>Courses</h1>
-        {mayCreate && <NewCourse />}
+        {mayCreate && <NewCourse patterns={patterns} />}
       </div>
       {courses.length === 0 && (
         <p className={styles.empty}>
@@ -47,9 +52,11 @@ export function Shelf({ courses, mayCreate }: { readonly courses: readonly Shelf
   );
 }
 
+const manyLessons = 150;
+
 function ShelfRow({ course }: { readonly course: ShelfCourse }) {
-  const rows = useMemo(() => (course.outline ? tilesOf(course.outline, new Map(course.media.map((one) => [one.id, one]))) : []), [course]);
-  const minutes = rows.reduce((total, row) => total + row.minutes, 0);
+  const { rows, minutes, sections } = course;
+  const more = sections - rows.length;
   return (
     <li className={styles.row}>
       <div className={styles.about}>
@@ -62,12 +69,18 @@ function ShelfRow({ course }: { readonly course: ShelfCourse }) {
         </p>
         {course.description && <p className={styles.description}>{course.description}</p>}
       </div>
-      <TileMap rows={rows} compact />
+      <div>
+        <TileMap rows={rows} compact zoom={course.lessons > manyLessons ? 'far' : 'usual'} />
+        {more > 0 && <p className={styles.facts}>and {counted(more, 'more section', 'more sections')}</p>}
+      </div>
     </li>
   );
 }
 
-function NewCourse() {
+function NewCourse({ patterns }: { readonly patterns: readonly Pattern[] }) {
+  const all = [...startingPatterns, ...patterns];
+  const [pattern, setPattern] = useState('');
+  const ready = useReady();
   const router = useRouter();
   const [title, setTitle] = useState('');
   const [problem, setProblem] = useState<string | null>(null);
@@ -77,7 +90,15 @@ function NewCourse() {
     event.preventDefault();
     setBusy(true);
     const made = await act<{ slug: string }>('course.create', { id, title });
-    if (made.ok) return router.push(`/c/${made.value.slug}/build`);
+    if (made.ok) {
+      const chosen = all.find((one) => one.id === pattern);
+      if (chosen)
+        await act('outline.edit', {
+          courseId: id,
+          edit: { do: 'put', into: null, after: null, lessons: [], afterSection: null, sections: patternDrafts(chosen.sections, newId) },
+        });
+      return router.push(`/c/${made.value.slug}/${chosen ? 'plan' : 'build'}`);
+    }
     setProblem(made.problem.sentence);
     setBusy(false);
   };
@@ -86,10 +107,19 @@ function NewCourse() {
       <TextInput
         aria-label="Working title of a new course"
         placeholder="Working title of a new course"
+        readOnly={!ready}
         value={title}
         onChange={(event) => setTitle(event.currentTarget.value)}
         error={problem}
-        w={320}
+        w={300}
+      />
+      <Select
+        aria-label="Begin with"
+        value={pattern}
+        data={[{ value: '', label: 'Begin empty' }, ...all.map((one) => ({ value: one.id, label: `Begin with: ${one.title}` }))]}
+        onChange={(value) => setPattern(value ?? '')}
+        allowDeselect={false}
+        w={230}
       />
       <Button type="submit" leftSection={<IconPlus size={16} />} loading={busy}>
         Make course

@@ -1,25 +1,47 @@
 import { signedIn } from '@/app/_server/person';
 import { can } from '@/core/people';
 import { mediaOfCourse } from '@/server/media';
-import { coursesFor, loadOutline } from '@/server/outline';
+import { coursesFor, loadStructure, schoolPatterns } from '@/server/outline';
+import { type MapRow, tilesOf } from '@/ui/tile/tiles';
 import { TopBar } from '../_frame/TopBar';
 import { Shelf, type ShelfCourse } from './Shelf';
 
 export const metadata = { title: 'Courses' };
 
+/** A shelf shows the beginning of a long course. */
+const mostRows = 12;
+
+/** As much of a row as is drawn, so that a page of courses stays small. */
+const drawn = ({ section, number, minutes, tiles }: MapRow): MapRow => ({
+  section: { id: section.id, title: section.title },
+  number,
+  minutes,
+  tiles: tiles.map(({ lesson, ...tile }) => ({
+    lesson: { id: lesson.id, title: lesson.title },
+    number: tile.number,
+    minutes: tile.minutes,
+    kind: tile.kind,
+    fill: tile.fill,
+    settle: tile.settle,
+    look: tile.look,
+  })),
+});
+
 export default async function CoursesPage() {
   const person = await signedIn('/courses');
-  const courses = await coursesFor(person);
+  const [courses, patterns] = await Promise.all([coursesFor(person), schoolPatterns()]);
   const shelf: ShelfCourse[] = await Promise.all(
-    courses.map(async (course) => {
-      const [outline, media] = await Promise.all([loadOutline(course.id), mediaOfCourse(course.id)]);
-      return { ...course, outline, media: [...media.values()] };
+    courses.map(async ({ id, slug, title, description, liveEdition, lessons, learners }) => {
+      const [outline, media] = await Promise.all([loadStructure(id), mediaOfCourse(id)]);
+      const rows = outline ? tilesOf(outline, media) : [];
+      const minutes = rows.reduce((total, row) => total + row.minutes, 0);
+      return { id, slug, title, description, liveEdition, lessons, learners, minutes, sections: rows.length, rows: rows.slice(0, mostRows).map(drawn) };
     }),
   );
   return (
     <>
       <TopBar person={person} here="courses" />
-      <Shelf courses={shelf} mayCreate={can(person, 'course.create')} />
+      <Shelf courses={shelf} patterns={patterns} mayCreate={can(person, 'course.create')} />
     </>
   );
 }

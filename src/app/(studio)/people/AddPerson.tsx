@@ -6,6 +6,7 @@ import { useRouter } from 'next/navigation';
 import { object, string } from 'yup';
 import { act } from '@/app/_client/act';
 import { emailSchema, nameSchema, passwordSchema, type SchoolRole, schoolRoles } from '@/core/people';
+import { useReady } from '@/ui/plain/useReady';
 import styles from './people.module.css';
 
 const schema = object({ name: nameSchema, email: emailSchema, password: passwordSchema, role: string().required() });
@@ -16,6 +17,8 @@ export function AddPerson({ courses }: { readonly courses: { value: string; labe
     initialValues: { name: '', email: '', password: '', role: 'learner' as SchoolRole, courseId: 'none' },
     validate: schemaResolver(schema),
   });
+  // What is typed before the page can take it would be lost.
+  const readOnly = !useReady();
   const works = form.values.role === 'creator' || form.values.role === 'marker';
   const add = form.onSubmit(async ({ courseId, ...values }) => {
     const done = await act('people.add', {
@@ -31,9 +34,14 @@ export function AddPerson({ courses }: { readonly courses: { value: string; labe
   });
   return (
     <form onSubmit={add} className={styles.form} noValidate>
-      <TextInput label="Name" {...form.getInputProps('name')} />
-      <TextInput label="E-mail address" type="email" {...form.getInputProps('email')} />
-      <PasswordInput label="First password" {...form.getInputProps('password')} visibilityToggleButtonProps={{ 'aria-label': 'Show the password' }} />
+      <TextInput label="Name" readOnly={readOnly} {...form.getInputProps('name')} />
+      <TextInput label="E-mail address" type="email" readOnly={readOnly} {...form.getInputProps('email')} />
+      <PasswordInput
+        label="First password"
+        readOnly={readOnly}
+        {...form.getInputProps('password')}
+        visibilityToggleButtonProps={{ 'aria-label': 'Show the password' }}
+      />
       <Select label="Role" data={[...schoolRoles]} {...form.getInputProps('role')} />
       {works && <Select label="For the course" data={[{ value: 'none', label: 'none yet' }, ...courses]} {...form.getInputProps('courseId')} />}
       <Button type="submit">Add</Button>

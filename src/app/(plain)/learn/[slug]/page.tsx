@@ -1,7 +1,7 @@
 import { orNotFound, signedIn } from '@/app/_server/person';
 import { certificateFor } from '@/server/certificate';
 import { learningBySlug } from '@/server/learning';
-import { AwardPart } from '../../_learn/AwardPart';
+import { AwardPart, showsAward } from '../../_learn/AwardPart';
 import { CourseFrame } from '../../_learn/CourseFrame';
 import { CourseHome } from '../../_learn/CourseHome';
 import { learnerPlace } from '../../_learn/learner-place';
@@ -14,10 +14,13 @@ export default async function LearnCourse({ params }: Props) {
   const { view, head, learner } = orNotFound(await learningBySlug(slug, person.id));
   const place = learnerPlace(head, person, learner.clock.zone);
   const certificate = await certificateFor(head.id, person.id);
-  const shows = view.award || certificate || view.completion.mayFinish || view.completion.complete;
   return (
     <CourseFrame view={view} place={place} here="home">
-      <CourseHome view={view} place={place} award={shows ? <AwardPart view={view} courseId={head.id} certificate={certificate} /> : null} />
+      <CourseHome
+        view={view}
+        place={place}
+        award={certificate || showsAward(view) ? <AwardPart view={view} place={place} certificate={certificate} /> : null}
+      />
     </CourseFrame>
   );
 }

@@ -1,3 +1,4 @@
+import { AwardPart, showsAward } from '../../_learn/AwardPart';
 import { CourseFrame } from '../../_learn/CourseFrame';
 import { CourseHome } from '../../_learn/CourseHome';
 import { type ViewQuery, viewAsLearner } from './view';
@@ -8,7 +9,7 @@ export default async function ViewCourse({ params, searchParams }: { readonly pa
   const { view, place, strip } = await viewAsLearner((await params).slug, await searchParams);
   return (
     <CourseFrame view={view} place={place} here="home" strip={strip}>
-      <CourseHome view={view} place={place} />
+      <CourseHome view={view} place={place} award={showsAward(view) ? <AwardPart view={view} place={place} certificate={null} /> : null} />
     </CourseFrame>
   );
 }

@@ -1,7 +1,8 @@
 import { orNotFound, signedIn } from '@/app/_server/person';
 import { isId } from '@/core/kernel/ids';
 import { isDay, Temporal } from '@/core/kernel/time';
-import { learnerView, noRecords } from '@/core/learning';
+import { learnerView, type Pace, recordsAtPace } from '@/core/learning';
+import { lessonsOf } from '@/core/outline';
 import { can } from '@/core/people';
 import { cohortsOf } from '@/server/enrolment';
 import { mediaOfCourse } from '@/server/media';
@@ -9,31 +10,38 @@ import { composeDocument, courseBySlug, loadOutline } from '@/server/outline';
 import styles from '../../_learn/learn.module.css';
 import type { Place } from '../../_learn/place';
 
-export type ViewQuery = { readonly start?: string; readonly at?: string; readonly cohort?: string };
+export type ViewQuery = { readonly start?: string; readonly at?: string; readonly cohort?: string; readonly pace?: string };
 
 /** The working copy as a learner would meet it who started on some day, at some moment. Nobody is enrolled and nothing kept. */
-export async function viewAsLearner(slug: string, query: ViewQuery, lessonId?: string) {
+export async function viewAsLearner(slug: string, query: ViewQuery, page?: string) {
   const person = await signedIn(`/view/${slug}`);
   const head = orNotFound(await courseBySlug(slug));
-  orNotFound(can(person, 'course.edit', { courseId: head.id }) || null);
+  const edits = can(person, 'course.edit', { courseId: head.id });
   const [outline, media, cohorts] = await Promise.all([loadOutline(head.id), mediaOfCourse(head.id), cohortsOf(head.id)]);
   const document = composeDocument(orNotFound(outline), media);
+  const looks = document.course.settings.staffLook && can(person, 'marking.mark', { courseId: head.id });
+  orNotFound(edits || looks || null);
   const cohort = cohorts.find((one) => isId(query.cohort) && one.id === query.cohort);
   const zone = cohort?.zone ?? document.course.zone;
   const today = Temporal.Now.zonedDateTimeISO(zone);
   const startDay = cohort?.startsOn ?? (isDay(query.start ?? '') ? (query.start ?? '') : today.toPlainDate().toString());
   const start = Temporal.PlainDate.from(startDay).toZonedDateTime({ timeZone: zone });
   const at = moment(query.at, zone) ?? (Temporal.ZonedDateTime.compare(today, start) < 0 ? start : today);
+  const pace = paceOf(query.pace);
   const parameters = new URLSearchParams({
     ...(cohort ? { cohort: cohort.id } : { start: startDay }),
     at: at.toPlainDateTime().toString({ smallestUnit: 'minute' }),
+    ...(pace === 0 ? {} : { pace: String(pace) }),
   });
   const place: Place = { courseId: head.id, base: `/view/${slug}`, query: `?${parameters}`, isView: true, locale: person.locale, zone };
-  const view = learnerView(document, { start: start.toInstant(), zone }, noRecords, at.toInstant());
+  const clock = { start: start.toInstant(), zone };
+  // A view goes through every door: passwords are for learners.
+  const records = { ...recordsAtPace(document, clock, at.toInstant(), pace), unlocked: new Set(lessonsOf(document).map((lesson) => lesson.id)) };
+  const view = learnerView(document, clock, records, at.toInstant());
   const strip = (
-    <form className={styles.strip} method="get" action={lessonId ? `${place.base}/${lessonId}` : place.base}>
+    <form className={styles.strip} method="get" action={page ? `${place.base}/${page}` : place.base}>
       <p>
-        <b>View as learner</b> of the working copy. Nothing is recorded. <a href={`/c/${slug}/build`}>Back to building</a>
+        <b>View as learner</b> of the working copy. Nothing is recorded. {edits && <a href={`/c/${slug}/build`}>Back to building</a>}
       </p>
       <label>
         Who
@@ -53,6 +61,18 @@ export async function viewAsLearner(slug: string, query: ViewQuery, lessonId?: s
         </label>
       )}
       <label>
+        Pace
+        <select name="pace" defaultValue={String(pace)}>
+          <option value="0">nothing done yet</option>
+          {paces.map((minutes) => (
+            <option key={minutes} value={minutes}>
+              {minutes} min a week
+            </option>
+          ))}
+          <option value="all">all that is open</option>
+        </select>
+      </label>
+      <label>
         Looks at it on ({zone})
         <input type="datetime-local" name="at" defaultValue={parameters.get('at') ?? ''} />
       </label>
@@ -63,6 +83,9 @@ export async function viewAsLearner(slug: string, query: ViewQuery, lessonId?: s
   );
   return { view, place, strip };
 }
+
+const paces = [30, 60, 120, 240];
+const paceOf = (text: string | undefined): Pace => (text === 'all' ? 'all' : Math.max(0, Math.min(10_000, Number(text ?? 0) || 0)));
 
 const moment = (text: string | undefined, zone: string) => {
   if (!text) return null;

@@ -1,5 +1,6 @@
 import type { ReactNode } from 'react';
 import { orNotFound, signedIn } from '@/app/_server/person';
+import { packOutline } from '@/core/outline';
 import { courseBySlug, courseDesk } from '@/server/outline';
 import { TopBar } from '../../_frame/TopBar';
 import { CourseHeader } from './_course/CourseHeader';
@@ -15,9 +16,9 @@ export async function generateMetadata({ params }: Props) {
 export default async function CourseLayout({ children, params }: Props) {
   const { slug } = await params;
   const person = await signedIn(`/c/${slug}/build`);
-  const { head, outline, media, undo } = orNotFound(await courseDesk(slug, person));
+  const { head, outline, revision, media, undo } = orNotFound(await courseDesk(slug, person));
   return (
-    <CourseProvider head={head} outline={outline} media={[...media.values()]} undo={undo}>
+    <CourseProvider head={head} outline={packOutline(outline)} revision={revision} media={[...media.values()]} undo={undo}>
       <TopBar person={person} here="courses" />
       <CourseHeader />
       {children}

@@ -8,6 +8,7 @@ import { act } from '@/app/_client/act';
 import { pointsText } from '@/core/kernel/exact';
 import type { Problem } from '@/core/kernel/problem';
 import { Mark } from '@/ui/frame/Mark';
+import { useReady } from '@/ui/plain/useReady';
 import styles from '../marking.module.css';
 import { FileView } from './FileView';
 
@@ -37,6 +38,7 @@ const keepAfterMs = 900;
 
 /** The work on the left, the mark on the right. What is typed is kept as it is typed. */
 export function Desk({ work, queue, nextId, task }: Props) {
+  const ready = useReady();
   const router = useRouter();
   const [points, setPoints] = useState(work.points === null ? '' : pointsText(work.points));
   const [remark, setRemark] = useState(work.remark);
@@ -146,6 +148,7 @@ export function Desk({ work, queue, nextId, task }: Props) {
           </span>
         </h1>
         <TextInput
+          readOnly={!ready}
           label={`Points of ${pointsText(work.of)}`}
           inputMode="decimal"
           value={points}
@@ -154,6 +157,7 @@ export function Desk({ work, queue, nextId, task }: Props) {
           data-autofocus
         />
         <Textarea
+          readOnly={!ready}
           label="Remark to the learner"
           autosize
           minRows={6}

@@ -6,6 +6,7 @@ import type { MediaFacts } from '@/core/media';
 import { can } from '@/core/people';
 import { courseHead, learning } from '@/server/learning';
 import { mediaById } from '@/server/media';
+import { staffLooks } from '@/server/outline';
 import { type Person, personOf } from '@/server/people';
 
 type Variant = { readonly hash: string; readonly contentType: string };
@@ -31,6 +32,9 @@ async function learnerMay(person: Person, courseId: string, mediaId: string, dow
   return !downloads || open.some(({ lesson }) => lesson.downloads) ? 'yes' : 'no';
 }
 
+/** Markers of a course whose creator lets staff look at it. */
+const staffMayLook = async (person: Person, courseId: string) => can(person, 'marking.mark', { courseId }) && (await staffLooks(courseId));
+
 export async function GET(request: Request, { params }: { params: Promise<{ mediaId: string; variant: string }> }): Promise<Response> {
   const { mediaId, variant } = await params;
   const nothing = refuse(fail('not-found', 'There is no such file, or it is not for you.').problem);
@@ -38,7 +42,7 @@ export async function GET(request: Request, { params }: { params: Promise<{ medi
   const [person, media] = await Promise.all([personOf(request.headers), mediaById(mediaId)]);
   if (!person) return refuse(fail('not-signed-in', 'Sign in to see this file.').problem);
   if (!media) return nothing;
-  if (!can(person, 'course.edit', { courseId: media.courseId })) {
+  if (!can(person, 'course.edit', { courseId: media.courseId }) && !(await staffMayLook(person, media.courseId))) {
     const may = await learnerMay(person, media.courseId, mediaId, variant === 'download');
     if (may === 'closed') return refuse(fail('closed', 'The lesson this file belongs to is not open yet.').problem);
     if (may === 'no') return nothing;

@@ -1,50 +1,17 @@
 import { orNotFound, signedIn } from '@/app/_server/person';
-import { pointsText, toShort } from '@/core/kernel/exact';
 import { learningBySlug } from '@/server/learning';
 import { CourseFrame } from '../../../_learn/CourseFrame';
-import styles from '../../../_learn/learn.module.css';
+import { GradeSheet } from '../../../_learn/GradeSheet';
 import { learnerPlace } from '../../../_learn/learner-place';
-import work from '../../../_learn/work.module.css';
 
-/** A learner's own sheet: each item, why it counts as it does, and the sum written out. */
 export default async function MyGrades({ params }: { readonly params: Promise<{ slug: string }> }) {
   const { slug } = await params;
   const person = await signedIn(`/learn/${slug}/grades`);
   const { view, head, learner } = orNotFound(await learningBySlug(slug, person.id));
+  const place = learnerPlace(head, person, learner.clock.zone);
   return (
-    <CourseFrame view={view} place={learnerPlace(head, person, learner.clock.zone)} here="grades">
-      <article className={styles.home}>
-        <p className={styles.facts}>{view.document.course.title}</p>
-        <h1>My grades</h1>
-        <table className={work.table}>
-          <thead>
-            <tr>
-              <th scope="col">What</th>
-              <th scope="col">Points</th>
-              <th scope="col">Weight</th>
-              <th scope="col">Why</th>
-            </tr>
-          </thead>
-          <tbody>
-            {view.sheet.lines.map((line) => (
-              <tr key={line.item.id}>
-                <th scope="row">
-                  <a href={`/learn/${slug}/${line.item.id}`}>{line.item.title}</a>
-                </th>
-                <td>
-                  {line.entry.state === 'points' ? toShort({ n: line.entry.points.n, d: line.entry.points.d * 1000n }, 2) : '–'} of {pointsText(line.item.of)}
-                </td>
-                <td>{line.item.weight}</td>
-                <td>{line.why}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-        <section className={styles.award} aria-label="The sum">
-          <h2>Your grade, written out</h2>
-          <p>{view.sheet.written}</p>
-        </section>
-      </article>
+    <CourseFrame view={view} place={place} here="grades">
+      <GradeSheet view={view} place={place} />
     </CourseFrame>
   );
 }

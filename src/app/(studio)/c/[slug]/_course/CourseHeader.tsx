@@ -1,48 +1,73 @@
 'use client';
 import { Alert, Button, CloseButton } from '@mantine/core';
 import { IconCircleCheck, IconEye } from '@tabler/icons-react';
+import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { usePathname } from 'next/navigation';
-import { useCallback, useEffect, useState } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { Unpublished } from '@/server/outline';
-import { useCourse, useDesk } from './CourseProvider';
+import { Clashes } from './Clashes';
+import { useCourse, useCourseStatus, useCourseStore, useDesk } from './CourseProvider';
 import styles from './course.module.css';
-import { PublishDialog } from './PublishDialog';
+import { PeopleHere } from './PeopleHere';
 import { stageSquares, stages } from './stages';
 
+const PublishDialog = dynamic(() => import('./PublishDialog').then((module) => module.PublishDialog), { ssr: false });
+
 export function CourseHeader() {
-  const { state, head, findings, store } = useDesk();
+  const { state, head, findings } = useDesk();
   const course = useCourse();
   const path = usePathname();
   const [open, setOpen] = useState(false);
+  // Once asked for it stays, so that closing it can be seen.
+  const [asked, setAsked] = useState(false);
+  if (open && !asked) setAsked(true);
+  useEffect(() => {
+    const publish = () => setOpen(true);
+    window.addEventListener('mosaik:publish', publish);
+    return () => window.removeEventListener('mosaik:publish', publish);
+  }, []);
+  const first = useRef(true);
   const [news, setNews] = useState<Unpublished | null>(null);
-  const { version } = state;
+  const revision = useCourseStatus('revision');
+  const told = useCourseStatus('news');
 
   const refresh = useCallback(async () => {
     const response = await fetch(`/api/course/${head.id}/differences`).catch(() => null);
     if (response?.ok) setNews((await response.json()) as Unpublished);
   }, [head.id]);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: asked again when something has changed
   useEffect(() => {
-    const timer = setTimeout(refresh, version === 0 ? 0 : 600);
+    const timer = setTimeout(refresh, first.current ? 0 : 600);
+    first.current = false;
     return () => clearTimeout(timer);
-  }, [refresh, version]);
+  }, [refresh, revision, told]);
 
+  const squaresOf = useMemo(() => new Map(stages.map(({ id }) => [id, stageSquares(id, state.outline, findings)])), [state.outline, findings]);
   const count = news?.differences.length ?? 0;
+  const planned = news?.planned
+    ? news.planned.problem
+      ? ` · edition ${news.planned.number} could not be made`
+      : ` · edition ${news.planned.number} on ${news.planned.wall}`
+    : '';
+  // The link has a name before the news of the working copy are worked out.
   const status = !news
-    ? ''
+    ? 'Editions and history'
     : news.live === null
-      ? 'Not published yet'
-      : `Edition ${news.live} is live · ${count === 0 ? 'nothing unpublished' : `${count} ${count === 1 ? 'change' : 'changes'} not yet published`}`;
+      ? `Not published yet${planned}`
+      : `Edition ${news.live} is live · ${count === 0 ? 'nothing unpublished' : `${count} ${count === 1 ? 'change' : 'changes'} not yet published`}${planned}`;
   return (
     <>
-      <div className={styles.head}>
+      <div className={styles.head} data-steers>
         <div className={styles.title}>
           <h1>{course.title}</h1>
-          <p className={styles.status}>{status || '\u00a0'}</p>
+          <p className={styles.status}>
+            <Link href={`/c/${head.slug}/history`}>{status}</Link>
+          </p>
         </div>
         <nav className={styles.stages} aria-label="Stages">
           {stages.map((stage) => {
-            const squares = stageSquares(stage.id, state.outline, findings);
+            const squares = squaresOf.get(stage.id) ?? [];
             const settle = squares.filter((square) => square === 'settle').length;
             const here = path.startsWith(`/c/${head.slug}/${stage.id}`);
             return (
@@ -61,6 +86,7 @@ export function CourseHeader() {
           })}
         </nav>
         <div className={styles.actions}>
+          <PeopleHere />
           <Button component="a" href={`/view/${head.slug}`} variant="default" leftSection={<IconEye size={17} stroke={1.75} />}>
             View as learner
           </Button>
@@ -69,20 +95,30 @@ export function CourseHeader() {
           </Button>
         </div>
       </div>
-      {state.problem && (
-        <Alert
-          className={styles.problem}
-          color="brick"
-          role="alert"
-          variant="light"
-          title={state.saving.state === 'waiting' ? 'Not saved yet; trying again' : 'That could not be done'}
-          icon={null}
-        >
-          <span>{state.problem.sentence}</span>
-          <CloseButton className={styles.dismiss} size="sm" aria-label="Dismiss this message" onClick={store.dismiss} />
-        </Alert>
-      )}
-      <PublishDialog opened={open} onClose={() => setOpen(false)} news={news} onPublished={refresh} />
+      <Trouble />
+      <Clashes />
+      {asked && <PublishDialog opened={open} onClose={() => setOpen(false)} news={news} onPublished={refresh} />}
     </>
+  );
+}
+
+/** What was refused or could not be sent, until it is read or over. */
+function Trouble() {
+  const store = useCourseStore();
+  const problem = useCourseStatus('problem');
+  const saving = useCourseStatus('saving');
+  if (!problem) return null;
+  return (
+    <Alert
+      className={styles.problem}
+      color="brick"
+      role="alert"
+      variant="light"
+      title={saving.state === 'waiting' ? 'Not saved yet; trying again' : 'That could not be done'}
+      icon={null}
+    >
+      <span>{problem.sentence}</span>
+      <CloseButton className={styles.dismiss} size="sm" aria-label="Dismiss this message" onClick={store.dismiss} />
+    </Alert>
   );
 }

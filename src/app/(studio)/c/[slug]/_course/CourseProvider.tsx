@@ -1,36 +1,44 @@
 'use client';
-import { createContext, type ReactNode, useContext, useEffect, useMemo, useState, useSyncExternalStore } from 'react';
+import { usePathname } from 'next/navigation';
+import { createContext, type ReactNode, useContext, useEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react';
 import type { MediaFacts } from '@/core/media';
-import { courseOf, type Finding, type Outline, readiness } from '@/core/outline';
+import { courseOf, type Finding, type PackedOutline, readiness, unpackOutline } from '@/core/outline';
 import { openingTexts } from '@/core/release';
 import type { CourseHead, UndoState } from '@/server/outline';
 import { type SectionTiles, tilesOf } from '@/ui/tile/tiles';
-import { type CourseState, CourseStore } from './store';
+import { type CourseState, CourseStore, type DeskState } from './store';
 
-type Desk = {
+export type Desk = {
   readonly store: CourseStore;
-  readonly state: CourseState;
+  readonly state: DeskState;
   readonly head: CourseHead;
   readonly findings: readonly Finding[];
   readonly rows: readonly SectionTiles[];
   readonly opens: ReadonlyMap<string, string>;
 };
-const Context = createContext<Desk | null>(null);
+/** Null outside a course. */
+export const DeskContext = createContext<Desk | null>(null);
+const StoreContext = createContext<CourseStore | null>(null);
 
 type Props = {
   readonly head: CourseHead;
-  readonly outline: Outline;
+  readonly outline: PackedOutline;
+  readonly revision: number;
   readonly media: readonly MediaFacts[];
   readonly undo: UndoState;
   readonly children: ReactNode;
 };
 
 /** One working copy for all stages: what is changed in one is seen in the others. */
-export function CourseProvider({ head, outline, media, undo, children }: Props) {
-  const [store] = useState(() => new CourseStore(head.id, outline, media, undo));
-  const state = useSyncExternalStore(store.subscribe, store.get, store.get);
+export function CourseProvider({ head, outline, revision, media, undo, children }: Props) {
+  const [store] = useState(() => new CourseStore(head.id, unpackOutline(outline), revision, media, undo));
+  const state = useSyncExternalStore(store.subscribe, store.getDesk, store.getDesk);
   const findings = useMemo(() => readiness(state.outline, state.media), [state.outline, state.media]);
-  const rows = useMemo(() => tilesOf(state.outline, state.media, findings), [state.outline, state.media, findings]);
+  const lastRows = useRef<readonly SectionTiles[]>([]);
+  const rows = useMemo(() => {
+    lastRows.current = tilesOf(state.outline, state.media, findings, lastRows.current);
+    return lastRows.current;
+  }, [state.outline, state.media, findings]);
 
   const opens = useMemo(
     () =>
@@ -49,6 +57,10 @@ export function CourseProvider({ head, outline, media, undo, children }: Props) 
     return () => window.removeEventListener('beforeunload', warn);
   }, [store]);
 
+  useEffect(() => store.join(), [store]);
+  const stage = usePathname().split('/')[3] ?? '';
+  useEffect(() => store.goTo(stage), [store, stage]);
+
   const waiting = [...state.media.values()].some((one) => one.state === 'waiting');
   useEffect(() => {
     if (!waiting) return;
@@ -56,13 +68,32 @@ export function CourseProvider({ head, outline, media, undo, children }: Props) 
     return () => clearInterval(timer);
   }, [store, waiting]);
 
-  return <Context value={{ store, state, head, findings, rows, opens }}>{children}</Context>;
+  const desk = useMemo(() => ({ store, state, head, findings, rows, opens }), [store, state, head, findings, rows, opens]);
+  return (
+    <StoreContext value={store}>
+      <DeskContext value={desk}>{children}</DeskContext>
+    </StoreContext>
+  );
 }
 
 export function useDesk(): Desk {
-  const desk = useContext(Context);
+  const desk = useContext(DeskContext);
   if (!desk) throw new Error('useDesk is used within a CourseProvider.');
   return desk;
 }
 
+/** The store alone, for what changes by itself and should not wait for the whole desk. */
+export function useCourseStore(): CourseStore {
+  const store = useContext(StoreContext);
+  if (!store) throw new Error('useCourseStore is used within a CourseProvider.');
+  return store;
+}
+
 export const useCourse = () => courseOf(useDesk().state.outline);
+
+/** One part of what changes apart from the outline: saving, undo, who is here. */
+export function useCourseStatus<K extends keyof CourseState>(key: K): CourseState[K] {
+  const store = useCourseStore();
+  const read = () => store.get()[key];
+  return useSyncExternalStore(store.subscribe, read, read);
+}

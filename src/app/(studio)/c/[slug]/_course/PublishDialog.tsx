@@ -1,13 +1,15 @@
 'use client';
-import { Button, Modal } from '@mantine/core';
+import { Button, Modal, SegmentedControl, TextInput } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
 import { IconAlertSquare } from '@tabler/icons-react';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { act } from '@/app/_client/act';
 import type { Unpublished } from '@/server/outline';
-import { useDesk } from './CourseProvider';
+import { useCourse, useDesk } from './CourseProvider';
 import styles from './course.module.css';
+import { EditionPreview, useEditionPreview } from './EditionPreview';
+import edition from './edition.module.css';
 
 type Props = { readonly opened: boolean; readonly onClose: () => void; readonly news: Unpublished | null; readonly onPublished: () => void };
 
@@ -19,6 +21,11 @@ export function PublishDialog({ opened, onClose, news, onPublished }: Props) {
   const router = useRouter();
   const [busy, setBusy] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
+  const [when, setWhen] = useState<'now' | 'later'>('now');
+  const [date, setDate] = useState('');
+  const [time, setTime] = useState('09:00');
+  const course = useCourse();
+  const preview = useEditionPreview(head.id, null, opened);
   const settle = findings.filter((finding) => finding.level === 'settle');
   const nothing = news !== null && news.live !== null && news.differences.length === 0;
 
@@ -26,7 +33,7 @@ export function PublishDialog({ opened, onClose, news, onPublished }: Props) {
     if (!news) return;
     setBusy(true);
     setProblem(null);
-    while (store.hasUnsaved) await new Promise((resolve) => setTimeout(resolve, 50));
+    await store.saved();
     const done = await act<{ number: number }>('course.publish', { courseId: head.id, number: news.next });
     setBusy(false);
     if (!done.ok) return setProblem(done.problem.sentence);
@@ -39,8 +46,40 @@ export function PublishDialog({ opened, onClose, news, onPublished }: Props) {
     router.refresh();
     onClose();
   };
+  const publishLater = async () => {
+    if (!news) return;
+    setBusy(true);
+    setProblem(null);
+    const done = await act('course.publish-later', { courseId: head.id, number: news.next, date, at: time, zone: course.zone });
+    setBusy(false);
+    if (!done.ok) return setProblem(done.problem.sentence);
+    setWhen('now');
+    notifications.show({
+      color: 'malachite',
+      title: `Edition ${news.next} is planned`,
+      message: `The working copy as it is then is published on ${date} at ${time} (${course.zone}).`,
+    });
+    onPublished();
+    onClose();
+  };
+  const callOff = async () => {
+    const done = await act('course.publish-never', { courseId: head.id });
+    if (!done.ok) return setProblem(done.problem.sentence);
+    onPublished();
+  };
   return (
-    <Modal opened={opened} onClose={onClose} title={<b>Publish edition {news?.next}</b>} size="lg" closeButtonProps={{ 'aria-label': 'Close' }}>
+    <Modal opened={opened} onClose={onClose} title={<b>Publish edition {news?.next}</b>} size="xl" closeButtonProps={{ 'aria-label': 'Close' }}>
+      {news?.planned && (
+        <div className={edition.planned}>
+          <p>
+            Edition {news.planned.number} is planned for {news.planned.wall} ({news.planned.zone}).
+            {news.planned.problem && ` It could not be made: ${news.planned.problem}`}
+          </p>
+          <Button size="compact-sm" variant="default" onClick={callOff}>
+            Call it off
+          </Button>
+        </div>
+      )}
       {settle.length > 0 && (
         <section className={styles.standing}>
           <b>To settle first</b>
@@ -65,6 +104,24 @@ export function PublishDialog({ opened, onClose, news, onPublished }: Props) {
           </li>
         ))}
       </ul>
+      <EditionPreview preview={preview} live={news?.live !== null && news !== null} />
+      <div className={edition.when}>
+        <SegmentedControl
+          aria-label="When"
+          value={when}
+          onChange={(value) => setWhen(value as 'now' | 'later')}
+          data={[
+            { value: 'now', label: 'Now' },
+            { value: 'later', label: 'At a time' },
+          ]}
+        />
+        {when === 'later' && (
+          <>
+            <TextInput type="date" label="Day" value={date} onChange={(event) => setDate(event.currentTarget.value)} />
+            <TextInput type="time" label={`Time in ${course.zone}`} value={time} onChange={(event) => setTime(event.currentTarget.value)} />
+          </>
+        )}
+      </div>
       {problem && (
         <p role="alert" className={styles.refused}>
           {problem}
@@ -74,9 +131,15 @@ export function PublishDialog({ opened, onClose, news, onPublished }: Props) {
         <Button variant="default" onClick={onClose}>
           Not now
         </Button>
-        <Button onClick={publish} loading={busy} disabled={settle.length > 0 || nothing || !news}>
-          Publish edition {news?.next}
-        </Button>
+        {when === 'later' ? (
+          <Button onClick={publishLater} loading={busy} disabled={!news}>
+            Plan edition {news?.next}
+          </Button>
+        ) : (
+          <Button onClick={publish} loading={busy} disabled={settle.length > 0 || nothing || !news}>
+            Publish edition {news?.next}
+          </Button>
+        )}
       </div>
     </Modal>
   );

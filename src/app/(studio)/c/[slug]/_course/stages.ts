@@ -17,10 +17,9 @@ const most = 8;
 export function stageSquares(stage: StageId, outline: Outline, findings: readonly Finding[]): Square[] {
   const course = courseOf(outline);
   const own = findings.filter((finding) => finding.place.stage === stage);
-  const stateOf = (id: string, ready: boolean): Square => {
-    const levels = own.filter((finding) => finding.place.id === id).map((finding) => finding.level);
-    return levels.includes('settle') ? 'settle' : levels.includes('look') ? 'look' : ready ? 'ready' : 'open';
-  };
+  const levels = new Map<string, Finding['level']>();
+  for (const { place, level } of own) if (level === 'settle' || !levels.has(place.id)) levels.set(place.id, level);
+  const stateOf = (id: string, ready: boolean): Square => levels.get(id) ?? (ready ? 'ready' : 'open');
   const lessons = Object.values(outline.lesson);
   const questions = new Map<string, number>();
   for (const question of Object.values(outline.question)) questions.set(question.lessonId, (questions.get(question.lessonId) ?? 0) + 1);

@@ -1,31 +1,23 @@
 'use client';
 import { Button, SegmentedControl, Select, Switch } from '@mantine/core';
 import { IconPencil } from '@tabler/icons-react';
+import dynamic from 'next/dynamic';
 import Link from 'next/link';
-import { type DoneRule, isGraded, type Lesson, type LessonKind, type LessonState, lessonKinds, usualDoneRule, wordsIn } from '@/core/outline';
+import { type DoneRule, doneChoices, doneRuleOf, downloadsOf, isGraded, type Lesson, type LessonKind, type LessonState, lessonKinds } from '@/core/outline';
 import { NumberField, TextField } from '@/ui/fields/fields';
 import { kinds } from '@/ui/tile/kinds';
 import { Tile } from '@/ui/tile/Tile';
 import { useCourse, useDesk } from '../_course/CourseProvider';
+import { doneNames, doneText } from './done-names';
 import styles from './inspector.module.css';
-import { MediaPart } from './MediaPart';
+import { NeedsField } from './NeedsField';
 import { OpeningField } from './OpeningField';
+import { PictureField } from './PictureField';
+import { PlanPart } from './PlanPart';
 import { RemoveButton } from './RemoveButton';
 
-const doneNames: Record<DoneRule['by'], string> = {
-  learner: 'the learner says so',
-  opened: 'it was opened',
-  watched: 'a share was watched',
-  'handed-in': 'it was handed in',
-  passed: 'it was passed',
-};
-const doneChoices: Record<LessonKind, DoneRule['by'][]> = {
-  reading: ['learner', 'opened'],
-  document: ['learner', 'opened'],
-  film: ['watched', 'learner', 'opened'],
-  quiz: ['passed', 'handed-in'],
-  assignment: ['handed-in', 'passed'],
-};
+// Uploading is needed only where a lesson has a file.
+const MediaPart = dynamic(() => import('./MediaPart').then((module) => module.MediaPart), { ssr: false });
 
 export function LessonInspector({ lesson }: { readonly lesson: Lesson }) {
   const { store, rows, head, state, opens } = useDesk();
@@ -33,8 +25,20 @@ export function LessonInspector({ lesson }: { readonly lesson: Lesson }) {
   const tile = rows.flatMap((row) => row.tiles).find((one) => one.lesson.id === lesson.id);
   const section = state.outline.section[lesson.sectionId];
   const set = (fields: Partial<Lesson>) => store.edit({ do: 'set', table: 'lesson', id: lesson.id, fields });
-  const words = wordsIn(lesson.text);
-  const done = lesson.done ?? usualDoneRule(lesson);
+  /** A plan that says what it is made as becomes a lesson of that kind. */
+  const setState = (next: LessonState) =>
+    lesson.state === 'planned' && lesson.mediums.length === 1
+      ? store.edit({
+          do: 'all',
+          edits: [
+            { do: 'make-real', lessonIds: [lesson.id], ids: [] },
+            { do: 'set', table: 'lesson', id: lesson.id, fields: { state: next } },
+          ],
+        })
+      : set({ state: next });
+  const { words } = lesson.written;
+  const done = doneRuleOf(course, lesson);
+  const downloads = downloadsOf(course, lesson);
   return (
     <>
       <h2 className={styles.title}>
@@ -70,33 +74,53 @@ export function LessonInspector({ lesson }: { readonly lesson: Lesson }) {
             { value: 'draft', label: 'Draft' },
             { value: 'ready', label: 'Ready' },
           ]}
-          onChange={(next) => set({ state: next as LessonState })}
+          onChange={(next) => setState(next as LessonState)}
         />
         {lesson.state === 'planned' && <span className={styles.inherits}>Planned lessons are not published.</span>}
       </div>
+      {lesson.state === 'planned' && <PlanPart lesson={lesson} />}
       <OpeningField label="Opens" value={lesson.opens} inherits="with its section" zone={course.zone} onSave={(opens) => set({ opens })} />
       {!lesson.opens && section && (
         <p className={styles.inherits}>
           From the section "{section.title}": {opens.get(lesson.id)}
         </p>
       )}
-      <div className={done.by === 'watched' ? styles.pair : styles.group}>
+      <div className={done.value.by === 'watched' ? styles.pair : styles.group}>
         <Select
           label="Done when"
-          value={done.by}
-          data={doneChoices[lesson.kind].map((by) => ({ value: by, label: doneNames[by] }))}
-          onChange={(by) => set({ done: by === 'watched' ? { by, percent: 90 } : ({ by } as DoneRule) })}
+          value={done.from === 'lesson' ? done.value.by : ''}
+          data={[
+            { value: '', label: `${doneText(doneRuleOf(course, { ...lesson, done: null }).value)}, ${done.from === 'usual' ? 'as usual' : 'from the course'}` },
+            ...doneChoices[lesson.kind].map((by) => ({ value: by, label: doneNames[by] })),
+          ]}
+          allowDeselect={false}
+          onChange={(by) => set({ done: by ? (by === 'watched' ? { by, percent: 90 } : ({ by } as DoneRule)) : null })}
         />
-        {done.by === 'watched' && (
-          <NumberField label="Share" unit="%" value={done.percent} onSave={(percent) => set({ done: { by: 'watched', percent: percent ?? 90 } })} />
+        {done.from === 'lesson' && done.value.by === 'watched' && (
+          <NumberField label="Share" unit="%" value={done.value.percent} onSave={(percent) => set({ done: { by: 'watched', percent: percent ?? 90 } })} />
         )}
       </div>
+      <NeedsField lesson={lesson} onSave={(needs) => set({ needs })} />
+      <PictureField lesson={lesson} />
+      <TextField label="Password" description="Learners give it once. Empty asks for none." value={lesson.password} onSave={(password) => set({ password })} />
       <Switch label="Required" checked={lesson.required} onChange={(event) => set({ required: event.currentTarget.checked })} />
       {lesson.kind === 'document' && (
-        <Switch label="Downloads allowed" checked={lesson.downloads} onChange={(event) => set({ downloads: event.currentTarget.checked })} />
+        <Select
+          label="Downloads"
+          value={lesson.downloads === null ? '' : lesson.downloads ? 'yes' : 'no'}
+          data={[
+            { value: '', label: `${course.settings.downloads ? 'allowed' : 'not allowed'}, from the course` },
+            { value: 'yes', label: 'allowed here' },
+            { value: 'no', label: 'not allowed here' },
+          ]}
+          description={downloads.from === 'lesson' ? 'Differs from the course.' : undefined}
+          allowDeselect={false}
+          onChange={(next) => set({ downloads: next === 'yes' ? true : next === 'no' ? false : null })}
+        />
       )}
       <TextField label="Teaser while it is closed" lines={2} value={lesson.teaser} onSave={(teaser) => set({ teaser })} />
-      <RemoveButton table="lesson" id={lesson.id} title={lesson.title} />
+      {lesson.state !== 'planned' && <PlanPart lesson={lesson} />}
+      <RemoveButton lessons={[lesson.id]} label="Remove lesson" done={`"${lesson.title}" was removed.`} />
     </>
   );
 }

@@ -1,9 +1,11 @@
 'use client';
+import { Button } from '@mantine/core';
 import { IconAlertSquare, IconAlertTriangle, IconCircleCheck } from '@tabler/icons-react';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import type { Finding } from '@/core/outline';
 import { useDesk } from '../_course/CourseProvider';
+import { tellUndoable } from '../_course/undo-notice';
 import styles from './inspector.module.css';
 
 const shown = 6;
@@ -14,9 +16,16 @@ export function ReadinessList() {
   const router = useRouter();
   const [all, setAll] = useState(false);
   const settle = findings.filter((finding) => finding.level === 'settle').length;
-  const go = ({ place }: Finding) => {
-    store.select({ table: place.table, id: place.id });
-    router.push(`/c/${head.slug}/${place.stage}`);
+  const go = ({ place, rule }: Finding) => {
+    if (place.table === 'lesson' || place.table === 'section') store.select({ table: place.table, id: place.id });
+    // What is missing between lessons and outcomes is put right in the table of both.
+    const page = place.table === 'outcome' || rule === 'lesson-serves-none' ? 'plan/coverage' : place.stage;
+    router.push(`/c/${head.slug}/${page}`);
+  };
+  const fix = (finding: Finding) => {
+    if (!finding.fix) return;
+    const done = store.edit(finding.fix.edit);
+    if (done.ok) tellUndoable(store, `${finding.fix.label}: done.`);
   };
   return (
     <section className={styles.readiness} aria-label="Readiness">
@@ -38,6 +47,11 @@ export function ReadinessList() {
               {finding.level === 'settle' ? <IconAlertSquare size={16} aria-label="To settle" /> : <IconAlertTriangle size={16} aria-label="Worth a look" />}
               <span>{finding.sentence}</span>
             </button>
+            {finding.fix && (
+              <Button className={styles.fix} size="compact-sm" variant="default" onClick={() => fix(finding)}>
+                {finding.fix.label}
+              </Button>
+            )}
           </li>
         ))}
       </ul>

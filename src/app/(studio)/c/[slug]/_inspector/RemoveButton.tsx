@@ -1,40 +1,23 @@
 'use client';
 import { Button } from '@mantine/core';
-import { notifications } from '@mantine/notifications';
 import { IconTrash } from '@tabler/icons-react';
 import { useDesk } from '../_course/CourseProvider';
+import { tellUndoable } from '../_course/undo-notice';
 import { useOutlineActions } from '../build/actions';
 
-type Props = { readonly table: 'section' | 'lesson'; readonly id: string; readonly title: string; readonly inside?: number };
+type Props = { readonly sections?: readonly string[]; readonly lessons?: readonly string[]; readonly label: string; readonly done: string };
 
 /** Removes at once, and offers to take it back. */
-export function RemoveButton({ table, id, title, inside = 0 }: Props) {
+export function RemoveButton({ sections = [], lessons = [], label, done }: Props) {
   const { store } = useDesk();
   const { remove } = useOutlineActions();
   const take = () => {
-    remove(table, id);
-    const notice = notifications.show({
-      color: 'malachite',
-      message: (
-        <>
-          "{title}" was removed.{' '}
-          <Button
-            size="compact-xs"
-            variant="default"
-            onClick={() => {
-              store.undo();
-              notifications.hide(notice);
-            }}
-          >
-            Undo
-          </Button>
-        </>
-      ),
-    });
+    remove({ sections, lessons });
+    tellUndoable(store, done);
   };
   return (
     <Button variant="subtle" color="brick" size="compact-sm" leftSection={<IconTrash size={15} stroke={1.75} />} onClick={take}>
-      {table === 'section' ? `Remove section${inside > 0 ? ` with ${inside} ${inside === 1 ? 'lesson' : 'lessons'}` : ''}` : 'Remove lesson'}
+      {label}
     </Button>
   );
 }

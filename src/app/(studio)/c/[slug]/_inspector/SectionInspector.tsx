@@ -12,6 +12,7 @@ export function SectionInspector({ section }: { readonly section: Section }) {
   const { store, rows } = useDesk();
   const course = useCourse();
   const set = (fields: Partial<Section>) => store.edit({ do: 'set', table: 'section', id: section.id, fields });
+  const inside = rows.find((row) => row.section.id === section.id)?.tiles.length ?? 0;
   return (
     <>
       <h2 className={styles.title}>
@@ -26,7 +27,11 @@ export function SectionInspector({ section }: { readonly section: Section }) {
         onSave={(opens) => set({ opens })}
       />
       {!section.opens && <p className={styles.inherits}>From the course: {planText(course).toLowerCase()}</p>}
-      <RemoveButton table="section" id={section.id} title={section.title} inside={rows.find((row) => row.section.id === section.id)?.tiles.length ?? 0} />
+      <RemoveButton
+        sections={[section.id]}
+        label={`Remove section${inside > 0 ? ` with ${inside} ${inside === 1 ? 'lesson' : 'lessons'}` : ''}`}
+        done={`"${section.title}" was removed.`}
+      />
     </>
   );
 }

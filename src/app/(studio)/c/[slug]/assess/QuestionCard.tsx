@@ -1,9 +1,9 @@
 'use client';
 import { useSortable } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
-import { ActionIcon, Button, Checkbox, Radio } from '@mantine/core';
+import { ActionIcon, Button, Checkbox, MultiSelect, Radio } from '@mantine/core';
 import { IconGripVertical, IconPlus, IconTrash, IconX } from '@tabler/icons-react';
-import type { Question } from '@/core/outline';
+import { outcomesOf, type Question } from '@/core/outline';
 import type { Option } from '@/core/quiz';
 import { NumberField, TextField } from '@/ui/fields/fields';
 import { newId } from '@/ui/ids';
@@ -13,7 +13,8 @@ import styles from './assess.module.css';
 const kindNames = { one: 'One choice', several: 'Several choices, part marks', number: 'Number' } as const;
 
 export function QuestionCard({ question, number }: { readonly question: Question; readonly number: number }) {
-  const { store } = useDesk();
+  const { store, state } = useDesk();
+  const outcomes = outcomesOf(state.outline);
   const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition } = useSortable({ id: question.id });
   const set = (fields: Partial<Question>) => store.edit({ do: 'set', table: 'question', id: question.id, fields });
   return (
@@ -51,6 +52,15 @@ export function QuestionCard({ question, number }: { readonly question: Question
         </div>
       ) : (
         <Options question={question} onSave={(options) => set({ options })} />
+      )}
+      {outcomes.length > 0 && (
+        <MultiSelect
+          label="Asks for the outcomes"
+          data={outcomes.map((outcome, i) => ({ value: outcome.id, label: `${i + 1} ${outcome.text}` }))}
+          value={question.outcomes.filter((id) => state.outline.outcome[id])}
+          onChange={(chosen) => set({ outcomes: chosen })}
+          placeholder={question.outcomes.length === 0 ? 'none' : undefined}
+        />
       )}
       <div className={styles.two}>
         <TextField label="Said when it is right" lines={2} value={question.feedbackRight} onSave={(feedbackRight) => set({ feedbackRight })} />

@@ -1,4 +1,5 @@
 'use client';
+import { useEffect } from 'react';
 import { percentText, weightShare } from '@/core/gradebook';
 import { pointsText } from '@/core/kernel/exact';
 import { isGraded, type Lesson, plainText } from '@/core/outline';
@@ -65,10 +66,15 @@ export default function AssessPage() {
 }
 
 function AssignmentPaper({ lesson }: { readonly lesson: Lesson }) {
+  const { store, state } = useDesk();
+  useEffect(() => {
+    store.loadText(lesson.id);
+  }, [store, lesson.id]);
+  const text = state.outline.text[lesson.id];
   return (
     <div className={styles.question}>
       <h2>{lesson.title}</h2>
-      <p className={styles.task}>{plainText(lesson.text) || 'What is to be done has not been written yet.'}</p>
+      <p className={styles.task}>{text ? plainText(text.content) || 'What is to be done has not been written yet.' : 'Loading…'}</p>
     </div>
   );
 }

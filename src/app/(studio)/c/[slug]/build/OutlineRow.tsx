@@ -1,47 +1,43 @@
 'use client';
-import { useSortable } from '@dnd-kit/sortable';
-import { CSS } from '@dnd-kit/utilities';
-import { Badge } from '@mantine/core';
 import { IconChevronDown, IconChevronRight, IconClock, IconGripVertical, IconLockOpen } from '@tabler/icons-react';
-import { type KeyboardEvent, useState } from 'react';
-import type { Section } from '@/core/outline';
+import { type KeyboardEvent, type MouseEvent, memo, useState } from 'react';
 import { Tile, tileText } from '@/ui/tile/Tile';
-import type { LessonTile, SectionTiles } from '@/ui/tile/tiles';
-import { useDesk } from '../_course/CourseProvider';
+import { PeopleHere } from '../_course/PeopleHere';
 import { useOutlineActions } from './actions';
 import styles from './build.module.css';
-
-export type RowFacts =
-  | { readonly table: 'section'; readonly id: string; readonly row: SectionTiles; readonly folded: boolean }
-  | { readonly table: 'lesson'; readonly id: string; readonly tile: LessonTile; readonly section: Section };
+import { type RowFacts, titleOf } from './rows';
 
 type Props = {
   readonly facts: RowFacts;
+  /** Pixels from the top of the outline. */
+  readonly top: number;
   readonly selected: boolean;
   readonly tabbable: boolean;
+  readonly lifted: boolean;
+  readonly faded: boolean;
   readonly renaming: { readonly isNew: boolean } | null;
-  readonly onSelect: () => void;
-  readonly onKey: (event: KeyboardEvent) => void;
-  readonly onFold: (folded: boolean) => void;
-  readonly onRename: () => void;
-  readonly onRenamed: (next: 'stay' | 'another') => void;
+  readonly opens: string;
+  /** Nothing of its section comes below. */
+  readonly last: boolean;
+  readonly handlers: RowHandlers;
+};
+export type RowHandlers = {
+  readonly pick: (event: MouseEvent, facts: RowFacts) => void;
+  readonly key: (event: KeyboardEvent, facts: RowFacts) => void;
+  readonly fold: (id: string, folded: boolean) => void;
+  readonly rename: (id: string) => void;
+  readonly renamed: (id: string, next: 'stay' | 'another') => void;
 };
 
-export function OutlineRow(props: Props) {
-  const { facts, selected, tabbable, renaming, onSelect, onKey, onRename } = props;
-  const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition, isDragging } = useSortable({
-    id: facts.id,
-    disabled: renaming !== null,
-  });
-  const title = facts.table === 'section' ? facts.row.section.title : facts.tile.lesson.title;
-  const { role: _role, tabIndex: _tabIndex, ...dragAttributes } = attributes;
+export const OutlineRow = memo(function OutlineRow(props: Props) {
+  const { facts, top, selected, tabbable, lifted, faded, last, handlers } = props;
+  const title = titleOf(facts);
   const words =
     facts.table === 'section'
       ? `Section ${facts.row.number}, ${title}, ${facts.row.tiles.length} lessons, ${facts.row.minutes} minutes`
       : `${facts.tile.number} ${title}, ${tileText(facts.tile)}, ${facts.tile.minutes} minutes`;
   return (
     <div
-      ref={setNodeRef}
       role="treeitem"
       aria-level={facts.table === 'section' ? 1 : 2}
       aria-selected={selected}
@@ -51,30 +47,23 @@ export function OutlineRow(props: Props) {
       tabIndex={tabbable ? 0 : -1}
       className={facts.table === 'section' ? styles.section : styles.lesson}
       data-selected={selected || undefined}
-      data-dragging={isDragging || undefined}
-      style={{ transform: CSS.Translate.toString(transform), transition }}
-      onClick={onSelect}
-      onDoubleClick={onRename}
-      onKeyDown={onKey}
+      data-lifted={lifted || undefined}
+      data-faded={faded || undefined}
+      style={{ top }}
+      data-last={last || undefined}
+      onClick={(event) => handlers.pick(event, facts)}
+      onDoubleClick={() => handlers.rename(facts.id)}
+      onKeyDown={(event) => handlers.key(event, facts)}
     >
-      <button
-        type="button"
-        ref={setActivatorNodeRef}
-        className={styles.grip}
-        aria-label={`Move ${title}`}
-        tabIndex={tabbable ? 0 : -1}
-        {...dragAttributes}
-        {...listeners}
-        onClick={(event) => event.stopPropagation()}
-      >
+      <span className={styles.grip} aria-hidden="true" data-grip={facts.id}>
         <IconGripVertical size={14} />
-      </button>
+      </span>
       {facts.table === 'section' ? <SectionCells {...props} facts={facts} /> : <LessonCells {...props} facts={facts} />}
     </div>
   );
-}
+});
 
-function SectionCells({ facts, renaming, onFold, onRenamed }: Props & { readonly facts: Extract<RowFacts, { table: 'section' }> }) {
+function SectionCells({ facts, renaming, handlers }: Props & { readonly facts: Extract<RowFacts, { table: 'section' }> }) {
   const { row, folded } = facts;
   const Chevron = folded ? IconChevronRight : IconChevronDown;
   return (
@@ -86,17 +75,18 @@ function SectionCells({ facts, renaming, onFold, onRenamed }: Props & { readonly
         tabIndex={-1}
         onClick={(event) => {
           event.stopPropagation();
-          onFold(!folded);
+          handlers.fold(row.section.id, !folded);
         }}
       >
         <Chevron size={16} />
       </button>
       <b className={styles.sectionNumber}>{row.number}</b>
       {renaming ? (
-        <Rename table="section" id={row.section.id} title={row.section.title} isNew={false} onDone={onRenamed} />
+        <Rename table="section" id={row.section.id} title={row.section.title} isNew={renaming.isNew} onDone={(next) => handlers.renamed(facts.id, next)} />
       ) : (
         <b className={styles.name}>{row.section.title}</b>
       )}
+      <PeopleHere place={row.section.id} />
       <b className={styles.total}>
         {row.tiles.length} {row.tiles.length === 1 ? 'lesson' : 'lessons'} · {row.minutes} min
       </b>
@@ -104,41 +94,33 @@ function SectionCells({ facts, renaming, onFold, onRenamed }: Props & { readonly
   );
 }
 
-function LessonCells({ facts, renaming, onRenamed }: Props & { readonly facts: Extract<RowFacts, { table: 'lesson' }> }) {
+function LessonCells({ facts, renaming, opens, handlers }: Props & { readonly facts: Extract<RowFacts, { table: 'lesson' }> }) {
   const { tile } = facts;
-  const opens = useDesk().opens.get(tile.lesson.id) ?? '';
   const Clock = opens === 'at start' ? IconLockOpen : IconClock;
   return (
     <>
       <span className={styles.number}>{tile.number}</span>
       <Tile {...tile} />
       {renaming ? (
-        <Rename table="lesson" id={tile.lesson.id} title={tile.lesson.title} isNew={renaming.isNew} onDone={onRenamed} />
+        <Rename table="lesson" id={tile.lesson.id} title={tile.lesson.title} isNew={renaming.isNew} onDone={(next) => handlers.renamed(facts.id, next)} />
       ) : (
         <span className={styles.name}>
           {tile.lesson.title}
-          {tile.lesson.state === 'planned' && (
-            <Badge className={styles.tag} variant="default">
-              planned
-            </Badge>
-          )}
+          {tile.lesson.state === 'planned' && <span className={styles.tag}>planned</span>}
           {tile.lesson.state !== 'planned' && tile.fill === 'draft' && (
-            <Badge className={styles.tag} color="saffron" variant="light">
+            <span className={styles.tag} data-level="look">
               draft
-            </Badge>
+            </span>
           )}
-          {tile.lesson.state !== 'planned' && tile.fill === 'empty' && (
-            <Badge className={styles.tag} variant="default">
-              empty
-            </Badge>
-          )}
+          {tile.lesson.state !== 'planned' && tile.fill === 'empty' && <span className={styles.tag}>empty</span>}
           {tile.settle > 0 && (
-            <Badge className={styles.tag} color="brick" variant="light">
+            <span className={styles.tag} data-level="settle">
               {tile.settle} to settle
-            </Badge>
+            </span>
           )}
         </span>
       )}
+      <PeopleHere place={tile.lesson.id} />
       <span className={styles.opens}>
         <Clock size={14} stroke={1.75} aria-hidden="true" /> {opens}
       </span>
@@ -184,7 +166,7 @@ function Rename({ table, id, title, isNew, onDone }: RenameProps) {
         onDoubleClick={(event) => event.stopPropagation()}
         onKeyDown={(event) => {
           event.stopPropagation();
-          if (event.key === 'Enter') keep(isNew && draft.trim() !== '' ? 'another' : 'stay');
+          if (event.key === 'Enter') keep(isNew && table === 'lesson' && draft.trim() !== '' ? 'another' : 'stay');
           if (event.key === 'Escape') onDone('stay');
         }}
         onBlur={() => keep('stay')}

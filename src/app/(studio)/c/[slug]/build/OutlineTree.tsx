@@ -1,104 +1,236 @@
 'use client';
-import { type Announcements, closestCenter, DndContext, type DragEndEvent, KeyboardSensor, PointerSensor, useSensor, useSensors } from '@dnd-kit/core';
-import { SortableContext, sortableKeyboardCoordinates, verticalListSortingStrategy } from '@dnd-kit/sortable';
-import { type KeyboardEvent, useRef, useState } from 'react';
+import { DndContext, DragOverlay, PointerSensor, useDraggable, useSensor, useSensors } from '@dnd-kit/core';
+import { defaultRangeExtractor, useWindowVirtualizer } from '@tanstack/react-virtual';
+import {
+  type KeyboardEvent,
+  type MouseEvent,
+  type ReactNode,
+  type PointerEvent as ReactPointerEvent,
+  type RefObject,
+  useEffect,
+  useLayoutEffect,
+  useMemo,
+  useRef,
+  useState,
+} from 'react';
 import { useDesk } from '../_course/CourseProvider';
-import { useOutlineActions } from './actions';
+import { markedRows, useOutlineActions } from './actions';
 import styles from './build.module.css';
-import { OutlineRow, type RowFacts } from './OutlineRow';
+import { OutlineRow, type RowHandlers } from './OutlineRow';
+import { heightOf, type RowFacts, sectionIdOf, titleOf, visibleRows } from './rows';
+import { useClipboard } from './useClipboard';
+import { useFolds } from './useFolds';
+import { useLift } from './useLift';
 
-/** The outline as a tree for pointer and keyboard: arrows walk, Enter adds, F2 renames, Alt with arrows moves. */
-export function OutlineTree() {
-  const { rows, state, store } = useDesk();
+const page = 12;
+
+type Props = {
+  readonly query: string;
+  /** A row to be brought into sight when the page is opened. */
+  readonly goTo: string | null;
+  readonly onFind: () => void;
+};
+
+/** The outline as a tree for pointer and keyboard; only the lines in sight are drawn, so that 1,000 lessons are as quick as ten. */
+export function OutlineTree({ query, goTo, onFind }: Props) {
+  const { rows, state, store, opens } = useDesk();
   const actions = useOutlineActions();
-  const [folded, setFolded] = useState<ReadonlySet<string>>(new Set());
+  const { folded, fold, foldAll } = useFolds(store.courseId);
   const [renaming, setRenaming] = useState<{ id: string; isNew: boolean } | null>(null);
+  const [spoken, setSpoken] = useState('');
   const tree = useRef<HTMLDivElement>(null);
-  const sensors = useSensors(
-    useSensor(PointerSensor, { activationConstraint: { distance: 5 } }),
-    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
-  );
+  const anchor = useRef<string | null>(null);
+  const mayLeave = useRef(false);
+  const [top, setTop] = useState(0);
+  const visible = useMemo(() => visibleRows(rows, folded, query), [rows, folded, query]);
+  const places = useMemo(() => new Map(visible.map((facts, i) => [facts.id, i])), [visible]);
+  const { lifted, slot, lift, step, toward, drop, putBack } = useLift(visible, setSpoken);
+  const clipboard = useClipboard(rows);
+  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 5 } }));
 
-  const flat: RowFacts[] = rows.flatMap((row): RowFacts[] => [
-    { table: 'section', id: row.section.id, row, folded: folded.has(row.section.id) },
-    ...(folded.has(row.section.id) ? [] : row.tiles.map((tile): RowFacts => ({ table: 'lesson', id: tile.lesson.id, tile, section: row.section }))),
-  ]);
-  const selectedId = state.selection?.id ?? flat[0]?.id;
-  const titleOf = (id: unknown) => state.outline.lesson[String(id)]?.title ?? state.outline.section[String(id)]?.title ?? '';
+  const tabbableId = state.selection && places.has(state.selection.id) ? state.selection.id : visible[0]?.id;
+  const focusAt = tabbableId === undefined ? 0 : (places.get(tabbableId) ?? 0);
+  useLayoutEffect(() => {
+    const measure = () => setTop(tree.current ? tree.current.getBoundingClientRect().top + window.scrollY : 0);
+    measure();
+    const observer = new ResizeObserver(measure);
+    observer.observe(document.body);
+    return () => observer.disconnect();
+  }, []);
+  const lines = useWindowVirtualizer({
+    count: visible.length,
+    estimateSize: (i) => heightOf(visible[i]),
+    getItemKey: (i) => visible[i]?.id ?? i,
+    overscan: 8,
+    // The first screen comes with the page, before the browser knows its own size.
+    initialRect: { width: 1280, height: 800 },
+    scrollMargin: top,
+    scrollPaddingStart: 60,
+    // The line with the focus stays, wherever the page is scrolled to.
+    rangeExtractor: (range) => [...new Set([...defaultRangeExtractor(range), ...(focusAt < visible.length ? [focusAt] : [])])].sort((a, b) => a - b),
+  });
+  // biome-ignore lint/correctness/useExhaustiveDependencies: heights follow from what each line is
+  useEffect(() => {
+    lines.measure();
+  }, [lines, visible]);
 
-  const focus = (id: string) => requestAnimationFrame(() => tree.current?.querySelector<HTMLElement>(`[data-row="${id}"]`)?.focus());
-  const go = (facts: RowFacts | undefined) => {
+  const focus = (id: string) => {
+    const at = visible.findIndex((one) => one.id === id);
+    if (at >= 0) lines.scrollToIndex(at, { align: 'auto' });
+    let tries = 0;
+    const attempt = () => {
+      const line = tree.current?.querySelector<HTMLElement>(`[data-row="${id}"]`);
+      if (line) line.focus({ preventScroll: true });
+      else if (tries++ < 10) requestAnimationFrame(attempt);
+    };
+    requestAnimationFrame(attempt);
+  };
+  // biome-ignore lint/correctness/useExhaustiveDependencies: once, when somebody comes to a row from elsewhere
+  useEffect(() => {
+    if (goTo && places.has(goTo)) focus(goTo);
+  }, [goTo]);
+  /** Goes to a row; `extend` selects everything from where the selection began. */
+  const go = (facts: RowFacts | undefined, extend = false) => {
     if (!facts) return;
-    store.select({ table: facts.table, id: facts.id });
+    if (!extend) anchor.current = facts.id;
+    const from = places.get(anchor.current ?? facts.id) ?? 0;
+    const to = places.get(facts.id) ?? 0;
+    const range = extend ? visible.slice(Math.min(from, to), Math.max(from, to) + 1).map((one) => one.id) : undefined;
+    store.select({ table: facts.table, id: facts.id }, range);
     focus(facts.id);
   };
-  const fold = (id: string, on: boolean) => setFolded((now) => (on ? new Set([...now, id]) : new Set([...now].filter((one) => one !== id))));
+  const onPick = (event: MouseEvent, facts: RowFacts) => {
+    if (event.shiftKey) return go(facts, true);
+    if (!(event.ctrlKey || event.metaKey)) return go(facts);
+    const marked = new Set(state.marked);
+    anchor.current = facts.id;
+    if (marked.delete(facts.id)) {
+      const left = visible.find((one) => marked.has(one.id));
+      store.select(left ? { table: left.table, id: left.id } : null, marked);
+    } else store.select({ table: facts.table, id: facts.id }, marked);
+    focus(facts.id);
+  };
   const add = () => {
     const id = actions.addLesson('reading');
     if (id) setRenaming({ id, isNew: true });
   };
+  const selectAll = (facts: RowFacts) => {
+    const inSection = visible.filter((one) => one.table === 'lesson' && one.section.id === sectionIdOf(facts)).map((one) => one.id);
+    const all = inSection.every((id) => state.marked.has(id)) ? visible.filter((one) => one.table === 'lesson').map((one) => one.id) : inSection;
+    const first = visible.find((one) => one.id === (all.includes(facts.id) ? facts.id : all[0]));
+    if (first) {
+      store.select({ table: first.table, id: first.id }, all);
+      focus(first.id);
+    }
+  };
 
   const onKey = (event: KeyboardEvent, facts: RowFacts) => {
     if (event.target !== event.currentTarget) return;
-    const at = flat.findIndex((one) => one.id === facts.id);
-    const act: { [key: string]: () => void } = {
-      ArrowDown: () => (event.altKey ? move(1) : go(flat[at + 1])),
-      ArrowUp: () => (event.altKey ? move(-1) : go(flat[at - 1])),
-      ArrowRight: () => facts.table === 'section' && fold(facts.id, false),
-      ArrowLeft: () => (facts.table === 'section' ? fold(facts.id, true) : go(flat.find((one) => one.id === facts.section.id))),
-      Home: () => go(flat[0]),
-      End: () => go(flat.at(-1)),
-      Enter: add,
+    const at = places.get(facts.id) ?? 0;
+    const ctrl = event.ctrlKey || event.metaKey;
+    const leaves = mayLeave.current;
+    mayLeave.current = event.key === 'Escape' && !lifted && state.marked.size <= 1;
+    const arrow = (by: 1 | -1) => () => {
+      if (lifted) return step(by);
+      if (event.altKey) {
+        actions.move(by);
+        return focus(facts.id);
+      }
+      go(visible[at + by], event.shiftKey);
+    };
+    const keys: { [key: string]: (() => unknown) | undefined } = {
+      ArrowDown: arrow(1),
+      ArrowUp: arrow(-1),
+      ArrowRight: () => facts.table === 'section' && (ctrl ? foldAll([]) : fold(facts.id, false)),
+      ArrowLeft: () =>
+        ctrl
+          ? foldAll(rows.map((row) => row.section.id))
+          : facts.table === 'section'
+            ? fold(facts.id, true)
+            : go(visible.find((one) => one.id === facts.section.id)),
+      PageDown: () => go(visible[Math.min(at + page, visible.length - 1)], event.shiftKey),
+      PageUp: () => go(visible[Math.max(at - page, 0)], event.shiftKey),
+      Home: () => go(visible[0], event.shiftKey),
+      End: () => go(visible.at(-1), event.shiftKey),
+      Enter: ctrl
+        ? () => {
+            const id = actions.addSection();
+            if (id) setRenaming({ id, isNew: true });
+          }
+        : add,
       F2: () => setRenaming({ id: facts.id, isNew: false }),
       Delete: () => {
-        const next = actions.remove(facts.table, facts.id);
+        const next = actions.remove(markedRows(store));
         if (next) focus(next.id);
       },
+      ' ': () => (lifted ? drop() : lift(facts, 'keys')),
+      Escape: () => (lifted ? putBack() : state.marked.size > 1 ? go(facts) : undefined),
+      Tab: () => {
+        const done = event.shiftKey ? actions.outdent() : actions.indent();
+        const here = store.get().selection;
+        if (done && here) focus(here.id);
+        return done;
+      },
+      '/': ctrl ? undefined : onFind,
+      a: ctrl ? () => selectAll(facts) : undefined,
+      f: ctrl ? onFind : undefined,
     };
-    const move = (step: 1 | -1) => {
-      actions.move(facts.table, facts.id, step);
-      focus(facts.id);
-    };
-    const todo = act[event.key];
-    if (!todo) return;
-    event.preventDefault();
-    todo();
-  };
-
-  const onDragEnd = ({ active, over }: DragEndEvent) => {
-    if (!over || active.id === over.id) return;
-    const from = flat.findIndex((one) => one.id === active.id);
-    const to = flat.findIndex((one) => one.id === over.id);
-    const [moved, target] = [flat[from], flat[to]];
-    if (!moved || !target) return;
-    const down = to > from;
-    if (moved.table === 'section') {
-      const sectionId = target.table === 'section' ? target.id : target.section.id;
-      const sections = rows.map((row) => row.section.id);
-      const before = down ? sections[sections.indexOf(sectionId) + 1] : sectionId;
-      if (before !== moved.id) store.edit({ do: 'move-section', id: moved.id, before: before ?? null });
+    const todo = keys[event.key];
+    // After Escape, Tab leaves the outline like any other part of the page.
+    if (!todo || (event.key === 'Tab' && (leaves || lifted))) return;
+    if (event.key === 'Tab') {
+      if (todo() !== false) event.preventDefault();
       return;
     }
-    // Dropped on a section's line: into it from above, at the end of the one before from below.
-    const behind = down || target.table === 'lesson' ? target : flat[to - 1];
-    if (!behind) return;
-    const sectionId = behind.table === 'section' ? behind.id : behind.section.id;
-    const siblings = (rows.find((row) => row.section.id === sectionId)?.tiles ?? []).map((tile) => tile.lesson.id).filter((id) => id !== moved.id);
-    const place = behind.table === 'section' ? 0 : siblings.indexOf(behind.id) + (down || target.table === 'section' ? 1 : 0);
-    store.edit({ do: 'move-lessons', ids: [moved.id], sectionId, before: siblings[place] ?? null });
+    event.preventDefault();
+    todo();
+    if (event.key === ' ' || lifted) focus(facts.id);
   };
 
-  const announcements: Announcements = {
-    onDragStart: ({ active }) => `Picked up ${titleOf(active.id)}. Move with the arrow keys, drop with Space, take back with Escape.`,
-    onDragOver: ({ active, over }) => (over ? `${titleOf(active.id)} is over ${titleOf(over.id)}.` : undefined),
-    onDragEnd: ({ active, over }) => (over ? `${titleOf(active.id)} was dropped at ${titleOf(over.id)}.` : `${titleOf(active.id)} was put back.`),
-    onDragCancel: ({ active }) => `${titleOf(active.id)} was put back.`,
+  // While something hangs on the pointer, the nearest place to it is the one it would go to, also while the page scrolls below it.
+  const gripped = useRef('');
+  const pointerY = useRef(0);
+  const dragging = lifted?.by === 'pointer';
+  useEffect(() => {
+    if (!dragging) return;
+    const look = () => toward(pointerY.current - (tree.current?.getBoundingClientRect().top ?? 0));
+    const moved = (event: PointerEvent) => {
+      pointerY.current = event.clientY;
+      look();
+    };
+    window.addEventListener('pointermove', moved);
+    window.addEventListener('scroll', look);
+    return () => {
+      window.removeEventListener('pointermove', moved);
+      window.removeEventListener('scroll', look);
+    };
+  });
+
+  // Lines are drawn again only when they change; what they call is always the newest.
+  const newest = useRef<RowHandlers>(null as never);
+  newest.current = {
+    pick: onPick,
+    key: onKey,
+    fold: (id, on) => fold(id, on),
+    rename: (id) => setRenaming({ id, isNew: false }),
+    renamed: (id, next) => {
+      setRenaming(null);
+      if (next === 'another') add();
+      else focus(id);
+    },
   };
+  const [handlers] = useState<RowHandlers>(() => ({
+    pick: (event, facts) => newest.current.pick(event, facts),
+    key: (event, facts) => newest.current.key(event, facts),
+    fold: (id, on) => newest.current.fold(id, on),
+    rename: (id) => newest.current.rename(id),
+    renamed: (id, next) => newest.current.renamed(id, next),
+  }));
 
   if (rows.length === 0) {
     return (
-      <div className={styles.empty}>
-        <p>This course has no lessons yet.</p>
+      <div className={styles.empty} onPaste={clipboard.onPaste}>
+        <p>This course has no lessons yet. Make the first one, or paste lines of text: each becomes a lesson.</p>
         <button type="button" className={styles.begin} onClick={add}>
           Make the first lesson
         </button>
@@ -109,35 +241,95 @@ export function OutlineTree() {
     <DndContext
       id="outline"
       sensors={sensors}
-      collisionDetection={closestCenter}
-      onDragEnd={onDragEnd}
-      accessibility={{
-        announcements,
-        screenReaderInstructions: { draggable: 'Press Space to pick up, the arrow keys to move, Space to drop and Escape to put back.' },
+      onDragStart={() => {
+        const facts = visible[places.get(gripped.current) ?? -1];
+        if (facts) lift(facts, 'pointer');
       }}
+      onDragEnd={drop}
+      onDragCancel={putBack}
+      accessibility={{ announcements: silent }}
     >
-      <SortableContext items={flat.map((one) => one.id)} strategy={verticalListSortingStrategy}>
-        <div ref={tree} role="tree" aria-label="Outline" className={styles.tree}>
-          {flat.map((facts) => (
+      <TreeGround
+        tree={tree}
+        height={lines.getTotalSize()}
+        onGrip={(id) => {
+          gripped.current = id;
+        }}
+        clipboard={clipboard}
+      >
+        {lines.getVirtualItems().map((line) => {
+          const facts = visible[line.index];
+          if (!facts) return null;
+          return (
             <OutlineRow
               key={facts.id}
               facts={facts}
-              selected={facts.id === state.selection?.id}
-              tabbable={facts.id === selectedId}
+              top={line.start - top}
+              selected={state.marked.has(facts.id)}
+              tabbable={facts.id === tabbableId}
+              opens={facts.table === 'lesson' ? (opens.get(facts.id) ?? '') : ''}
+              last={facts.table === 'lesson' && visible[line.index + 1]?.table !== 'lesson'}
+              lifted={lifted?.ids.includes(facts.id) ?? false}
+              faded={clipboard.cut.has(facts.id)}
               renaming={renaming?.id === facts.id ? renaming : null}
-              onSelect={() => go(facts)}
-              onKey={(event) => onKey(event, facts)}
-              onFold={(on) => fold(facts.id, on)}
-              onRename={() => setRenaming({ id: facts.id, isNew: false })}
-              onRenamed={(next) => {
-                setRenaming(null);
-                if (next === 'another') add();
-                else focus(facts.id);
-              }}
+              handlers={handlers}
             />
-          ))}
-        </div>
-      </SortableContext>
+          );
+        })}
+        {slot && <div className={styles.slot} data-table={lifted?.table} style={{ top: slot.line }} aria-hidden="true" />}
+      </TreeGround>
+      {visible.length === 0 && <p className={styles.nothing}>Nothing in this outline is called that.</p>}
+      <p className="visually-hidden" role="status" aria-live="assertive">
+        {spoken}
+      </p>
+      <DragOverlay dropAnimation={null}>
+        {dragging && lifted && (
+          <div className={styles.carried}>{lifted.ids.length === 1 ? titleOfRow(visible, lifted.ids[0]) : `${lifted.ids.length} ${lifted.table}s`}</div>
+        )}
+      </DragOverlay>
     </DndContext>
+  );
+}
+
+const titleOfRow = (visible: readonly RowFacts[], id: string | undefined) => {
+  const facts = visible.find((one) => one.id === id);
+  return facts ? titleOf(facts) : '';
+};
+
+/** The places are told by the outline itself, which knows their names. */
+const silent = { onDragStart: () => undefined, onDragOver: () => undefined, onDragEnd: () => undefined, onDragCancel: () => undefined };
+
+type GroundProps = {
+  readonly tree: RefObject<HTMLDivElement | null>;
+  readonly height: number;
+  readonly onGrip: (id: string) => void;
+  readonly clipboard: ReturnType<typeof useClipboard>;
+  readonly children: ReactNode;
+};
+
+/** What the lines lie on. It alone is draggable, from any of their grips, so that a line costs nothing until it is dragged. */
+function TreeGround({ tree, height, onGrip, clipboard, children }: GroundProps) {
+  const { listeners } = useDraggable({ id: 'lines' });
+  const begin = (event: ReactPointerEvent) => {
+    const grip = event.target instanceof Element ? event.target.closest<HTMLElement>('[data-grip]') : null;
+    if (!grip) return;
+    onGrip(grip.dataset.grip ?? '');
+    listeners?.onPointerDown?.(event);
+  };
+  return (
+    <div
+      ref={tree}
+      role="tree"
+      aria-label="Outline"
+      aria-multiselectable="true"
+      className={styles.tree}
+      style={{ height }}
+      onPointerDown={begin}
+      onCopy={clipboard.onCopy}
+      onCut={clipboard.onCut}
+      onPaste={(event) => !(event.target instanceof HTMLInputElement) && clipboard.onPaste(event)}
+    >
+      {children}
+    </div>
   );
 }

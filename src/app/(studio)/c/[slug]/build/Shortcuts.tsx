@@ -6,13 +6,20 @@ import styles from './build.module.css';
 import { isField } from './keys';
 
 const shortcuts = [
-  ['↑ ↓', 'walk through the outline'],
-  ['← →', 'fold and unfold a section'],
+  ['↑ ↓', 'walk through the outline; with Shift select'],
+  ['← →', 'fold and unfold a section; with Ctrl all of them'],
   ['Enter', 'a new lesson below'],
+  ['Ctrl Enter', 'a new section below'],
   ['F2', 'rename'],
   ['Alt ↑ ↓', 'move up and down, also into the next section'],
-  ['Space', 'on a handle: pick up, arrows to move, Space to drop, Esc to put back'],
+  ['Space', 'pick up, arrows to move, Space to drop, Esc to put back'],
+  ['Tab', 'lessons go into the section above; a section becomes a lesson of it'],
+  ['Shift Tab', 'a lesson begins a section of its own'],
+  ['Esc, then Tab', 'leave the outline'],
+  ['Ctrl A', 'select the section, then all lessons'],
+  ['Ctrl C, X, V', 'copy, cut and paste, also between courses; pasted lines become lessons'],
   ['Del', 'remove'],
+  ['/', 'find in the outline'],
   ['Ctrl Z', 'undo'],
   ['Ctrl Shift Z', 'do again'],
   ['?', 'this list'],

@@ -1,17 +1,20 @@
 'use client';
-import { ActionIcon, Button, Kbd, Menu, Tooltip } from '@mantine/core';
-import { IconArrowBackUp, IconArrowForwardUp, IconCloudCheck, IconCloudUp, IconCloudX, IconLayoutRows, IconPlus } from '@tabler/icons-react';
-import { useEffect } from 'react';
+import { ActionIcon, Button, Kbd, Menu, TextInput, Tooltip } from '@mantine/core';
+import { IconArrowBackUp, IconArrowForwardUp, IconCloudCheck, IconCloudUp, IconCloudX, IconLayoutRows, IconPlus, IconSearch } from '@tabler/icons-react';
+import { type RefObject, useEffect } from 'react';
 import { type LessonKind, lessonKinds } from '@/core/outline';
 import { kinds } from '@/ui/tile/kinds';
-import { useDesk } from '../_course/CourseProvider';
+import { useCourseStatus, useCourseStore } from '../_course/CourseProvider';
 import { useOutlineActions } from './actions';
 import styles from './build.module.css';
 import { isField } from './keys';
 import { Shortcuts } from './Shortcuts';
 
-export function Toolbar() {
-  const { state, store } = useDesk();
+type Props = { readonly query: string; readonly onQuery: (query: string) => void; readonly find: RefObject<HTMLInputElement | null> };
+
+export function Toolbar({ query, onQuery, find }: Props) {
+  const store = useCourseStore();
+  const undo = useCourseStatus('undo');
   const { addLesson, addSection } = useOutlineActions();
 
   useEffect(() => {
@@ -52,28 +55,31 @@ export function Toolbar() {
       <Button variant="default" leftSection={<IconLayoutRows size={16} />} onClick={addSection}>
         Section
       </Button>
+      <TextInput
+        ref={find}
+        className={styles.find}
+        size="xs"
+        aria-label="Find in the outline"
+        placeholder="Find"
+        leftSection={<IconSearch size={14} />}
+        rightSection={query === '' ? <Kbd size="xs">/</Kbd> : undefined}
+        value={query}
+        onChange={(event) => onQuery(event.currentTarget.value)}
+        onKeyDown={(event) => {
+          if (event.key === 'Escape') onQuery('');
+          if (event.key === 'Escape' || event.key === 'Enter') document.querySelector<HTMLElement>('[role="treeitem"][tabindex="0"]')?.focus();
+        }}
+      />
       <span className={styles.spring} />
       <SavedMark />
       <Shortcuts />
-      <Tooltip label={state.undo.undo ? `Undo: ${state.undo.undo} (Ctrl Z)` : 'Nothing to undo'}>
-        <ActionIcon
-          variant="subtle"
-          color="gray"
-          aria-label={state.undo.undo ? `Undo: ${state.undo.undo}` : 'Undo'}
-          disabled={!state.undo.undo}
-          onClick={store.undo}
-        >
+      <Tooltip label={undo.undo ? `Undo: ${undo.undo} (Ctrl Z)` : 'Nothing to undo'}>
+        <ActionIcon variant="subtle" color="gray" aria-label={undo.undo ? `Undo: ${undo.undo}` : 'Undo'} disabled={!undo.undo} onClick={store.undo}>
           <IconArrowBackUp size={18} />
         </ActionIcon>
       </Tooltip>
-      <Tooltip label={state.undo.redo ? `Do again: ${state.undo.redo} (Ctrl Shift Z)` : 'Nothing to do again'}>
-        <ActionIcon
-          variant="subtle"
-          color="gray"
-          aria-label={state.undo.redo ? `Do again: ${state.undo.redo}` : 'Do again'}
-          disabled={!state.undo.redo}
-          onClick={store.redo}
-        >
+      <Tooltip label={undo.redo ? `Do again: ${undo.redo} (Ctrl Shift Z)` : 'Nothing to do again'}>
+        <ActionIcon variant="subtle" color="gray" aria-label={undo.redo ? `Do again: ${undo.redo}` : 'Do again'} disabled={!undo.redo} onClick={store.redo}>
           <IconArrowForwardUp size={18} />
         </ActionIcon>
       </Tooltip>
@@ -83,7 +89,7 @@ export function Toolbar() {
 
 /** Whether everything is saved, and since when. */
 export function SavedMark() {
-  const { saving } = useDesk().state;
+  const saving = useCourseStatus('saving');
   const Glyph = saving.state === 'saved' ? IconCloudCheck : saving.state === 'saving' ? IconCloudUp : IconCloudX;
   const at = saving.at ? new Date(saving.at).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' }) : '';
   return (

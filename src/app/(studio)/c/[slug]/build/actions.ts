@@ -1,12 +1,27 @@
 'use client';
-import { type LessonKind, lessonsBySection, sectionsOf } from '@/core/outline';
+import { type LessonKind, lessonsBySection, type OutlineEdit, sectionsOf } from '@/core/outline';
 import { newId } from '@/ui/ids';
-import { useDesk } from '../_course/CourseProvider';
+import { useCourseStore } from '../_course/CourseProvider';
+import type { CourseStore, Selection } from '../_course/store';
+import type { Slot } from './rows';
+
+type Row = { readonly table: 'section' | 'lesson'; readonly id: string };
+type SimpleEdit = Exclude<OutlineEdit, { readonly do: 'all' }>;
+
+/** Sections and lessons that are selected, in the order of the course; lessons within a selected section go with it. */
+export function markedRows(store: CourseStore): { sections: string[]; lessons: string[] } {
+  const { outline, marked } = store.get();
+  const lessons = lessonsBySection(outline);
+  const all = sectionsOf(outline);
+  const sections = all.filter((section) => marked.has(section.id)).map((section) => section.id);
+  return {
+    sections,
+    lessons: all.flatMap((section) => (marked.has(section.id) ? [] : (lessons.get(section.id) ?? []).filter(({ id }) => marked.has(id)).map(({ id }) => id))),
+  };
+}
 
 /** What keys, buttons and menus do to the outline. */
-export function useOutlineActions() {
-  const { store } = useDesk();
-
+export function outlineActions(store: CourseStore) {
   /** The section and lesson behind which something new is put: what is selected, or the end. */
   const here = () => {
     const { outline, selection } = store.get();
@@ -35,15 +50,31 @@ export function useOutlineActions() {
 
   const rename = (table: 'section' | 'lesson', id: string, title: string) => store.edit({ do: 'set', table, id, fields: { title } });
 
-  const remove = (table: 'section' | 'lesson', id: string) => {
-    const next = neighbour(table, id, 1) ?? neighbour(table, id, -1);
-    store.edit({ do: 'remove', table, ids: [id] });
+  /** Several edits as one step; a single one stays itself. */
+  const together = (edits: readonly SimpleEdit[]) => {
+    const [only] = edits;
+    if (!only) return;
+    return store.edit(edits.length === 1 ? only : { do: 'all', edits });
+  };
+
+  /** Removes rows, and goes to the one behind them. */
+  const remove = ({ sections, lessons }: { readonly sections: readonly string[]; readonly lessons: readonly string[] }): Selection | null => {
+    const gone = new Set([...sections, ...lessons]);
+    const { outline } = store.get();
+    const stays = (row: Row) => !gone.has(row.id) && !(row.table === 'lesson' && gone.has(outline.lesson[row.id]?.sectionId ?? ''));
+    const all = flat();
+    const last = all.findLastIndex((row) => !stays(row));
+    const next = all.slice(last + 1).find(stays) ?? all.slice(0, last).findLast(stays) ?? null;
+    together([
+      ...(sections.length > 0 ? [{ do: 'remove', table: 'section', ids: sections } as const] : []),
+      ...(lessons.length > 0 ? [{ do: 'remove', table: 'lesson', ids: lessons } as const] : []),
+    ]);
     store.select(next);
     return next;
   };
 
-  /** Sections and unfolded lessons in the order they are seen. */
-  const flat = () => {
+  /** Sections and their lessons in order. */
+  const flat = (): Row[] => {
     const { outline } = store.get();
     const lessons = lessonsBySection(outline);
     return sectionsOf(outline).flatMap((section) => [
@@ -51,38 +82,71 @@ export function useOutlineActions() {
       ...(lessons.get(section.id) ?? []).map((lesson) => ({ table: 'lesson' as const, id: lesson.id })),
     ]);
   };
-  const neighbour = (table: 'section' | 'lesson', id: string, step: 1 | -1) => {
-    const all = flat();
-    const inside = table === 'section' ? (lessonsBySection(store.get().outline).get(id)?.length ?? 0) : 0;
-    const at = all.findIndex((one) => one.id === id);
-    return all[step === 1 ? at + 1 + inside : at - 1] ?? null;
-  };
 
-  /** One place up or down; over the edge of its section a lesson goes into the next one. */
-  const move = (table: 'section' | 'lesson', id: string, step: 1 | -1) => {
+  /** One place up or down, for all that is selected; over the edge of their section lessons go into the next one. */
+  const move = (step: 1 | -1) => {
     const { outline } = store.get();
+    const marked = markedRows(store);
     const sections = sectionsOf(outline);
-    if (table === 'section') {
-      const at = sections.findIndex((section) => section.id === id);
-      if (!sections[at + step]) return;
-      const before = step === -1 ? sections[at - 1] : sections[at + 2];
-      store.edit({ do: 'move-section', id, before: before?.id ?? null });
+    if (marked.lessons.length === 0) {
+      const at = sections.map((section, i) => (marked.sections.includes(section.id) ? i : -1)).filter((i) => i >= 0);
+      const target = step === -1 ? sections[(at[0] ?? 0) - 1] : sections[(at.at(-1) ?? 0) + 2];
+      const blocked = step === -1 ? at[0] === 0 : at.at(-1) === sections.length - 1;
+      if (at.length > 0 && !blocked) store.edit({ do: 'move-sections', ids: marked.sections, before: target?.id ?? null });
       return;
     }
-    const lesson = outline.lesson[id];
-    if (!lesson) return;
-    const siblings = lessonsBySection(outline).get(lesson.sectionId) ?? [];
-    const at = siblings.findIndex((one) => one.id === id);
-    if (siblings[at + step]) {
-      const before = step === -1 ? siblings[at - 1] : siblings[at + 2];
-      store.edit({ do: 'move-lessons', ids: [id], sectionId: lesson.sectionId, before: before?.id ?? null });
+    if (marked.sections.length > 0) return;
+    const edge = outline.lesson[(step === -1 ? marked.lessons[0] : marked.lessons.at(-1)) ?? ''];
+    if (!edge) return;
+    const staying = (sectionId: string) => (lessonsBySection(outline).get(sectionId) ?? []).filter((one) => !marked.lessons.includes(one.id));
+    const siblings = lessonsBySection(outline).get(edge.sectionId) ?? [];
+    const at = siblings.indexOf(edge);
+    const neighbour = siblings[at + step];
+    if (neighbour) {
+      const before = step === -1 ? neighbour : siblings.slice(at + 2).find((one) => !marked.lessons.includes(one.id));
+      store.edit({ do: 'move-lessons', ids: marked.lessons, sectionId: edge.sectionId, before: before?.id ?? null });
       return;
     }
-    const next = sections[sections.findIndex((section) => section.id === lesson.sectionId) + step];
-    if (!next) return;
-    const first = lessonsBySection(outline).get(next.id)?.[0];
-    store.edit({ do: 'move-lessons', ids: [id], sectionId: next.id, before: step === 1 ? (first?.id ?? null) : null });
+    const next = sections[sections.findIndex((section) => section.id === edge.sectionId) + step];
+    if (next) store.edit({ do: 'move-lessons', ids: marked.lessons, sectionId: next.id, before: step === 1 ? (staying(next.id)[0]?.id ?? null) : null });
   };
 
-  return { addLesson, addSection, rename, remove, move };
+  /** Puts what is lifted into a slot. */
+  const drop = (lifted: { readonly table: 'section' | 'lesson'; readonly ids: readonly string[] }, { sectionId, before }: Slot) =>
+    lifted.table === 'section'
+      ? store.edit({ do: 'move-sections', ids: lifted.ids, before })
+      : store.edit({ do: 'move-lessons', ids: lifted.ids, sectionId: sectionId ?? '', before });
+
+  /** Tab: a section becomes a lesson of the one above, lessons go to the end of the section above. False when nothing is above. */
+  const indent = (): boolean => {
+    const { outline, selection } = store.get();
+    const sections = sectionsOf(outline);
+    const above = (sectionId: string) => sections[sections.findIndex((section) => section.id === sectionId) - 1];
+    if (selection?.table === 'section') {
+      if (!above(selection.id)) return false;
+      const id = newId();
+      if (store.edit({ do: 'to-lesson', sectionId: selection.id, id }).ok) store.select({ table: 'lesson', id });
+      return true;
+    }
+    const { lessons } = markedRows(store);
+    const target = above(outline.lesson[lessons[0] ?? '']?.sectionId ?? '');
+    if (!target) return false;
+    store.edit({ do: 'move-lessons', ids: lessons, sectionId: target.id, before: null });
+    return true;
+  };
+
+  /** Shift Tab: a lesson begins a section of its own, with those behind it. False when it is a section already. */
+  const outdent = (): boolean => {
+    const { selection } = store.get();
+    if (selection?.table !== 'lesson') return false;
+    const id = newId();
+    if (store.edit({ do: 'to-section', lessonId: selection.id, id }).ok) store.select({ table: 'section', id });
+    return true;
+  };
+
+  return { here, addLesson, addSection, rename, remove, move, drop, indent, outdent, together };
+}
+
+export function useOutlineActions() {
+  return outlineActions(useCourseStore());
 }

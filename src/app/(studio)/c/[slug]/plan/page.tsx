@@ -6,7 +6,8 @@ import { NumberField, TextField } from '@/ui/fields/fields';
 import { useCourse, useDesk } from '../_course/CourseProvider';
 import { Workbench } from '../_course/Workbench';
 import { ReadinessList } from '../_inspector/ReadinessList';
-import { SavedMark } from '../build/Toolbar';
+import { Outcomes } from './Outcomes';
+import { PlanTabs } from './PlanTabs';
 import styles from './plan.module.css';
 
 /** What the course is: everything here can be written later, in any order. */
@@ -16,11 +17,9 @@ export default function PlanPage() {
   const set = (fields: Partial<Course>) => store.edit({ do: 'set', table: 'course', id: course.id, fields });
   const [moved, setMoved] = useState(false);
   return (
-    <Workbench inspector={<ReadinessList />}>
+    <Workbench inspector={<ReadinessList />} label="Readiness">
+      <PlanTabs />
       <div className={styles.page}>
-        <div className={styles.saved}>
-          <SavedMark />
-        </div>
         <section className={styles.sheet}>
           <h2>The course</h2>
           <TextField label="Title" value={course.title} onSave={(title) => set({ title })} />
@@ -46,7 +45,15 @@ export default function PlanPage() {
           <h2>The promise</h2>
           <TextField label="Who it is for" lines={2} value={course.audience} onSave={(audience) => set({ audience })} />
           <TextField label="What a learner can do afterwards" lines={2} value={course.promise} onSave={(promise) => set({ promise })} />
+          <TextField
+            label="What it is not about"
+            description="Said early, it saves a learner the wrong course."
+            lines={2}
+            value={course.notAbout}
+            onSave={(notAbout) => set({ notAbout })}
+          />
         </section>
+        <Outcomes />
         <section className={styles.sheet}>
           <h2>How it runs</h2>
           <div className={styles.pair}>

@@ -8,11 +8,13 @@ import type { Cohort } from '@/core/enrolment';
 import type { Problem } from '@/core/kernel/problem';
 import type { StaffRow } from '@/server/people';
 import { newId } from '@/ui/ids';
+import { useReady } from '@/ui/plain/useReady';
 import { useCourse } from '../_course/CourseProvider';
 import inspector from '../_inspector/inspector.module.css';
 import { Staff } from './Staff';
 
 export function Enrol({ courseId, cohorts, staff }: { readonly courseId: string; readonly cohorts: readonly Cohort[]; readonly staff: readonly StaffRow[] }) {
+  const ready = useReady();
   const router = useRouter();
   const [email, setEmail] = useState('');
   const [cohortId, setCohortId] = useState('alone');
@@ -34,7 +36,7 @@ export function Enrol({ courseId, cohorts, staff }: { readonly courseId: string;
     <div className={inspector.inspector}>
       <form onSubmit={enrol} className={inspector.group} noValidate>
         <h2 className={inspector.title}>Enrol somebody</h2>
-        <TextInput label="E-mail address" value={email} onChange={(event) => setEmail(event.currentTarget.value)} error={problem?.sentence} />
+        <TextInput readOnly={!ready} label="E-mail address" value={email} onChange={(event) => setEmail(event.currentTarget.value)} error={problem?.sentence} />
         <Select
           label="Starts"
           value={cohortId}
@@ -54,6 +56,7 @@ export function Enrol({ courseId, cohorts, staff }: { readonly courseId: string;
 }
 
 function NewCohort({ courseId }: { readonly courseId: string }) {
+  const ready = useReady();
   const router = useRouter();
   const { zone } = useCourse();
   const [name, setName] = useState('');
@@ -72,12 +75,14 @@ function NewCohort({ courseId }: { readonly courseId: string }) {
       <h2 className={inspector.title}>New cohort</h2>
       <div className={inspector.pair}>
         <TextInput
+          readOnly={!ready}
           label="Name"
           value={name}
           onChange={(event) => setName(event.currentTarget.value)}
           error={problem?.field === 'name' ? problem.sentence : null}
         />
         <TextInput
+          readOnly={!ready}
           label="Starts on"
           type="date"
           value={startsOn}

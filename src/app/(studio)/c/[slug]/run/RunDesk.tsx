@@ -1,6 +1,7 @@
 'use client';
 import { SegmentedControl, TextInput } from '@mantine/core';
 import { IconSearch } from '@tabler/icons-react';
+import { useSearchParams } from 'next/navigation';
 import { useState } from 'react';
 import type { Cohort } from '@/core/enrolment';
 import type { StaffRow } from '@/server/people';
@@ -27,7 +28,7 @@ type Props = {
 export function RunDesk({ courseId, isPublished, rows, columns, cohorts, awards, staff }: Props) {
   const [show, setShow] = useState('grades');
   const [words, setWords] = useState('');
-  const [selectedId, setSelectedId] = useState<string | null>(null);
+  const [selectedId, setSelectedId] = useState<string | null>(useSearchParams().get('learner'));
   const wanted = words.trim().toLocaleLowerCase();
   const found = wanted ? rows.filter((row) => `${row.name} ${row.email} ${row.cohort ?? ''}`.toLocaleLowerCase().includes(wanted)) : rows;
   const selected = rows.find((row) => row.learnerId === selectedId) ?? null;

@@ -4,11 +4,13 @@ import { useRouter } from 'next/navigation';
 import { type FormEvent, useState } from 'react';
 import { act } from '@/app/_client/act';
 import type { StaffRow } from '@/server/people';
+import { useReady } from '@/ui/plain/useReady';
 import inspector from '../_inspector/inspector.module.css';
 import styles from './run.module.css';
 
 /** Who makes and who marks this course. */
 export function Staff({ courseId, staff }: { readonly courseId: string; readonly staff: readonly StaffRow[] }) {
+  const ready = useReady();
   const router = useRouter();
   const [email, setEmail] = useState('');
   const [role, setRole] = useState('marker');
@@ -39,7 +41,7 @@ export function Staff({ courseId, staff }: { readonly courseId: string; readonly
         ))}
       </ul>
       <div className={inspector.pair}>
-        <TextInput label="Their e-mail address" value={email} onChange={(event) => setEmail(event.currentTarget.value)} />
+        <TextInput readOnly={!ready} label="Their e-mail address" value={email} onChange={(event) => setEmail(event.currentTarget.value)} />
         <Select label="Role" data={['marker', 'creator']} value={role} onChange={(value) => setRole(value ?? 'marker')} />
       </div>
       {problem && (

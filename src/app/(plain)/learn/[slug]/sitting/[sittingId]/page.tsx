@@ -1,5 +1,4 @@
 import { orNotFound, signedIn } from '@/app/_server/person';
-import { pointsText } from '@/core/kernel/exact';
 import { isId } from '@/core/kernel/ids';
 import { Temporal } from '@/core/kernel/time';
 import { instantFrom } from '@/server/enrolment';
@@ -9,6 +8,7 @@ import controls from '@/ui/plain/controls.module.css';
 import { CourseFrame } from '../../../../_learn/CourseFrame';
 import styles from '../../../../_learn/learn.module.css';
 import { learnerPlace } from '../../../../_learn/learner-place';
+import { paperOf } from '../../../../_learn/paper';
 import { SittingPaper } from '../../../../_learn/SittingPaper';
 import { SittingResult } from '../../../../_learn/SittingResult';
 
@@ -28,7 +28,7 @@ export default async function SittingPage({ params }: { readonly params: Promise
         <h1>{lesson.title}</h1>
         {row.handedInAt ? (
           <>
-            <SittingResult view={found} />
+            <SittingResult lesson={lesson} answers={row.answers} score={found.score} />
             <p>
               <a className={controls.button} href={`/learn/${slug}/${lesson.id}`}>
                 Back to the lesson
@@ -36,19 +36,7 @@ export default async function SittingPage({ params }: { readonly params: Promise
             </p>
           </>
         ) : (
-          <SittingPaper
-            sittingId={row.id}
-            answers={row.answers}
-            milliseconds={left}
-            questions={lesson.questions.map((question) => ({
-              id: question.id,
-              kind: question.kind,
-              prompt: question.prompt,
-              points: `${pointsText(question.points)} ${question.points === 1000 ? 'point' : 'points'}`,
-              unit: question.unit,
-              options: question.options.map(({ id, text }) => ({ id, text })),
-            }))}
-          />
+          <SittingPaper sittingId={row.id} answers={row.answers} milliseconds={left} questions={paperOf(lesson.questions)} />
         )}
       </article>
     </CourseFrame>

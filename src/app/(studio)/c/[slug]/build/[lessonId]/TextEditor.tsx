@@ -4,11 +4,12 @@ import { IconBlockquote, IconBold, IconH2, IconH3, IconItalic, IconLink, IconLis
 import Image from '@tiptap/extension-image';
 import { type Editor, EditorContent, useEditor, useEditorState } from '@tiptap/react';
 import StarterKit from '@tiptap/starter-kit';
-import { useRef, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { act } from '@/app/_client/act';
 import { upload } from '@/app/_client/upload';
+import { same } from '@/core/kernel/change';
 import type { Lesson, RichText } from '@/core/outline';
-import { useDesk } from '../../_course/CourseProvider';
+import { useCourseStatus, useDesk } from '../../_course/CourseProvider';
 import styles from './text.module.css';
 
 /** A picture of the course's library: the document keeps its id, and the address follows from it. */
@@ -23,16 +24,34 @@ const LibraryPicture = Image.extend({
   parseHTML: () => [{ tag: 'img[data-media-id]' }],
 });
 
-export function TextEditor({ lesson }: { readonly lesson: Lesson }) {
+type Props = { readonly lesson: Lesson; readonly content: RichText | null };
+
+export function TextEditor({ lesson, content }: Props) {
   const { store } = useDesk();
+  const clashes = useCourseStatus('clashes');
+  // What this editor last gave or got, to tell the words of others from its own.
+  const known = useRef<RichText | null>(content);
+  const inTwoVersions = clashes.some((clash) => clash.table === 'text' && clash.recordId === lesson.id);
   const editor = useEditor({
     immediatelyRender: false,
     extensions: [StarterKit.configure({ heading: { levels: [2, 3] }, link: { openOnClick: false, protocols: ['http', 'https', 'mailto'] } }), LibraryPicture],
-    content: (lesson.text ?? '') as string,
+    content: (content ?? '') as string,
     editorProps: { attributes: { 'aria-label': `Text of ${lesson.title}`, role: 'textbox', 'aria-multiline': 'true', class: styles.page ?? '' } },
-    onUpdate: ({ editor: changed }) =>
-      store.edit({ do: 'set', table: 'lesson', id: lesson.id, fields: { text: changed.isEmpty ? null : (changed.getJSON() as RichText) } }),
+    onUpdate: ({ editor: changed }) => {
+      known.current = changed.isEmpty ? null : (changed.getJSON() as RichText);
+      store.edit({ do: 'set', table: 'text', id: lesson.id, fields: { content: known.current } });
+    },
   });
+  useEffect(() => {
+    if (!editor || same(content, known.current)) return;
+    known.current = content;
+    const { from, to } = editor.state.selection;
+    editor.commands.setContent((content ?? '') as string, { emitUpdate: false });
+    const end = editor.state.doc.content.size;
+    editor.commands.setTextSelection({ from: Math.min(from, end), to: Math.min(to, end) });
+  }, [editor, content]);
+  // While two versions are open, the one to go on with is chosen first.
+  useEffect(() => editor?.setEditable(!inTwoVersions, false), [editor, inTwoVersions]);
   if (!editor) return null;
   return (
     <div className={styles.editor}>

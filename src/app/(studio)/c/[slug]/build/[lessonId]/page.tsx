@@ -21,8 +21,11 @@ export default function LessonTextPage() {
   const { lessonId } = useParams<{ lessonId: string }>();
   const { state, store, head } = useDesk();
   const lesson = state.outline.lesson[lessonId];
+  const text = state.outline.text[lessonId];
   useEffect(() => {
-    if (lessonId) store.select({ table: 'lesson', id: lessonId });
+    if (!lessonId) return;
+    store.select({ table: 'lesson', id: lessonId });
+    store.loadText(lessonId);
   }, [store, lessonId]);
   return (
     <Workbench inspector={<Inspector />}>
@@ -33,7 +36,11 @@ export default function LessonTextPage() {
         <SavedMark />
       </div>
       {lesson ? (
-        <TextEditor key={lesson.id} lesson={lesson} />
+        text ? (
+          <TextEditor key={lesson.id} lesson={lesson} content={text.content} />
+        ) : (
+          <Loader aria-label="Loading the text" />
+        )
       ) : (
         <p className={styles.missing}>This lesson is not part of the course any more. If you removed it, go back to the outline and undo.</p>
       )}

@@ -1,0 +1,61 @@
+import { orNotFound } from '@/app/_server/person';
+import { type Answers, answerSchema, scorePaper } from '@/core/quiz';
+import controls from '@/ui/plain/controls.module.css';
+import { CourseFrame } from '../../../../_learn/CourseFrame';
+import styles from '../../../../_learn/learn.module.css';
+import { paperOf } from '../../../../_learn/paper';
+import { lessonHref } from '../../../../_learn/place';
+import { SittingPaper } from '../../../../_learn/SittingPaper';
+import { SittingResult } from '../../../../_learn/SittingResult';
+import { type ViewQuery, viewAsLearner } from '../../view';
+
+export const metadata = { title: 'View as learner' };
+
+type Query = ViewQuery & { readonly answers?: string };
+type Props = { readonly params: Promise<{ slug: string; lessonId: string }>; readonly searchParams: Promise<Query> };
+
+/** The paper of a quiz to be tried: answers stand in the address and nowhere else. */
+export default async function TryPaper({ params, searchParams }: Props) {
+  const { slug, lessonId } = await params;
+  const query = await searchParams;
+  const { view, place, strip } = await viewAsLearner(slug, query, `paper/${lessonId}`);
+  const { lesson } = orNotFound(view.lessons.find((one) => one.lesson.id === lessonId && one.lesson.kind === 'quiz'));
+  const answers = readAnswers(query.answers);
+  return (
+    <CourseFrame view={view} place={place} hereId={lessonId} strip={strip}>
+      <article className={styles.lesson}>
+        <p className={styles.facts}>The paper, tried</p>
+        <h1>{lesson.title}</h1>
+        {answers ? (
+          <>
+            <SittingResult lesson={lesson} answers={answers} score={scorePaper(lesson.questions, answers)} />
+            <p>
+              <a className={controls.button} href={lessonHref(place, lessonId)}>
+                Back to the lesson
+              </a>
+            </p>
+          </>
+        ) : (
+          <SittingPaper
+            sittingId={`trial-${lessonId}`}
+            answers={{}}
+            milliseconds={lesson.quiz?.minutes ? lesson.quiz.minutes * 60_000 : null}
+            questions={paperOf(lesson.questions)}
+            trialHref={`${place.base}/paper/${lessonId}${place.query}`}
+          />
+        )}
+      </article>
+    </CourseFrame>
+  );
+}
+
+function readAnswers(text: string | undefined): Answers | null {
+  if (!text) return null;
+  try {
+    const read = JSON.parse(text) as unknown;
+    if (typeof read !== 'object' || read === null) return null;
+    return Object.values(read).every((answer) => answerSchema.isValidSync(answer, { strict: true })) ? (read as Answers) : null;
+  } catch {
+    return null;
+  }
+}

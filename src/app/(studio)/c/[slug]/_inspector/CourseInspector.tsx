@@ -1,0 +1,93 @@
+'use client';
+import { Select, Switch } from '@mantine/core';
+import { IconBook } from '@tabler/icons-react';
+import { accents, type CourseSettings, type DoneRule, doneChoices, type LessonKind, lessonKinds, looks } from '@/core/outline';
+import { NumberField } from '@/ui/fields/fields';
+import { kinds } from '@/ui/tile/kinds';
+import { useCourse, useDesk } from '../_course/CourseProvider';
+import { doneNames } from './done-names';
+import styles from './inspector.module.css';
+
+const lookNames: Record<(typeof looks)[number], string> = { device: 'as each learner has chosen', light: 'light', dark: 'dark' };
+
+/** What holds for the whole course, unless a lesson differs. */
+export function CourseInspector() {
+  const { store } = useDesk();
+  const course = useCourse();
+  const { settings } = course;
+  const set = (part: Partial<CourseSettings>) => store.edit({ do: 'set', table: 'course', id: course.id, fields: { settings: { ...settings, ...part } } });
+  const setDone = (kind: LessonKind, rule: DoneRule | null) => {
+    const { [kind]: _old, ...others } = settings.done;
+    set({ done: rule ? { ...others, [kind]: rule } : others });
+  };
+  return (
+    <>
+      <h2 className={styles.title}>
+        <IconBook size={20} stroke={1.75} aria-hidden="true" /> The whole course
+      </h2>
+      <div className={styles.group}>
+        <Select
+          label="Learners see it"
+          value={settings.look}
+          data={looks.map((look) => ({ value: look, label: lookNames[look] }))}
+          allowDeselect={false}
+          onChange={(look) => look && set({ look: look as CourseSettings['look'] })}
+        />
+        <Select
+          label="Colour"
+          value={settings.accent}
+          data={[...accents]}
+          allowDeselect={false}
+          onChange={(accent) => accent && set({ accent: accent as CourseSettings['accent'] })}
+        />
+      </div>
+      <Switch
+        label="Contents stand beside each lesson"
+        checked={settings.surroundings}
+        onChange={(event) => set({ surroundings: event.currentTarget.checked })}
+      />
+      <Switch
+        label={'A long description is folded behind "Show more"'}
+        checked={settings.foldsDescription}
+        onChange={(event) => set({ foldsDescription: event.currentTarget.checked })}
+      />
+      <Switch label="After a film, the next lesson by itself" checked={settings.goesOn} onChange={(event) => set({ goesOn: event.currentTarget.checked })} />
+      <Switch label="Documents may be downloaded" checked={settings.downloads} onChange={(event) => set({ downloads: event.currentTarget.checked })} />
+      <Switch
+        label="Markers may look at it without enrolment"
+        checked={settings.staffLook}
+        onChange={(event) => set({ staffLook: event.currentTarget.checked })}
+      />
+      <h3 className={styles.part}>Done when, by kind</h3>
+      {lessonKinds.map((kind) => {
+        const rule = settings.done[kind];
+        return (
+          <div key={kind} className={rule?.by === 'watched' ? styles.pair : styles.group}>
+            <Select
+              label={kinds[kind].name}
+              value={rule?.by ?? ''}
+              data={[{ value: '', label: 'the usual rule' }, ...doneChoices[kind].map((by) => ({ value: by, label: doneNames[by] }))]}
+              allowDeselect={false}
+              onChange={(by) => setDone(kind, by ? (by === 'watched' ? { by, percent: 90 } : ({ by } as DoneRule)) : null)}
+            />
+            {rule?.by === 'watched' && (
+              <NumberField
+                label="Share"
+                unit="%"
+                value={rule.percent}
+                onSave={(percent) =>
+                  store.edit({
+                    do: 'set',
+                    table: 'course',
+                    id: course.id,
+                    fields: { settings: { ...settings, done: { ...settings.done, [kind]: { by: 'watched', percent } } } },
+                  })
+                }
+              />
+            )}
+          </div>
+        );
+      })}
+    </>
+  );
+}

@@ -1,0 +1,36 @@
+import { array, object, string } from 'yup';
+import { bodyOf, respond } from '@/app/_server/respond';
+import { catalogueColumns, columnOf } from '@/core/exchange';
+import { idSchema } from '@/core/kernel/ids';
+import { fail } from '@/core/kernel/problem';
+import { catalogueFor, writeSheet } from '@/server/exchange';
+import { personOf } from '@/server/people';
+
+const wish = object({
+  about: string()
+    .oneOf(Object.keys(catalogueColumns) as ('lesson' | 'course')[])
+    .required(),
+  form: string().oneOf(['csv', 'xlsx']).required(),
+  columns: array().of(string().max(40).required()).min(1).max(60).required(),
+  /** The rows that are shown, in their order. */
+  ids: array().of(idSchema).max(50_000).required(),
+}).noUnknown();
+
+/** Rows of the catalogue as a file: the columns that are shown, the rows that are shown, and only what the person may see. */
+export async function POST(request: Request): Promise<Response> {
+  const person = await personOf(request.headers);
+  if (!person) return respond(fail('not-signed-in', 'You are not signed in any more.'));
+  const asked = await bodyOf(request);
+  if (!wish.isValidSync(asked, { strict: true })) return respond(fail('invalid', 'Choose columns that there are.'));
+  const { about, form, columns, ids } = asked;
+  const chosen = columns.flatMap((key) => columnOf(about, key) ?? []);
+  const rows = new Map((await catalogueFor(person)).rows[about].map((row) => [row.id, row]));
+  const table = ids.flatMap((id) => rows.get(id) ?? []).map((row) => chosen.map((column) => row.cells[column.key] ?? null));
+  const file = await writeSheet(
+    form,
+    chosen.map((column) => column.name),
+    table,
+  );
+  const type = form === 'csv' ? 'text/csv; charset=utf-8' : 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet';
+  return new Response(Buffer.from(file), { headers: { 'content-type': type, 'content-disposition': `attachment; filename="${about}s.${form}"` } });
+}
