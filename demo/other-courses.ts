@@ -96,9 +96,24 @@ export const otherCourses: SmallCourse[] = [
       {
         title: 'Finding them',
         lessons: [
-          { title: 'What old maps tell', kind: 'reading', state: 'planned' },
-          { title: 'Asking at doors', kind: 'film', state: 'planned' },
-          { title: 'A spring or a leak?', kind: 'reading', state: 'planned' },
+          {
+            title: 'What old maps tell',
+            kind: 'reading',
+            state: 'planned',
+            asks: 'Where was water a hundred years ago?',
+            mediums: ['screencast', 'worksheet'],
+            note: 'The county sheets of 1880; ask the archive for a scan.',
+            minutes: 12,
+          },
+          {
+            title: 'Asking at doors',
+            kind: 'film',
+            state: 'planned',
+            asks: 'What do I say, and when do I leave?',
+            mediums: ['explainer'],
+            minutes: 6,
+          },
+          { title: 'A spring or a leak?', kind: 'reading', state: 'planned', asks: 'How do I tell them apart?', mediums: ['text'], minutes: 8 },
         ],
       },
     ],

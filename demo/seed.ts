@@ -5,7 +5,7 @@ import { usualAward } from '../src/core/certificate';
 import type { Result } from '../src/core/kernel/problem';
 import { Temporal } from '../src/core/kernel/time';
 import type { MediaKind } from '../src/core/media';
-import { byOrder, newCourse, newLesson, newQuestion } from '../src/core/outline';
+import { byOrder, newCourse, newLesson, newQuestion, textFacts } from '../src/core/outline';
 import type { Actor, CourseRole, SchoolRole } from '../src/core/people';
 import { awardIfEarned } from '../src/server/certificate';
 import { commands } from '../src/server/commands';
@@ -19,6 +19,7 @@ import * as tables from '../src/server/platform/schema';
 import { picture } from './drawings';
 import { renderFilm } from './films';
 import { otherCourses } from './other-courses';
+import { streamOutcomes } from './outcomes';
 import { emailOf, learnerNames, samplePassword, staff } from './people';
 import type { Lesson as LessonInput, QuestionBodyInput } from './shapes';
 import { films, streamSurvey, worksheets } from './stream-survey';
@@ -153,9 +154,9 @@ async function seedSections(
       for (const [l, input] of section.lessons.entries()) {
         const { text, file, questions = [], ...given } = input;
         const lesson = { ...newLesson(newId(), sectionId, keys[l] ?? '', input.title, input.kind), state: 'ready' as const, ...given };
-        await tx.db
-          .insert(tables.lesson)
-          .values({ ...lesson, courseId, text: text ? textOf(text, pictures) : null, mediaId: (file && media.get(file)) ?? null });
+        const content = text ? textOf(text, pictures) : null;
+        await tx.db.insert(tables.lesson).values({ ...lesson, courseId, written: textFacts(content), mediaId: (file && media.get(file)) ?? null });
+        if (content) await tx.db.insert(tables.lessonText).values({ id: lesson.id, courseId, content });
         const questionKeys = generateNKeysBetween(null, null, questions.length);
         for (const [q, question] of questions.entries())
           await tx.db.insert(tables.question).values({ ...rowOfQuestion(lesson.id, questionKeys[q] ?? '', question), courseId });
@@ -206,6 +207,7 @@ async function seedStreamSurvey(people: People, today: Temporal.Instant): Promis
       { courseId: id, userId: people.creator, role: 'creator' },
       { courseId: id, userId: people.marker, role: 'marker' },
     ]);
+  await seedOutcomes(id);
   const published = today.subtract({ hours: 24 * 70 });
   await perform(people.owner, 'course.publish', { courseId: id, number: 1 }, published);
 
@@ -224,6 +226,19 @@ async function seedStreamSurvey(people: People, today: Temporal.Instant): Promis
       { id: newId(), courseId: id, name: 'Autumn cohort', startsOn: monday.add({ weeks: 2 }).toString(), zone: 'Europe/London' },
     ]);
   return id;
+}
+
+async function seedOutcomes(courseId: string): Promise<void> {
+  const keys = generateNKeysBetween(null, null, streamOutcomes.length);
+  const rows = streamOutcomes.map(({ text }, i) => ({ id: newId(), courseId, order: keys[i] ?? '', text }));
+  await database().insert(tables.outcome).values(rows);
+  for (const lesson of await database()
+    .select({ id: tables.lesson.id, title: tables.lesson.title })
+    .from(tables.lesson)
+    .where(eq(tables.lesson.courseId, courseId))) {
+    const outcomes = rows.filter((_, i) => streamOutcomes[i]?.lessons.includes(lesson.title)).map(({ id }) => id);
+    await database().update(tables.lesson).set({ outcomes }).where(eq(tables.lesson.id, lesson.id));
+  }
 }
 
 async function seedSmallCourse(people: People, small: (typeof otherCourses)[number], today: Temporal.Instant): Promise<void> {

@@ -1,5 +1,5 @@
 import type { AssignmentSettings } from '../src/core/assignment';
-import type { LessonKind, LessonState } from '../src/core/outline';
+import type { LessonKind, LessonState, Medium } from '../src/core/outline';
 import type { QuizSettings } from '../src/core/quiz';
 
 /** How the sample courses are written down: short, and made whole by the seed. */
@@ -31,6 +31,9 @@ export type Lesson = {
   readonly minutes?: number;
   readonly text?: string;
   readonly teaser?: string;
+  readonly asks?: string;
+  readonly mediums?: readonly Medium[];
+  readonly note?: string;
   /** Name of a film or worksheet. */
   readonly file?: string;
   readonly weight?: number;

@@ -1,6 +1,7 @@
 import { assignmentCommands } from './assignment';
 import { certificateCommands } from './certificate';
 import { enrolmentCommands } from './enrolment';
+import { exchangeCommands } from './exchange';
 import { gradebookCommands } from './gradebook';
 import { learningCommands } from './learning';
 import { mediaCommands } from './media';
@@ -15,6 +16,7 @@ export const commands: ReadonlyMap<string, Command> = new Map(
     ...assignmentCommands,
     ...certificateCommands,
     ...enrolmentCommands,
+    ...exchangeCommands,
     ...gradebookCommands,
     ...learningCommands,
     ...mediaCommands,

@@ -11,9 +11,9 @@ import { course } from '../server/outline';
 import { config } from '../server/platform/config';
 import { closeDatabase, database } from '../server/platform/database';
 import { lesson } from '../server/platform/schema';
+import { largeCourse } from './bench-large';
+import { quantile, row } from './figures';
 
-/** Prints one row: what, the figure, and what it is held against. */
-const row = (what: string, figure: string, against: string) => console.log(`${what.padEnd(58)} ${figure.padStart(22)}   ${against}`);
 const whole = (value: number) => Math.round(value).toLocaleString('en-GB');
 
 async function perSecond(work: (i: number) => unknown, rounds: number): Promise<number> {
@@ -22,8 +22,6 @@ async function perSecond(work: (i: number) => unknown, rounds: number): Promise<
   for (let i = 0; i < rounds; i += 1) await work(i);
   return (rounds / (performance.now() - start)) * 1000;
 }
-
-const quantile = (sorted: readonly number[], share: number) => sorted[Math.min(sorted.length - 1, Math.floor(sorted.length * share))] ?? 0;
 
 async function engines(): Promise<void> {
   const sections = Array.from({ length: 5 }, (_, s) => ({
@@ -124,4 +122,5 @@ async function pages(): Promise<void> {
 
 await engines();
 await pages();
+await largeCourse();
 await closeDatabase();

@@ -1,5 +1,6 @@
 import { awardIfEarned, drawCertificate } from '../server/certificate';
 import { workOut } from '../server/media';
+import { publishDue } from '../server/outline';
 import { closeDatabase } from '../server/platform/database';
 import { type JobName, type Jobs, queue } from '../server/platform/jobs';
 import { log } from '../server/platform/log';
@@ -11,6 +12,7 @@ const handlers: { [N in JobName]: (data: Jobs[N]) => Promise<unknown> } = {
   'certificate.draw': ({ certificateId }) => drawCertificate(certificateId),
   'certificate.award': ({ courseId, learnerId }) => awardIfEarned(courseId, learnerId),
   'quiz.close-overdue': () => closeOverdue(),
+  'edition.publish-due': () => publishDue(),
 };
 
 async function main() {
@@ -24,6 +26,7 @@ async function main() {
     });
   }
   await boss.schedule('quiz.close-overdue', '* * * * *');
+  await boss.schedule('edition.publish-due', '* * * * *');
   log.info('worker ready');
   const stop = async () => {
     await boss.stop({ graceful: true, wait: true, timeout: 8000 });

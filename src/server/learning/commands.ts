@@ -1,11 +1,15 @@
-import { array, number, object } from 'yup';
+import { and, eq } from 'drizzle-orm';
+import { array, number, object, string } from 'yup';
 import { idSchema } from '@/core/kernel/ids';
 import { fail, ok } from '@/core/kernel/problem';
 import { usualDoneRule } from '@/core/outline';
 import { type Passage, watchedPercent } from '@/core/record';
+import { instantFrom } from '../enrolment';
 import { command } from '../platform/command';
+import { lessonUnlock } from '../platform/schema';
 import { recordEvent } from '../record';
 import { openLesson } from './guard';
+import { courseHead, learning } from './queries';
 
 const place = { courseId: idSchema, lessonId: idSchema };
 
@@ -51,6 +55,40 @@ export const markDone = command({
   },
 });
 
+const mostWrong = 8;
+const waitMinutes = 5;
+
+/** Gives the password of a lesson. What is wrong is counted, and many wrong ones wait, so that it cannot be guessed by trying. */
+export const unlock = command({
+  name: 'learning.unlock',
+  input: object({ ...place, password: string().max(80, 'Keep the password under 80 characters.').required('Give the password.') }).noUnknown(),
+  permission: () => true,
+  async handle({ tx, actor, now }, { courseId, lessonId, password }) {
+    const head = await courseHead(courseId, tx.db);
+    const found = head && (await learning(head, actor.id, now, tx.db));
+    const view = found?.view.lessons.find((one) => one.lesson.id === lessonId);
+    if (!view) return fail('not-found', 'This lesson is not part of a course you take.');
+    if (view.open) return ok({ opened: true, sentence: '' });
+    if (!view.locked) return fail('closed', `${view.lesson.title} is not open yet.`);
+    const mine = and(eq(lessonUnlock.learnerId, actor.id), eq(lessonUnlock.lessonId, lessonId));
+    const [row] = await tx.db.select().from(lessonUnlock).where(mine).for('update');
+    const waited = row ? (now.epochMilliseconds - instantFrom(row.triedAt).epochMilliseconds) / 60_000 : waitMinutes;
+    if (row && row.wrong >= mostWrong && waited < waitMinutes)
+      return fail('too-many', `That were ${mostWrong} wrong passwords. Try again in ${waitMinutes} minutes, or ask who gives the course.`);
+    const right = password.trim() === view.lesson.password;
+    const values = {
+      wrong: right || waited >= waitMinutes ? (right ? 0 : 1) : (row?.wrong ?? 0) + 1,
+      triedAt: now.toString(),
+      openedAt: right ? now.toString() : null,
+    };
+    await tx.db
+      .insert(lessonUnlock)
+      .values({ learnerId: actor.id, courseId, lessonId, ...values })
+      .onConflictDoUpdate({ target: [lessonUnlock.learnerId, lessonUnlock.lessonId], set: values });
+    return ok({ opened: right, sentence: right ? '' : 'This is not the password. Mind small and capital letters.' });
+  },
+});
+
 const passage = array().of(number().min(0).max(1_000_000).required()).length(2).required();
 
 /** Passages of a film that were played, as the player saw them. */
@@ -74,4 +112,9 @@ export const watched = command({
   },
 });
 
-export const learningCommands = { [openedLesson.name]: openedLesson, [markDone.name]: markDone, [watched.name]: watched };
+export const learningCommands = {
+  [unlock.name]: unlock,
+  [openedLesson.name]: openedLesson,
+  [markDone.name]: markDone,
+  [watched.name]: watched,
+};

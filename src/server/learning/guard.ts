@@ -1,5 +1,6 @@
 import { fail, ok, type Result } from '@/core/kernel/problem';
 import { dateTimeText } from '@/core/kernel/time';
+import { listText } from '@/core/kernel/words';
 import type { LessonView } from '@/core/learning';
 import type { LessonKind } from '@/core/outline';
 import type { CommandContext } from '../platform/command';
@@ -20,6 +21,9 @@ export async function openLesson(
   if (!found) return fail('not-allowed', 'You do not take this course.');
   const lesson = found.view.lessons.find((view) => view.lesson.id === lessonId);
   if (!lesson || (kinds && !kinds.includes(lesson.lesson.kind))) return fail('not-found', 'This lesson is not part of the course.');
+  if (lesson.waitsFor.length > 0)
+    return fail('closed', `${lesson.lesson.title} opens once you have done ${listText(lesson.waitsFor.map((one) => one.title))}.`);
+  if (lesson.locked) return fail('closed', `${lesson.lesson.title} asks for a password first.`);
   if (!lesson.open) {
     return fail(
       'closed',

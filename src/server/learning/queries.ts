@@ -4,7 +4,7 @@ import { type LearnerRecords, type LearnerView, learnerView } from '@/core/learn
 import { coursesTakenBy, type EnrolledLearner, enrolledLearner, learnersOf } from '../enrolment';
 import { type CourseHead, course, courseBySlug, editionDocument } from '../outline';
 import { type Database, database } from '../platform/database';
-import { gradeDecision, handIn, progress, sitting } from '../platform/schema';
+import { gradeDecision, handIn, lessonUnlock, progress, sitting } from '../platform/schema';
 
 type Mutable = {
   progress: Map<string, { state: 'empty' | 'begun' | 'done'; doneAt: string | null; watched: readonly (readonly [number, number])[] }>;
@@ -12,16 +12,29 @@ type Mutable = {
   handIns: Map<string, { state: 'draft' | 'handed-in' | 'being-marked' | 'marked'; points: number | null }>;
   decisions: Map<string, { kind: 'points' | 'excused'; points: number | null; reason: string }>;
   finished: boolean;
+  unlocked: Set<string>;
 };
-const blank = (finished: boolean): Mutable => ({ progress: new Map(), sittings: new Map(), handIns: new Map(), decisions: new Map(), finished });
+const blank = (finished: boolean): Mutable => ({
+  progress: new Map(),
+  sittings: new Map(),
+  handIns: new Map(),
+  decisions: new Map(),
+  finished,
+  unlocked: new Set(),
+});
 
 /** The records of all learners of a course, or of one: four queries, however many there are. */
 export async function recordsOf(courseId: string, learners: readonly EnrolledLearner[], db: Database = database()): Promise<Map<string, LearnerRecords>> {
   const only = learners.length === 1 ? learners[0]?.learnerId : undefined;
   const mine = <
     T extends {
-      courseId: typeof progress.courseId | typeof sitting.courseId | typeof handIn.courseId | typeof gradeDecision.courseId;
-      learnerId: typeof progress.learnerId | typeof sitting.learnerId | typeof handIn.learnerId | typeof gradeDecision.learnerId;
+      courseId: typeof lessonUnlock.courseId | typeof progress.courseId | typeof sitting.courseId | typeof handIn.courseId | typeof gradeDecision.courseId;
+      learnerId:
+        | typeof lessonUnlock.learnerId
+        | typeof progress.learnerId
+        | typeof sitting.learnerId
+        | typeof handIn.learnerId
+        | typeof gradeDecision.learnerId;
     },
   >(
     table: T,
@@ -38,7 +51,12 @@ export async function recordsOf(courseId: string, learners: readonly EnrolledLea
     .where(and(mine(handIn), ne(handIn.state, 'draft')))
     .orderBy(asc(handIn.number));
   const decided = await db.select().from(gradeDecision).where(mine(gradeDecision));
+  const opened = await db
+    .select({ learnerId: lessonUnlock.learnerId, lessonId: lessonUnlock.lessonId })
+    .from(lessonUnlock)
+    .where(and(mine(lessonUnlock), isNotNull(lessonUnlock.openedAt)));
   const all = new Map(learners.map((learner) => [learner.learnerId, blank(learner.finished)]));
+  for (const row of opened) all.get(row.learnerId)?.unlocked.add(row.lessonId);
   for (const row of steps) all.get(row.learnerId)?.progress.set(row.lessonId, { state: row.state, doneAt: row.doneAt, watched: row.watched });
   for (const row of sat) {
     const own = all.get(row.learnerId)?.sittings;

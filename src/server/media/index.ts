@@ -1,3 +1,3 @@
 export { addCaptions, addMedia, mediaCommands, rememberBlob, type StoredUpload, storeUpload } from './commands';
 export { workOut } from './jobs';
-export { mediaById, mediaOfCourse } from './queries';
+export { copyMedia, mediaById, mediaOfCourse } from './queries';

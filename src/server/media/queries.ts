@@ -1,6 +1,6 @@
-import { eq } from 'drizzle-orm';
+import { and, eq, inArray } from 'drizzle-orm';
 import type { MediaFacts } from '@/core/media';
-import { type Database, database } from '../platform/database';
+import { type Database, database, type Transaction } from '../platform/database';
 import { blob, media } from './schema';
 
 export async function mediaOfCourse(courseId: string, db: Database = database()): Promise<Map<string, MediaFacts>> {
@@ -24,4 +24,15 @@ export async function mediaById(id: string): Promise<(MediaFacts & { readonly co
     .innerJoin(blob, eq(blob.hash, media.hash))
     .where(eq(media.id, id));
   return row ? { ...factsOf(row), courseId: row.media.courseId } : null;
+}
+
+/** Puts files of one course into another under new ids; the contents themselves are stored once. Those there already stay. */
+export async function copyMedia(tx: Transaction, from: string, to: string, ids: ReadonlyMap<string, string>): Promise<void> {
+  if (ids.size === 0) return;
+  const rows = await tx.db
+    .select()
+    .from(media)
+    .where(and(eq(media.courseId, from), inArray(media.id, [...ids.keys()])));
+  const copies = rows.map((row) => ({ ...row, id: ids.get(row.id) ?? row.id, courseId: to }));
+  if (copies.length > 0) await tx.db.insert(media).values(copies).onConflictDoNothing();
 }

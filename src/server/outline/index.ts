@@ -1,4 +1,10 @@
 export { outlineCommands } from './commands';
+export { type EditionRow, editionsOf, publishDue } from './editions';
+export { type HistoryRow, historyOf, type Step, stepsSince, type UndoState } from './history';
+export { courseEvents } from './live';
+export { lessonTextOf, loadOutline, loadStructure } from './load';
+export { type SchoolPattern, schoolPatterns } from './patterns';
+export { type Present, sayWhere, whereSchema } from './presence';
 export {
   type CourseDesk,
   type CourseHead,
@@ -8,8 +14,8 @@ export {
   coursesFor,
   editionDocument,
   liveDocument,
-  loadOutline,
-  type UndoState,
+  type Planned,
+  staffLooks,
   type Unpublished,
   unpublished,
 } from './queries';

@@ -2,12 +2,12 @@ import { readFileSync } from 'node:fs';
 import { eq } from 'drizzle-orm';
 import { expect, test } from 'vitest';
 import { Temporal } from '@/core/kernel/time';
-import { courseDocumentJsonSchema, courseDocumentSchema } from '@/core/outline';
+import { courseDocumentJsonSchema, courseDocumentSchema, readinessDocument } from '@/core/outline';
 import { database } from '../platform/database';
 import { newId } from '../platform/ids';
 import * as tables from '../platform/schema';
 import { codeOf, learner, must, owner, publishedCourse, run, useTestSchool } from '../testing/school';
-import { loadOutline } from './queries';
+import { loadOutline } from './load';
 
 const school = useTestSchool();
 const boss = () => owner(school.owner);
@@ -34,7 +34,6 @@ test.each([
   ['a field that is not there', { courseId: newId() }, 'A lesson has no courseId that can be set.'],
   ['a rule that does not exist', { opens: { when: 'never' } }, 'Choose when it opens.'],
   ['a time that does not exist', { opens: { when: 'on-date', date: '2027-02-30', at: '09:00', zone: 'UTC' } }, 'Choose a day of the calendar.'],
-  ['a text that is none', { text: { type: 'doc', content: 'no' } }, 'This text cannot be kept: it is not a text of this editor, or it is too long.'],
   ['somebody else’s file', { mediaId: newId() }, 'This file does not belong to the course.'],
 ])('a lesson refuses %s in words, and nothing is written', async (_name, fields, sentence) => {
   const { courseId, sectionId } = await freshCourse();
@@ -44,6 +43,12 @@ test.each([
   const result = await run(boss(), 'outline.edit', { courseId, edit: { do: 'set', table: 'lesson', id, fields } });
   expect(result.ok ? '' : result.problem.sentence).toBe(sentence);
   expect(await loadOutline(courseId)).toEqual(before);
+});
+
+test('a section dropped into itself stays where it is, in words', async () => {
+  const { courseId, sectionId } = await freshCourse();
+  const result = await run(boss(), 'outline.edit', { courseId, edit: { do: 'move-sections', ids: [sectionId], before: sectionId } });
+  expect(result.ok ? '' : result.problem.sentence).toBe('Nothing can be put into or in front of itself. It stays where it is.');
 });
 
 test('HTML in a title is a title', async () => {
@@ -128,4 +133,8 @@ test('the published JSON Schema is the one that editions are checked with', asyn
   const [live] = await database().select({ document: tables.edition.document }).from(tables.edition).where(eq(tables.edition.courseId, courseId));
   expect(courseDocumentSchema.isValidSync(live?.document)).toBe(true);
   expect(courseDocumentSchema.isValidSync({ ...live?.document, version: 2 })).toBe(false);
+});
+
+test('docs/readiness.md says what the rules are', () => {
+  expect(readFileSync('docs/readiness.md', 'utf8')).toBe(readinessDocument());
 });

@@ -1,48 +1,15 @@
 import { createHash } from 'node:crypto';
-import { and, desc, eq, inArray, isNull, sql } from 'drizzle-orm';
+import { desc, eq, inArray, sql } from 'drizzle-orm';
+import { canonical } from '@/core/kernel/change';
 import type { MediaFacts } from '@/core/media';
-import {
-  type Course,
-  type CourseDocument,
-  compose,
-  type Difference,
-  differences,
-  type Lesson,
-  learnerMinutes,
-  type Outline,
-  type Question,
-  type Section,
-} from '@/core/outline';
+import { type CourseDocument, compose, type Difference, differences, learnerMinutes, type Outline, upgradeDocument } from '@/core/outline';
 import { can } from '@/core/people';
 import { mediaOfCourse } from '../media';
 import type { Person } from '../people';
-import { type Database, database } from '../platform/database';
-import { audit, course, edition, lesson, question, section } from './schema';
-
-const byId = <T extends { readonly id: string }>(rows: readonly T[]): { readonly [id: string]: T } => Object.fromEntries(rows.map((row) => [row.id, row]));
-
-/** A row without the columns that belong to the table and not to the core's record. */
-function strip<T extends object, K extends keyof T>(row: T, ...columns: K[]): Omit<T, K> {
-  const copy = { ...row };
-  for (const column of columns) delete copy[column];
-  return copy;
-}
-
-export async function loadOutline(courseId: string, db: Database = database()): Promise<Outline | null> {
-  // One after the other: inside a transaction there is one connection, and the four are quick.
-  const courses = await db.select().from(course).where(eq(course.id, courseId));
-  const sections = await db.select().from(section).where(eq(section.courseId, courseId));
-  const lessons = await db.select().from(lesson).where(eq(lesson.courseId, courseId));
-  const questions = await db.select().from(question).where(eq(question.courseId, courseId));
-  const [own] = courses;
-  if (!own) return null;
-  return {
-    course: byId([strip(own, 'liveEditionId', 'createdAt', 'changedAt') as Course]),
-    section: byId(sections.map((row) => strip(row, 'courseId') as Section)),
-    lesson: byId(lessons.map((row) => strip(row, 'courseId') as Lesson)),
-    question: byId(questions.map((row) => strip(row, 'courseId') as Question)),
-  };
-}
+import { database } from '../platform/database';
+import { undoState } from './history';
+import { load, loadOutline, withoutTexts } from './load';
+import { course, edition, plannedEdition } from './schema';
 
 /** The working copy as a document, for "View as learner" and for publishing. */
 export function composeDocument(outline: Outline, media: ReadonlyMap<string, MediaFacts>): CourseDocument {
@@ -52,21 +19,7 @@ export function composeDocument(outline: Outline, media: ReadonlyMap<string, Med
 }
 
 /** SHA-256 over a document's JSON with its keys in order, so that equal documents have equal sums. */
-export function documentHash(document: CourseDocument): string {
-  const ordered = (value: unknown): unknown =>
-    Array.isArray(value)
-      ? value.map(ordered)
-      : value && typeof value === 'object'
-        ? Object.fromEntries(
-            Object.entries(value)
-              .sort(([a], [b]) => (a < b ? -1 : 1))
-              .map(([key, inner]) => [key, ordered(inner)]),
-          )
-        : value;
-  return createHash('sha256')
-    .update(JSON.stringify(ordered(document)))
-    .digest('hex');
-}
+export const documentHash = (document: CourseDocument): string => createHash('sha256').update(canonical(document)).digest('hex');
 
 export type CourseHead = {
   readonly id: string;
@@ -85,45 +38,12 @@ export async function courseBySlug(slug: string): Promise<CourseHead | null> {
   return row ?? null;
 }
 
-export type UndoState = { readonly undo: string | null; readonly redo: string | null };
-
-/** What the next undo and redo of a person in a course would take back or do again, in words. */
-export async function undoState(courseId: string, actorId: string, db: Database = database()): Promise<UndoState> {
-  const { undo, redo } = await undoRows(courseId, actorId, db);
-  return { undo: undo?.sentence ?? null, redo: redo?.sentence.replace(/^undo: /, '') ?? null };
-}
-
-export async function undoRows(courseId: string, actorId: string, db: Database) {
-  const open = await db
-    .select()
-    .from(audit)
-    .where(
-      and(
-        eq(audit.courseId, courseId),
-        eq(audit.actorId, actorId),
-        inArray(audit.command, ['outline.edit', 'outline.undo', 'outline.redo']),
-        isNull(audit.undoneBy),
-      ),
-    )
-    .orderBy(desc(audit.id))
-    .limit(200);
-  const undo = open.find((row) => row.kind !== 'undo');
-  // Something new done after an undo ends what could be done again.
-  const newest = open.find((row) => row.kind !== 'redo');
-  return { undo: undo ?? null, redo: newest?.kind === 'undo' ? newest : null };
-}
-
 /** Everything the Build stage shows. */
 export async function courseDesk(slug: string, person: Person) {
   const head = await courseBySlug(slug);
   if (!head || !can(person, 'course.edit', { courseId: head.id })) return null;
-  const [outline, media, undo, live] = await Promise.all([
-    loadOutline(head.id),
-    mediaOfCourse(head.id),
-    undoState(head.id, person.id),
-    liveDocument(head.liveEditionId),
-  ]);
-  return outline ? { head, outline, media, undo, live } : null;
+  const [loaded, media, undo] = await Promise.all([load(head.id, withoutTexts, database()), mediaOfCourse(head.id), undoState(head.id, person.id)]);
+  return loaded ? { head, ...loaded, media, undo } : null;
 }
 export type CourseDesk = NonNullable<Awaited<ReturnType<typeof courseDesk>>>;
 
@@ -138,8 +58,9 @@ export async function editionDocument(editionId: string): Promise<CourseDocument
   if (!row) return null;
   const [oldest] = editions.keys();
   if (editions.size >= mostEditions && oldest) editions.delete(oldest);
-  editions.set(editionId, row.document);
-  return row.document;
+  const document = upgradeDocument(row.document);
+  editions.set(editionId, document);
+  return document;
 }
 
 export const liveDocument = async (editionId: string | null) => (editionId ? editionDocument(editionId) : null);
@@ -166,7 +87,19 @@ export async function coursesFor(person: Person) {
   return rows;
 }
 
-export type Unpublished = { readonly next: number; readonly live: number | null; readonly differences: readonly Difference[] };
+export type Planned = { readonly number: number; readonly at: string; readonly wall: string; readonly zone: string; readonly problem: string | null };
+export type Unpublished = {
+  readonly next: number;
+  readonly live: number | null;
+  readonly differences: readonly Difference[];
+  /** An edition that is to be made at a time. */
+  readonly planned: Planned | null;
+};
+
+async function plannedOf(courseId: string): Promise<Planned | null> {
+  const [row] = await database().select().from(plannedEdition).where(eq(plannedEdition.courseId, courseId));
+  return row ? { number: row.number, at: row.at, wall: row.wall, zone: row.zone, problem: row.problem } : null;
+}
 
 /** What publishing would bring: the number of the next edition, and what changed since the live one. */
 export async function unpublished(courseId: string): Promise<Unpublished | null> {
@@ -186,5 +119,12 @@ export async function unpublished(courseId: string): Promise<Unpublished | null>
     next: Math.max(0, ...rows.map((row) => row.number ?? 0)) + 1,
     live: live?.number ?? null,
     differences: differences(before, composeDocument(outline, media)),
+    planned: await plannedOf(courseId),
   };
+}
+
+/** Whether a course lets its markers look at it without being enrolled. */
+export async function staffLooks(courseId: string): Promise<boolean> {
+  const [row] = await database().select({ settings: course.settings }).from(course).where(eq(course.id, courseId));
+  return row?.settings.staffLook ?? false;
 }

@@ -1,6 +1,18 @@
 import { type AnyPgColumn, boolean, foreignKey, index, integer, jsonb, pgTable, text, unique, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
 import type { Change } from '@/core/kernel/change';
-import type { Course, CourseDocument, Difference, Lesson, Question, RichText, Section } from '@/core/outline';
+import {
+  type Course,
+  type CourseDocument,
+  type Difference,
+  type Lesson,
+  type Medium,
+  type PatternSection,
+  type Question,
+  type RichText,
+  type Section,
+  type TextFacts,
+  usualSettings,
+} from '@/core/outline';
 import { user } from '../people/schema';
 import { at } from '../platform/columns';
 
@@ -12,12 +24,16 @@ export const course = pgTable('course', {
   description: text('description').notNull(),
   audience: text('audience').notNull(),
   promise: text('promise').notNull(),
+  notAbout: text('not_about').notNull().default(''),
   zone: text('zone').notNull(),
   rhythm: jsonb('rhythm').$type<Course['rhythm']>(),
   weekLimit: integer('week_limit').notNull(),
   completion: jsonb('completion').$type<Course['completion']>().notNull(),
   missing: text('missing').$type<Course['missing']>().notNull(),
   award: jsonb('award').$type<Course['award']>().notNull(),
+  settings: jsonb('settings').$type<Course['settings']>().notNull().default(usualSettings),
+  /** Grows by one with each step of the history, so that browsers know what they have missed. */
+  revision: integer('revision').notNull().default(0),
   liveEditionId: uuid('live_edition_id').references((): AnyPgColumn => edition.id),
   createdAt: at('created_at').notNull().defaultNow(),
   changedAt: at('changed_at').notNull().defaultNow(),
@@ -49,21 +65,54 @@ export const lesson = pgTable(
     state: text('state').$type<Lesson['state']>().notNull(),
     required: boolean('required').notNull(),
     minutes: integer('minutes'),
-    text: jsonb('text').$type<RichText>(),
+    written: jsonb('written').$type<TextFacts>().notNull().default({ words: 0, pictures: 0, undescribed: 0 }),
     mediaId: uuid('media_id'),
-    downloads: boolean('downloads').notNull(),
+    downloads: boolean('downloads'),
+    pictureId: uuid('picture_id'),
+    password: text('password').notNull().default(''),
+    needs: jsonb('needs').$type<readonly string[]>().notNull().default([]),
     opens: jsonb('opens').$type<Lesson['opens']>(),
     teaser: text('teaser').notNull(),
     done: jsonb('done').$type<Lesson['done']>(),
     quiz: jsonb('quiz').$type<Lesson['quiz']>(),
     assignment: jsonb('assignment').$type<Lesson['assignment']>(),
     weight: integer('weight').notNull(),
+    asks: text('asks').notNull().default(''),
+    mediums: jsonb('mediums').$type<readonly Medium[]>().notNull().default([]),
+    note: text('note').notNull().default(''),
+    outcomes: jsonb('outcomes').$type<readonly string[]>().notNull().default([]),
   },
   (table) => [
     index('lesson_course').on(table.courseId),
     // A lesson can only stand in a section of its own course.
     foreignKey({ columns: [table.sectionId, table.courseId], foreignColumns: [section.id, section.courseId] }).onDelete('cascade'),
   ],
+);
+
+/** The text of a lesson, apart from it: most screens show no texts. */
+export const lessonText = pgTable(
+  'lesson_text',
+  {
+    id: uuid('id')
+      .primaryKey()
+      .references(() => lesson.id, { onDelete: 'cascade' }),
+    courseId: uuid('course_id').notNull(),
+    content: jsonb('content').$type<RichText>(),
+  },
+  (table) => [index('lesson_text_course').on(table.courseId)],
+);
+
+export const outcome = pgTable(
+  'outcome',
+  {
+    id: uuid('id').primaryKey(),
+    courseId: uuid('course_id')
+      .notNull()
+      .references(() => course.id, { onDelete: 'cascade' }),
+    order: text('order').notNull(),
+    text: text('text').notNull(),
+  },
+  (table) => [index('outcome_course').on(table.courseId)],
 );
 
 export const question = pgTable(
@@ -84,6 +133,7 @@ export const question = pgTable(
     unit: text('unit').notNull(),
     feedbackRight: text('feedback_right').notNull(),
     feedbackWrong: text('feedback_wrong').notNull(),
+    outcomes: jsonb('outcomes').$type<readonly string[]>().notNull().default([]),
   },
   (table) => [index('question_course').on(table.courseId), index('question_lesson').on(table.lessonId)],
 );
@@ -125,6 +175,37 @@ export const audit = pgTable(
       .notNull()
       .default('do'),
     undoneBy: uuid('undone_by'),
+    /** The revision of the course this step led to; null for what is no change of the working copy. */
+    revision: integer('revision'),
   },
-  (table) => [index('audit_course').on(table.courseId, table.actorId, table.id)],
+  (table) => [index('audit_course').on(table.courseId, table.actorId, table.id), index('audit_revision').on(table.courseId, table.revision)],
 );
+
+/** Outlines of the school's own to begin a course with. */
+export const pattern = pgTable('pattern', {
+  id: uuid('id').primaryKey(),
+  title: text('title').notNull(),
+  description: text('description').notNull(),
+  sections: jsonb('sections').$type<readonly PatternSection[]>().notNull(),
+  madeBy: text('made_by')
+    .notNull()
+    .references(() => user.id),
+  madeAt: at('made_at').notNull().defaultNow(),
+});
+
+/** An edition that is to be made of the working copy at a time. At most one a course; it stays until it is done or called off. */
+export const plannedEdition = pgTable('planned_edition', {
+  courseId: uuid('course_id')
+    .primaryKey()
+    .references(() => course.id, { onDelete: 'cascade' }),
+  number: integer('number').notNull(),
+  at: at('at').notNull(),
+  /** The wall-clock time that was meant, and where. */
+  wall: text('wall').notNull(),
+  zone: text('zone').notNull(),
+  plannedBy: text('planned_by')
+    .notNull()
+    .references(() => user.id),
+  /** Why it could not be made when its time came. */
+  problem: text('problem'),
+});

@@ -18,6 +18,8 @@ export type CommandContext = {
     readonly sentence: string;
     readonly changes?: readonly Change[];
     readonly kind?: 'do' | 'undo' | 'redo';
+    /** For steps of a working copy's history. */
+    readonly revision?: number;
   }): Promise<string>;
 };
 
@@ -90,6 +92,7 @@ export function command<I, O>(definition: Definition<I, O>): Command<I, O> {
               sentence: entry.sentence,
               changes: [...(entry.changes ?? [])],
               kind: entry.kind ?? 'do',
+              revision: entry.revision ?? null,
             });
             return id;
           },

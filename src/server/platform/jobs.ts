@@ -8,10 +8,11 @@ export type Jobs = {
   'media.work-out': { readonly mediaId: string };
   'certificate.draw': { readonly certificateId: string };
   'quiz.close-overdue': Record<string, never>;
+  'edition.publish-due': Record<string, never>;
   'certificate.award': { readonly courseId: string; readonly learnerId: string };
 };
 export type JobName = keyof Jobs;
-export const jobNames: readonly JobName[] = ['media.work-out', 'certificate.draw', 'quiz.close-overdue', 'certificate.award'];
+export const jobNames: readonly JobName[] = ['media.work-out', 'certificate.draw', 'quiz.close-overdue', 'certificate.award', 'edition.publish-due'];
 
 const kept = globalThis as typeof globalThis & { mosaikQueue?: Promise<PgBoss> };
 

@@ -1,6 +1,7 @@
 export * from '../assignment/schema';
 export * from '../certificate/schema';
 export * from '../enrolment/schema';
+export * from '../exchange/schema';
 export * from '../gradebook/schema';
 export * from '../media/schema';
 export * from '../outline/schema';

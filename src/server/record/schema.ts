@@ -1,4 +1,4 @@
-import { index, jsonb, pgTable, primaryKey, text, uuid } from 'drizzle-orm/pg-core';
+import { index, integer, jsonb, pgTable, primaryKey, text, uuid } from 'drizzle-orm/pg-core';
 import type { LessonProgress, Statement } from '@/core/record';
 import { user } from '../people/schema';
 import { at } from '../platform/columns';
@@ -17,6 +17,22 @@ export const statement = pgTable(
     body: jsonb('body').$type<Statement>().notNull(),
   },
   (table) => [index('statement_learner').on(table.learnerId, table.courseId, table.at)],
+);
+
+/** The password of a lesson, as somebody has given it: how often wrongly, and when rightly. */
+export const lessonUnlock = pgTable(
+  'lesson_unlock',
+  {
+    learnerId: text('learner_id')
+      .notNull()
+      .references(() => user.id, { onDelete: 'cascade' }),
+    courseId: uuid('course_id').notNull(),
+    lessonId: uuid('lesson_id').notNull(),
+    wrong: integer('wrong').notNull().default(0),
+    triedAt: at('tried_at').notNull(),
+    openedAt: at('opened_at'),
+  },
+  (table) => [primaryKey({ columns: [table.learnerId, table.lessonId] }), index('lesson_unlock_course').on(table.courseId)],
 );
 
 /** A projection of the statements: it can be thrown away and worked out again. */

@@ -89,7 +89,8 @@ export async function publishedCourse(ids: { owner: string; learner: string }, s
     [assignment, 'Write', 'assignment'],
   ]) {
     await edit({ do: 'add-lesson', id, sectionId, after: null, title, kind });
-    await edit({ do: 'set', table: 'lesson', id, fields: { text: doc('Some words to read.'), state: 'ready' } });
+    await edit({ do: 'set', table: 'lesson', id, fields: { state: 'ready' } });
+    await edit({ do: 'set', table: 'text', id, fields: { content: doc('Some words to read.') } });
   }
   await edit({ do: 'add-question', id: question, lessonId: quiz, kind: 'number' });
   await edit({ do: 'set', table: 'question', id: question, fields: { prompt: 'Twice two?', value: '4', points: 1000 } });

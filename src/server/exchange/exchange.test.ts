@@ -1,0 +1,55 @@
+import { expect, test } from 'vitest';
+import { draftsOf } from '@/core/exchange';
+import { apply } from '@/core/kernel/change';
+import { newCourse, type Outline, planEdit } from '@/core/outline';
+import { newId } from '../platform/ids';
+import { mostOutlineBytes, readOutlineFile, writeOutline } from './index';
+
+const bytes = (text: string) => new TextEncoder().encode(text);
+const sentence = (text: string | Uint8Array, name: string) => {
+  const read = readOutlineFile(typeof text === 'string' ? bytes(text) : text, name, null);
+  return read.ok ? 'ok' : read.problem.sentence;
+};
+const bomb = `<?xml version="1.0"?><!DOCTYPE l [<!ENTITY a "ha">${Array.from({ length: 9 }, (_, i) => `<!ENTITY ${'abcdefghijk'[i + 1]} "${`&${'abcdefghijk'[i]};`.repeat(10)}">`).join('')}]><opml version="2.0"><body><outline text="&j;"/></body></opml>`;
+
+test.each([
+  ['a file of 50 MB', new Uint8Array(mostOutlineBytes + 1), 'a.txt', /^This file is larger than 10 MB/],
+  ['an OPML that would grow without end', bomb, 'a.opml', /declares a document type/],
+  ['an OPML that is not well-formed', '<opml><body><outline text="a"></body></opml>', 'a.opml', /^This is not well-formed XML/],
+  ['another XML', '<feed><entry/></feed>', 'a.xml', 'This XML is no OPML with an outline in it.'],
+  ['a picture', new Uint8Array([0x89, 0x50, 0, 0, 1]), 'a.txt', /^This is not a text file/],
+  ['nothing', '  \n ', 'a.txt', 'There is nothing in it that could become a section or a lesson.'],
+  ['a CSV of 100,000 rows', `lesson\n${'x\n'.repeat(100_000)}`, 'a.csv', /^It holds 100,000 lessons; a course holds at most 5,000/],
+  ['a CSV with an open quotation mark', 'lesson\n"one\ntwo', 'a.csv', /has a quotation mark that is never closed/],
+])('an outline file is refused in words: %s', (_name, text, name, expected) => {
+  expect(sentence(text, name)).toMatch(expected);
+});
+
+test('a file in another encoding is read and said, a missing column is a fault, deep nesting is cut', () => {
+  const latin = readOutlineFile(new Uint8Array([0x46, 0x6c, 0xfc, 0x73, 0x73, 0x65]), 'a.txt', null);
+  expect(latin.ok && [latin.value.outline.loose[0]?.title, latin.value.outline.notes[0]]).toEqual(['Flüsse', expect.stringMatching(/not in UTF-8/)]);
+  const missing = readOutlineFile(bytes('section,name\nA,One'), 'a.csv', null);
+  expect(missing.ok && missing.value.faults).toEqual([{ row: 1, sentence: 'There is no column "lesson". The first row names the columns.' }]);
+  const deep = readOutlineFile(bytes(`<opml><body>${'<outline text="a">'.repeat(80)}${'</outline>'.repeat(80)}</body></opml>`), 'a.opml', null);
+  expect(deep.ok).toBe(true);
+});
+
+test('OPML and CSV are read back as they were written, and a formula stays words', () => {
+  const course = newCourse(newId(), 'c', 'A & B', 'UTC');
+  const empty: Outline = { course: { [course.id]: course }, section: {}, lesson: {}, question: {}, outcome: {}, text: {} };
+  const first = readOutlineFile(bytes('section,lesson,kind,minutes\n"One & ""two""",=1+1,film,7\nZwei,<b>,,'), 'a.csv', null);
+  if (!first.ok) throw new Error(first.problem.sentence);
+  const planned = planEdit(empty, { do: 'put', into: null, after: null, afterSection: null, ...draftsOf(first.value.outline, newId) });
+  const outline = planned.ok ? apply(empty, planned.value) : empty;
+  const titles = (form: 'opml' | 'csv') => {
+    const read = readOutlineFile(bytes(writeOutline(outline, form)), `x.${form}`, null);
+    return read.ok ? read.value.outline.sections.map((section) => [section.title, ...section.lessons.map((lesson) => lesson.title)]) : read.problem.sentence;
+  };
+  const expected = [
+    ['One & "two"', '=1+1'],
+    ['Zwei', '<b>'],
+  ];
+  expect(titles('opml')).toEqual(expected);
+  expect(titles('csv')).toEqual(expected);
+  expect(writeOutline(outline, 'csv')).toContain("'=1+1");
+});

@@ -1,0 +1,97 @@
+import { XMLParser, XMLValidator } from 'fast-xml-parser';
+import Papa from 'papaparse';
+import { type Branch, countOf, outlineOf, type ReadOutline, type RowFault, readLines, readMarkdown, readTable } from '@/core/exchange';
+import { fail, ok, type Result } from '@/core/kernel/problem';
+import { mostLessons } from '@/core/outline';
+
+export const outlineForms = ['lines', 'markdown', 'opml', 'csv'] as const;
+export type OutlineForm = (typeof outlineForms)[number];
+
+export type OutlinePreview = { readonly form: OutlineForm; readonly outline: ReadOutline; readonly faults: readonly RowFault[] };
+
+/** 10 MB: a hundred times the outline of the largest course. */
+export const mostOutlineBytes = 10 * 1024 * 1024;
+const tooLarge = fail('too-large', 'This file is larger than 10 MB. An outline is text; leave pictures and other files out, or send it in parts.');
+
+/** Text from bytes. What is not UTF-8 is read as the encoding it most likely is, and that is said. */
+export function decodeText(bytes: Uint8Array): { readonly text: string; readonly note: string | null } {
+  const [a, b] = bytes;
+  if ((a === 0xff && b === 0xfe) || (a === 0xfe && b === 0xff))
+    return { text: new TextDecoder(a === 0xff ? 'utf-16le' : 'utf-16be').decode(bytes), note: null };
+  try {
+    return { text: new TextDecoder('utf-8', { fatal: true }).decode(bytes), note: null };
+  } catch {
+    return {
+      text: new TextDecoder('windows-1252').decode(bytes),
+      note: 'This file is not in UTF-8. It was read as Windows-1252: look at names with accents before you put it in.',
+    };
+  }
+}
+
+const formOf = (text: string, name: string): OutlineForm => {
+  const ending = /\.(\w+)$/.exec(name.toLowerCase())?.[1] ?? '';
+  if (['opml', 'xml'].includes(ending) || /^\s*(<\?xml|<opml)/i.test(text)) return 'opml';
+  if (['csv', 'tsv'].includes(ending)) return 'csv';
+  if (['md', 'markdown'].includes(ending) || /^#{1,6}\s/m.test(text)) return 'markdown';
+  return 'lines';
+};
+
+/** What an outline file holds, without anything being made of it yet. */
+export function readOutlineFile(bytes: Uint8Array, name: string, wanted: OutlineForm | null): Result<OutlinePreview> {
+  if (bytes.length > mostOutlineBytes) return tooLarge;
+  if (bytes.includes(0) && !(bytes[0] === 0xff || bytes[0] === 0xfe))
+    return fail('invalid', 'This is not a text file. Save the outline as text, Markdown, OPML or CSV.');
+  const { text, note } = decodeText(bytes);
+  const form = wanted ?? formOf(text, name);
+  const read =
+    form === 'opml' ? readOpml(text) : form === 'csv' ? readCsv(text) : ok({ outline: form === 'markdown' ? readMarkdown(text) : readLines(text), faults: [] });
+  if (!read.ok) return read;
+  const { outline, faults } = read.value;
+  const { sections, lessons } = countOf(outline);
+  if (sections + lessons === 0 && faults.length === 0) return fail('invalid', 'There is nothing in it that could become a section or a lesson.');
+  if (lessons > mostLessons)
+    return fail(
+      'too-large',
+      `It holds ${lessons.toLocaleString('en-GB')} lessons; a course holds at most ${mostLessons.toLocaleString('en-GB')}. Divide it into several courses.`,
+    );
+  return ok({ form, outline: note ? { ...outline, notes: [note, ...outline.notes] } : outline, faults });
+}
+
+type Node = { readonly outline?: readonly Node[]; readonly [attribute: string]: unknown };
+const mostDepth = 60;
+
+/** OPML 2.0. Entities of a document's own are never expanded, so a small file stays small. */
+function readOpml(text: string): Result<{ outline: ReadOutline; faults: RowFault[] }> {
+  if (/<!DOCTYPE|<!ENTITY/i.test(text))
+    return fail('invalid', 'This OPML declares a document type or entities of its own, which an outline has no use for. Save it without them.');
+  const valid = XMLValidator.validate(text);
+  if (valid !== true) return fail('invalid', `This is not well-formed XML: ${valid.err.msg.replace(/\.$/, '')} (line ${valid.err.line}).`);
+  const parsed = new XMLParser({
+    ignoreAttributes: false,
+    attributeNamePrefix: '',
+    parseAttributeValue: false,
+    isArray: (tag) => tag === 'outline',
+    htmlEntities: false,
+  }).parse(text) as { readonly opml?: { readonly body?: Node } };
+  const body = parsed.opml?.body;
+  if (!body?.outline) return fail('invalid', 'This XML is no OPML with an outline in it.');
+  const branch = (node: Node, depth: number): Branch | null => {
+    if (depth > mostDepth) return null;
+    const words = [node.text, node.title].find((value): value is string => typeof value === 'string' && value.trim() !== '');
+    return {
+      text: (words ?? 'Untitled').replace(/\s+/g, ' ').trim(),
+      ...(typeof node.note === 'string' ? { note: node.note } : {}),
+      branches: (node.outline ?? []).flatMap((one) => branch(one, depth + 1) ?? []),
+    };
+  };
+  return ok({ outline: outlineOf(body.outline.flatMap((node) => branch(node, 0) ?? [])), faults: [] });
+}
+
+function readCsv(text: string): Result<{ outline: ReadOutline; faults: readonly RowFault[] }> {
+  const { data, errors } = Papa.parse<string[]>(text, { skipEmptyLines: 'greedy' });
+  const broken = errors.find((error) => error.type === 'Quotes');
+  if (broken) return fail('invalid', `Row ${(broken.row ?? 0) + 1} has a quotation mark that is never closed.`);
+  const [head, ...rows] = data;
+  if (!head) return fail('invalid', 'There is nothing in it that could become a section or a lesson.');
+  return ok(readTable(head, rows));
+}

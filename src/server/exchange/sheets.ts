@@ -1,0 +1,95 @@
+import { unzipSync } from 'fflate';
+import Papa from 'papaparse';
+import { readSheet } from 'read-excel-file/node';
+import writeXlsxFile, { type SheetData } from 'write-excel-file/node';
+import type { Cell } from '@/core/exchange';
+import { fail, ok, type Result } from '@/core/kernel/problem';
+import { decodeText } from './read';
+
+/** A table as a file holds it: the names of its columns, and its rows as words. */
+export type Sheet = { readonly head: readonly string[]; readonly rows: readonly (readonly string[])[]; readonly note: string | null };
+
+/** More rows than the largest catalogue, and few enough to be looked at before anything is done. */
+export const mostRows = 20_000;
+export const mostSheetBytes = 20 * 1024 * 1024;
+
+const mostUnpackedBytes = 200 * 1024 * 1024;
+
+/** What a zip says its files come to, before any of them is unpacked; without end when it cannot be read. */
+function unpackedSize(bytes: Uint8Array): number {
+  let total = 0;
+  try {
+    unzipSync(bytes, {
+      filter: (file) => {
+        total += file.originalSize;
+        return false;
+      },
+    });
+  } catch {
+    return Number.POSITIVE_INFINITY;
+  }
+  return total;
+}
+
+const isXlsx = (bytes: Uint8Array) => bytes[0] === 0x50 && bytes[1] === 0x4b;
+
+const wordsOf = (cell: unknown): string =>
+  cell === null || cell === undefined
+    ? ''
+    : cell instanceof Date
+      ? cell.toISOString().slice(0, 10)
+      : cell === true
+        ? 'yes'
+        : cell === false
+          ? 'no'
+          : String(cell);
+
+/** CSV or XLSX, by what the file is. Formulas are never worked out: of a cell only its stored value is read. */
+export async function readSheetFile(bytes: Uint8Array): Promise<Result<Sheet>> {
+  if (bytes.length > mostSheetBytes) return fail('too-large', 'This file is larger than 20 MB. Send it in parts.');
+  let all: string[][];
+  let note: string | null = null;
+  if (isXlsx(bytes)) {
+    const unpacked = unpackedSize(bytes);
+    if (unpacked === Number.POSITIVE_INFINITY) return fail('invalid', 'This XLSX cannot be read. Save it again, or save it as CSV.');
+    if (unpacked > mostUnpackedBytes) return fail('too-large', 'This XLSX grows to more than 200 MB when it is unpacked. Send it in parts.');
+    try {
+      all = (await readSheet(Buffer.from(bytes))).map((row) => row.map(wordsOf));
+    } catch {
+      return fail('invalid', 'This XLSX cannot be read. Save it again, or save it as CSV.');
+    }
+  } else {
+    if (bytes.includes(0) && bytes[0] !== 0xff && bytes[0] !== 0xfe) return fail('invalid', 'This is neither a CSV nor an XLSX file.');
+    const decoded = decodeText(bytes);
+    note = decoded.note;
+    const { data, errors } = Papa.parse<string[]>(decoded.text, { skipEmptyLines: 'greedy' });
+    const broken = errors.find((error) => error.type === 'Quotes');
+    if (broken) return fail('invalid', `Row ${(broken.row ?? 0) + 1} has a quotation mark that is never closed.`);
+    all = data;
+  }
+  const [head, ...rows] = all;
+  if (!head || head.every((cell) => cell.trim() === '')) return fail('invalid', 'The file is empty. Its first row names the columns.');
+  if (rows.length > mostRows)
+    return fail(
+      'too-large',
+      `It has ${rows.length.toLocaleString('en-GB')} rows; at most ${mostRows.toLocaleString('en-GB')} can be brought in at once. Send it in parts.`,
+    );
+  return ok({ head, rows, note });
+}
+
+/** A table as a file. In CSV words that a spreadsheet would take for a formula stand behind an apostrophe; in XLSX words are words. */
+export async function writeSheet(form: 'csv' | 'xlsx', head: readonly string[], rows: readonly (readonly Cell[])[]): Promise<Uint8Array> {
+  if (form === 'csv') {
+    const words = rows.map((row) => row.map((cell) => (typeof cell === 'number' ? cell : wordsOf(cell))));
+    return Buffer.from(`\uFEFF${Papa.unparse([[...head], ...words], { escapeFormulae: true, newline: '\r\n' })}\r\n`, 'utf8');
+  }
+  const data: SheetData = [
+    head.map((name) => ({ value: name, fontWeight: 'bold' as const })),
+    ...rows.map((row) =>
+      row.map((cell) =>
+        cell === null || cell === '' ? null : typeof cell === 'number' ? { value: cell, type: Number } : { value: wordsOf(cell), type: String },
+      ),
+    ),
+  ];
+  return writeXlsxFile(data).toBuffer();
+}

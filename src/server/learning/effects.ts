@@ -1,0 +1,49 @@
+import { and, eq, isNull } from 'drizzle-orm';
+import { Temporal } from '@/core/kernel/time';
+import { type Effect, effectOn } from '@/core/learning';
+import { type CourseDocument, type Side, sideBySide } from '@/core/outline';
+import { learnersOf } from '../enrolment';
+import { mediaOfCourse } from '../media';
+import { composeDocument, editionDocument, liveDocument, loadOutline } from '../outline';
+import { database } from '../platform/database';
+import { sitting } from '../platform/schema';
+import { courseHead, recordsOf } from './queries';
+
+export type LearnerEffect = { readonly learnerId: string; readonly name: string; readonly effect: Effect };
+export type EditionPreview = {
+  /** How many take the course. */
+  readonly learners: number;
+  readonly touched: readonly LearnerEffect[];
+  readonly sides: readonly Side[];
+};
+
+/**
+ * What another edition would bring, before it is made: every field side by side, and whom it touches,
+ * worked out on the learners there are. Without an edition the working copy is meant.
+ */
+export async function previewEdition(courseId: string, editionId: string | null, now = Temporal.Now.instant()): Promise<EditionPreview | null> {
+  const head = await courseHead(courseId);
+  if (!head) return null;
+  const after = editionId ? await editionDocument(editionId) : await workingCopy(courseId);
+  if (!after) return null;
+  const before = await liveDocument(head.liveEditionId);
+  if (!before) return { learners: 0, touched: [], sides: [] };
+  const learners = await learnersOf(courseId);
+  const records = await recordsOf(courseId, learners);
+  const open = await database()
+    .select({ learnerId: sitting.learnerId, lessonId: sitting.lessonId })
+    .from(sitting)
+    .where(and(eq(sitting.courseId, courseId), isNull(sitting.handedInAt)));
+  const touched = learners.flatMap(({ learnerId, name, clock }): LearnerEffect[] => {
+    const own = records.get(learnerId);
+    const underWay = open.filter((row) => row.learnerId === learnerId).map((row) => row.lessonId);
+    const effect = own && effectOn(before, after, { clock, records: own, underWay }, now);
+    return effect ? [{ learnerId, name, effect }] : [];
+  });
+  return { learners: learners.length, touched, sides: sideBySide(before, after) };
+}
+
+async function workingCopy(courseId: string): Promise<CourseDocument | null> {
+  const [outline, media] = await Promise.all([loadOutline(courseId), mediaOfCourse(courseId)]);
+  return outline && composeDocument(outline, media);
+}

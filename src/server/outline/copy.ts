@@ -1,0 +1,66 @@
+import { array, object } from 'yup';
+import { idSchema, optionalId } from '@/core/kernel/ids';
+import { fail } from '@/core/kernel/problem';
+import { mostLessons, type Outline, picturesIn, planCopy, reachOf } from '@/core/outline';
+import { can } from '@/core/people';
+import { copyMedia } from '../media';
+import { command } from '../platform/command';
+import { derivedId } from '../platform/ids';
+import { loadPart } from './load';
+import { checkElsewhere, keepStep, lockCourse, stepAnswer } from './write';
+
+const ids = array().of(idSchema).max(mostLessons, 'That is more than a course can hold.').required();
+const everything = { lesson: 'all', question: 'all', text: 'all' } as const;
+
+/** Copies lessons and sections into a course, from the same one or another, with their texts, questions and files. */
+export const copyRows = command({
+  name: 'outline.copy',
+  input: object({
+    courseId: idSchema,
+    fromCourseId: idSchema,
+    sectionIds: ids,
+    lessonIds: ids,
+    /** Made by the browser for this one paste: ids of the copies follow from it. */
+    seed: idSchema,
+    into: optionalId,
+    after: optionalId,
+  }).noUnknown(),
+  permission: ({ actor }, { courseId, fromCourseId }) => can(actor, 'course.edit', { courseId }) && can(actor, 'course.edit', { courseId: fromCourseId }),
+  async handle(context, { courseId, fromCourseId, sectionIds, lessonIds, seed, into, after }) {
+    const { tx } = context;
+    const target = (await lockCourse(tx, courseId)) && (await loadPart(courseId, { ...everything, question: noRows, text: noRows }, tx.db));
+    const reach = reachOf({
+      do: 'all',
+      edits: [
+        { do: 'remove', table: 'section', ids: sectionIds },
+        { do: 'remove', table: 'lesson', ids: lessonIds },
+      ],
+    });
+    const source = await loadPart(fromCourseId, reach, tx.db);
+    if (!target || !source) return fail('not-found', 'This course is not there any more.');
+    const isSame = courseId === fromCourseId;
+    const id = (old: string) => derivedId(seed, old);
+    const planned = planCopy(
+      target,
+      source,
+      { sections: sectionIds, lessons: lessonIds, into, after },
+      { id, media: isSame ? (old) => old : id, title: isSame ? (old) => `${old.slice(0, 193)} (copy)` : (old) => old, keepsOutcomes: isSame },
+    );
+    if (!planned.ok) return planned;
+    if (Object.keys(target.lesson).length + planned.value.filter((change) => change.table === 'lesson').length > mostLessons)
+      return fail('too-large', `A course holds at most ${mostLessons.toLocaleString('en-GB')} lessons.`);
+    if (!isSame) await copyMedia(tx, fromCourseId, courseId, new Map(mediaIn(source).map((old) => [old, id(old)])));
+    const elsewhere = await checkElsewhere(tx, courseId, planned.value);
+    if (!elsewhere.ok) return elsewhere;
+    const count = planned.value.filter((change) => change.table === 'lesson').length;
+    const sentence = count === 1 ? 'copy a lesson' : `copy ${count} lessons`;
+    const { revision } = await keepStep(context, courseId, planned.value, sentence);
+    return stepAnswer(context, courseId, planned.value, revision);
+  },
+});
+const noRows = { ids: [], lessonIds: [], sectionIds: [] };
+
+const mediaIn = (source: Outline): string[] => [
+  ...Object.values(source.lesson).flatMap((lesson) => [lesson.mediaId, lesson.pictureId].flatMap((id) => id ?? [])),
+  ...Object.values(source.text).flatMap((text) => picturesIn(text.content)),
+];

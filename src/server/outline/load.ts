@@ -1,0 +1,83 @@
+import { and, eq, inArray, or, type SQL, sql } from 'drizzle-orm';
+import type { AnyPgColumn } from 'drizzle-orm/pg-core';
+import type { Course, Lesson, LessonText, Outline, Part, Question, Reach, Section } from '@/core/outline';
+import { type Database, database } from '../platform/database';
+import { course, lesson, lessonText, outcome, question, section } from './schema';
+
+const byId = <T extends { readonly id: string }>(rows: readonly T[]): { readonly [id: string]: T } => Object.fromEntries(rows.map((row) => [row.id, row]));
+
+/** A row without the columns that belong to the table and not to the core's record. */
+function strip<T extends object, K extends keyof T>(row: T, ...columns: K[]): Omit<T, K> {
+  const copy = { ...row };
+  for (const column of columns) delete copy[column];
+  return copy;
+}
+
+/** Which rows of a table a part of an outline means; undefined for all of the course. */
+function rowsOf(part: Part, columns: { id: AnyPgColumn; lesson: AnyPgColumn; section?: AnyPgColumn }): SQL | undefined {
+  if (part === 'all') return undefined;
+  const inSections = inArray(columns.lesson, sql`(select id from lesson where section_id in ${part.sectionIds})`);
+  const conditions = [
+    part.ids.length > 0 ? inArray(columns.id, part.ids) : undefined,
+    part.lessonIds.length > 0 ? inArray(columns.lesson, part.lessonIds) : undefined,
+    part.sectionIds.length === 0 ? undefined : columns.section ? inArray(columns.section, part.sectionIds) : inSections,
+  ].filter((condition) => condition !== undefined);
+  return or(...conditions) ?? sql`false`;
+}
+
+const isNothing = (part: Part) => part !== 'all' && part.ids.length + part.lessonIds.length + part.sectionIds.length === 0;
+export const withoutTexts: Reach = { lesson: 'all', question: 'all', text: { ids: [], lessonIds: [], sectionIds: [] } };
+const whole: Reach = { lesson: 'all', question: 'all', text: 'all' };
+
+/** The working copy of a course, or as much of it as is asked for; null when there is no such course. */
+export async function load(courseId: string, reach: Reach, db: Database): Promise<{ outline: Outline; revision: number } | null> {
+  // One after the other: inside a transaction there is one connection, and each is quick.
+  const [own] = await db.select().from(course).where(eq(course.id, courseId));
+  if (!own) return null;
+  const sections = await db.select().from(section).where(eq(section.courseId, courseId));
+  const outcomes = await db.select().from(outcome).where(eq(outcome.courseId, courseId));
+  const lessons = isNothing(reach.lesson)
+    ? []
+    : await db
+        .select()
+        .from(lesson)
+        .where(and(eq(lesson.courseId, courseId), rowsOf(reach.lesson, { id: lesson.id, lesson: lesson.id, section: lesson.sectionId })));
+  const questions = isNothing(reach.question)
+    ? []
+    : await db
+        .select()
+        .from(question)
+        .where(and(eq(question.courseId, courseId), rowsOf(reach.question, { id: question.id, lesson: question.lessonId })));
+  const texts = isNothing(reach.text)
+    ? []
+    : await db
+        .select()
+        .from(lessonText)
+        .where(and(eq(lessonText.courseId, courseId), rowsOf(reach.text, { id: lessonText.id, lesson: lessonText.id })));
+  const outline = {
+    course: byId([strip(own, 'liveEditionId', 'createdAt', 'changedAt', 'revision') as Course]),
+    section: byId(sections.map((row) => strip(row, 'courseId') as Section)),
+    lesson: byId(lessons.map((row) => strip(row, 'courseId') as Lesson)),
+    question: byId(questions.map((row) => strip(row, 'courseId') as Question)),
+    outcome: byId(outcomes.map((row) => strip(row, 'courseId'))),
+    text: byId(texts.map((row) => strip(row, 'courseId') as LessonText)),
+  };
+  return { outline, revision: own.revision };
+}
+
+/** The whole working copy, with its texts: for publishing and for looking at it as a learner. */
+export const loadOutline = async (courseId: string, db: Database = database()) => (await load(courseId, whole, db))?.outline ?? null;
+
+/** As much of the working copy as an edit looks at. */
+export const loadPart = async (courseId: string, reach: Reach, db: Database) => (await load(courseId, reach, db))?.outline ?? null;
+
+/** The working copies of several courses without their texts, for a shelf. */
+export const loadStructure = async (courseId: string) => (await load(courseId, withoutTexts, database()))?.outline ?? null;
+
+export async function lessonTextOf(courseId: string, lessonId: string): Promise<LessonText> {
+  const [row] = await database()
+    .select({ content: lessonText.content })
+    .from(lessonText)
+    .where(and(eq(lessonText.id, lessonId), eq(lessonText.courseId, courseId)));
+  return { id: lessonId, content: row?.content ?? null };
+}

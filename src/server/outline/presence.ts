@@ -1,0 +1,62 @@
+import { boolean, type InferType, object, string } from 'yup';
+import { idSchema } from '@/core/kernel/ids';
+import { pool } from '../platform/database';
+import { listen } from '../platform/listen';
+
+/** Where a browser with the course open is looking; said again every so often, and forgotten after a while. */
+export const whereSchema = object({
+  client: idSchema,
+  stage: string().max(20).defined(),
+  /** The lesson or section they are in; null when nowhere in particular. */
+  id: string().max(40).nullable().defined(),
+  leaving: boolean().required(),
+}).noUnknown();
+export type Where = InferType<typeof whereSchema>;
+export type Present = Omit<Where, 'leaving'> & { readonly personId: string; readonly name: string };
+type Said = Present & { readonly courseId: string; readonly leaving: boolean };
+
+const forgetAfterMs = 40_000;
+type Room = Map<string, Present & { readonly until: number }>;
+const kept = globalThis as typeof globalThis & { mosaikRooms?: { rooms: Map<string, Room>; ready: Promise<unknown>; watchers: Map<string, Set<() => void>> } };
+
+/** Every process keeps who is where in all courses, from what it hears. */
+function rooms() {
+  kept.mosaikRooms ??= {
+    rooms: new Map(),
+    watchers: new Map(),
+    ready: listen('mosaik_here', (payload) => {
+      const { courseId, leaving, ...present } = JSON.parse(payload) as Said;
+      const room: Room = rooms().rooms.get(courseId) ?? new Map();
+      rooms().rooms.set(courseId, room);
+      if (leaving) room.delete(present.client);
+      else room.set(present.client, { ...present, until: Date.now() + forgetAfterMs });
+      for (const changed of rooms().watchers.get(courseId) ?? []) changed();
+    }),
+  };
+  return kept.mosaikRooms;
+}
+
+export function whoIsHere(courseId: string): Present[] {
+  const room = rooms().rooms.get(courseId);
+  if (!room) return [];
+  for (const [client, { until }] of room) if (until < Date.now()) room.delete(client);
+  return [...room.values()].map(({ until: _until, ...present }) => present);
+}
+
+/** Calls `changed` when somebody comes, moves or leaves. Ends when the answer is called. */
+export async function watchPeople(courseId: string, changed: () => void): Promise<() => void> {
+  const { watchers, ready } = rooms();
+  await ready;
+  const all = watchers.get(courseId) ?? new Set();
+  watchers.set(courseId, all.add(changed));
+  return () => all.delete(changed);
+}
+
+export async function sayWhere(courseId: string, person: { readonly id: string; readonly name: string }, where: Where): Promise<void> {
+  const said: Said = { ...where, courseId, personId: person.id, name: person.name.slice(0, 80) };
+  await pool().query('select pg_notify($1, $2)', ['mosaik_here', JSON.stringify(said)]);
+}
+
+/** Forgets a browser that has gone. */
+export const sayLeft = (courseId: string, client: string): Promise<void> =>
+  sayWhere(courseId, { id: '', name: '' }, { client, stage: '', id: null, leaving: true });

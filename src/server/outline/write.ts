@@ -1,0 +1,99 @@
+import { eq, inArray, sql } from 'drizzle-orm';
+import type { Change } from '@/core/kernel/change';
+import { fail, ok, type Result } from '@/core/kernel/problem';
+import type { OutlineTable } from '@/core/outline';
+import { mediaOfCourse } from '../media';
+import type { CommandContext } from '../platform/command';
+import type { Transaction } from '../platform/database';
+import { undoState } from './history';
+import { course, lesson, lessonText, outcome, question, section } from './schema';
+
+const tables = { course, section, lesson, question, outcome, text: lessonText } as const;
+const most = 200;
+
+/** Holds the course for this transaction, so that edits and publishing come one after the other. */
+export async function lockCourse(tx: Transaction, courseId: string) {
+  const [row] = await tx.db.select({ id: course.id, liveEditionId: course.liveEditionId }).from(course).where(eq(course.id, courseId)).for('update');
+  return row ?? null;
+}
+
+/** Rows of one kind of change in a row are written together. */
+function* runs(changes: readonly Change[]): Generator<readonly [Change, ...Change[]]> {
+  const kindOf = ({ table, before, after }: Change) => `${table} ${before === null ? 'add' : after === null ? 'remove' : 'set'}`;
+  for (let at = 0; at < changes.length; ) {
+    const first = changes[at] as Change;
+    let end = at + 1;
+    while (end < changes.length && end - at < most && kindOf(changes[end] as Change) === kindOf(first)) end += 1;
+    yield changes.slice(at, end) as unknown as [Change, ...Change[]];
+    at = end;
+  }
+}
+
+/** Does changes to the working copy in the order given. */
+async function write(tx: Transaction, courseId: string, changes: readonly Change[]): Promise<void> {
+  for (const run of runs(changes)) {
+    const [first] = run;
+    const table = tables[first.table as OutlineTable];
+    const ids = run.map(({ id }) => id);
+    if (first.after === null) await tx.db.delete(table).where(inArray(table.id, ids));
+    else if (first.before === null) await tx.db.insert(table).values(run.map(({ after }) => ({ ...after, courseId })) as never);
+    else
+      for (const { id, after } of run)
+        await tx.db
+          .update(table)
+          .set(after as never)
+          .where(eq(table.id, id));
+  }
+}
+
+/**
+ * Keeps changes as the next step of the history: the rows, the revision, and the line that undo and
+ * everybody else's browser read.
+ */
+export async function keepStep(
+  { tx, audit }: CommandContext,
+  courseId: string,
+  changes: readonly Change[],
+  sentence: string,
+  kind: 'do' | 'undo' | 'redo' = 'do',
+): Promise<{ readonly auditId: string | null; readonly revision: number }> {
+  if (changes.length === 0) {
+    const [row] = await tx.db.select({ revision: course.revision }).from(course).where(eq(course.id, courseId));
+    return { auditId: null, revision: row?.revision ?? 0 };
+  }
+  await write(tx, courseId, changes);
+  const [row] = await tx.db
+    .update(course)
+    .set({ changedAt: sql`now()`, revision: sql`${course.revision} + 1` })
+    .where(eq(course.id, courseId))
+    .returning({ revision: course.revision });
+  const revision = row?.revision ?? 0;
+  return { auditId: await audit({ courseId, sentence, changes, kind, revision }), revision };
+}
+
+/** What a step answers: its changes, where the course now is, and what can be taken back. */
+export async function stepAnswer({ tx, actor }: CommandContext, courseId: string, changes: readonly Change[], revision: number) {
+  return ok({ changes, revision, undo: await undoState(courseId, actor.id, tx.db) });
+}
+
+/** Checks that need more than the course itself: addresses, ids and files that belong to others. */
+export async function checkElsewhere(tx: Transaction, courseId: string, changes: readonly Change[]): Promise<Result<null>> {
+  for (const { table, after } of changes) {
+    if (table !== 'course' || typeof after?.slug !== 'string') continue;
+    const [other] = await tx.db.select({ id: course.id, title: course.title }).from(course).where(eq(course.slug, after.slug));
+    if (other && other.id !== courseId) return fail('conflict', `The address ${after.slug} is in use by "${other.title}". Choose another one.`, 'slug');
+  }
+  for (const name of ['section', 'lesson', 'question', 'outcome'] as const) {
+    const ids = changes.filter(({ table, before }) => table === name && before === null).map(({ id }) => id);
+    if (ids.length === 0) continue;
+    const own = tables[name];
+    const [there] = await tx.db.select({ id: own.id }).from(own).where(inArray(own.id, ids)).limit(1);
+    if (there) return fail('conflict', 'This id is in use elsewhere. Try again.');
+  }
+  const files = changes.flatMap(({ table, after }) => (table === 'lesson' ? [after?.mediaId, after?.pictureId].filter((id) => typeof id === 'string') : []));
+  if (files.length > 0) {
+    const media = await mediaOfCourse(courseId, tx.db);
+    if (files.some((id) => !media.has(id))) return fail('not-found', 'This file does not belong to the course.', 'mediaId');
+  }
+  return ok(null);
+}

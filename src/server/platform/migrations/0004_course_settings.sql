@@ -1,0 +1,3 @@
+ALTER TABLE "lesson" ALTER COLUMN "downloads" DROP NOT NULL;--> statement-breakpoint
+ALTER TABLE "course" ADD COLUMN "settings" jsonb DEFAULT '{"look":"device","accent":"malachite","surroundings":true,"foldsDescription":false,"goesOn":false,"downloads":true,"staffLook":false,"done":{}}'::jsonb NOT NULL;--> statement-breakpoint
+ALTER TABLE "lesson" ADD COLUMN "needs" jsonb DEFAULT '[]'::jsonb NOT NULL;
