@@ -1,5 +1,5 @@
 /** The floors and columns of the house (docs/architecture.md), as rules. */
-const domains = 'outline|media|release|quiz|assignment|gradebook|certificate|enrolment|record|people|learning';
+const domains = 'outline|media|release|quiz|assignment|gradebook|certificate|enrolment|record|people|learning|exchange|search';
 
 module.exports = {
   forbidden: [

@@ -6,7 +6,10 @@ const alias = { '@': fileURLToPath(new URL('./src', import.meta.url)) };
 export default defineConfig({
   test: {
     projects: [
-      { resolve: { alias }, test: { name: 'unit', testTimeout: 30_000, include: ['src/core/**/*.test.ts', 'src/ui/**/*.test.ts', 'cli/**/*.test.mjs'] } },
+      {
+        resolve: { alias },
+        test: { name: 'unit', testTimeout: 30_000, include: ['src/core/**/*.test.ts', 'src/ui/**/*.test.ts', 'src/app/**/*.test.ts', 'cli/**/*.test.mjs'] },
+      },
       {
         resolve: { alias },
         test: {

@@ -6,4 +6,5 @@ import { withSampleServer } from './sample-server.mjs';
 export const bench = () =>
   withSampleServer(
     (env) => spawnSync('node', ['--import', 'tsx', 'src/worker/bench.ts'], { cwd: root, env, stdio: ['ignore', 'inherit', 'inherit'] }).status ?? 1,
+    ['chromium'],
   );

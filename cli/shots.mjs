@@ -19,6 +19,23 @@ const views = [
     act: (page) => page.getByRole('treeitem', { name: /Walking the reach/ }).click(),
   },
   { name: 'courses', who: ines, path: '/courses' },
+  { name: 'coverage', who: ines, path: '/c/stream-survey/plan/coverage', act: (page) => page.getByRole('table').waitFor() },
+  { name: 'board', who: ines, path: '/c/wells-and-springs/plan/board', act: (page) => page.getByRole('button', { name: /What old maps tell/ }).click() },
+  {
+    name: 'catalogue',
+    who: ines,
+    path: '/catalogue',
+    act: (page) => page.getByRole('button', { name: 'Filter', exact: true }).click(),
+  },
+  {
+    name: 'publish',
+    who: ines,
+    path: '/c/stream-survey/build',
+    act: async (page) => {
+      await page.getByRole('button', { name: 'Publish edition 2' }).click();
+      await page.getByRole('region', { name: 'Whom it touches' }).waitFor();
+    },
+  },
   {
     name: 'release',
     who: ines,

@@ -25,6 +25,49 @@ const visits: Visit[] = [
   { name: 'sign in', who: null, path: '/sign-in' },
   { name: 'courses', who: ines, path: '/courses' },
   { name: 'plan', who: ines, path: '/c/stream-survey/plan' },
+  { name: 'coverage', who: ines, path: '/c/stream-survey/plan/coverage', act: (page) => page.getByRole('table').waitFor() },
+  { name: 'work board', who: ines, path: '/c/wells-and-springs/plan/board', act: (page) => page.getByRole('button', { name: /What old maps tell/ }).click() },
+  {
+    name: 'outline brought in',
+    who: ines,
+    path: '/c/wells-and-springs/plan/outline',
+    act: async (page) => {
+      await page.getByLabel('Paste it here').fill('A\n\tOne\n\tTwo');
+      await page.getByRole('button', { name: 'Put 2 lessons at the end' }).waitFor();
+    },
+  },
+  {
+    name: 'several lessons',
+    who: ines,
+    path: '/c/stream-survey/build',
+    act: async (page) => {
+      await page.getByRole('treeitem', { name: /^1\.1 / }).click();
+      await page.getByRole('treeitem', { name: /^1\.3 / }).click({ modifiers: ['Shift'] });
+      await page.getByText('3 lessons selected').waitFor();
+    },
+  },
+  { name: 'tile map', who: ines, path: '/c/stream-survey/build/map' },
+  { name: 'history', who: ines, path: '/c/stream-survey/history' },
+  {
+    name: 'find anything',
+    who: ines,
+    path: '/c/stream-survey/build',
+    act: async (page) => {
+      await page.keyboard.press('Control+k');
+      await page.keyboard.type('float');
+      await page.getByRole('option', { name: /float method/ }).waitFor();
+    },
+  },
+  {
+    name: 'catalogue',
+    who: ines,
+    path: '/catalogue',
+    act: async (page) => {
+      await page.getByRole('gridcell').first().waitFor();
+      await page.getByRole('button', { name: 'Filter', exact: true }).click();
+    },
+  },
+  { name: 'bring in', who: ines, path: '/catalogue', act: (page) => page.getByRole('button', { name: 'Bring in' }).click() },
   { name: 'build', who: ines, path: '/c/stream-survey/build', act: (page) => page.getByRole('treeitem', { name: /Walking the reach/ }).click() },
   {
     name: 'build with a menu open',
@@ -100,14 +143,15 @@ const visits: Visit[] = [
   },
   { name: 'assignment', who: aoife, path: '/learn/stream-survey', act: (page) => page.getByRole('link', { name: /Your home stretch/ }).click() },
   { name: 'grades', who: aoife, path: '/learn/stream-survey/grades' },
-  { name: 'view as learner', who: ines, path: '/view/stream-survey' },
+  { name: 'view as learner', who: ines, path: '/view/stream-survey?pace=60' },
+  { name: 'view of the grades', who: ines, path: '/view/stream-survey/grades' },
   { name: 'closed lesson', who: ines, path: '/view/stream-survey', act: (page) => page.getByRole('link', { name: /Your survey report/ }).click() },
   { name: 'not here', who: aoife, path: '/learn/no-such-course' },
 ];
 
 for (const scheme of ['light', 'dark'] as const) {
   test(`every main page meets WCAG 2.2 AA in ${scheme} colours, without errors in the console`, async ({ browser, school }) => {
-    test.setTimeout(240_000);
+    test.setTimeout(360_000);
     const problems: string[] = [];
     const pages = new Map<string, Page>();
     for (const visit of visits) {

@@ -19,7 +19,9 @@ test('every address answers with the right status, and a sentence', async ({ bro
   const lessonIds = await page
     .getByRole('navigation', { name: 'Course' })
     .getByRole('link')
-    .evaluateAll((links) => links.map((link) => new URL((link as HTMLAnchorElement).href).pathname.split('/')[3] ?? '').filter(Boolean));
+    .evaluateAll((links) =>
+      links.map((link) => new URL((link as HTMLAnchorElement).href).pathname.split('/')[3] ?? '').filter((id) => /^[0-9a-f-]{36}$/.test(id)),
+    );
   const courseId = await courseIdOf(page, 'stream-survey');
   expect(courseId).toMatch(/^[0-9a-f-]{36}$/);
   const closed = lessonIds.at(-1) ?? '';
@@ -220,52 +222,4 @@ test('a lost connection loses no answer and no edit', async ({ browser, school }
   await desk.reload();
   await desk.getByRole('treeitem', { name: /Counting woody species/ }).click();
   await expect(desk.getByLabel('Teaser while it is closed')).toHaveValue('Bring a tape measure');
-});
-
-test('the outline by keyboard and by pointer: moved, renamed, removed, undone after a reload', async ({ browser, school }) => {
-  const { page } = await signedIn(browser, school, 'marek@wendwater.example');
-  await page.goto('/c/reading-a-hedgerow/build');
-  const names = () =>
-    page
-      .getByRole('treeitem', { level: 2 })
-      .evaluateAll((rows) => rows.map((row) => (row.getAttribute('aria-label') ?? '').replace(/^[\d.]+ /, '').split(',')[0]));
-  const before = await names();
-  await page.getByRole('treeitem', { name: /Banks, ditches/ }).click();
-  await page.keyboard.press('Alt+ArrowUp');
-  expect((await names()).slice(0, 2)).toEqual([before[1], before[0]]);
-  await page.keyboard.press('Alt+ArrowDown');
-  await page.keyboard.press('Alt+ArrowDown');
-  await page.keyboard.press('Alt+ArrowDown');
-  await expect(page.getByRole('treeitem', { name: /2\.1 Banks, ditches/ })).toBeVisible();
-  await page.keyboard.press('F2');
-  await page.keyboard.type('Banks and lines');
-  await page.keyboard.press('Enter');
-  await expect(page.getByRole('treeitem', { name: /2\.1 Banks and lines/ })).toBeFocused();
-  await page.keyboard.press('Delete');
-  await expect(page.getByRole('treeitem', { name: /Banks and lines/ })).toHaveCount(0);
-  await expect(page.getByText(/^Saved \d/)).toBeVisible();
-  await page.reload();
-  for (let i = 0; i < 6; i += 1) {
-    await page.keyboard.press('Control+z');
-    await expect(page.getByText(/^Saved \d/)).toBeVisible();
-    await page.waitForTimeout(250);
-  }
-  expect(await names()).toEqual(before);
-  await page.keyboard.press('Control+Shift+z');
-  await expect.poll(names).not.toEqual(before);
-  await page.keyboard.press('Control+z');
-  await expect.poll(names).toEqual(before);
-
-  const grip = page.getByRole('button', { name: /^Move Dormouse/ });
-  const target = page.getByRole('treeitem', { name: /1\.1/ });
-  const [from, to] = [await grip.boundingBox(), await target.boundingBox()];
-  if (!from || !to) throw new Error('not on the page');
-  await page.mouse.move(from.x + 8, from.y + 8);
-  await page.mouse.down();
-  await page.mouse.move(from.x + 8, from.y - 30, { steps: 4 });
-  await page.mouse.move(to.x + 60, to.y + 6, { steps: 8 });
-  await page.mouse.up();
-  await expect(page.getByRole('treeitem', { name: /1\.1 Dormouse/ })).toBeVisible();
-  await page.getByRole('button', { name: /^Undo/ }).click();
-  await expect(page.getByRole('treeitem', { name: /2\.1 Dormouse/ })).toBeVisible();
 });
