@@ -222,4 +222,16 @@ test('a lost connection loses no answer and no edit', async ({ browser, school }
   await desk.reload();
   await desk.getByRole('treeitem', { name: /Counting woody species/ }).click();
   await expect(desk.getByLabel('Teaser while it is closed')).toHaveValue('Bring a tape measure');
+
+  // The tab dies while the line is broken: what was typed is sent by the next one.
+  await desk.route('**/api/do/**', (route) => route.abort());
+  await desk.getByLabel('Teaser while it is closed').fill('Bring a tape measure and a friend');
+  await expect(desk.getByText('Not saved yet; trying again')).toBeVisible();
+  await desk.goto('chrome://crash').catch(() => {});
+  const next = await line.newPage();
+  await next.goto('/c/reading-a-hedgerow/build');
+  await expect(next.getByText('1 change from before had not reached the school')).toBeVisible();
+  await next.getByRole('treeitem', { name: /Counting woody species/ }).click();
+  await expect(next.getByLabel('Teaser while it is closed')).toHaveValue('Bring a tape measure and a friend');
+  await expect(next.getByText(/^Saved \d/)).toBeVisible();
 });

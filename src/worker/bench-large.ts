@@ -1,3 +1,6 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { type BrowserContext, chromium, type Page } from '@playwright/test';
 import { samplePassword } from '../../demo/people';
 import { readiness } from '../core/outline';
@@ -22,24 +25,32 @@ const longTasks = (page: Page): Promise<number[]> =>
   });
 const longest = (tasks: readonly number[]) => Math.max(0, ...tasks);
 
+/** A browser with a profile of its own, as a creator has one: what it has loaded and compiled once it keeps. */
 async function signedInBrowser(): Promise<{ context: BrowserContext; close: () => Promise<void> }> {
-  const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu'] });
-  const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, baseURL: config.address });
+  const profile = mkdtempSync(join(tmpdir(), 'mosaik-profile-'));
+  const context = await chromium.launchPersistentContext(profile, {
+    executablePath: '/usr/bin/chromium',
+    args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--no-first-run'],
+    viewport: { width: 1280, height: 800 },
+    baseURL: config.address,
+  });
   await context.request.post('/api/auth/sign-in/email', { data: { email: 'ines@wendwater.example', password: samplePassword } });
   await context.addInitScript(() => {
-    const kept = window as unknown as { tasks: number[] };
+    const kept = window as unknown as { tasks: number[]; since: number; seen?: number; listening?: number };
     kept.tasks = [];
+    // Counted from the loading of the page, or from the last click.
+    kept.since = 0;
+    document.addEventListener('click', () => (kept.since = performance.now()), { capture: true });
     // When the first line of an outline has been painted, and when the page begins to listen: then everything else is in place.
-    const moments = window as unknown as { seen?: number; listening?: number };
     new MutationObserver((_, observer) => {
       if (!document.querySelector('[role="treeitem"]')) return;
       observer.disconnect();
-      requestAnimationFrame(() => requestAnimationFrame(() => (moments.seen = performance.now())));
+      requestAnimationFrame(() => requestAnimationFrame(() => (kept.seen = performance.now())));
     }).observe(document, { childList: true, subtree: true });
     const Source = window.EventSource;
     window.EventSource = class extends Source {
       constructor(...given: ConstructorParameters<typeof Source>) {
-        moments.listening = performance.now();
+        kept.listening = performance.now();
         super(...given);
       }
     };
@@ -48,7 +59,38 @@ async function signedInBrowser(): Promise<{ context: BrowserContext; close: () =
       buffered: true,
     });
   });
-  return { context, close: () => browser.close() };
+  return {
+    context,
+    async close() {
+      await context.close();
+      rmSync(profile, { recursive: true, force: true });
+    },
+  };
+}
+
+/** When the outline was seen and could be acted on, in milliseconds; the first round fills the browser's stores and does not count. */
+async function opened(context: BrowserContext, open: (page: Page) => Promise<unknown>): Promise<string> {
+  const seen: number[] = [];
+  const acted: number[] = [];
+  for (let i = 0; i < 8; i += 1) {
+    const page = await context.newPage();
+    await open(page);
+    await page.waitForFunction(() => 'seen' in window && 'listening' in window);
+    const moments = await page.evaluate(() => {
+      const kept = window as unknown as { seen: number; listening: number; since: number };
+      return { seen: kept.seen - kept.since, acted: Math.max(kept.seen, kept.listening) - kept.since };
+    });
+    await page.close();
+    if (i === 0) continue;
+    seen.push(moments.seen);
+    acted.push(moments.acted);
+  }
+  const middle = (times: number[]) =>
+    quantile(
+      times.sort((a, b) => a - b),
+      0.5,
+    ).toFixed(0);
+  return `p50 ${middle(seen)}, ${middle(acted)} ms`;
 }
 
 /** Times of answers to edits, as the browser sees them. */
@@ -91,29 +133,13 @@ export async function largeCourse(): Promise<void> {
 
   const { context, close } = await signedInBrowser();
   try {
-    const opened: number[] = [];
-    const acted: number[] = [];
-    for (let i = 0; i < 6; i += 1) {
-      const page = await context.newPage();
-      await page.goto('/c/large-1/build');
-      await page.waitForFunction(() => 'seen' in window && 'listening' in window);
-      const { seen, listening } = await page.evaluate(() => {
-        const moments = window as unknown as { seen: number; listening: number };
-        return { seen: moments.seen, listening: moments.listening };
-      });
-      if (i > 0) {
-        opened.push(seen);
-        acted.push(listening);
-      }
-      await page.close();
-    }
-    opened.sort((a, b) => a - b);
-    acted.sort((a, b) => a - b);
-    row(
-      `outline of ${lessons} lessons opened: seen, can be acted on`,
-      `p50 ${quantile(opened, 0.5).toFixed(0)}, ${quantile(acted, 0.5).toFixed(0)} ms`,
-      'bound: 1000 ms',
-    );
+    const fromShelf = await opened(context, async (page) => {
+      await page.goto('/courses');
+      await page.waitForLoadState('networkidle');
+      await page.locator('a[href^="/c/large-1/"]').first().click();
+    });
+    row(`outline of ${lessons} lessons opened from the shelf: seen, can be acted on`, fromShelf, 'bound: 1000 ms');
+    row('  at its address in a new tab', await opened(context, (page) => page.goto('/c/large-1/build')), 'bound: 1000 ms');
 
     const page = await context.newPage();
     await page.goto('/c/large-1/build');

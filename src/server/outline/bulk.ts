@@ -72,7 +72,7 @@ export const undoMany = command({
       const changes = reverse(row.changes);
       if (!outline || !canTakeBack(outline, row.changes, changes))
         return fail('conflict', 'This cannot be taken back by itself: the same things have been changed since. Their present state is kept.');
-      const { auditId } = await keepStep(context, courseId, changes, `undo: ${row.sentence}`, 'undo');
+      const { auditId } = await keepStep(context, courseId, changes, `undo: ${row.sentence}`, { kind: 'undo' });
       await tx.db.update(audit).set({ undoneBy: auditId }).where(eq(audit.id, row.id));
     }
     return ok(null);

@@ -15,7 +15,7 @@ import { changesOf, undoRows } from './history';
 import { loadPart } from './load';
 import { removePattern, savePattern } from './patterns';
 import { audit, course } from './schema';
-import { checkElsewhere, keepStep, lockCourse, stepAnswer } from './write';
+import { checkElsewhere, doneBefore, keepStep, lockCourse, stepAnswer, stepSchema } from './write';
 
 /** Sums of fields as they were when somebody began to change them. */
 type Base = { readonly [field: string]: string };
@@ -70,14 +70,18 @@ export const editOutline = command({
   name: 'outline.edit',
   input: object({
     ...courseInput,
+    step: stepSchema,
     edit: mixed<OutlineEdit>((value): value is OutlineEdit => isEdit(value)).required(),
     /** For the fields of a `set`: the sum of what each was when it was changed. Without it nothing is compared. */
     base: mixed<Base>((value): value is Base => typeof value === 'object' && value !== null && Object.values(value).every((sum) => typeof sum === 'string')),
   }).noUnknown(),
   permission: mayEdit,
-  async handle(context, { courseId, edit, base }) {
+  async handle(context, { courseId, step, edit, base }) {
     const { tx } = context;
-    const outline = (await lockCourse(tx, courseId)) && (await loadPart(courseId, reachOf(edit), tx.db));
+    const held = await lockCourse(tx, courseId);
+    const done = await doneBefore(context, courseId, step);
+    if (done) return done;
+    const outline = held && (await loadPart(courseId, reachOf(edit), tx.db));
     if (!outline) return goneCourse;
     const fresh = changedMeanwhile(outline, edit, base ?? {});
     if (!fresh.ok) return fresh;
@@ -85,7 +89,7 @@ export const editOutline = command({
     if (!planned.ok) return planned;
     const elsewhere = await checkElsewhere(tx, courseId, planned.value);
     if (!elsewhere.ok) return elsewhere;
-    const { revision } = await keepStep(context, courseId, planned.value, editText(outline, edit));
+    const { revision } = await keepStep(context, courseId, planned.value, editText(outline, edit), { step });
     return stepAnswer(context, courseId, planned.value, revision);
   },
 });
@@ -94,11 +98,14 @@ export const editOutline = command({
 const takeBack = (kind: 'undo' | 'redo') =>
   command({
     name: `outline.${kind}`,
-    input: object(courseInput).noUnknown(),
+    input: object({ ...courseInput, step: stepSchema }).noUnknown(),
     permission: mayEdit,
-    async handle(context, { courseId }) {
+    async handle(context, { courseId, step }) {
       const { tx, actor } = context;
-      const row = (await lockCourse(tx, courseId)) && (await undoRows(courseId, actor.id, tx.db))[kind];
+      const held = await lockCourse(tx, courseId);
+      const done = await doneBefore(context, courseId, step);
+      if (done) return done;
+      const row = held && (await undoRows(courseId, actor.id, tx.db))[kind];
       if (!row) return fail('not-found', kind === 'undo' ? 'There is nothing of yours to undo here.' : 'There is nothing to do again.');
       const made = await changesOf(row.id, tx.db);
       const changes = reverse(made);
@@ -108,7 +115,7 @@ const takeBack = (kind: 'undo' | 'redo') =>
       if (!canTakeBack(outline, made, changes)) {
         return fail('conflict', `"${what}" cannot be taken back by itself: the same thing has been changed since. Its present state is kept.`);
       }
-      const { auditId, revision } = await keepStep(context, courseId, changes, kind === 'undo' ? `undo: ${what}` : what, kind);
+      const { auditId, revision } = await keepStep(context, courseId, changes, kind === 'undo' ? `undo: ${what}` : what, { kind, step });
       await tx.db.update(audit).set({ undoneBy: auditId }).where(eq(audit.id, row.id));
       return stepAnswer(context, courseId, changes, revision);
     },

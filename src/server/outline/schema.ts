@@ -177,8 +177,14 @@ export const audit = pgTable(
     undoneBy: uuid('undone_by'),
     /** The revision of the course this step led to; null for what is no change of the working copy. */
     revision: integer('revision'),
+    /** Given by the browser that wanted this step, so that sending it twice does it once. */
+    step: uuid('step'),
   },
-  (table) => [index('audit_course').on(table.courseId, table.actorId, table.id), index('audit_revision').on(table.courseId, table.revision)],
+  (table) => [
+    index('audit_course').on(table.courseId, table.actorId, table.id),
+    index('audit_revision').on(table.courseId, table.revision),
+    uniqueIndex('audit_step').on(table.step),
+  ],
 );
 
 /** Outlines of the school's own to begin a course with. */

@@ -58,6 +58,30 @@ test('steps are numbered without gaps, told in order, and gone back to in one th
   expect((await historyOf(courseId, null))[0]?.sentence).toBe(`undo: go back to step ${from}`);
 });
 
+test('a step with a name is done once, however often it is sent, also to undo, and the name is nobody else’s', async () => {
+  const { courseId, reading } = await publishedCourse(school);
+  const { courseId: other } = await publishedCourse(school);
+  const title = async () => (await loadOutline(courseId))?.lesson[reading]?.title;
+  const set = (wanted: string, step: string, into = courseId) =>
+    run<{ changes: unknown[]; revision: number }>(boss(), 'outline.edit', {
+      courseId: into,
+      step,
+      edit: { do: 'set', table: 'lesson', id: reading, fields: { title: wanted } },
+    });
+  const [one, two, back] = [newId(), newId(), newId()];
+  const first = await set('One', one);
+  await set('Two', two);
+  const again = await Promise.all([set('One', one), set('One', one)]);
+  expect(await title()).toBe('Two');
+  expect(again.map((answer) => answer.ok && [answer.value.changes, answer.value.revision])).toEqual(
+    again.map(() => [[], (first.ok ? first.value.revision : 0) + 1]),
+  );
+  expect(codeOf(await set('One', one, other))).toBe('conflict');
+  expect(codeOf(await set('One', 'one'))).toBe('invalid');
+  for (let i = 0; i < 2; i += 1) await must(boss(), 'outline.undo', { courseId, step: back });
+  expect(await title()).toBe('One');
+});
+
 test('rows are copied within a course and into another with texts and questions, twice is once, and only by who may', async () => {
   const { courseId, sectionId, quiz } = await publishedCourse(school);
   const otherId = newId();

@@ -1,15 +1,19 @@
 import { eq, inArray, sql } from 'drizzle-orm';
 import type { Change } from '@/core/kernel/change';
+import { idSchema } from '@/core/kernel/ids';
 import { fail, ok, type Result } from '@/core/kernel/problem';
 import type { OutlineTable } from '@/core/outline';
 import { mediaOfCourse } from '../media';
 import type { CommandContext } from '../platform/command';
 import type { Transaction } from '../platform/database';
 import { undoState } from './history';
-import { course, lesson, lessonText, outcome, question, section } from './schema';
+import { audit, course, lesson, lessonText, outcome, question, section } from './schema';
 
 const tables = { course, section, lesson, question, outcome, text: lessonText } as const;
 const most = 200;
+
+/** Names a step from the browser's side; without it, a step is done as often as it is sent. */
+export const stepSchema = idSchema.optional();
 
 /** Holds the course for this transaction, so that edits and publishing come one after the other. */
 export async function lockCourse(tx: Transaction, courseId: string) {
@@ -55,7 +59,7 @@ export async function keepStep(
   courseId: string,
   changes: readonly Change[],
   sentence: string,
-  kind: 'do' | 'undo' | 'redo' = 'do',
+  { kind = 'do', step }: { readonly kind?: 'do' | 'undo' | 'redo'; readonly step?: string | undefined } = {},
 ): Promise<{ readonly auditId: string | null; readonly revision: number }> {
   if (changes.length === 0) {
     const [row] = await tx.db.select({ revision: course.revision }).from(course).where(eq(course.id, courseId));
@@ -68,12 +72,29 @@ export async function keepStep(
     .where(eq(course.id, courseId))
     .returning({ revision: course.revision });
   const revision = row?.revision ?? 0;
-  return { auditId: await audit({ courseId, sentence, changes, kind, revision }), revision };
+  return { auditId: await audit({ courseId, sentence, changes, kind, revision, ...(step ? { step } : {}) }), revision };
 }
 
 /** What a step answers: its changes, where the course now is, and what can be taken back. */
 export async function stepAnswer({ tx, actor }: CommandContext, courseId: string, changes: readonly Change[], revision: number) {
   return ok({ changes, revision, undo: await undoState(courseId, actor.id, tx.db) });
+}
+
+/**
+ * The answer to a step that was sent before and done: the line broke before the browser heard of it.
+ * Null for a new one. To be asked with the course locked.
+ */
+export async function doneBefore(context: CommandContext, courseId: string, step: string | undefined) {
+  if (step === undefined) return null;
+  const { tx, actor } = context;
+  const [row] = await tx.db
+    .select({ actorId: audit.actorId, courseId: audit.courseId, revision: course.revision })
+    .from(audit)
+    .leftJoin(course, eq(course.id, audit.courseId))
+    .where(eq(audit.step, step));
+  if (!row) return null;
+  if (row.courseId !== courseId || row.actorId !== actor.id) return fail('conflict', 'This id is in use elsewhere. Try again.');
+  return stepAnswer(context, courseId, [], row.revision ?? 0);
 }
 
 /** Checks that need more than the course itself: addresses, ids and files that belong to others. */

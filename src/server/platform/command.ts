@@ -20,6 +20,7 @@ export type CommandContext = {
     readonly kind?: 'do' | 'undo' | 'redo';
     /** For steps of a working copy's history. */
     readonly revision?: number;
+    readonly step?: string;
   }): Promise<string>;
 };
 
@@ -93,6 +94,7 @@ export function command<I, O>(definition: Definition<I, O>): Command<I, O> {
               changes: [...(entry.changes ?? [])],
               kind: entry.kind ?? 'do',
               revision: entry.revision ?? null,
+              step: entry.step ?? null,
             });
             return id;
           },

@@ -1,5 +1,6 @@
 import { pointsText, toShort } from '@/core/kernel/exact';
 import type { LearnerView } from '@/core/learning';
+import { TableHead } from '@/ui/table/TableHead';
 import styles from './learn.module.css';
 import { lessonHref, type Place } from './place';
 import work from './work.module.css';
@@ -11,14 +12,7 @@ export function GradeSheet({ view, place }: { readonly view: LearnerView; readon
       <p className={styles.facts}>{view.document.course.title}</p>
       <h1>My grades</h1>
       <table className={work.table}>
-        <thead>
-          <tr>
-            <th scope="col">What</th>
-            <th scope="col">Points</th>
-            <th scope="col">Weight</th>
-            <th scope="col">Why</th>
-          </tr>
-        </thead>
+        <TableHead names={['What', 'Points', 'Weight', 'Why']} />
         <tbody>
           {view.sheet.lines.map((line) => (
             <tr key={line.item.id}>

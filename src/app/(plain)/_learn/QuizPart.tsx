@@ -5,6 +5,7 @@ import { mayBegin, passes } from '@/core/quiz';
 import { instantFrom } from '@/server/enrolment';
 import type { SittingRow } from '@/server/quiz';
 import controls from '@/ui/plain/controls.module.css';
+import { TableHead } from '@/ui/table/TableHead';
 import { CommandButton } from './CommandButton';
 import type { Place } from './place';
 import styles from './work.module.css';
@@ -64,14 +65,7 @@ export function QuizPart({ one, place, sittings }: { readonly one: LessonView; r
       {closed.length > 0 && (
         <table className={styles.table}>
           <caption>Your sittings</caption>
-          <thead>
-            <tr>
-              <th scope="col">Sitting</th>
-              <th scope="col">Handed in</th>
-              <th scope="col">Points</th>
-              <th scope="col">Result</th>
-            </tr>
-          </thead>
+          <TableHead names={['Sitting', 'Handed in', 'Points', 'Result']} />
           <tbody>
             {closed.map((row) => (
               <tr key={row.id}>

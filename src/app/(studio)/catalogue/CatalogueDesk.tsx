@@ -6,6 +6,7 @@ import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { act } from '@/app/_client/act';
+import { showUndoable } from '@/app/_client/undo-notice';
 import { type BulkPlan, type CatalogueTable, catalogueColumns, columnOf, matches, noFilter, planBlock, sorted, usualColumns } from '@/core/exchange';
 import { counted } from '@/core/kernel/words';
 import type { Catalogue, CatalogueLook, SavedView } from '@/server/exchange';
@@ -72,25 +73,7 @@ export function CatalogueDesk({ catalogue, views }: { readonly catalogue: Catalo
     }
     const { steps } = done.value;
     lastSteps.current = steps;
-    const notice = notifications.show({
-      color: 'malachite',
-      autoClose: 12_000,
-      message: (
-        <>
-          {words}{' '}
-          <Button
-            size="compact-xs"
-            variant="default"
-            onClick={() => {
-              notifications.hide(notice);
-              undo(steps);
-            }}
-          >
-            Undo
-          </Button>
-        </>
-      ),
-    });
+    showUndoable(words, () => undo(steps));
     router.refresh();
     return true;
   };

@@ -2,6 +2,7 @@
 import { Alert } from '@mantine/core';
 import { type BulkPlan, cellText } from '@/core/exchange';
 import { counted } from '@/core/kernel/words';
+import { TableHead } from '@/ui/table/TableHead';
 import styles from './catalogue.module.css';
 
 const shown = 200;
@@ -36,14 +37,7 @@ export function PlanView({ plan }: { readonly plan: BulkPlan }) {
       {(changes.length > 0 || added.length > 0) && (
         <div className={styles.changes}>
           <table>
-            <thead>
-              <tr>
-                <th scope="col">What</th>
-                <th scope="col">Column</th>
-                <th scope="col">Now</th>
-                <th scope="col">Then</th>
-              </tr>
-            </thead>
+            <TableHead names={['What', 'Column', 'Now', 'Then']} />
             <tbody>
               {added.slice(0, shown).map((lesson) => (
                 <tr key={`new/${lesson.line}`}>

@@ -6,6 +6,7 @@ import { pointsText } from '@/core/kernel/exact';
 import { dateTimeText } from '@/core/kernel/time';
 import { markingQueue } from '@/server/assignment';
 import { instantFrom } from '@/server/enrolment';
+import { TableHead } from '@/ui/table/TableHead';
 import { TopBar } from '../_frame/TopBar';
 import styles from './marking.module.css';
 
@@ -44,15 +45,7 @@ export default async function MarkingPage({ searchParams }: { readonly searchPar
         ) : (
           <div className={styles.scroll}>
             <table className={styles.table}>
-              <thead>
-                <tr>
-                  <th scope="col">Work</th>
-                  <th scope="col">Learner</th>
-                  <th scope="col">Handed in</th>
-                  <th scope="col">State</th>
-                  <th scope="col">Points</th>
-                </tr>
-              </thead>
+              <TableHead names={['Work', 'Learner', 'Handed in', 'State', 'Points']} />
               <tbody>
                 {rows.map((row) => (
                   <tr key={row.id}>

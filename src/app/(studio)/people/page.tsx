@@ -2,6 +2,7 @@ import { orNotFound, signedIn } from '@/app/_server/person';
 import { can } from '@/core/people';
 import { coursesFor } from '@/server/outline';
 import { peopleOfSchool } from '@/server/people';
+import { TableHead } from '@/ui/table/TableHead';
 import { TopBar } from '../_frame/TopBar';
 import styles from '../marking/marking.module.css';
 import { AddPerson } from './AddPerson';
@@ -22,13 +23,7 @@ export default async function PeoplePage() {
         <AddPerson courses={courses.map(({ id, title }) => ({ value: id, label: title }))} />
         <div className={styles.scroll}>
           <table className={styles.table}>
-            <thead>
-              <tr>
-                <th scope="col">Name</th>
-                <th scope="col">E-mail address</th>
-                <th scope="col">Role</th>
-              </tr>
-            </thead>
+            <TableHead names={['Name', 'E-mail address', 'Role']} />
             <tbody>
               {people.map((one) => (
                 <tr key={one.id}>

@@ -18,7 +18,7 @@ export default async function CourseLayout({ children, params }: Props) {
   const person = await signedIn(`/c/${slug}/build`);
   const { head, outline, revision, media, undo } = orNotFound(await courseDesk(slug, person));
   return (
-    <CourseProvider head={head} outline={packOutline(outline)} revision={revision} media={[...media.values()]} undo={undo}>
+    <CourseProvider personId={person.id} head={head} outline={packOutline(outline)} revision={revision} media={[...media.values()]} undo={undo}>
       <TopBar person={person} here="courses" />
       <CourseHeader />
       {children}

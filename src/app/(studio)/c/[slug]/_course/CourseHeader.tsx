@@ -1,10 +1,12 @@
 'use client';
 import { Alert, Button, CloseButton } from '@mantine/core';
+import { notifications } from '@mantine/notifications';
 import { IconCircleCheck, IconEye } from '@tabler/icons-react';
 import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { usePathname } from 'next/navigation';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { counted } from '@/core/kernel/words';
 import type { Unpublished } from '@/server/outline';
 import { Clashes } from './Clashes';
 import { useCourse, useCourseStatus, useCourseStore, useDesk } from './CourseProvider';
@@ -96,10 +98,25 @@ export function CourseHeader() {
         </div>
       </div>
       <Trouble />
+      <Recovered />
       <Clashes />
       {asked && <PublishDialog opened={open} onClose={() => setOpen(false)} news={news} onPublished={refresh} />}
     </>
   );
+}
+
+/** Says that edits of an earlier visit, which this browser still held, are not lost. */
+function Recovered() {
+  const count = useCourseStatus('recovered');
+  useEffect(() => {
+    if (count > 0)
+      notifications.show({
+        color: 'malachite',
+        autoClose: 12_000,
+        message: `${counted(count, 'change')} from before had not reached the school, and ${count === 1 ? 'is' : 'are'} sent now.`,
+      });
+  }, [count]);
+  return null;
 }
 
 /** What was refused or could not be sent, until it is read or over. */

@@ -21,6 +21,7 @@ export const DeskContext = createContext<Desk | null>(null);
 const StoreContext = createContext<CourseStore | null>(null);
 
 type Props = {
+  readonly personId: string;
   readonly head: CourseHead;
   readonly outline: PackedOutline;
   readonly revision: number;
@@ -30,8 +31,8 @@ type Props = {
 };
 
 /** One working copy for all stages: what is changed in one is seen in the others. */
-export function CourseProvider({ head, outline, revision, media, undo, children }: Props) {
-  const [store] = useState(() => new CourseStore(head.id, unpackOutline(outline), revision, media, undo));
+export function CourseProvider({ personId, head, outline, revision, media, undo, children }: Props) {
+  const [store] = useState(() => new CourseStore(personId, head.id, unpackOutline(outline), revision, media, undo));
   const state = useSyncExternalStore(store.subscribe, store.getDesk, store.getDesk);
   const findings = useMemo(() => readiness(state.outline, state.media), [state.outline, state.media]);
   const lastRows = useRef<readonly SectionTiles[]>([]);

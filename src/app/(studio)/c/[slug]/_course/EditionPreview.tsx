@@ -4,6 +4,7 @@ import { useEffect, useState } from 'react';
 import { counted, listText } from '@/core/kernel/words';
 import type { Effect } from '@/core/learning';
 import type { EditionPreview as Preview } from '@/server/learning';
+import { TableHead } from '@/ui/table/TableHead';
 import styles from './edition.module.css';
 
 /** What publishing, or making an edition live, would change and whom it would touch; null while it is worked out. */
@@ -95,13 +96,7 @@ export function EditionPreview({ preview, live }: { readonly preview: Preview | 
         <details className={styles.sides}>
           <summary>Side by side ({counted(sides.length, 'field')})</summary>
           <table>
-            <thead>
-              <tr>
-                <th scope="col">What</th>
-                <th scope="col">Now</th>
-                <th scope="col">Then</th>
-              </tr>
-            </thead>
+            <TableHead names={['What', 'Now', 'Then']} />
             <tbody>
               {sides.map((side) => (
                 <tr key={`${side.title}/${side.field}`}>

@@ -6,8 +6,9 @@ import { CourseStore } from './store';
 
 const id = (n: number) => `00000000-0000-7000-8000-${String(n).padStart(12, '0')}`;
 const courseId = id(0);
-type Body = { readonly edit: OutlineEdit; readonly base?: { readonly [field: string]: string } };
-type Asked = { readonly answer: () => void };
+type Body = { readonly step: string; readonly edit: OutlineEdit; readonly base?: { readonly [field: string]: string } };
+/** A request under way: answered, or done without the answer ever arriving. */
+type Asked = { readonly answer: () => void; readonly lose: () => void; readonly doOnly: () => void };
 type Step = { revision: number; actorId: string; name: string; sentence: string; changes: readonly Change[] };
 
 /** A server as the store sees it: the same rules, answers that wait until they are let go, and a line of steps. */
@@ -16,6 +17,7 @@ class Server {
   revision = 0;
   steps: Step[] = [];
   told = 0;
+  done = new Set<string>();
   waiting: Asked[] = [];
   source: { emit: (name: string, data: unknown) => void } | null = null;
 
@@ -48,7 +50,8 @@ class Server {
     if (planned.ok && planned.value.length > 0) this.keep(planned.value, 'Marek');
   }
 
-  private decide({ edit, base }: Body) {
+  private decide({ step, edit, base }: Body) {
+    if (this.done.has(step)) return { ok: true, value: { changes: [], revision: this.revision, undo: { undo: null, redo: null } } };
     if (edit.do === 'set') {
       const record = this.outline[edit.table][edit.id] as { readonly [field: string]: unknown } | undefined;
       const field = (record ? Object.keys(edit.fields) : []).find(
@@ -58,7 +61,10 @@ class Server {
     }
     const planned = planEdit(this.outline, edit);
     if (!planned.ok) return planned;
-    if (planned.value.length > 0) this.keep(planned.value, 'me');
+    if (planned.value.length > 0) {
+      this.keep(planned.value, 'me');
+      this.done.add(step);
+    }
     return { ok: true, value: { changes: planned.value, revision: this.revision, undo: { undo: null, redo: null } } };
   }
 
@@ -69,12 +75,17 @@ class Server {
     }
     if (!address.endsWith('/outline.edit')) return Promise.resolve({ ok: true, json: async () => ({ ok: true, value: null }) });
     const body = JSON.parse(init?.body ?? '{}') as Body;
-    return new Promise((resolve) => {
+    return new Promise((resolve, reject) => {
       this.waiting.push({
         answer: () => {
           const decided = this.decide(body);
           resolve({ ok: decided.ok, json: async () => decided });
         },
+        lose: () => {
+          this.decide(body);
+          reject(new TypeError('The line is broken.'));
+        },
+        doOnly: () => this.decide(body),
       });
     });
   };
@@ -90,9 +101,43 @@ const settled = async () => {
   for (let i = 0; i < 12; i += 1) await new Promise((resolve) => setImmediate(resolve));
 };
 
+/** What a browser keeps beyond its tabs: words under keys, and locks that end with the tab. */
+class Kept {
+  [key: string]: unknown;
+  getItem(key: string) {
+    return this[key] ?? null;
+  }
+  setItem(key: string, value: string) {
+    this[key] = value;
+  }
+  removeItem(key: string) {
+    delete this[key];
+  }
+}
+const held = new Set<string>();
+const locks = {
+  request(key: string, ...rest: unknown[]) {
+    const act = rest.at(-1) as (lock: object | null) => unknown;
+    if (held.has(key)) return act(null);
+    held.add(key);
+    const until = act({});
+    const free = () => held.delete(key);
+    return until instanceof Promise ? until.then(free) : free();
+  },
+};
+/** The tab is gone from one moment to the next: nothing that waits in it ever goes on. */
+const crash = () => {
+  vi.clearAllTimers();
+  held.clear();
+};
+
 let server: Server;
 beforeEach(() => {
   server = new Server();
+  vi.useFakeTimers({ toFake: ['setTimeout', 'clearTimeout', 'setInterval', 'clearInterval'] });
+  held.clear();
+  vi.stubGlobal('localStorage', new Kept());
+  vi.stubGlobal('navigator', { locks });
   class Source {
     private heard = new Map<string, (event: { data: string }) => void>();
     readyState = 1;
@@ -110,10 +155,14 @@ beforeEach(() => {
   vi.stubGlobal('document', { ...target, visibilityState: 'visible' });
   vi.stubGlobal('fetch', (address: string, init?: { readonly body?: string }) => server.fetch(address, init));
 });
-afterEach(() => vi.unstubAllGlobals());
+afterEach(() => {
+  vi.unstubAllGlobals();
+  vi.useRealTimers();
+});
 
 const begin = () => {
-  const store = new CourseStore(courseId, server.outline, 0, [], { undo: null, redo: null });
+  server.told = server.steps.length;
+  const store = new CourseStore('me', courseId, server.outline, server.revision, [], { undo: null, redo: null });
   return { store, leave: store.join() };
 };
 const rename = (n: number, title: string): OutlineEdit => ({ do: 'set', table: 'lesson', id: id(n), fields: { title } });
@@ -125,6 +174,7 @@ async function finish(store: CourseStore): Promise<void> {
     server.tell();
     server.waiting.shift()?.answer();
     await settled();
+    vi.advanceTimersByTime(10_000);
     const [clash] = store.get().clashes;
     if (clash && server.waiting.length === 0) store.letGo(clash);
     await settled();
@@ -186,6 +236,64 @@ test('an edit that is refused is taken back with a sentence, and the others stay
   leave();
 });
 
+test('what was done without the answer arriving is not done again, whatever others did meanwhile', async () => {
+  const { store, leave } = begin();
+  store.edit({ do: 'move-lessons', ids: [id(11)], sectionId: id(2), before: null });
+  server.waiting.shift()?.lose();
+  await settled();
+  expect(store.get().saving.state).toBe('waiting');
+  server.theirs({ do: 'move-lessons', ids: [id(11)], sectionId: id(1), before: null });
+  await finish(store);
+  expect(server.outline.lesson[id(11)]?.sectionId).toBe(id(1));
+  expect(server.steps.map((step) => step.name)).toEqual(['me', 'Marek']);
+  expect(store.get().outline).toEqual(server.outline);
+  expect(store.get().problem).toBeNull();
+  leave();
+});
+
+test.each([
+  ['the request never arrived', () => server.waiting.splice(0)],
+  ['it was done and the answer never arrived', () => server.waiting.splice(0).map((one) => one.doOnly())],
+])('a tab that dies leaves its edits to the next one: %s', async (_name, lose) => {
+  const first = begin().store;
+  first.edit(rename(11, 'One'));
+  first.edit(rename(12, 'Two'));
+  vi.advanceTimersByTime(300);
+  lose();
+  crash();
+  const { store, leave } = begin();
+  await finish(store);
+  expect([titleOf(store, 11), titleOf(store, 12)]).toEqual(['One', 'Two']);
+  expect(store.get().outline).toEqual(server.outline);
+  expect(server.steps.length).toBe(2);
+  expect(store.get().recovered).toBe(2);
+  expect(Object.keys(localStorage)).toEqual([]);
+  leave();
+});
+
+test('two versions of a field outlive the tab, and edits of a tab that lives are left to it', async () => {
+  const first = begin().store;
+  server.theirs(rename(11, 'Theirs'));
+  first.edit(rename(11, 'Mine'));
+  server.waiting.shift()?.answer();
+  await settled();
+  first.edit(rename(12, 'Typed'));
+  vi.advanceTimersByTime(300);
+  const second = begin().store;
+  await settled();
+  expect([second.get().recovered, second.hasUnsaved]).toEqual([0, false]);
+  server.waiting.splice(0);
+  crash();
+  const { store, leave } = begin();
+  for (let i = 0; i < 4; i += 1) {
+    server.waiting.shift()?.answer();
+    await settled();
+  }
+  expect(store.get().clashes.map(({ mine, theirs }) => [mine, theirs])).toEqual([['Mine', 'Theirs']]);
+  expect(titleOf(store, 12)).toBe('Typed');
+  leave();
+});
+
 const lessonId = fc.constantFrom(11, 12, 21, 22).map(id);
 const edit: fc.Arbitrary<OutlineEdit> = fc.oneof(
   fc.record({
@@ -207,26 +315,37 @@ const edit: fc.Arbitrary<OutlineEdit> = fc.oneof(
 const happening = fc.oneof(
   fc.record({ what: fc.constant('mine' as const), edit }),
   fc.record({ what: fc.constant('theirs' as const), edit }),
-  fc.constantFrom({ what: 'tell' as const }, { what: 'answer' as const }),
+  fc.constantFrom({ what: 'tell' as const }, { what: 'answer' as const }, { what: 'lose' as const }, { what: 'wait' as const }, { what: 'crash' as const }),
 );
 
-test('whatever two people do and however slowly it arrives, both end with the same course', async () => {
+test('whatever two people do, however slowly it arrives and whenever a tab dies, both end with the same course', async () => {
   await fc.assert(
     fc.asyncProperty(fc.array(happening, { maxLength: 14 }), async (happenings) => {
       server = new Server();
-      const { store, leave } = begin();
+      let { store, leave } = begin();
       for (const one of happenings) {
         if (one.what === 'mine') store.edit(one.edit);
         else if (one.what === 'theirs') server.theirs(one.edit);
         else if (one.what === 'tell') server.tell();
-        else server.waiting.shift()?.answer();
+        else if (one.what === 'answer') server.waiting.shift()?.answer();
+        else if (one.what === 'lose') server.waiting.shift()?.lose();
+        else {
+          vi.advanceTimersByTime(2000);
+          await settled();
+          if (one.what === 'crash') {
+            server.waiting.splice(0);
+            crash();
+            ({ store, leave } = begin());
+          }
+        }
         await settled();
       }
       await finish(store);
       expect(store.get().outline).toEqual(server.outline);
       expect(store.get().revision).toBe(server.revision);
+      expect(Object.keys(localStorage)).toEqual([]);
       leave();
     }),
-    { numRuns: 120 },
+    { numRuns: 300 },
   );
 }, 60_000);

@@ -5,6 +5,7 @@ import type { MediaFacts } from '@/core/media';
 import { type LessonText, type Outline, type OutlineEdit, type OutlineTable, planEdit } from '@/core/outline';
 import type { Present, Step, UndoState } from '@/server/outline';
 import { newId } from '@/ui/ids';
+import { KeptEdits, type SentEdit } from './kept';
 import { LiveLine } from './live';
 
 export type Selection = { readonly table: OutlineTable; readonly id: string };
@@ -37,6 +38,8 @@ export type CourseState = {
   readonly revision: number;
   /** Grows when something else about the course is new. */
   readonly news: number;
+  /** How many edits of an earlier visit this browser still held and has taken up again. */
+  readonly recovered: number;
 };
 
 /** What screens are drawn from; the rest of the state changes with every answer of the server. */
@@ -44,7 +47,7 @@ export type DeskState = Pick<CourseState, 'outline' | 'media' | 'selection' | 'm
 
 type StepAnswer = { readonly changes: Change[]; readonly revision: number; readonly undo: UndoState };
 type SetEdit = Extract<OutlineEdit, { do: 'set' }>;
-type Waiting = { edit: OutlineEdit; changes: readonly Change[]; base: { [field: string]: string } };
+type Waiting = { -readonly [K in keyof SentEdit]: SentEdit[K] } & { changes: readonly Change[]; mayHaveBeenSent?: true };
 
 const retryMs = [500, 1500, 4000, 8000];
 const sayWhereMs = 20_000;
@@ -63,8 +66,12 @@ export class CourseStore {
   private sending = false;
   private lastBy = new Map<string, string>();
   readonly client = newId();
+  /** How many things this person has done here: what was done last can be taken back. */
+  acts = 0;
+  private readonly kept: KeptEdits;
 
   constructor(
+    personId: string,
     readonly courseId: string,
     outline: Outline,
     revision: number,
@@ -84,8 +91,18 @@ export class CourseStore {
       people: [],
       revision,
       news: 0,
+      recovered: 0,
     };
     this.deskState = this.state;
+    this.kept = new KeptEdits(`mosaik.waiting.${personId}.${courseId}`, this.client, () => [
+      ...this.queue.map(({ step, edit, base }) => ({ step, edit, base })),
+      // Two versions of a field come up again: whatever it is now, it is not what this was begun from.
+      ...this.state.clashes.map(({ table, recordId, field, mine }) => ({
+        step: newId(),
+        edit: { do: 'set' as const, table, id: recordId, fields: { [field]: mine } },
+        base: { [field]: '' },
+      })),
+    ]);
   }
 
   get = (): CourseState => this.state;
@@ -124,15 +141,25 @@ export class CourseStore {
     if (edit.do === 'set' && this.intoClash(edit)) return ok([]);
     const planned = planEdit(this.state.outline, edit);
     if (!planned.ok || planned.value.length === 0) return planned;
+    this.acts += 1;
     this.set({ outline: apply(this.state.outline, planned.value), saving: { ...this.state.saving, state: 'saving' } });
     const last = this.queue.at(-1);
     // Typing makes many small edits of one field: those still waiting become one.
-    if (last && !(this.sending && this.queue.length === 1) && last.edit.do === 'set' && edit.do === 'set' && sameFields(last.edit, edit)) {
+    if (last && !last.mayHaveBeenSent && last.edit.do === 'set' && edit.do === 'set' && sameFields(last.edit, edit)) {
       last.edit = edit;
       last.changes = [...last.changes, ...planned.value];
-    } else this.queue.push({ edit, changes: planned.value, base: edit.do === 'set' ? sumsOf(edit, planned.value) : {} });
+    } else this.queue.push({ step: newId(), edit, changes: planned.value, base: edit.do === 'set' ? sumsOf(edit, planned.value) : {} });
+    this.kept.changed();
     this.flush();
     return planned;
+  };
+
+  /** Takes up edits that a tab has left behind unsent, or without having heard that they arrived. */
+  private takeUp = (left: readonly SentEdit[]) => {
+    this.queue.push(...left.map((one) => ({ ...one, changes: [], mayHaveBeenSent: true as const })));
+    this.set({ recovered: this.state.recovered + left.length });
+    this.show();
+    this.flush();
   };
 
   private async flush(): Promise<void> {
@@ -140,9 +167,11 @@ export class CourseStore {
     this.sending = true;
     for (let tries = 0; this.queue[0]; ) {
       const [next] = this.queue;
-      const answer = await act<StepAnswer>('outline.edit', { courseId: this.courseId, edit: next.edit, base: next.base });
+      next.mayHaveBeenSent = true;
+      const answer = await act<StepAnswer>('outline.edit', { courseId: this.courseId, step: next.step, edit: next.edit, base: next.base });
       // A fault on the server's side is tried a few times; then the edit is taken back rather than block the others.
       if (!answer.ok && mayTryAgain(answer.problem.code) && (answer.problem.code !== 'unexpected' || tries < 3)) {
+        this.kept.write();
         this.set({ saving: { ...this.state.saving, state: 'waiting' }, problem: answer.problem });
         await new Promise((resolve) => setTimeout(resolve, retryMs[Math.min(tries, retryMs.length - 1)]));
         tries += 1;
@@ -157,6 +186,7 @@ export class CourseStore {
         this.set({ problem: answer.problem });
         this.show();
       }
+      this.kept.changed();
     }
     this.sending = false;
     this.set({ saving: { state: 'saved', at: Date.now() } });
@@ -249,6 +279,7 @@ export class CourseStore {
     const open = this.state.clashes.find((one) => one.table === edit.table && one.recordId === edit.id && fields.includes(one.field));
     if (!open) return false;
     this.set({ clashes: this.state.clashes.map((one) => (one === open ? { ...one, mine: edit.fields[one.field] } : one)) });
+    this.kept.changed();
     return true;
   }
 
@@ -258,14 +289,24 @@ export class CourseStore {
     const kept = this.edit({ do: 'set', table: clash.table, id: clash.recordId, fields: { [clash.field]: value } });
     // What can no longer be kept stays to be read and copied.
     if (!kept.ok) this.set({ clashes: [...this.state.clashes, clash], problem: kept.problem });
+    this.kept.changed();
   };
 
   /** Leaves the version that is there, and mine with it. */
-  letGo = (clash: Clash): void => this.set({ clashes: this.state.clashes.filter((one) => one.id !== clash.id) });
+  letGo = (clash: Clash): void => {
+    this.set({ clashes: this.state.clashes.filter((one) => one.id !== clash.id) });
+    this.kept.changed();
+  };
 
   private takeBackOrAgain = (name: 'outline.undo' | 'outline.redo') => async (): Promise<void> => {
     await this.saved();
-    await this.step(name, {});
+    const step = newId();
+    // A broken line leaves open whether it was done: asking again with the same name does it once.
+    for (let tries = 0; tries <= retryMs.length; tries += 1) {
+      const answer = await this.step(name, { step });
+      if (answer.ok || answer.problem.code !== 'unreachable') return;
+      await new Promise((resolve) => setTimeout(resolve, retryMs[tries]));
+    }
   };
   undo = this.takeBackOrAgain('outline.undo');
   redo = this.takeBackOrAgain('outline.redo');
@@ -277,6 +318,7 @@ export class CourseStore {
 
   /** A step that only the server can plan, for example a copy from another course. */
   step = async (name: string, input: object): Promise<Result<StepAnswer>> => {
+    this.acts += 1;
     this.set({ saving: { ...this.state.saving, state: 'saving' } });
     const answer = await act<StepAnswer>(name, { courseId: this.courseId, ...input });
     if (answer.ok) {
@@ -334,7 +376,9 @@ export class CourseStore {
       },
     ).start();
     const beat = setInterval(this.saySoon, sayWhereMs);
+    const close = this.kept.open(this.takeUp);
     const leave = () => {
+      this.kept.write();
       this.sayWhere(true);
     };
     window.addEventListener('pagehide', leave);
@@ -346,6 +390,7 @@ export class CourseStore {
       this.saying = null;
       window.removeEventListener('pagehide', leave);
       leave();
+      close();
     };
   };
 }

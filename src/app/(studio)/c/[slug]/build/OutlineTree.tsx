@@ -69,8 +69,11 @@ export function OutlineTree({ query, goTo, onFind }: Props) {
     // The line with the focus stays, wherever the page is scrolled to.
     rangeExtractor: (range) => [...new Set([...defaultRangeExtractor(range), ...(focusAt < visible.length ? [focusAt] : [])])].sort((a, b) => a - b),
   });
-  // biome-ignore lint/correctness/useExhaustiveDependencies: heights follow from what each line is
+  // Heights follow from what each line is; at first they are right already.
+  const measured = useRef(visible);
   useEffect(() => {
+    if (measured.current === visible) return;
+    measured.current = visible;
     lines.measure();
   }, [lines, visible]);
 

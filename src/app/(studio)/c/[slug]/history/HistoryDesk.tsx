@@ -8,6 +8,7 @@ import { act } from '@/app/_client/act';
 import { dateTimeText, type Names, Temporal } from '@/core/kernel/time';
 import { counted } from '@/core/kernel/words';
 import type { EditionRow, HistoryRow } from '@/server/outline';
+import { TableHead } from '@/ui/table/TableHead';
 import { useCourseStatus, useDesk } from '../_course/CourseProvider';
 import { EditionPreview, useEditionPreview } from '../_course/EditionPreview';
 import { tellUndoable } from '../_course/undo-notice';
@@ -127,14 +128,7 @@ export function HistoryDesk({
         </h2>
         {steps.length === 0 && <p className={styles.quiet}>Nothing yet.</p>}
         <table className={styles.steps}>
-          <thead className="visually-hidden">
-            <tr>
-              <th scope="col">When</th>
-              <th scope="col">Who</th>
-              <th scope="col">What</th>
-              <th scope="col">Back</th>
-            </tr>
-          </thead>
+          <TableHead names={['When', 'Who', 'What', 'Back']} unseen />
           <tbody>
             {steps.map((row) => (
               <tr key={row.id}>

@@ -1,12 +1,13 @@
 'use client';
 import { Button } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
-import type { CourseStore } from './store';
 
-/** Says what was done, and offers to take it back. */
-export function tellUndoable(store: CourseStore, words: string): void {
+/** Says what was done, and offers to take it back for as long as it is shown; gives back how to hide it. */
+export function showUndoable(words: string, undo: () => void): () => void {
+  const hide = () => notifications.hide(notice);
   const notice = notifications.show({
     color: 'malachite',
+    autoClose: 12_000,
     message: (
       <>
         {words}{' '}
@@ -14,8 +15,8 @@ export function tellUndoable(store: CourseStore, words: string): void {
           size="compact-xs"
           variant="default"
           onClick={() => {
-            store.undo();
-            notifications.hide(notice);
+            hide();
+            undo();
           }}
         >
           Undo
@@ -23,4 +24,5 @@ export function tellUndoable(store: CourseStore, words: string): void {
       </>
     ),
   });
+  return hide;
 }
