@@ -1,7 +1,7 @@
 import { and, eq, inArray } from 'drizzle-orm';
-import { array, mixed, number, object } from 'yup';
+import { array, mixed, object } from 'yup';
 import { reverse } from '@/core/kernel/change';
-import { idSchema } from '@/core/kernel/ids';
+import { countSchema, idSchema } from '@/core/kernel/ids';
 import { fail, ok } from '@/core/kernel/problem';
 import { canTakeBack, editText, type OutlineEdit, planEdit, reachOf, reachOfChanges } from '@/core/outline';
 import { can } from '@/core/people';
@@ -51,7 +51,7 @@ export const undoMany = command({
   name: 'catalogue.undo',
   input: object({
     steps: array()
-      .of(object({ courseId: idSchema, revision: number().integer().min(1).required() }).noUnknown())
+      .of(object({ courseId: idSchema, revision: countSchema.min(1) }).noUnknown())
       .min(1)
       .max(200)
       .required(),

@@ -1,7 +1,7 @@
 import { and, asc, desc, eq, gt, lte, sql } from 'drizzle-orm';
-import { number, object, string } from 'yup';
+import { object, string } from 'yup';
 import { reverse } from '@/core/kernel/change';
-import { idSchema } from '@/core/kernel/ids';
+import { countSchema, idSchema } from '@/core/kernel/ids';
 import { netChanges } from '@/core/kernel/net';
 import { fail, ok, type Result } from '@/core/kernel/problem';
 import { atWallTime, isDay, isZone, Temporal } from '@/core/kernel/time';
@@ -36,7 +36,7 @@ function checkNumber(wanted: number, next: number): Result<null> {
 export const publish = command({
   name: 'course.publish',
   /** `number` is the edition the person meant to make, so that sending it twice makes one. */
-  input: object({ courseId: idSchema, number: number().integer().min(1).required() }).noUnknown(),
+  input: object({ courseId: idSchema, number: countSchema.min(1) }).noUnknown(),
   permission: ({ actor }, { courseId }) => can(actor, 'course.publish', { courseId }),
   async handle({ tx, actor, now, audit }, { courseId, number: wanted }) {
     const locked = await lockCourse(tx, courseId);
@@ -71,7 +71,7 @@ export const publishLater = command({
   name: 'course.publish-later',
   input: object({
     courseId: idSchema,
-    number: number().integer().min(1).required(),
+    number: countSchema.min(1),
     date: string()
       .required('Choose a day.')
       .test('day', 'Choose a day of the calendar.', (day) => isDay(day ?? '')),
@@ -149,7 +149,7 @@ const topDown = ['course', 'section', 'outcome', 'lesson', 'question', 'text'];
  */
 export const goBack = command({
   name: 'outline.go-back',
-  input: object({ courseId: idSchema, revision: number().integer().min(0).required(), known: number().integer().min(0).required() }).noUnknown(),
+  input: object({ courseId: idSchema, revision: countSchema, known: countSchema }).noUnknown(),
   permission: ({ actor }, { courseId }) => can(actor, 'course.edit', { courseId }),
   async handle(context, { courseId, revision, known }) {
     const { tx } = context;

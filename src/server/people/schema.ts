@@ -87,6 +87,7 @@ export const signInFailure = pgTable('sign_in_failure', {
 export const courseStaff = pgTable(
   'course_staff',
   {
+    /** Refers to a course. The reference stands in a migration only: the table of courses already refers to this column of the house. */
     courseId: uuid('course_id').notNull(),
     userId: text('user_id')
       .notNull()

@@ -1,5 +1,6 @@
 import { type Schema, ValidationError } from 'yup';
 import type { Change } from '@/core/kernel/change';
+import { keepableJson } from '@/core/kernel/plain-text';
 import { fail, type Problem, type Result } from '@/core/kernel/problem';
 import { Temporal } from '@/core/kernel/time';
 import type { Actor } from '@/core/people';
@@ -43,6 +44,21 @@ class Refused extends Error {
   }
 }
 
+/**
+ * Errors that have a sentence. PostgreSQL (appendix A, class 23) says of rows that they are gone or there
+ * already: somebody else was quicker. A value nested thousands deep ends the stack of whoever looks into it.
+ */
+function expected(error: unknown): { ok: false; problem: Problem } | null {
+  if (error instanceof Refused) return { ok: false, problem: error.problem };
+  if (error instanceof ValidationError) return firstProblem(error);
+  if (error instanceof RangeError && /call stack/.test(error.message)) return fail('too-large', 'What was sent is nested too deeply. Nothing was changed.');
+  const cause = error instanceof Error && error.cause ? error.cause : error;
+  const { code } = cause as { readonly code?: unknown };
+  if (code === '23503') return fail('not-found', 'Something this belongs to is not there any more. Nothing was changed.');
+  if (code === '23505') return fail('conflict', 'This is there already. Nothing was changed.');
+  return null;
+}
+
 /** Sentences of our own are told as they are; what the schema library says of types is not for people. */
 const firstProblem = (error: ValidationError) => {
   const sentence = error.errors[0] ?? '';
@@ -69,9 +85,10 @@ export function command<I, O>(definition: Definition<I, O>): Command<I, O> {
     if (!actor) return fail('not-signed-in', 'You are not signed in any more. Sign in again; what you typed is still here.');
     let input: I;
     try {
-      input = definition.input.validateSync(raw, { strict: true });
+      input = definition.input.validateSync(keepableJson(raw), { strict: true });
     } catch (error) {
-      if (error instanceof ValidationError) return firstProblem(error);
+      const problem = expected(error);
+      if (problem) return problem;
       throw error;
     }
     try {
@@ -107,7 +124,8 @@ export function command<I, O>(definition: Definition<I, O>): Command<I, O> {
         return result;
       });
     } catch (error) {
-      if (error instanceof Refused) return { ok: false, problem: error.problem };
+      const problem = expected(error);
+      if (problem) return problem;
       const reference = logUnexpected(error, definition.name);
       return fail('unexpected', `Something went wrong on our side, and nothing was changed. If it happens again, quote ${reference}.`);
     }

@@ -1,0 +1,176 @@
+import fc from 'fast-check';
+import { beforeAll, expect, test } from 'vitest';
+import { usualColumns } from '@/core/exchange';
+import type { Actor } from '@/core/people';
+import { commands } from './commands';
+import { newId } from './platform/ids';
+import { codeOf, learner, must, owner, publishedCourse, run, startsAt, useTestSchool } from './testing/school';
+
+const school = useTestSchool();
+type Course = Awaited<ReturnType<typeof publishedCourse>>;
+let course: Course;
+let actors: { readonly [name: string]: Actor | null };
+let inputs: { readonly [command: string]: { readonly [field: string]: unknown } };
+const hash = 'a'.repeat(64);
+const soon = '2027-03-02T08:00:00Z';
+
+beforeAll(async () => {
+  course = await publishedCourse(school);
+  const { courseId, sectionId, reading, quiz, question, assignment } = course;
+  const other = await publishedCourse({ owner: school.owner, learner: school.other });
+  const me = learner(school.learner);
+  const sitting = await must(me, 'quiz.begin', { courseId, lessonId: quiz }, soon);
+  await must(me, 'assignment.save-draft', { courseId, lessonId: assignment, text: 'Mine' }, soon);
+  const work = await must(learner(school.learner), 'assignment.hand-in', { courseId, lessonId: assignment, text: 'Mine' }, soon);
+  actors = {
+    nobody: null,
+    'a learner of another course': learner(school.other),
+    'a learner of this course': me,
+    'a marker of this course': { id: school.marker, role: 'marker', courses: { [courseId]: 'marker' } },
+    'a creator of another course': { id: school.creator, role: 'creator', courses: { [other.courseId]: 'creator' } },
+    'a creator of this course': { id: school.creator, role: 'creator', courses: { [courseId]: 'creator' } },
+    'the owner': owner(school.owner),
+  };
+  const set = { do: 'set', table: 'lesson', id: reading, fields: { title: 'Read this', minutes: 12 } };
+  inputs = {
+    'assignment.drop-file': { courseId, lessonId: assignment, hash },
+    'assignment.hand-in': { courseId, lessonId: assignment, text: 'Work' },
+    'assignment.save-draft': { courseId, lessonId: assignment, text: 'Work' },
+    'catalogue.change': { courses: [{ courseId, edit: set }] },
+    'catalogue.remove-view': { id: newId() },
+    'catalogue.save-view': {
+      id: newId(),
+      name: 'Mine',
+      about: 'lesson',
+      look: { columns: usualColumns.lesson.map((key) => ({ key, width: 100 })), filter: { join: 'and', conditions: [] }, sort: null },
+    },
+    'catalogue.undo': { steps: [{ courseId, revision: 1 }] },
+    'certificate.claim': { courseId },
+    'certificate.withdraw': { courseId, certificateId: newId(), why: 'A mistake' },
+    'cohort.add': { id: newId(), courseId, name: 'Spring', startsOn: '2027-03-01', zone: 'Europe/London' },
+    'course.create': { id: newId(), title: 'A course' },
+    'course.make-live': { courseId, editionId: newId() },
+    'course.publish': { courseId, number: 2 },
+    'course.publish-later': { courseId, number: 2, date: '2027-04-01', at: '09:00', zone: 'Europe/London' },
+    'course.publish-never': { courseId },
+    'enrolment.add': { courseId, email: 'other@school.example', cohortId: null },
+    'enrolment.finish': { courseId },
+    'gradebook.decide': { courseId, lessonId: assignment, learnerId: school.learner, kind: 'points', points: 5000, reason: 'Read aloud' },
+    'learning.mark-done': { courseId, lessonId: reading },
+    'learning.opened': { courseId, lessonId: reading },
+    'learning.unlock': { courseId, lessonId: reading, password: 'open' },
+    'learning.watched': { courseId, lessonId: reading, passages: [[0, 10]] },
+    'marking.mark': { handInId: work.id, points: 5000, remark: 'Good', finish: false },
+    'media.describe': { mediaId: newId(), alt: 'A river' },
+    'outline.copy': { courseId, fromCourseId: courseId, sectionIds: [], lessonIds: [reading], seed: newId(), into: sectionId, after: null },
+    'outline.edit': { courseId, edit: set, base: {}, step: newId() },
+    'outline.go-back': { courseId, revision: 1, known: 2 },
+    'outline.redo': { courseId },
+    'outline.undo': { courseId, step: newId() },
+    'pattern.remove': { id: newId() },
+    'pattern.save': { id: newId(), courseId, title: 'Pattern', description: '' },
+    'people.add': { name: 'New', email: 'new@school.example', role: 'creator', password: 'stone-and-water', courseId },
+    'people.set-staff': { courseId, email: 'other@school.example', role: 'marker' },
+    'people.set-zone': { zone: 'Europe/London' },
+    'people.sign-out-everywhere': { also: true },
+    'quiz.answer': { sittingId: sitting.id, questionId: question, answer: { typed: '4' } },
+    'quiz.begin': { courseId, lessonId: quiz },
+    'quiz.hand-in': { sittingId: sitting.id },
+  };
+});
+
+test('every command that can be called from outside is looked at here', () => {
+  expect(Object.keys(inputs).sort()).toEqual([...commands.keys()].sort());
+});
+
+const making = ['a creator of this course', 'the owner'];
+const own = ['a learner of this course'];
+const signedIn = [
+  'a learner of another course',
+  'a learner of this course',
+  'a marker of this course',
+  'a creator of another course',
+  'a creator of this course',
+  'the owner',
+];
+/** Who is let in, by command; where it depends on what belongs to whom, a refusal may also say that it is not there. */
+const lets: readonly (readonly [commands: readonly string[], actors: readonly string[]])[] = [
+  // First what learners do, before anybody enrols anybody.
+  [['assignment.drop-file', 'assignment.hand-in', 'assignment.save-draft', 'certificate.claim', 'enrolment.finish'], own],
+  [['learning.mark-done', 'learning.opened', 'learning.unlock', 'learning.watched', 'quiz.answer', 'quiz.begin', 'quiz.hand-in'], own],
+  [['people.add'], ['the owner']],
+  [
+    ['course.create', 'catalogue.save-view'],
+    ['a creator of another course', 'a creator of this course', 'the owner'],
+  ],
+  [['catalogue.change', 'catalogue.undo', 'outline.copy', 'outline.edit', 'outline.go-back', 'outline.redo', 'outline.undo', 'pattern.save'], making],
+  [['course.make-live', 'course.publish', 'course.publish-later', 'course.publish-never'], making],
+  [['cohort.add', 'enrolment.add', 'people.set-staff', 'certificate.withdraw', 'gradebook.decide'], making],
+  [['marking.mark'], ['a marker of this course', ...making]],
+  [['people.set-zone', 'people.sign-out-everywhere', 'catalogue.remove-view', 'pattern.remove'], signedIn],
+  // Nothing of this name is there; only its own course could be asked.
+  [['media.describe'], []],
+];
+
+test.each(lets.flatMap(([names, who]) => names.map((name) => [name, who] as const)))(
+  '%s is let in for whom it is for, and for nobody else',
+  async (name, who) => {
+    for (const [actor, as] of Object.entries(actors)) {
+      const code = codeOf(await run(as, name, { ...inputs[name], ...(name === 'catalogue.save-view' ? { id: newId() } : {}) }, soon));
+      const shut = ['not-allowed', ...(own === who ? ['not-found'] : [])];
+      if (as === null) expect([actor, code]).toEqual([actor, 'not-signed-in']);
+      else if (who.includes(actor)) expect([actor, code]).not.toEqual([actor, 'not-allowed']);
+      else expect([actor, code]).toEqual([actor, shut.includes(code) ? code : shut]);
+      expect([actor, code]).not.toEqual([actor, 'unexpected']);
+    }
+  },
+);
+
+/** What nobody meant to send: other kinds of value, words no database keeps, numbers no column holds. */
+const odd = fc.oneof(
+  fc.constantFrom<unknown>(null, '', ' ', '\u0000', 'a\u0000b', '\ud800', '../..', '{}', "'; --", '😀'.repeat(300), 'x'.repeat(100_000)),
+  fc.constantFrom<unknown>(-1, 0.5, 2 ** 31, 2 ** 53, 1e300, -0),
+  fc.constant<unknown>('00000000-0000-7000-8000-000000000000'),
+  fc.constantFrom<unknown>('2027-02-30', '25:00', '2027-13-01', 'Europe/Nowhere'),
+  fc.jsonValue({ maxDepth: 3 }),
+);
+const deep = (key: string) => Array.from({ length: 100_000 }).reduce<object>((inner) => ({ type: 'doc', do: 'all', [key]: [inner] }), {});
+type Json = { [key: string]: unknown };
+/** The places of a value that could hold something else. */
+const placesOf = (value: unknown, at: readonly string[] = []): (readonly string[])[] =>
+  typeof value === 'object' && value !== null
+    ? [...(at.length ? [at] : []), ...Object.entries(value).flatMap(([key, inner]) => placesOf(inner, [...at, key]))]
+    : [at];
+function withOdd(input: Json, at: readonly string[], value: unknown): Json {
+  const copy = structuredClone(input);
+  let into: Json = copy;
+  for (const key of at.slice(0, -1)) into = into[key] as Json;
+  into[at.at(-1) ?? ''] = value;
+  return copy;
+}
+
+test.each([
+  ['in the text of a lesson', () => ({ do: 'set', table: 'text', id: course.reading, fields: { content: deep('content') } })],
+  ['in place of a title', () => ({ do: 'set', table: 'lesson', id: course.reading, fields: { title: deep('title') } })],
+  ['in edits within edits', () => deep('edits')],
+])('a value nested 100,000 deep %s is refused', async (_name, edit) => {
+  const result = await run(owner(school.owner), 'outline.edit', { courseId: course.courseId, edit: edit() });
+  expect(['invalid', 'too-large']).toContain(codeOf(result));
+});
+
+test('whatever is sent gets a sentence and nothing breaks', async () => {
+  const names = [...commands.keys()];
+  const who = ['a learner of this course', 'a creator of this course', 'the owner'];
+  await fc.assert(
+    fc.asyncProperty(fc.constantFrom(...names), fc.constantFrom(...who), fc.nat({ max: 60 }), odd, async (name, actor, place, value) => {
+      const input = inputs[name] as Json;
+      const places = placesOf(input);
+      const changed = withOdd(input, places[place % places.length] ?? [], value);
+      const result = await run(actors[actor] ?? null, name, changed, startsAt);
+      if (result.ok) return;
+      expect(result.problem.code).not.toBe('unexpected');
+      expect(result.problem.sentence).toMatch(/^["A-Z].+[.]$/s);
+    }),
+    { numRuns: 3000 },
+  );
+}, 120_000);
