@@ -79,6 +79,44 @@ test('pages are read only by those they are for', async ({ browser, school }) =>
   ]);
 });
 
+test('what a course’s desk asks for is answered to those who work on it, and everything odd has a status of its own', async ({ browser, school }) => {
+  const { page, context: owner } = await signedIn(browser, school, 'ines@wendwater.example');
+  const { context: learner } = await signedIn(browser, school, aoife);
+  const { context: marker } = await signedIn(browser, school, 'temi@wendwater.example');
+  const nobody = await browser.newContext({ baseURL: school.address });
+  const courseId = await courseIdOf(page, 'dry-stone-walling');
+  const nowhere = randomUUID();
+  const post = { data: 'no' };
+  // Who asks: nobody, a learner, a marker, the owner.
+  const cases: [string, string, number[], object?][] = [
+    ['differences', `/api/course/${courseId}/differences`, [401, 403, 403, 200]],
+    ['of no course', `/api/course/${nowhere}/differences`, [401, 403, 403, 404]],
+    ['no id', '/api/course/no/differences', [401, 403, 403, 403]],
+    ['history', `/api/course/${courseId}/history?before=%00`, [401, 403, 403, 200]],
+    ['media', `/api/course/${courseId}/media`, [401, 403, 403, 200]],
+    ['outline', `/api/course/${courseId}/outline?as=opml`, [401, 403, 403, 200]],
+    ['preview', `/api/course/${courseId}/preview`, [401, 403, 403, 200]],
+    ['preview of no edition', `/api/course/${courseId}/preview?edition=${nowhere}`, [401, 403, 403, 404]],
+    ['steps', `/api/course/${courseId}/steps?since=0`, [401, 403, 403, 200]],
+    ['steps since very late', `/api/course/${courseId}/steps?since=99999999999`, [401, 403, 403, 200]],
+    ['text of no lesson', `/api/course/${courseId}/text/no`, [401, 403, 403, 404]],
+    ['a line without a name', `/api/course/${courseId}/live?since=0`, [401, 403, 403, 422]],
+    ['being nowhere', `/api/course/${courseId}/here`, [401, 403, 403, 422], post],
+    ['a design that is none', `/api/course/${courseId}/certificate`, [401, 403, 403, 422], post],
+    ['an export of nothing', '/api/catalogue/export', [401, 422, 422, 422], post],
+    ['a sheet', '/api/catalogue/read', [401, 403, 200, 200], post],
+    ['a search for half a character', '/api/find?q=%00%ff', [401, 200, 200, 200]],
+    ['a course of an odd address', '/c/%00/build', [200, 404, 404, 404]],
+    ['an address that is damaged', '/c/%ff/build', [400, 400, 400, 400]],
+  ];
+  for (const [name, address, expected, options] of cases) {
+    const given = await Promise.all(
+      [nobody, learner, marker, owner].map(async ({ request }) => (options ? await request.post(address, options) : await request.get(address)).status()),
+    );
+    expect([name, given]).toEqual([name, expected]);
+  }
+});
+
 test('files of closed lessons, and of other people, stay closed', async ({ browser, school }) => {
   const { page } = await signedIn(browser, school, 'ines@wendwater.example');
   await page.goto('/view/dry-stone-walling');

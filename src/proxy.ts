@@ -37,7 +37,18 @@ function comesFromOurPages(request: NextRequest): boolean {
   return !origin || (URL.canParse(origin) && new URL(origin).host === request.headers.get('host'));
 }
 
+/** Whether the escapes of an address (RFC 3986, 2.1) stand for UTF-8. */
+function canBeRead(path: string): boolean {
+  try {
+    decodeURIComponent(path);
+    return true;
+  } catch {
+    return false;
+  }
+}
+
 export function proxy(request: NextRequest): NextResponse {
+  if (!canBeRead(request.nextUrl.pathname)) return new NextResponse('This address is damaged. Check how it was copied.', { status: 400 });
   if (!['GET', 'HEAD', 'OPTIONS'].includes(request.method) && !comesFromOurPages(request)) {
     return NextResponse.json(
       { ok: false, problem: { code: 'not-allowed', sentence: 'This request did not come from a page of this school.' } },

@@ -1,9 +1,12 @@
+import { eq } from 'drizzle-orm';
 import fc from 'fast-check';
 import { beforeAll, expect, test } from 'vitest';
 import { usualColumns } from '@/core/exchange';
 import type { Actor } from '@/core/people';
 import { commands } from './commands';
+import { database } from './platform/database';
 import { newId } from './platform/ids';
+import { user } from './platform/schema';
 import { codeOf, learner, must, owner, publishedCourse, run, startsAt, useTestSchool } from './testing/school';
 
 const school = useTestSchool();
@@ -148,6 +151,23 @@ function withOdd(input: Json, at: readonly string[], value: unknown): Json {
   into[at.at(-1) ?? ''] = value;
   return copy;
 }
+
+test('white space around a line is no fault, and nothing but white space is no line', async () => {
+  const add = (name: string, email: string) =>
+    run(owner(school.owner), 'people.add', { name, email, role: 'learner', password: 'stone-and-water', courseId: null });
+  const { id } = await must(owner(school.owner), 'people.add', {
+    name: ' Ada  ',
+    email: ' Ada@School.Example ',
+    role: 'learner',
+    password: 'stone-and-water',
+    courseId: null,
+  });
+  const [row] = await database().select({ name: user.name, email: user.email }).from(user).where(eq(user.id, id));
+  expect(row).toEqual({ name: 'Ada', email: 'ada@school.example' });
+  expect(codeOf(await add('Ada', 'ADA@school.example'))).toBe('conflict');
+  const blank = await add('  ', 'blank@school.example');
+  expect(blank.ok ? null : [blank.problem.field, blank.problem.sentence]).toEqual(['name', 'Give a name.']);
+});
 
 test.each([
   ['in the text of a lesson', () => ({ do: 'set', table: 'text', id: course.reading, fields: { content: deep('content') } })],

@@ -1,15 +1,17 @@
-import { array, boolean, mixed, number, string, ValidationError } from 'yup';
+import { array, boolean, mixed, number, string } from 'yup';
 import { assignmentSettingsSchema } from '../assignment';
 import { awardSchema } from '../certificate';
 import { completionSchema, missingSchema } from '../gradebook';
 import { idSchema, optionalId } from '../kernel/ids';
+import { line } from '../kernel/line';
+import { parsed } from '../kernel/parse';
 import { fail, ok, type Result } from '../kernel/problem';
 import { questionFields, quizSettingsSchema } from '../quiz';
 import { openingRuleSchema, rhythmSchema, zoneSchema } from '../release';
 import { doneRuleSchema, settingsSchema } from './settings';
 import { lessonKinds, lessonStates, mediums, type OutlineTable, type RichText } from './types';
 
-export const titleSchema = string().trim().max(200, 'Keep a title under 200 characters.').required('Give it a title.');
+export const titleSchema = line(200, 'Keep a title under 200 characters.', 'Give it a title.');
 
 export const slugSchema = string()
   .max(60, 'Keep the address under 60 characters.')
@@ -79,7 +81,7 @@ const fields: Record<OutlineTable, { readonly [field: string]: FieldSchema }> = 
     mediaId: optionalId,
     downloads: boolean().nullable().defined(),
     pictureId: optionalId,
-    password: string().trim().max(80, 'Keep the password under 80 characters.').defined(),
+    password: string().max(80, 'Keep the password under 80 characters.').defined(),
     needs: array().of(idSchema).max(20, 'At most 20 lessons can be needed first.').required(),
     opens: openingRuleSchema,
     teaser: prose(1000),
@@ -98,30 +100,25 @@ const fields: Record<OutlineTable, { readonly [field: string]: FieldSchema }> = 
     outcomes: outcomeIds,
   },
   question: { ...questionFields, outcomes: outcomeIds },
-  outcome: { text: string().trim().max(300, 'Keep an outcome under 300 characters.').required('Say what a learner can do.') },
+  outcome: { text: line(300, 'Keep an outcome under 300 characters.', 'Say what a learner can do.') },
   text: { content: richText },
 };
 
+/** Fields that are one line of words. */
+const lines = new Set(['title', 'slug', 'password']);
+
 /** Checks fields to be set on a record; gives them back trimmed, or the first thing that is wrong. */
 export function parseFields(table: OutlineTable, wanted: { readonly [field: string]: unknown }): Result<{ [field: string]: unknown }> {
-  const parsed: { [field: string]: unknown } = {};
+  const kept: { [field: string]: unknown } = {};
   for (const [field, value] of Object.entries(wanted)) {
     const schema = Object.hasOwn(fields[table], field) ? fields[table][field] : undefined;
     if (!schema) return fail('invalid', `${/^[aeiou]/.test(table) ? 'An' : 'A'} ${table} has no ${field} that can be set.`, field);
-    try {
-      const trimmed = typeof value === 'string' && (field === 'title' || field === 'slug' || table === 'outcome') ? value.trim() : value;
-      parsed[field] = schema.validateSync(trimmed, { strict: true });
-    } catch (error) {
-      if (!(error instanceof ValidationError)) throw error;
-      const sentence = error.errors[0] ?? 'This cannot be kept.';
-      return fail(
-        'invalid',
-        /^(this|\w+) (must|has|field|is)/.test(sentence) ? 'This value does not belong here.' : sentence,
-        error.path ? `${field}.${error.path}` : field,
-      );
-    }
+    const trimmed = typeof value === 'string' && (lines.has(field) || table === 'outcome') ? value.trim() : value;
+    const read = parsed(schema, trimmed, 'This value does not belong here.');
+    if (!read.ok) return fail('invalid', read.problem.sentence, read.problem.field ? `${field}.${read.problem.field}` : field);
+    kept[field] = read.value;
   }
-  return ok(parsed);
+  return ok(kept);
 }
 
 /** A short address from a title: `Stream Survey: reading…` gives `stream-survey-reading`. */

@@ -1,8 +1,9 @@
 import { randomBytes } from 'node:crypto';
 import { and, eq, sql } from 'drizzle-orm';
-import { object, string } from 'yup';
+import { object } from 'yup';
 import { certificateNumber } from '@/core/certificate';
 import { idSchema } from '@/core/kernel/ids';
+import { line } from '@/core/kernel/line';
 import { fail, ok, type Result } from '@/core/kernel/problem';
 import { Temporal } from '@/core/kernel/time';
 import { can } from '@/core/people';
@@ -86,13 +87,13 @@ export const withdrawCertificate = command({
   input: object({
     courseId: idSchema,
     certificateId: idSchema,
-    why: string().trim().max(500, 'Keep the reason under 500 characters.').required('Give a reason; it is kept with the certificate.'),
+    why: line(500, 'Keep the reason under 500 characters.', 'Give a reason; it is kept with the certificate.'),
   }).noUnknown(),
   permission: ({ actor }, { courseId }) => can(actor, 'certificate.issue', { courseId }),
   async handle({ tx, now, audit }, { courseId, certificateId, why }) {
     const [row] = await tx.db
       .update(certificate)
-      .set({ withdrawnAt: now.toString(), withdrawnWhy: why })
+      .set({ withdrawnAt: now.toString(), withdrawnWhy: why.trim() })
       .where(and(eq(certificate.id, certificateId), eq(certificate.courseId, courseId)))
       .returning();
     if (!row) return fail('not-found', 'This certificate is not one of the course.');

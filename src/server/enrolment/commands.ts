@@ -3,7 +3,7 @@ import { object, string } from 'yup';
 import { idSchema, optionalId } from '@/core/kernel/ids';
 import { fail, ok } from '@/core/kernel/problem';
 import { isDay } from '@/core/kernel/time';
-import { can, emailSchema, nameSchema } from '@/core/people';
+import { can, emailSchema, nameSchema, plainEmail } from '@/core/people';
 import { zoneSchema } from '@/core/release';
 import { user } from '../people';
 import { command } from '../platform/command';
@@ -18,7 +18,10 @@ const enrol = command({
   input: object({ courseId, email: emailSchema, cohortId: optionalId }).noUnknown(),
   permission: mayEnrol,
   async handle({ tx, now, audit }, input) {
-    const [person] = await tx.db.select().from(user).where(eq(user.email, input.email.trim().toLowerCase()));
+    const [person] = await tx.db
+      .select()
+      .from(user)
+      .where(eq(user.email, plainEmail(input.email)));
     if (!person) return fail('not-found', 'Nobody in the school has this e-mail address. Add the person first.', 'email');
     if (input.cohortId) {
       const [group] = await tx.db

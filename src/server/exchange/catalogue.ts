@@ -2,6 +2,7 @@ import { asc, eq } from 'drizzle-orm';
 import { array, boolean, number, object, string } from 'yup';
 import { type CatalogueRow, type CatalogueTable, catalogueColumns, operators } from '@/core/exchange';
 import { idSchema } from '@/core/kernel/ids';
+import { line } from '@/core/kernel/line';
 import { fail, ok } from '@/core/kernel/problem';
 import { courseOf, learnerMinutes, lessonsBySection, readiness, sectionsOf } from '@/core/outline';
 import { can } from '@/core/people';
@@ -138,7 +139,7 @@ export const saveView = command({
   name: 'catalogue.save-view',
   input: object({
     id: idSchema,
-    name: string().trim().max(80, 'Keep the name under 80 characters.').required('Give the view a name.'),
+    name: line(80, 'Keep the name under 80 characters.', 'Give the view a name.'),
     about: string().oneOf(tables).required(),
     look: lookSchema.required(),
   }).noUnknown(),

@@ -11,6 +11,7 @@ export {
   composeDocument,
   courseBySlug,
   courseDesk,
+  courseIsThere,
   coursesFor,
   editionDocument,
   liveDocument,

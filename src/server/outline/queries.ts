@@ -38,6 +38,11 @@ export async function courseBySlug(slug: string): Promise<CourseHead | null> {
   return row ?? null;
 }
 
+export async function courseIsThere(id: string): Promise<boolean> {
+  const [row] = await database().select({ id: course.id }).from(course).where(eq(course.id, id));
+  return row !== undefined;
+}
+
 /** Everything the Build stage shows. */
 export async function courseDesk(slug: string, person: Person) {
   const head = await courseBySlug(slug);

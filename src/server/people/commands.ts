@@ -1,8 +1,10 @@
 import { and, eq } from 'drizzle-orm';
 import { boolean, object, string } from 'yup';
 import { idSchema, optionalId } from '@/core/kernel/ids';
+import { parsed } from '@/core/kernel/parse';
+import { keepableJson } from '@/core/kernel/plain-text';
 import { fail, ok, type Result } from '@/core/kernel/problem';
-import { can, emailSchema, nameSchema, passwordSchema, schoolRoles } from '@/core/people';
+import { can, emailSchema, nameSchema, passwordSchema, plainEmail, schoolRoles } from '@/core/people';
 import { zoneSchema } from '@/core/release';
 import { command } from '../platform/command';
 import { type Transaction, transaction } from '../platform/database';
@@ -32,18 +34,15 @@ const firstOwner = object({ school: nameSchema, name: nameSchema, email: emailSc
 
 /** The first visit to an empty installation makes the school and its owner; later ones are turned away. */
 export async function makeFirstOwner(raw: unknown): Promise<Result<null>> {
-  const parsed = await firstOwner.validate(raw).then(
-    (value) => ok(value),
-    (error: { errors: string[]; path?: string }) => fail('invalid', error.errors[0] ?? 'This cannot be kept.', error.path),
-  );
-  if (!parsed.ok) return parsed;
-  const { value } = parsed;
+  const asked = parsed(firstOwner, keepableJson(raw));
+  if (!asked.ok) return asked;
+  const { value } = asked;
   const passwordHash = await hashPassword(value.password);
   return transaction(async (tx) => {
     // The row with id 1 can be made once, so two first visits at the same moment make one owner.
-    const made = await tx.db.insert(school).values({ id: 1, name: value.school, zone: value.zone }).onConflictDoNothing().returning();
+    const made = await tx.db.insert(school).values({ id: 1, name: value.school.trim(), zone: value.zone }).onConflictDoNothing().returning();
     if (made.length === 0) return fail('conflict', 'This school has an owner already. Sign in instead.');
-    await insertPerson(tx, { name: value.name, email: value.email, role: 'owner', passwordHash, zone: value.zone });
+    await insertPerson(tx, { name: value.name.trim(), email: plainEmail(value.email), role: 'owner', passwordHash, zone: value.zone });
     return ok(null);
   });
 }
@@ -61,7 +60,7 @@ export const addPerson = command({
   input: personInput,
   permission: ({ actor }) => can(actor, 'people.manage'),
   async handle({ tx, audit }, input) {
-    const email = input.email.trim().toLowerCase();
+    const email = plainEmail(input.email);
     const [there] = await tx.db.select({ id: user.id }).from(user).where(eq(user.email, email));
     if (there) return fail('conflict', 'Somebody with this e-mail address is here already.', 'email');
     const passwordHash = await hashPassword(input.password);
@@ -91,7 +90,10 @@ const setStaff = command({
   input: object({ courseId: idSchema, email: emailSchema, role: string().oneOf(['creator', 'marker', 'none']).required() }).noUnknown(),
   permission: ({ actor }, { courseId }) => can(actor, 'course.staff', { courseId }),
   async handle({ tx, actor, audit }, { courseId, email, role }) {
-    const [person] = await tx.db.select().from(user).where(eq(user.email, email.trim().toLowerCase()));
+    const [person] = await tx.db
+      .select()
+      .from(user)
+      .where(eq(user.email, plainEmail(email)));
     if (!person) return fail('not-found', 'Nobody in the school has this e-mail address. The owner can add the person under People.', 'email');
     if (person.id === actor.id && role !== 'creator')
       return fail('invalid', 'You cannot take yourself off a course you make. Ask another creator, or the owner.', 'email');

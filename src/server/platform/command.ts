@@ -1,5 +1,6 @@
-import { type Schema, ValidationError } from 'yup';
+import type { Schema } from 'yup';
 import type { Change } from '@/core/kernel/change';
+import { parsed } from '@/core/kernel/parse';
 import { keepableJson } from '@/core/kernel/plain-text';
 import { fail, type Problem, type Result } from '@/core/kernel/problem';
 import { Temporal } from '@/core/kernel/time';
@@ -50,7 +51,6 @@ class Refused extends Error {
  */
 function expected(error: unknown): { ok: false; problem: Problem } | null {
   if (error instanceof Refused) return { ok: false, problem: error.problem };
-  if (error instanceof ValidationError) return firstProblem(error);
   if (error instanceof RangeError && /call stack/.test(error.message)) return fail('too-large', 'What was sent is nested too deeply. Nothing was changed.');
   const cause = error instanceof Error && error.cause ? error.cause : error;
   const { code } = cause as { readonly code?: unknown };
@@ -58,16 +58,6 @@ function expected(error: unknown): { ok: false; problem: Problem } | null {
   if (code === '23505') return fail('conflict', 'This is there already. Nothing was changed.');
   return null;
 }
-
-/** Sentences of our own are told as they are; what the schema library says of types is not for people. */
-const firstProblem = (error: ValidationError) => {
-  const sentence = error.errors[0] ?? '';
-  return fail(
-    'invalid',
-    /^[A-Z].* .*[.]$/.test(sentence) ? sentence : 'What was sent does not have the shape this needs. Nothing was changed.',
-    error.path || undefined,
-  );
-};
 
 /**
  * The one way to write: unknown input is parsed, permission decided, and everything done in one
@@ -83,15 +73,10 @@ export function command<I, O>(definition: Definition<I, O>): Command<I, O> {
   };
   const perform = async (actor: Actor | null, raw: unknown, now: Temporal.Instant): Promise<Result<O>> => {
     if (!actor) return fail('not-signed-in', 'You are not signed in any more. Sign in again; what you typed is still here.');
-    let input: I;
     try {
-      input = definition.input.validateSync(keepableJson(raw), { strict: true });
-    } catch (error) {
-      const problem = expected(error);
-      if (problem) return problem;
-      throw error;
-    }
-    try {
+      const read = parsed(definition.input, keepableJson(raw));
+      if (!read.ok) return read;
+      const input = read.value;
       return await transaction(async (tx) => {
         const courses = new Set<string>();
         const context: CommandContext = {

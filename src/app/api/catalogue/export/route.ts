@@ -2,6 +2,7 @@ import { array, object, string } from 'yup';
 import { bodyOf, respond } from '@/app/_server/respond';
 import { catalogueColumns, columnOf } from '@/core/exchange';
 import { idSchema } from '@/core/kernel/ids';
+import { parsed } from '@/core/kernel/parse';
 import { fail } from '@/core/kernel/problem';
 import { catalogueFor, writeSheet } from '@/server/exchange';
 import { personOf } from '@/server/people';
@@ -11,7 +12,7 @@ const wish = object({
     .oneOf(Object.keys(catalogueColumns) as ('lesson' | 'course')[])
     .required(),
   form: string().oneOf(['csv', 'xlsx']).required(),
-  columns: array().of(string().max(40).required()).min(1).max(60).required(),
+  columns: array().of(string().max(40).required()).min(1, 'Choose at least one column.').max(60).required('Choose at least one column.'),
   /** The rows that are shown, in their order. */
   ids: array().of(idSchema).max(50_000).required(),
 }).noUnknown();
@@ -20,9 +21,9 @@ const wish = object({
 export async function POST(request: Request): Promise<Response> {
   const person = await personOf(request.headers);
   if (!person) return respond(fail('not-signed-in', 'You are not signed in any more.'));
-  const asked = await bodyOf(request);
-  if (!wish.isValidSync(asked, { strict: true })) return respond(fail('invalid', 'Choose columns that there are.'));
-  const { about, form, columns, ids } = asked;
+  const asked = parsed(wish, await bodyOf(request));
+  if (!asked.ok) return respond(asked);
+  const { about, form, columns, ids } = asked.value;
   const chosen = columns.flatMap((key) => columnOf(about, key) ?? []);
   const rows = new Map((await catalogueFor(person)).rows[about].map((row) => [row.id, row]));
   const table = ids.flatMap((id) => rows.get(id) ?? []).map((row) => chosen.map((column) => row.cells[column.key] ?? null));

@@ -23,7 +23,7 @@ export function Enrol({ courseId, cohorts, staff }: { readonly courseId: string;
     event.preventDefault();
     const done = await act<{ name: string }>('enrolment.add', {
       courseId,
-      email: email.trim().toLowerCase(),
+      email,
       cohortId: cohortId === 'alone' ? null : cohortId,
     });
     setProblem(done.ok ? null : done.problem);

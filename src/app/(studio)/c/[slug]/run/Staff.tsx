@@ -16,7 +16,7 @@ export function Staff({ courseId, staff }: { readonly courseId: string; readonly
   const [role, setRole] = useState('marker');
   const [problem, setProblem] = useState<string | null>(null);
   const set = async (whose: string, wanted: string) => {
-    const done = await act('people.set-staff', { courseId, email: whose.trim().toLowerCase(), role: wanted });
+    const done = await act('people.set-staff', { courseId, email: whose, role: wanted });
     setProblem(done.ok ? null : done.problem.sentence);
     if (done.ok) router.refresh();
     return done.ok;

@@ -1,31 +1,26 @@
 import { object } from 'yup';
+import { atWork, type CourseParams } from '@/app/_server/course-door';
 import { bodyOf, respond } from '@/app/_server/respond';
 import { type AwardSettings, awardSchema, hardNames } from '@/core/certificate';
-import { isId } from '@/core/kernel/ids';
-import { fail, ok } from '@/core/kernel/problem';
+import { parsed } from '@/core/kernel/parse';
+import { ok } from '@/core/kernel/problem';
 import { longDayText, Temporal } from '@/core/kernel/time';
-import { can } from '@/core/people';
 import { checkAddress, drawnCertificate } from '@/server/certificate';
 import { learnersOf } from '@/server/enrolment';
 import { courseHead } from '@/server/learning';
-import { personOf, schoolFacts } from '@/server/people';
+import { schoolFacts } from '@/server/people';
 
+const wish = object({ design: awardSchema.required() });
 const longestShown = 3;
 
 /** A design laid out with real fonts: for one sample name, for hard names and the longest on the roll. */
-export async function POST(request: Request, { params }: { params: Promise<{ courseId: string }> }): Promise<Response> {
-  const { courseId } = await params;
-  const person = await personOf(request.headers);
-  if (!isId(courseId) || !can(person, 'course.edit', { courseId }))
-    return respond(fail(person ? 'not-allowed' : 'not-signed-in', 'You may not see this design.'));
-  const parsed = await object({ design: awardSchema.required() })
-    .validate(await bodyOf(request), { strict: true })
-    .then(
-      (value) => ok(value),
-      (error: { errors: string[] }) => fail('invalid', error.errors[0] ?? 'This design cannot be drawn.'),
-    );
-  if (!parsed.ok) return respond(parsed);
-  const design = parsed.value.design as AwardSettings;
+export async function POST(request: Request, route: CourseParams): Promise<Response> {
+  const work = await atWork(request, route);
+  if (work instanceof Response) return work;
+  const { courseId } = work;
+  const asked = parsed(wish, await bodyOf(request));
+  if (!asked.ok) return respond(asked);
+  const design = asked.value.design as AwardSettings;
   const [school, head, learners] = await Promise.all([schoolFacts(), courseHead(courseId), learnersOf(courseId)]);
   const content = (name: string) => ({
     name,

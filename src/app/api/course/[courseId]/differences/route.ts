@@ -1,12 +1,8 @@
-import { isId } from '@/core/kernel/ids';
-import { can } from '@/core/people';
+import { atWork, type CourseParams } from '@/app/_server/course-door';
 import { unpublished } from '@/server/outline';
-import { personOf } from '@/server/people';
 
 /** What has changed since the live edition, in words. */
-export async function GET(request: Request, { params }: { params: Promise<{ courseId: string }> }): Promise<Response> {
-  const { courseId } = await params;
-  const person = await personOf(request.headers);
-  if (!isId(courseId) || !can(person, 'course.edit', { courseId })) return Response.json(null, { status: person ? 403 : 401 });
-  return Response.json(await unpublished(courseId));
+export async function GET(request: Request, route: CourseParams): Promise<Response> {
+  const work = await atWork(request, route);
+  return work instanceof Response ? work : Response.json(await unpublished(work.courseId));
 }

@@ -1,22 +1,23 @@
+import { atWork, type CourseParams, revisionIn } from '@/app/_server/course-door';
+import { respond } from '@/app/_server/respond';
 import { isId } from '@/core/kernel/ids';
-import { can } from '@/core/people';
+import { fail } from '@/core/kernel/problem';
 import { courseEvents } from '@/server/outline';
-import { personOf } from '@/server/people';
 import { isEnding } from '@/server/platform/shutdown';
 
 export const dynamic = 'force-dynamic';
 
 /** What happens in a course, as it happens, for those who work on it. */
-export async function GET(request: Request, { params }: { params: Promise<{ courseId: string }> }): Promise<Response> {
-  const { courseId } = await params;
-  const mayLook = async () => can(await personOf(request.headers), 'course.edit', { courseId });
+export async function GET(request: Request, route: CourseParams): Promise<Response> {
+  const work = await atWork(request, route);
+  if (work instanceof Response) return work;
   const query = new URL(request.url).searchParams;
   const client = query.get('client');
-  const person = await personOf(request.headers);
-  if (!person || !isId(courseId) || !isId(client) || !(await mayLook())) return new Response('You do not work on this course.', { status: 403 });
+  if (!isId(client)) return respond(fail('invalid', 'Whoever listens has to give an id of its own.'));
   if (isEnding()) return new Response('The school is being stopped.', { status: 503, headers: { connection: 'close' } });
-  const since = Number(request.headers.get('last-event-id') ?? query.get('since') ?? 0) || 0;
-  return new Response(courseEvents(courseId, since, person.id, client, mayLook), {
+  const since = revisionIn(request.headers.get('last-event-id') ?? query.get('since')) ?? 0;
+  const mayLook = async () => !((await atWork(request, route)) instanceof Response);
+  return new Response(courseEvents(work.courseId, since, work.person.id, client, mayLook), {
     headers: { 'content-type': 'text/event-stream', 'cache-control': 'no-cache, no-transform', 'x-accel-buffering': 'no' },
   });
 }

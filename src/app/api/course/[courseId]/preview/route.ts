@@ -1,16 +1,13 @@
-import { isId } from '@/core/kernel/ids';
-import { can } from '@/core/people';
+import { atWork, type CourseParams } from '@/app/_server/course-door';
 import { previewEdition } from '@/server/learning';
 import { editionsOf } from '@/server/outline';
-import { personOf } from '@/server/people';
 
 /** What publishing the working copy, or making an older edition live, would change and whom it would touch. */
-export async function GET(request: Request, { params }: { params: Promise<{ courseId: string }> }): Promise<Response> {
-  const { courseId } = await params;
-  const person = await personOf(request.headers);
-  if (!isId(courseId) || !can(person, 'course.publish', { courseId })) return Response.json(null, { status: person ? 403 : 401 });
+export async function GET(request: Request, route: CourseParams): Promise<Response> {
+  const work = await atWork(request, route);
+  if (work instanceof Response) return work;
   const editionId = new URL(request.url).searchParams.get('edition');
-  const known = editionId === null || (await editionsOf(courseId)).some((edition) => edition.id === editionId);
-  const preview = known ? await previewEdition(courseId, editionId) : null;
+  const known = editionId === null || (await editionsOf(work.courseId)).some((edition) => edition.id === editionId);
+  const preview = known ? await previewEdition(work.courseId, editionId) : null;
   return Response.json(preview, { status: preview ? 200 : 404 });
 }

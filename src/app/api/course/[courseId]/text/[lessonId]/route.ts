@@ -1,12 +1,16 @@
+import { atWork } from '@/app/_server/course-door';
+import { respond } from '@/app/_server/respond';
 import { isId } from '@/core/kernel/ids';
-import { can } from '@/core/people';
+import { fail } from '@/core/kernel/problem';
 import { lessonTextOf } from '@/server/outline';
-import { personOf } from '@/server/people';
+
+type Route = { readonly params: Promise<{ readonly courseId: string; readonly lessonId: string }> };
 
 /** The text of one lesson of the working copy. */
-export async function GET(request: Request, { params }: { params: Promise<{ courseId: string; lessonId: string }> }): Promise<Response> {
-  const { courseId, lessonId } = await params;
-  const person = await personOf(request.headers);
-  if (!isId(courseId) || !isId(lessonId) || !can(person, 'course.edit', { courseId })) return Response.json(null, { status: person ? 403 : 401 });
-  return Response.json(await lessonTextOf(courseId, lessonId));
+export async function GET(request: Request, route: Route): Promise<Response> {
+  const work = await atWork(request, route);
+  if (work instanceof Response) return work;
+  const { lessonId } = await route.params;
+  if (!isId(lessonId)) return respond(fail('not-found', 'This lesson is not there any more.'));
+  return Response.json(await lessonTextOf(work.courseId, lessonId));
 }
