@@ -49,7 +49,7 @@ test('before publishing it is known what changes and whom it touches; an older e
   await expect(dialog.getByRole('region', { name: 'Whom it touches' })).toBeVisible();
   await dialog.getByRole('button', { name: 'Make edition 1 live' }).click();
   await expect(page.getByText(/Edition 1 is live/).first()).toBeVisible();
-  await page.getByRole('button', { name: `Go back to after "remove "${gone}""` }).click();
+  await page.getByRole('button', { name: `Go back to after "removed "${gone}""` }).click();
   await expect(dialog).toContainText('1 later step is taken back');
   await dialog.getByRole('button', { name: 'Go back' }).click();
   await expect(page.getByText('The working copy is as it was then.')).toBeVisible();

@@ -24,11 +24,11 @@ const number = (key: string, name: string, field?: string): CatalogueColumn => (
 
 export const catalogueColumns: Record<CatalogueTable, readonly CatalogueColumn[]> = {
   lesson: [
-    text('course', 'Course', 190),
-    text('section', 'Section', 170),
+    text('course', 'Course', 180),
+    text('section', 'Section', 160),
     text('number', 'Number', 76),
     text('title', 'Lesson', 240, 'title'),
-    { key: 'kind', name: 'Kind', type: 'choice', choices: lessonKinds, field: 'kind', width: 110 },
+    { key: 'kind', name: 'Kind', type: 'choice', choices: lessonKinds, field: 'kind', width: 104 },
     { key: 'state', name: 'State', type: 'choice', choices: lessonStates, field: 'state', width: 90 },
     { key: 'required', name: 'Required', type: 'yes-no', field: 'required', width: 90 },
     number('learnerMinutes', 'Minutes'),

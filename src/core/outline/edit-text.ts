@@ -69,3 +69,23 @@ export function editText(outline: Outline, edit: OutlineEdit): string {
     }
   }
 }
+
+const past: { readonly [verb: string]: string } = {
+  add: 'added',
+  begin: 'began',
+  change: 'changed',
+  copy: 'copied',
+  go: 'went',
+  make: 'made',
+  move: 'moved',
+  remove: 'removed',
+  rename: 'renamed',
+  write: 'wrote',
+};
+
+/** A step as it is told afterwards: 'undo: rename "A"' becomes 'took back: renamed "A"'. */
+export function doneText(sentence: string): string {
+  if (sentence.startsWith('undo: ')) return `took back: ${doneText(sentence.slice('undo: '.length))}`;
+  const verb = /^\w+/.exec(sentence)?.[0] ?? '';
+  return `${past[verb] ?? verb}${sentence.slice(verb.length)}`;
+}

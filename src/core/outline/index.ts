@@ -12,7 +12,7 @@ export {
   type SectionDocument,
 } from './document';
 export { type LessonDraft, mostLessons, type OutlineEdit, planEdit, type SectionDraft } from './edit';
-export { editText } from './edit-text';
+export { doneText, editText } from './edit-text';
 export { courseDocumentJsonSchema } from './json-schema';
 export { kindOfMedium, mediumNames, newCourse, newLesson, newQuestion, usualAssignment, usualQuiz } from './make';
 export { learnerMinutes, type MinutesFacts, pace, plainText, textFacts } from './minutes';

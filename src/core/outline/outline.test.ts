@@ -5,6 +5,8 @@ import {
   canTakeBack,
   compose,
   differences,
+  doneText,
+  editText,
   learnerMinutes,
   lessonsBySection,
   type Outline,
@@ -143,6 +145,18 @@ describe('properties of edits', () => {
       }),
     );
   });
+  test('whatever is done has a sentence for undo, and one for afterwards', () => {
+    fc.assert(
+      fc.property(edit, (wanted) => {
+        const planned = planEdit(base, wanted);
+        fc.pre(planned.ok && planned.value.length > 0);
+        const sentence = editText(base, wanted);
+        expect(sentence).toMatch(/^[a-z]+ \S/);
+        expect(doneText(sentence)).not.toBe(sentence);
+      }),
+      { numRuns: 500 },
+    );
+  });
 });
 
 test.each([
@@ -166,6 +180,15 @@ test('a document holds the pictures of a lesson and what it takes over from its 
   );
   const made = compose(outline, new Map([[id(90), film]]), () => 1).sections[0]?.lessons.find((one) => one.id === id(11));
   expect([Object.keys(made?.pictures ?? {}), made?.downloads, made?.done, made && 'note' in made]).toEqual([[id(90)], false, { by: 'opened' }, false]);
+});
+
+test.each([
+  ['rename "Rain"', 'renamed "Rain"'],
+  ['undo: remove 2 lessons', 'took back: removed 2 lessons'],
+  ['go back to step 4', 'went back to step 4'],
+  ['published edition 1', 'published edition 1'],
+])('%s is told afterwards as: %s', (sentence, told) => {
+  expect(doneText(sentence)).toBe(told);
 });
 
 test('planned lessons are left out of a document, and what changed is said in the fewest words', () => {

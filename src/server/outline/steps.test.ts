@@ -55,7 +55,7 @@ test('steps are numbered without gaps, told in order, and gone back to in one th
   expect(await loadOutline(courseId)).toEqual(before);
   await must(boss(), 'outline.undo', { courseId });
   expect((await loadOutline(courseId))?.lesson[reading]).toBeUndefined();
-  expect((await historyOf(courseId, null))[0]?.sentence).toBe(`undo: go back to step ${from}`);
+  expect((await historyOf(courseId, null))[0]?.sentence).toBe(`took back: went back to step ${from}`);
 });
 
 test('a step with a name is done once, however often it is sent, also to undo, and the name is nobody else’s', async () => {

@@ -13,8 +13,10 @@ export type Found = {
 };
 
 const most = 12;
-/** Below this two words are no longer the same word misspelt. */
-const leastLikeness = 0.42;
+/** Below the first, two words are hardly the same word misspelt; below the second, not at all. */
+const goodLikeness = 0.42;
+const leastLikeness = 0.3;
+const mostNearly = 5;
 
 /** Words as a query in which each may be the beginning of a word: `riv sto` finds "River under stones". */
 const prefixQuery = (words: string) =>
@@ -59,7 +61,15 @@ export async function findAnything(person: Person, raw: string): Promise<Found[]
       select 'person', u.id, u.name, u.email, coalesce((select c.slug from enrolment e join course c on c.id = e.course_id where e.learner_id = u.id and ${mine(sql`c.id`)} order by e.at desc limit 1), ''), null, ${rank(sql`u.name`, sql`u.name || ' ' || u.email`)}
         from "user" u where ${can(person, 'people.manage') ? sql`true` : sql`exists (select 1 from enrolment e where e.learner_id = u.id and ${mine(sql`e.course_id`)})`}
     ) found where likeness >= ${leastLikeness} order by likeness desc, title limit ${most}`);
-  return rows.rows.map(({ kind, id, title, place, slug }) => ({ kind, id, title, where: place, href: hrefOf(kind, id, slug) }));
+  const good = rows.rows.filter((row) => row.likeness >= goodLikeness);
+  // Where nothing fits well, what comes nearest is better than nothing: `flwo` for "flow".
+  return (good.length > 0 ? good : rows.rows.slice(0, mostNearly)).map(({ kind, id, title, place, slug }) => ({
+    kind,
+    id,
+    title,
+    where: place,
+    href: hrefOf(kind, id, slug),
+  }));
 }
 
 function hrefOf(kind: Found['kind'], id: string, slug: string): string {

@@ -44,6 +44,21 @@ function effectLines(effect: Effect) {
   ].filter((line) => line !== false && line !== null);
 }
 
+type Touched = Preview['touched'][number];
+
+/** Learners whom it touches in the same way stand together; those whom it costs most come first. */
+function groupsOf(touched: readonly Touched[]) {
+  const groups = new Map<string, { readonly lines: ReturnType<typeof effectLines>; readonly learners: Touched[] }>();
+  for (const one of touched) {
+    const lines = effectLines(one.effect);
+    const key = lines.map(({ words }) => words).join('\n');
+    const group = groups.get(key) ?? { lines, learners: [] };
+    group.learners.push(one);
+    groups.set(key, group);
+  }
+  return [...groups.entries()].map(([key, group]) => ({ key, ...group }));
+}
+
 /** Whom an edition touches, and every changed field side by side. */
 export function EditionPreview({ preview, live }: { readonly preview: Preview | 'failed' | null; readonly live: boolean }) {
   if (preview === null) return <p role="status">Working out whom it touches…</p>;
@@ -75,19 +90,25 @@ export function EditionPreview({ preview, live }: { readonly preview: Preview | 
               {sums.length > 0 ? `: ${listText(sums.map((sum) => `${sum.number} ${sum.words}`))}.` : ' get something opened.'}
             </p>
             <ul className={styles.touched}>
-              {touched.slice(0, shownLearners).map(({ learnerId, name, effect }) => (
-                <li key={learnerId}>
-                  <b dir="auto">{name}</b>
-                  <ul>
-                    {effectLines(effect).map(({ Glyph, words, bad }) => (
+              {groupsOf(touched).map(({ key, lines, learners: who }) => (
+                <li key={key}>
+                  <ul className={styles.lines}>
+                    {lines.map(({ Glyph, words, bad }) => (
                       <li key={words} data-bad={bad || undefined}>
                         <Glyph size={15} stroke={1.75} aria-hidden="true" /> {words}
                       </li>
                     ))}
                   </ul>
+                  <ul className={styles.who} aria-label={counted(who.length, 'learner')}>
+                    {who.slice(0, shownLearners).map(({ learnerId, name }) => (
+                      <li key={learnerId} dir="auto">
+                        {name}
+                      </li>
+                    ))}
+                    {who.length > shownLearners && <li>and {counted(who.length - shownLearners, 'more learner', 'more learners')}</li>}
+                  </ul>
                 </li>
               ))}
-              {touched.length > shownLearners && <li>and {counted(touched.length - shownLearners, 'more learner', 'more learners')}</li>}
             </ul>
           </>
         )}

@@ -105,41 +105,43 @@ export function PublishDialog({ opened, onClose, news, onPublished }: Props) {
         ))}
       </ul>
       <EditionPreview preview={preview} live={news?.live !== null && news !== null} />
-      <div className={edition.when}>
-        <SegmentedControl
-          aria-label="When"
-          value={when}
-          onChange={(value) => setWhen(value as 'now' | 'later')}
-          data={[
-            { value: 'now', label: 'Now' },
-            { value: 'later', label: 'At a time' },
-          ]}
-        />
-        {when === 'later' && (
-          <>
-            <TextInput type="date" label="Day" value={date} onChange={(event) => setDate(event.currentTarget.value)} />
-            <TextInput type="time" label={`Time in ${course.zone}`} value={time} onChange={(event) => setTime(event.currentTarget.value)} />
-          </>
+      <div className={edition.foot}>
+        <div className={edition.when}>
+          <SegmentedControl
+            aria-label="When"
+            value={when}
+            onChange={(value) => setWhen(value as 'now' | 'later')}
+            data={[
+              { value: 'now', label: 'Now' },
+              { value: 'later', label: 'At a time' },
+            ]}
+          />
+          {when === 'later' && (
+            <>
+              <TextInput type="date" label="Day" value={date} onChange={(event) => setDate(event.currentTarget.value)} />
+              <TextInput type="time" label={`Time in ${course.zone}`} value={time} onChange={(event) => setTime(event.currentTarget.value)} />
+            </>
+          )}
+        </div>
+        {problem && (
+          <p role="alert" className={styles.refused}>
+            {problem}
+          </p>
         )}
-      </div>
-      {problem && (
-        <p role="alert" className={styles.refused}>
-          {problem}
-        </p>
-      )}
-      <div className={styles.decide}>
-        <Button variant="default" onClick={onClose}>
-          Not now
-        </Button>
-        {when === 'later' ? (
-          <Button onClick={publishLater} loading={busy} disabled={!news}>
-            Plan edition {news?.next}
+        <div className={styles.decide}>
+          <Button variant="default" onClick={onClose}>
+            Not now
           </Button>
-        ) : (
-          <Button onClick={publish} loading={busy} disabled={settle.length > 0 || nothing || !news}>
-            Publish edition {news?.next}
-          </Button>
-        )}
+          {when === 'later' ? (
+            <Button onClick={publishLater} loading={busy} disabled={!news}>
+              Plan edition {news?.next}
+            </Button>
+          ) : (
+            <Button onClick={publish} loading={busy} disabled={settle.length > 0 || nothing || !news}>
+              Publish edition {news?.next}
+            </Button>
+          )}
+        </div>
       </div>
     </Modal>
   );

@@ -1,10 +1,21 @@
 'use client';
 import { ActionIcon, Button, Kbd, Menu, TextInput, Tooltip } from '@mantine/core';
-import { IconArrowBackUp, IconArrowForwardUp, IconCloudCheck, IconCloudUp, IconCloudX, IconLayoutRows, IconPlus, IconSearch } from '@tabler/icons-react';
+import {
+  IconArrowBackUp,
+  IconArrowForwardUp,
+  IconClipboardText,
+  IconCloudCheck,
+  IconCloudUp,
+  IconCloudX,
+  IconLayoutRows,
+  IconPlus,
+  IconSearch,
+} from '@tabler/icons-react';
+import Link from 'next/link';
 import { type RefObject, useEffect } from 'react';
 import { type LessonKind, lessonKinds } from '@/core/outline';
 import { kinds } from '@/ui/tile/kinds';
-import { useCourseStatus, useCourseStore } from '../_course/CourseProvider';
+import { useCourseStatus, useCourseStore, useDesk } from '../_course/CourseProvider';
 import { useOutlineActions } from './actions';
 import styles from './build.module.css';
 import { isField } from './keys';
@@ -14,6 +25,7 @@ type Props = { readonly query: string; readonly onQuery: (query: string) => void
 
 export function Toolbar({ query, onQuery, find }: Props) {
   const store = useCourseStore();
+  const { head } = useDesk();
   const undo = useCourseStatus('undo');
   const { addLesson, addSection } = useOutlineActions();
 
@@ -54,6 +66,9 @@ export function Toolbar({ query, onQuery, find }: Props) {
       </Menu>
       <Button variant="default" leftSection={<IconLayoutRows size={16} />} onClick={addSection}>
         Section
+      </Button>
+      <Button component={Link} href={`/c/${head.slug}/plan/outline`} variant="subtle" color="gray" leftSection={<IconClipboardText size={16} stroke={1.75} />}>
+        Paste an outline
       </Button>
       <TextInput
         ref={find}
