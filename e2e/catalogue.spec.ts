@@ -101,7 +101,7 @@ test('an outline brought in with a preview, and anything found or done by its na
   await expect(region.getByRole('button', { name: /^Put 0 lessons/ })).toBeDisabled();
   await region.getByLabel('Paste it here').fill('# Wells\n## Old wells\nThey are deep.\n## New wells\n# Springs\n## Wet feet');
   await region.getByRole('button', { name: 'Put 3 lessons at the end' }).click();
-  await expect(page.getByText(/were put at the end/)).toBeVisible();
+  await expect(page.getByText(/put at the end\./)).toBeVisible();
   await expect(page.getByText(/^Saved \d/)).toBeVisible();
 
   await page.keyboard.press('Control+k');

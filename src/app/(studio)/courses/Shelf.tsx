@@ -92,14 +92,17 @@ function NewCourse({ patterns }: { readonly patterns: readonly Pattern[] }) {
     const made = await act<{ slug: string }>('course.create', { id, title });
     if (made.ok) {
       const chosen = all.find((one) => one.id === pattern);
-      if (chosen)
-        await act('outline.edit', {
-          courseId: id,
-          edit: { do: 'put', into: null, after: null, lessons: [], afterSection: null, sections: patternDrafts(chosen.sections, newId) },
-        });
-      return router.push(`/c/${made.value.slug}/${chosen ? 'plan' : 'build'}`);
-    }
-    setProblem(made.problem.sentence);
+      const begun = chosen
+        ? await act('outline.edit', {
+            courseId: id,
+            // Named after the course: sent again after a broken line, it is put in once.
+            step: id,
+            edit: { do: 'put', into: null, after: null, lessons: [], afterSection: null, sections: patternDrafts(chosen.sections, newId) },
+          })
+        : made;
+      if (begun.ok) return router.push(`/c/${made.value.slug}/${chosen ? 'plan' : 'build'}`);
+      setProblem(begun.problem.sentence);
+    } else setProblem(made.problem.sentence);
     setBusy(false);
   };
   return (

@@ -1,6 +1,7 @@
 'use client';
 import { ActionIcon, Button } from '@mantine/core';
 import { IconArrowDown, IconArrowUp, IconPlus, IconTrash } from '@tabler/icons-react';
+import { useRef } from 'react';
 import { outcomesOf } from '@/core/outline';
 import { TextField } from '@/ui/fields/fields';
 import { newId } from '@/ui/ids';
@@ -12,7 +13,12 @@ import styles from './plan.module.css';
 export function Outcomes() {
   const { store, state } = useDesk();
   const outcomes = outcomesOf(state.outline);
-  const add = () => store.edit({ do: 'add-outcome', id: newId(), text: 'A learner can …' });
+  const list = useRef<HTMLOListElement>(null);
+  /** The new line is there at once, with its words selected to be written over. */
+  const add = () => {
+    if (store.edit({ do: 'add-outcome', id: newId(), text: 'A learner can …' }).ok)
+      requestAnimationFrame(() => list.current?.querySelector<HTMLInputElement>('li:last-child input')?.select());
+  };
   const remove = (id: string, number: number) => {
     store.edit({ do: 'remove', table: 'outcome', ids: [id] });
     tellUndoable(store, `Outcome ${number} was removed.`);
@@ -23,7 +29,7 @@ export function Outcomes() {
       {outcomes.length === 0 && (
         <p className={styles.quiet}>None yet. Write one for each thing a learner can do afterwards; Coverage then shows what is taught and asked for.</p>
       )}
-      <ol className={styles.outcomes}>
+      <ol ref={list} className={styles.outcomes}>
         {outcomes.map((outcome, i) => (
           <li key={outcome.id}>
             <b>{i + 1}</b>

@@ -5,6 +5,7 @@ import { IconPlus, IconTrash } from '@tabler/icons-react';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { act } from '@/app/_client/act';
+import { counted } from '@/core/kernel/words';
 import { type Pattern, patternDrafts, sectionsOf, startingPatterns } from '@/core/outline';
 import type { SchoolPattern } from '@/server/outline';
 import { newId } from '@/ui/ids';
@@ -14,7 +15,11 @@ import { tellUndoable } from '../../_course/undo-notice';
 import planStyles from '../plan.module.css';
 import styles from './in-out.module.css';
 
-const counted = ({ sections }: Pattern) => `${sections.length} sections, ${sections.reduce((total, section) => total + section.lessons.length, 0)} lessons`;
+const sizeOf = ({ sections }: Pattern) =>
+  `${counted(sections.length, 'section')}, ${counted(
+    sections.reduce((total, section) => total + section.lessons.length, 0),
+    'lesson',
+  )}`;
 
 /** Outlines to begin with: ours, the school's own, and this course kept as one. */
 export function Patterns({ patterns }: { readonly patterns: readonly SchoolPattern[] }) {
@@ -27,7 +32,7 @@ export function Patterns({ patterns }: { readonly patterns: readonly SchoolPatte
   const put = (pattern: Pattern) => {
     const last = sectionsOf(state.outline).at(-1)?.id ?? null;
     const done = store.edit({ do: 'put', into: null, after: null, lessons: [], afterSection: last, sections: patternDrafts(pattern.sections, newId) });
-    if (done.ok) tellUndoable(store, `"${pattern.title}" was put in: ${counted(pattern)}, all planned.`);
+    if (done.ok) tellUndoable(store, `"${pattern.title}" was put in: ${sizeOf(pattern)}, all planned.`);
     else notifications.show({ color: 'brick', message: done.problem.sentence });
   };
   const keep = async () => {
@@ -46,7 +51,7 @@ export function Patterns({ patterns }: { readonly patterns: readonly SchoolPatte
   const one = (pattern: Pattern, own: SchoolPattern | null) => (
     <li key={pattern.id}>
       <div>
-        <b>{pattern.title}</b> <span className={planStyles.quiet}>{counted(pattern)}</span>
+        <b>{pattern.title}</b> <span className={planStyles.quiet}>{sizeOf(pattern)}</span>
         {pattern.description && <p className={planStyles.quiet}>{pattern.description}</p>}
         <details>
           <summary>What it holds</summary>

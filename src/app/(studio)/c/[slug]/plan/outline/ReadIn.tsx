@@ -6,6 +6,7 @@ import { useEffect, useRef, useState } from 'react';
 import { send } from '@/app/_client/act';
 import { countOf, draftsOf, type ReadLesson } from '@/core/exchange';
 import type { Problem } from '@/core/kernel/problem';
+import { counted } from '@/core/kernel/words';
 import { sectionsOf } from '@/core/outline';
 import type { OutlineForm, OutlinePreview } from '@/server/exchange';
 import { newId } from '@/ui/ids';
@@ -69,7 +70,7 @@ export function ReadIn() {
     const sections = drafts.lessons.length > 0 ? [{ id: newId(), title: 'Brought in', lessons: drafts.lessons }, ...drafts.sections] : drafts.sections;
     const done = store.edit({ do: 'put', into: null, after: null, lessons: [], afterSection: sectionsOf(state.outline).at(-1)?.id ?? null, sections });
     if (!done.ok) return setProblem(done.problem);
-    tellUndoable(store, `${count.lessons} lessons in ${sections.length} ${sections.length === 1 ? 'section' : 'sections'} were put at the end.`);
+    tellUndoable(store, `${counted(count.lessons, 'lesson')} in ${counted(sections.length, 'section')}: put at the end.`);
     setText('');
     setSource(null);
   };
@@ -115,10 +116,8 @@ export function ReadIn() {
       {preview && count && (
         <div className={styles.preview} aria-live="polite">
           <p>
-            Read as {formNames[preview.form]}: <b>{count.sections} sections</b> and <b>{count.lessons} lessons</b>
-            {preview.faults.length > 0
-              ? `, and ${preview.faults.length} ${preview.faults.length === 1 ? 'fault' : 'faults'}. Nothing is put in while there are faults.`
-              : '.'}
+            Read as {formNames[preview.form]}: <b>{counted(count.sections, 'section')}</b> and <b>{counted(count.lessons, 'lesson')}</b>
+            {preview.faults.length > 0 ? `, and ${counted(preview.faults.length, 'fault')}. Nothing is put in while there are faults.` : '.'}
           </p>
           {preview.outline.notes.map((note) => (
             <p key={note} className={styles.note}>
@@ -155,7 +154,7 @@ export function ReadIn() {
           </ul>
           <div>
             <Button leftSection={<IconFileImport size={16} stroke={1.75} />} disabled={!clean || count.sections + count.lessons === 0} onClick={put}>
-              Put {count.lessons} {count.lessons === 1 ? 'lesson' : 'lessons'} at the end
+              Put {counted(count.lessons, 'lesson')} at the end
             </Button>
           </div>
         </div>

@@ -1,0 +1,6 @@
+/** Called once when the web server starts. */
+export async function register(): Promise<void> {
+  if (process.env.NEXT_RUNTIME !== 'nodejs') return;
+  const { endInTime } = await import('./server/platform/shutdown');
+  endInTime();
+}
