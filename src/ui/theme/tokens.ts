@@ -113,4 +113,6 @@ export const shades = {
   lapis: ['#eef2fa', '#dde5f5', '#b9c9e9', '#92aadb', '#6c8ccc', '#486eb6', '#2a4a8f', '#203a72', '#172b56', '#0e1c3b'],
   saffron: ['#fdf7e5', '#fbeecb', '#f4d890', '#ebbf55', '#e0a72c', '#d99a1b', '#a87208', '#7d5200', '#5c3c00', '#3e2800'],
   brick: ['#fcefec', '#f8e0da', '#efbfb3', '#e3998a', '#d57463', '#c25443', '#a83a24', '#872d1b', '#672013', '#47150b'],
+  /** Fields, menus and grounds of the library's own parts in dark colours: our greens, not its greys. */
+  dark: ['#d5dcd8', '#b7c3bd', '#8f9b95', '#6b7872', '#3f4c47', '#33403b', '#222d29', '#1a2320', '#151d1a', '#121917'],
 } as const;

@@ -68,6 +68,13 @@ export default function CoveragePage() {
     <Workbench inspector={<ReadinessList />} label="Readiness">
       <PlanTabs />
       <div className={styles.page}>
+        {outcomes.length > 0 && (
+          <ol className={styles.key}>
+            {outcomes.map((outcome) => (
+              <li key={outcome.id}>{outcome.text}</li>
+            ))}
+          </ol>
+        )}
         {outcomes.length === 0 ? (
           <p className={styles.empty}>
             There are no outcomes yet. <Link href={`/c/${head.slug}/plan`}>Write the first one under Promise</Link>; then tick here which lessons serve it.
@@ -153,13 +160,6 @@ export default function CoveragePage() {
               <Space height={visible.getTotalSize() - ((drawn.at(-1)?.end ?? top) - top)} columns={outcomes.length + 1} />
             </tbody>
           </table>
-        )}
-        {outcomes.length > 0 && (
-          <ol className={styles.key}>
-            {outcomes.map((outcome) => (
-              <li key={outcome.id}>{outcome.text}</li>
-            ))}
-          </ol>
         )}
       </div>
     </Workbench>
