@@ -1,9 +1,10 @@
+import fc from 'fast-check';
 import { expect, test } from 'vitest';
 import { draftsOf } from '@/core/exchange';
 import { apply } from '@/core/kernel/change';
 import { newCourse, type Outline, planEdit } from '@/core/outline';
 import { newId } from '../platform/ids';
-import { mostOutlineBytes, readOutlineFile, writeOutline } from './index';
+import { mostOutlineBytes, outlineForms, readOutlineFile, readSheetFile, writeOutline, writeSheet } from './index';
 
 const bytes = (text: string) => new TextEncoder().encode(text);
 const sentence = (text: string | Uint8Array, name: string) => {
@@ -52,4 +53,95 @@ test('OPML and CSV are read back as they were written, and a formula stays words
   expect(titles('opml')).toEqual(expected);
   expect(titles('csv')).toEqual(expected);
   expect(writeOutline(outline, 'csv')).toContain("'=1+1");
+});
+
+const scraps = fc.constantFrom(
+  ...[
+    '# ',
+    '## ',
+    '- ',
+    '1. ',
+    '\t',
+    '  ',
+    '\n',
+    '\n\n',
+    '```',
+    '|',
+    ',',
+    ';',
+    '"',
+    "'",
+    '=1+1',
+    '<',
+    '>',
+    '&amp;',
+    '&#0;',
+    '<opml>',
+    '<body>',
+    '<outline text="a"',
+    '/>',
+  ],
+  ...[
+    '</outline>',
+    '</body></opml>',
+    'section,lesson,kind,minutes',
+    'reading',
+    '[x](y)',
+    '**',
+    'word',
+    'Überlang',
+    'م',
+    '\u0000',
+    '\ud800',
+    '\u202e',
+    '\ufeff',
+    'x'.repeat(300),
+  ],
+);
+const anyBytes = fc.oneof(
+  fc.uint8Array({ maxLength: 300 }),
+  fc.array(scraps, { maxLength: 40 }).map((all) => bytes(all.join(''))),
+  fc.array(scraps, { maxLength: 20 }).map((all) => bytes(`section,lesson,minutes\n${all.join('')}`)),
+  fc.array(scraps, { maxLength: 20 }).map((all) => bytes(`<opml version="2.0"><body>${all.join('')}</body></opml>`)),
+);
+
+test('whatever an outline file holds, it is read or refused in words, and what is read without a fault can be put in', () => {
+  const course = newCourse(newId(), 'c', 'C', 'UTC');
+  const empty: Outline = { course: { [course.id]: course }, section: {}, lesson: {}, question: {}, outcome: {}, text: {} };
+  fc.assert(
+    fc.property(anyBytes, fc.constantFrom('a.txt', 'a.md', 'a.opml', 'a.csv', '', 'a.bin'), fc.constantFrom(null, ...outlineForms), (content, name, form) => {
+      const read = readOutlineFile(content, name, form);
+      const sentences = read.ok ? read.value.faults.map((fault) => fault.sentence) : [read.problem.sentence];
+      for (const words of sentences) expect(words).toMatch(/^["A-Z].+[.]$/s);
+      if (!read.ok || sentences.length > 0) return;
+      const drafts = draftsOf(read.value.outline, newId);
+      const sections = drafts.lessons.length > 0 ? [{ id: newId(), title: 'Brought in', lessons: drafts.lessons }, ...drafts.sections] : drafts.sections;
+      const planned = planEdit(empty, { do: 'put', into: null, after: null, lessons: [], afterSection: null, sections });
+      expect(planned.ok ? null : planned.problem).toBeNull();
+    }),
+    { numRuns: 2000 },
+  );
+});
+
+test('whatever a table file holds, it is read or refused in words', async () => {
+  const rows = [
+    ['One', 1, null],
+    ['=1+1', 2, 'x'],
+  ];
+  const good = { csv: await writeSheet('csv', ['a', 'b', 'c'], rows), xlsx: await writeSheet('xlsx', ['a', 'b', 'c'], rows) };
+  for (const file of Object.values(good)) expect((await readSheetFile(file)).ok).toBe(true);
+  const damaged = fc
+    .record({ form: fc.constantFrom('csv' as const, 'xlsx' as const), at: fc.nat(), byte: fc.nat({ max: 255 }), cut: fc.nat() })
+    .map(({ form, at, byte, cut }) => {
+      const file = new Uint8Array(good[form]);
+      file[at % file.length] = byte;
+      return cut % 3 === 0 ? file.slice(0, cut % file.length) : file;
+    });
+  await fc.assert(
+    fc.asyncProperty(fc.oneof(anyBytes, damaged), async (content) => {
+      const read = await readSheetFile(content);
+      if (!read.ok) expect(read.problem.sentence).toMatch(/^["A-Z].+[.]$/s);
+    }),
+    { numRuns: 600 },
+  );
 });
