@@ -1,5 +1,5 @@
 import { counted } from '../kernel/words';
-import type { OutlineEdit } from './edit';
+import type { OutlineEdit } from './edit-types';
 import type { Outline } from './types';
 
 function putText({ lessons, sections }: Extract<OutlineEdit, { do: 'put' }>): string {

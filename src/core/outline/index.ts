@@ -11,8 +11,10 @@ export {
   picturesIn,
   type SectionDocument,
 } from './document';
-export { type LessonDraft, mostLessons, type OutlineEdit, planEdit, type SectionDraft } from './edit';
+export { planEdit } from './edit';
+export { mostLessons } from './edit-put';
 export { doneText, editText } from './edit-text';
+export type { LessonDraft, OutlineEdit, SectionDraft } from './edit-types';
 export { courseDocumentJsonSchema } from './json-schema';
 export { kindOfMedium, mediumNames, newCourse, newLesson, newQuestion, usualAssignment, usualQuiz } from './make';
 export { learnerMinutes, type MinutesFacts, pace, plainText, textFacts } from './minutes';

@@ -1,4 +1,4 @@
-import type { LessonDraft, SectionDraft } from './edit';
+import type { LessonDraft, SectionDraft } from './edit-types';
 import { type Lesson, type LessonKind, lessonsBySection, type Medium, type Outline, sectionsOf } from './types';
 
 /**

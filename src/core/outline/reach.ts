@@ -1,5 +1,5 @@
 import type { Change } from '../kernel/change';
-import type { OutlineEdit } from './edit';
+import type { OutlineEdit } from './edit-types';
 
 /**
  * The part of an outline that an edit looks at. The course, its sections and its outcomes are few and

@@ -1,5 +1,5 @@
 import type { MediaFacts } from '../../media';
-import type { OutlineEdit } from '../edit';
+import type { OutlineEdit } from '../edit-types';
 import type { Course, Lesson, LessonKind, Outcome, Outline, OutlineTable, Question, Section } from '../types';
 
 /**
