@@ -1,43 +1,10 @@
 import { same } from '../kernel/change';
 import { listText } from '../kernel/words';
 import { type CourseDocument, type LessonDocument, lessonsOf } from './document';
+import { courseFields, lessonFields } from './field-text';
 
 /** One thing that differs between two editions, in words. */
 export type Difference = { readonly what: 'added' | 'removed' | 'changed' | 'moved'; readonly sentence: string };
-
-/** The fields of a course and of a lesson that learners notice, in words. */
-export const courseFields: { readonly [field: string]: string } = {
-  title: 'the title',
-  description: 'the description',
-  audience: 'who it is for',
-  promise: 'the promise',
-  zone: 'the time zone',
-  rhythm: 'the rhythm',
-  completion: 'when it is complete',
-  missing: 'what missing work counts as',
-  award: 'the certificate',
-  notAbout: 'what it is not about',
-  settings: 'how it looks and behaves for learners',
-};
-export const lessonFields: { readonly [field: string]: string } = {
-  kind: 'its kind',
-  required: 'whether it is required',
-  text: 'its text',
-  media: 'its file',
-  downloads: 'downloads',
-  opens: 'when it opens',
-  teaser: 'its teaser',
-  done: 'when it counts as done',
-  needs: 'what has to be done first',
-  password: 'its password',
-  pictureId: 'its picture',
-  outcomes: 'the outcomes it serves',
-  quiz: 'the quiz settings',
-  questions: 'its questions',
-  assignment: 'what is handed in',
-  weight: 'its weight in the grade',
-  learnerMinutes: 'its minutes',
-};
 
 const differing = (names: { readonly [field: string]: string }, a: object, b: object) =>
   Object.entries(names).flatMap(([field, name]) => (same((a as Record<string, unknown>)[field], (b as Record<string, unknown>)[field]) ? [] : [name]));

@@ -84,8 +84,8 @@ const past: { readonly [verb: string]: string } = {
 };
 
 /** A step as it is told afterwards: 'undo: rename "A"' becomes 'took back: renamed "A"'. */
-export function doneText(sentence: string): string {
-  if (sentence.startsWith('undo: ')) return `took back: ${doneText(sentence.slice('undo: '.length))}`;
+export function pastText(sentence: string): string {
+  if (sentence.startsWith('undo: ')) return `took back: ${pastText(sentence.slice('undo: '.length))}`;
   const verb = /^\w+/.exec(sentence)?.[0] ?? '';
   return `${past[verb] ?? verb}${sentence.slice(verb.length)}`;
 }

@@ -13,8 +13,9 @@ export {
 } from './document';
 export { planEdit } from './edit';
 export { mostLessons } from './edit-put';
-export { doneText, editText } from './edit-text';
+export { editText, pastText } from './edit-text';
 export type { LessonDraft, OutlineEdit, SectionDraft } from './edit-types';
+export { fieldName, fieldText } from './field-text';
 export { courseDocumentJsonSchema } from './json-schema';
 export { kindOfMedium, mediumNames, newCourse, newLesson, newQuestion, usualAssignment, usualQuiz } from './make';
 export { learnerMinutes, type MinutesFacts, pace, plainText, textFacts } from './minutes';

@@ -5,13 +5,13 @@ import {
   canTakeBack,
   compose,
   differences,
-  doneText,
   editText,
   learnerMinutes,
   lessonsBySection,
   type Outline,
   type OutlineEdit,
   type Part,
+  pastText,
   planEdit,
   type Reach,
   reachOf,
@@ -152,7 +152,7 @@ describe('properties of edits', () => {
         fc.pre(planned.ok && planned.value.length > 0);
         const sentence = editText(base, wanted);
         expect(sentence).toMatch(/^[a-z]+ \S/);
-        expect(doneText(sentence)).not.toBe(sentence);
+        expect(pastText(sentence)).not.toBe(sentence);
       }),
       { numRuns: 500 },
     );
@@ -188,7 +188,7 @@ test.each([
   ['go back to step 4', 'went back to step 4'],
   ['published edition 1', 'published edition 1'],
 ])('%s is told afterwards as: %s', (sentence, told) => {
-  expect(doneText(sentence)).toBe(told);
+  expect(pastText(sentence)).toBe(told);
 });
 
 test('planned lessons are left out of a document, and what changed is said in the fewest words', () => {

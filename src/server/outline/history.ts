@@ -1,6 +1,6 @@
 import { and, asc, desc, eq, gt, isNotNull, isNull, like, lt, ne, or } from 'drizzle-orm';
 import type { Change } from '@/core/kernel/change';
-import { doneText } from '@/core/outline';
+import { pastText } from '@/core/outline';
 import { user } from '../people';
 import { type Database, database } from '../platform/database';
 import { audit } from './schema';
@@ -81,5 +81,5 @@ export async function historyOf(courseId: string, before: string | null, most = 
     )
     .orderBy(desc(audit.id))
     .limit(most);
-  return rows.map((row) => ({ ...row, by: row.by ?? 'somebody', sentence: doneText(row.sentence) }));
+  return rows.map((row) => ({ ...row, by: row.by ?? 'somebody', sentence: pastText(row.sentence) }));
 }

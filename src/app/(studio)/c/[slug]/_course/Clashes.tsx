@@ -1,24 +1,26 @@
 'use client';
 import { Button } from '@mantine/core';
-import { plainText, type RichText } from '@/core/outline';
+import { useMemo } from 'react';
+import { fieldName, fieldText, type RichText } from '@/core/outline';
 import { useCourseStatus, useDesk } from './CourseProvider';
 import styles from './people.module.css';
 import type { Clash } from './store';
 
-const fieldNames: { readonly [field: string]: string } = { content: 'the text', title: 'the title', text: 'the words' };
-
 const isRich = (value: unknown): value is RichText => typeof value === 'object' && value !== null && (value as { type?: unknown }).type === 'doc';
-
-function shown(value: unknown): string {
-  if (value === null || value === undefined || value === '') return 'nothing';
-  if (isRich(value)) return plainText(value);
-  return typeof value === 'string' || typeof value === 'number' ? String(value) : typeof value === 'boolean' ? (value ? 'on' : 'off') : JSON.stringify(value);
-}
 
 /** Both versions of what two people changed at the same moment, until one of them is chosen. */
 export function Clashes() {
   const { state, store } = useDesk();
   const clashes = useCourseStatus('clashes');
+  // What fields refer to by id, by name.
+  const titles = useMemo(() => {
+    const { outline, media } = state;
+    return new Map([
+      ...Object.values(outline.lesson).map((one) => [one.id, one.title] as const),
+      ...Object.values(outline.outcome).map((one) => [one.id, one.text] as const),
+      ...[...media.values()].map((one) => [one.id, one.fileName] as const),
+    ]);
+  }, [state]);
   const titleOf = ({ table, recordId }: Clash) => {
     const { outline } = state;
     const title = table === 'section' ? outline.section[recordId]?.title : (outline.lesson[recordId]?.title ?? outline.course[recordId]?.title);
@@ -27,17 +29,17 @@ export function Clashes() {
   return clashes.map((clash) => (
     <section key={clash.id} className={styles.clash} role="alert" aria-label="Two versions">
       <h2>
-        {clash.who} changed {fieldNames[clash.field] ?? `"${clash.field}"`}
+        {clash.who} changed {fieldName(clash.table, clash.field)}
         {titleOf(clash)} while you did. Which version stays?
       </h2>
       <div className={styles.versions}>
         <div className={styles.version}>
           <b>Yours</b>
-          <p>{shown(clash.mine)}</p>
+          <p>{fieldText(clash.field, clash.mine, titles)}</p>
         </div>
         <div className={styles.version}>
           <b>{clash.who}: saved</b>
-          <p>{shown(clash.theirs)}</p>
+          <p>{fieldText(clash.field, clash.theirs, titles)}</p>
         </div>
       </div>
       <div className={styles.choose}>

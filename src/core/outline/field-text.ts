@@ -1,0 +1,120 @@
+import { ruleText } from '../release';
+import { plainText } from './minutes';
+import type { OutlineTable, RichText } from './types';
+
+type Names = { readonly [field: string]: string };
+
+/** Fields of a course that learners meet, as they are called in a sentence. */
+export const courseFields: Names = {
+  title: 'the title',
+  description: 'the description',
+  audience: 'who it is for',
+  promise: 'the promise',
+  zone: 'the time zone',
+  rhythm: 'the rhythm',
+  completion: 'when it is complete',
+  missing: 'what missing work counts as',
+  award: 'the certificate',
+  notAbout: 'what it is not about',
+  settings: 'how it looks and behaves for learners',
+};
+/** Fields of a lesson that learners meet. */
+export const lessonFields: Names = {
+  kind: 'its kind',
+  required: 'whether it is required',
+  text: 'its text',
+  media: 'its file',
+  downloads: 'downloads',
+  opens: 'when it opens',
+  teaser: 'its teaser',
+  done: 'when it counts as done',
+  needs: 'what has to be done first',
+  password: 'its password',
+  pictureId: 'its picture',
+  outcomes: 'the outcomes it serves',
+  quiz: 'the quiz settings',
+  questions: 'its questions',
+  assignment: 'what is handed in',
+  weight: 'its weight in the grade',
+  learnerMinutes: 'its minutes',
+};
+
+const names: Record<OutlineTable, Names> = {
+  course: { ...courseFields, slug: 'the address', weekLimit: 'the minutes of a week' },
+  section: { title: 'the title', opens: 'when it opens' },
+  lesson: {
+    ...lessonFields,
+    title: 'the title',
+    state: 'how ready it is',
+    minutes: 'its minutes',
+    mediaId: 'its file',
+    asks: 'the question it answers',
+    mediums: 'what it is made as',
+    note: 'the note',
+  },
+  question: { prompt: 'the question', options: 'the options', value: 'the right answer', outcomes: 'the outcomes it serves' },
+  outcome: { text: 'the words' },
+  text: { content: 'the text' },
+};
+/** A field of the working copy as it is called in a sentence; one without a name of its own by its words. */
+export const fieldName = (table: OutlineTable, field: string): string => names[table][field] ?? `the ${apart(field)}`;
+
+/** `passPercent` as words: "pass percent". */
+const apart = (key: string) => key.replace(/[A-Z]/g, (letter) => ` ${letter.toLowerCase()}`);
+
+const most = 1200;
+const cut = (text: string) => (text.length > most ? `${text.slice(0, most)} …` : text);
+const nothing = '–';
+
+type Titles = ReadonlyMap<string, string>;
+
+function plain(value: unknown, titles: Titles): string {
+  if (value === null || value === undefined || value === '') return nothing;
+  if (typeof value === 'boolean') return value ? 'yes' : 'no';
+  if (Array.isArray(value)) return value.map((one) => plain(one, titles)).join('; ') || nothing;
+  if (typeof value !== 'object') return titles.get(String(value)) ?? String(value);
+  return Object.entries(value)
+    .filter(([key]) => key !== 'id')
+    .map(([key, inner]) => `${apart(key)} ${plain(inner, titles)}`)
+    .join(', ');
+}
+
+/** A field's value as a person would read it; `titles` has the names of whatever is referred to by id. */
+export function fieldText(field: string, value: unknown, titles: Titles): string {
+  if (value === null || value === undefined || value === '') return nothing;
+  switch (field) {
+    case 'text':
+    case 'content':
+      return typeof value === 'string' ? cut(value) : cut(plainText(value as RichText)) || nothing;
+    case 'password':
+      return 'set';
+    case 'pictureId':
+      return titles.get(String(value)) ?? 'a picture';
+    case 'mediaId':
+      return titles.get(String(value)) ?? 'a file';
+    case 'media':
+      return (value as { fileName: string }).fileName;
+    case 'opens':
+      return ruleText(value as Parameters<typeof ruleText>[0]);
+    case 'learnerMinutes':
+    case 'minutes':
+      return `${value} min`;
+    case 'questions':
+      return cut((value as readonly { prompt: string }[]).map(({ prompt }, i) => `${i + 1}. ${prompt || 'without words'}`).join('\n')) || 'none';
+    case 'options':
+      return (
+        (value as readonly { text: string; right: boolean }[]).map(({ text, right }) => `${right ? '✓' : '·'} ${text || 'without words'}`).join('\n') || 'none'
+      );
+    case 'needs':
+    case 'outcomes':
+      return (value as readonly string[]).map((id) => titles.get(id) ?? 'something that is gone').join(', ') || 'none';
+    default:
+      if (typeof value !== 'object' || Array.isArray(value)) return cut(plain(value, titles));
+      // Settings are read line by line.
+      return cut(
+        Object.entries(value)
+          .map(([key, inner]) => `${apart(key)}: ${plain(inner, titles)}`)
+          .join('\n'),
+      );
+  }
+}
