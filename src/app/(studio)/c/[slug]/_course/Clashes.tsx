@@ -24,13 +24,13 @@ export function Clashes() {
   const titleOf = ({ table, recordId }: Clash) => {
     const { outline } = state;
     const title = table === 'section' ? outline.section[recordId]?.title : (outline.lesson[recordId]?.title ?? outline.course[recordId]?.title);
-    return title ? ` of "${title}"` : '';
+    return title ? `"${title}": ` : '';
   };
   return clashes.map((clash) => (
     <section key={clash.id} className={styles.clash} role="alert" aria-label="Two versions">
       <h2>
-        {clash.who} changed {fieldName(clash.table, clash.field)}
-        {titleOf(clash)} while you did. Which version stays?
+        {titleOf(clash)}
+        {clash.who} changed {fieldName(clash.table, clash.field)} while you did. Which version stays?
       </h2>
       <div className={styles.versions}>
         <div className={styles.version}>

@@ -51,7 +51,7 @@ export function OpeningField({ label, value, inherits, zone, onSave }: Props) {
         error={problem}
       />
       {value?.when === 'after-start' && (
-        <div className={styles.pair} style={{ gridTemplateColumns: '56px 1fr 112px' }}>
+        <div className={styles.pair} style={{ gridTemplateColumns: '52px 1fr 124px' }}>
           <NumberField label="After" value={value.amount} onSave={(amount) => save({ ...value, amount: amount ?? 0 })} />
           <Select
             label="Unit"
@@ -66,7 +66,7 @@ export function OpeningField({ label, value, inherits, zone, onSave }: Props) {
       )}
       {value?.when === 'on-date' && (
         <>
-          <div className={styles.pair} style={{ gridTemplateColumns: '1fr 112px' }}>
+          <div className={styles.pair} style={{ gridTemplateColumns: '1fr 124px' }}>
             <TextInput
               label="Date"
               type="date"
