@@ -177,6 +177,7 @@ for (const scheme of ['light', 'dark'] as const) {
 
 test('no main page scrolls sideways at 1280x800, and learners’ and markers’ pages not on a phone', async ({ browser, school }) => {
   const wide: string[] = [];
+  const workPages = ['plan/coverage', 'plan/board', 'plan/outline', 'build', 'build/map', 'history'].map((page) => `/c/stream-survey/${page}`);
   for (const [who, width, height, paths] of [
     [
       ines,
@@ -185,7 +186,8 @@ test('no main page scrolls sideways at 1280x800, and learners’ and markers’ 
       [
         '/courses',
         '/c/stream-survey/plan',
-        '/c/stream-survey/build',
+        ...workPages,
+        '/catalogue',
         '/c/stream-survey/release',
         '/c/stream-survey/assess',
         '/c/stream-survey/award',
@@ -195,7 +197,7 @@ test('no main page scrolls sideways at 1280x800, and learners’ and markers’ 
     ],
     [aoife, 390, 844, ['/learn', '/account', '/learn/stream-survey', '/learn/stream-survey/grades']],
     ['temi@wendwater.example', 390, 844, ['/marking']],
-    [ines, 390, 844, ['/courses', '/c/stream-survey/build', '/c/stream-survey/plan']],
+    [ines, 390, 844, ['/courses', '/catalogue', '/c/stream-survey/plan', ...workPages]],
   ] as const) {
     const { page, context } = await signedIn(browser, school, who, undefined, { viewport: { width, height } });
     for (const path of paths) {

@@ -1,6 +1,7 @@
 'use client';
 import { DndContext, DragOverlay, PointerSensor, useDraggable, useSensor, useSensors } from '@dnd-kit/core';
 import { defaultRangeExtractor, useWindowVirtualizer } from '@tanstack/react-virtual';
+import Link from 'next/link';
 import {
   type KeyboardEvent,
   type MouseEvent,
@@ -33,7 +34,7 @@ type Props = {
 
 /** The outline as a tree for pointer and keyboard; only the lines in sight are drawn, so that 1,000 lessons are as quick as ten. */
 export function OutlineTree({ query, goTo, onFind }: Props) {
-  const { rows, state, store, opens } = useDesk();
+  const { rows, state, store, opens, head } = useDesk();
   const actions = useOutlineActions();
   const { folded, fold, foldAll } = useFolds(store.courseId);
   const [renaming, setRenaming] = useState<{ id: string; isNew: boolean } | null>(null);
@@ -237,6 +238,7 @@ export function OutlineTree({ query, goTo, onFind }: Props) {
         <button type="button" className={styles.begin} onClick={add}>
           Make the first lesson
         </button>
+        <Link href={`/c/${head.slug}/plan/outline`}>Paste a whole outline, or begin with a pattern</Link>
       </div>
     );
   }
