@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { afterEach, beforeEach, expect, test, vi } from 'vitest';
 import { apply, type Change, fingerprint, same } from '@/core/kernel/change';
-import { newCourse, type Outline, type OutlineEdit, planEdit } from '@/core/outline';
+import { newCourse, type Outline, type OutlineEdit, planEdit, usualSettings } from '@/core/outline';
 import { CourseStore } from './store';
 
 const id = (n: number) => `00000000-0000-7000-8000-${String(n).padStart(12, '0')}`;
@@ -271,6 +271,22 @@ test.each([
   leave();
 });
 
+test('settings of which each changed another part go together, those of the same part are asked for', async () => {
+  const { store, leave } = begin();
+  const settings = (part: object): OutlineEdit => ({ do: 'set', table: 'course', id: courseId, fields: { settings: { ...usualSettings, ...part } } });
+  server.theirs(settings({ goesOn: true }));
+  store.edit(settings({ look: 'dark' }));
+  await finish(store);
+  expect(server.outline.course[courseId]?.settings).toEqual({ ...usualSettings, goesOn: true, look: 'dark' });
+  expect([store.get().clashes, store.get().outline]).toEqual([[], server.outline]);
+  server.theirs(settings({ goesOn: true, look: 'light' }));
+  store.edit(settings({ goesOn: true, look: 'device' }));
+  server.waiting.shift()?.answer();
+  await settled();
+  expect(store.get().clashes.map(({ field }) => field)).toEqual(['settings']);
+  leave();
+});
+
 test('two versions of a field outlive the tab, and edits of a tab that lives are left to it', async () => {
   const first = begin().store;
   server.theirs(rename(11, 'Theirs'));
@@ -310,6 +326,12 @@ const edit: fc.Arbitrary<OutlineEdit> = fc.oneof(
     before: fc.option(lessonId),
   }),
   fc.record({ do: fc.constant('remove' as const), table: fc.constant('lesson' as const), ids: lessonId.map((one) => [one]) }),
+  fc.record({
+    do: fc.constant('set' as const),
+    table: fc.constant('course' as const),
+    id: fc.constant(courseId),
+    fields: fc.record({ goesOn: fc.boolean(), downloads: fc.boolean() }).map((part) => ({ settings: { ...usualSettings, ...part } })),
+  }),
   fc.record({ do: fc.constant('move-sections' as const), ids: fc.constantFrom([id(1)], [id(2)]), before: fc.constantFrom(id(1), id(2), null) }),
 );
 const happening = fc.oneof(

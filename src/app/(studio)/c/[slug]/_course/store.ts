@@ -1,5 +1,6 @@
 import { act, send } from '@/app/_client/act';
 import { apply, type Change, fingerprint, same } from '@/core/kernel/change';
+import { merged } from '@/core/kernel/merge';
 import { mayTryAgain, ok, type Problem, type Result } from '@/core/kernel/problem';
 import type { MediaFacts } from '@/core/media';
 import { type LessonText, type Outline, type OutlineEdit, type OutlineTable, planEdit } from '@/core/outline';
@@ -47,7 +48,12 @@ export type DeskState = Pick<CourseState, 'outline' | 'media' | 'selection' | 'm
 
 type StepAnswer = { readonly changes: Change[]; readonly revision: number; readonly undo: UndoState };
 type SetEdit = Extract<OutlineEdit, { do: 'set' }>;
-type Waiting = { -readonly [K in keyof SentEdit]: SentEdit[K] } & { changes: readonly Change[]; mayHaveBeenSent?: true };
+type Waiting = { -readonly [K in keyof SentEdit]: SentEdit[K] } & {
+  changes: readonly Change[];
+  /** The fields of a `set` as they were when it was begun; unknown for edits of an earlier visit. */
+  from?: { readonly [field: string]: unknown };
+  mayHaveBeenSent?: true;
+};
 
 const retryMs = [500, 1500, 4000, 8000];
 const sayWhereMs = 20_000;
@@ -148,7 +154,11 @@ export class CourseStore {
     if (last && !last.mayHaveBeenSent && last.edit.do === 'set' && edit.do === 'set' && sameFields(last.edit, edit)) {
       last.edit = edit;
       last.changes = [...last.changes, ...planned.value];
-    } else this.queue.push({ step: newId(), edit, changes: planned.value, base: edit.do === 'set' ? sumsOf(edit, planned.value) : {} });
+    } else {
+      const from = edit.do === 'set' ? begunFrom(edit, planned.value) : {};
+      const base = Object.fromEntries(Object.entries(from).map(([field, value]) => [field, fingerprint(value)]));
+      this.queue.push({ step: newId(), edit, changes: planned.value, from, base });
+    }
     this.kept.changed();
     this.flush();
     return planned;
@@ -181,7 +191,7 @@ export class CourseStore {
       tries = 0;
       this.queue.shift();
       if (answer.ok) await this.adopt(answer.value, next.changes);
-      else if (answer.problem.code === 'changed' && next.edit.do === 'set') await this.clash(next.edit, answer.problem.field ?? '');
+      else if (answer.problem.code === 'changed' && next.edit.do === 'set') await this.clash(next.edit, answer.problem.field ?? '', next.from);
       else {
         this.set({ problem: answer.problem });
         this.show();
@@ -250,26 +260,27 @@ export class CourseStore {
     else this.set({ problem: { code: 'changed', sentence: 'Very much has changed in this course meanwhile. Load the page again once everything is saved.' } });
   };
 
-  /** Somebody else was quicker: their version is shown, mine is kept beside it until one is chosen. */
-  private async clash(edit: SetEdit, field: string): Promise<void> {
+  /**
+   * Somebody else was quicker. Settings of which each changed another part go together by themselves; otherwise
+   * their version is shown, and mine is kept beside it until one is chosen.
+   */
+  private async clash(edit: SetEdit, field: string, from: Waiting['from']): Promise<void> {
     await this.catchUp();
     const { table, id } = edit;
     const isThis = (one: Waiting) => one.edit.do === 'set' && one.edit.table === table && one.edit.id === id && field in one.edit.fields;
     const later = this.queue.filter(isThis).at(-1)?.edit as SetEdit | undefined;
     this.queue = this.queue.filter((one) => !isThis(one));
     const record = this.confirmed[table][id] as { readonly [field: string]: unknown } | undefined;
-    const clash: Clash = {
-      id: newId(),
-      table,
-      recordId: id,
-      field,
-      mine: (later ?? edit).fields[field],
-      theirs: record?.[field] ?? null,
-      who: this.lastBy.get(`${table}/${id}`) ?? 'Somebody else',
-    };
-    this.set({ clashes: [...this.state.clashes, clash] });
-    this.show();
+    const mine = (later ?? edit).fields[field];
+    const theirs = record?.[field] ?? null;
     const { [field]: _taken, ...others } = edit.fields;
+    const both = from && field in from ? merged(from[field], mine, theirs) : null;
+    if (!both) {
+      const who = this.lastBy.get(`${table}/${id}`) ?? 'Somebody else';
+      this.set({ clashes: [...this.state.clashes, { id: newId(), table, recordId: id, field, mine, theirs, who }] });
+    }
+    this.show();
+    if (both) this.edit({ ...edit, fields: { [field]: both.value } });
     if (Object.keys(others).length > 0) this.edit({ ...edit, fields: others });
   }
 
@@ -397,8 +408,8 @@ export class CourseStore {
 
 const sameFields = (a: SetEdit, b: SetEdit) => a.table === b.table && a.id === b.id && Object.keys(a.fields).join() === Object.keys(b.fields).join();
 
-/** The sums of the fields as they were before an edit, for the server to compare. */
-function sumsOf(edit: SetEdit, changes: readonly Change[]): { [field: string]: string } {
+/** The fields that an edit changes, as they were before it. */
+function begunFrom(edit: SetEdit, changes: readonly Change[]): { [field: string]: unknown } {
   const own = changes.find((change) => change.table === edit.table && change.id === edit.id);
-  return Object.fromEntries(Object.keys(edit.fields).flatMap((field) => (own?.after && field in own.after ? [[field, fingerprint(own.before?.[field])]] : [])));
+  return Object.fromEntries(Object.keys(edit.fields).flatMap((field) => (own?.after && field in own.after ? [[field, own.before?.[field]]] : [])));
 }
