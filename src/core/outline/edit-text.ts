@@ -1,5 +1,6 @@
-import { counted } from '../kernel/words';
+import { counted, listText } from '../kernel/words';
 import type { OutlineEdit } from './edit-types';
+import { fieldName } from './field-text';
 import type { Outline } from './types';
 
 function putText({ lessons, sections }: Extract<OutlineEdit, { do: 'put' }>): string {
@@ -37,9 +38,9 @@ export function editText(outline: Outline, edit: OutlineEdit): string {
       if (edit.table === 'text') return `write ${quoted(outline.lesson[edit.id]?.title)}`;
       const record = outline[edit.table]?.[edit.id];
       const title = record && 'title' in record ? record.title : undefined;
-      if (edit.table === 'question') return 'change a question';
       if (edit.table === 'outcome') return 'change an outcome';
-      return fields.length === 1 && fields[0] === 'title' ? `rename ${quoted(title)}` : `change ${quoted(title)}`;
+      if (edit.table !== 'question' && fields.length === 1 && fields[0] === 'title') return `rename ${quoted(title)}`;
+      return `change ${edit.table === 'question' ? 'a question' : quoted(title)}: ${listText(fields.map((field) => fieldName(edit.table, field)))}`;
     }
     case 'move-lessons':
       return edit.ids.length === 1 ? `move ${quoted(outline.lesson[edit.ids[0] ?? '']?.title)}` : `move ${edit.ids.length} lessons`;

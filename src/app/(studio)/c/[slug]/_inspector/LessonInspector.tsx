@@ -85,7 +85,7 @@ export function LessonInspector({ lesson }: { readonly lesson: Lesson }) {
           From the section "{section.title}": {opens.get(lesson.id)}
         </p>
       )}
-      <div className={done.value.by === 'watched' ? styles.pair : styles.group}>
+      <div className={done.from === 'lesson' && done.value.by === 'watched' ? styles.pair : styles.group}>
         <Select
           label="Done when"
           value={done.from === 'lesson' ? done.value.by : ''}
