@@ -16,8 +16,8 @@ export type CopyNames = {
   readonly media: (old: string) => string;
   /** Set apart from what it was copied from, where both stand in one course. */
   readonly title: (old: string) => string;
-  /** Outcomes belong to their course and are left behind in another one. */
-  readonly keepsOutcomes: boolean;
+  /** Outcomes and lessons needed first belong to their course and are left behind in another one. */
+  readonly sameCourse: boolean;
 };
 
 /** A text with its pictures under other ids. */
@@ -35,10 +35,12 @@ export function planCopy(target: Outline, source: Outline, wish: CopyWish, names
   const changes: Change[] = [];
   const add = (table: Change['table'], record: { readonly id: string }) =>
     changes.push({ table, id: record.id, before: null, after: record as unknown as RecordValue });
+  const inside = lessonsBySection(source);
+  const copied = new Set([...wish.lessons, ...wish.sections.flatMap((id) => (inside.get(id) ?? []).map((one) => one.id))]);
   const copyLesson = (lesson: Lesson, sectionId: string, order: string, title: string) => {
     const id = names.id(lesson.id);
     if (target.lesson[id]) return;
-    const outcomes = (ids: readonly string[]) => (names.keepsOutcomes ? ids : []);
+    const outcomes = (ids: readonly string[]) => (names.sameCourse ? ids : []);
     add('lesson', {
       ...lesson,
       id,
@@ -48,6 +50,8 @@ export function planCopy(target: Outline, source: Outline, wish: CopyWish, names
       mediaId: lesson.mediaId && names.media(lesson.mediaId),
       pictureId: lesson.pictureId && names.media(lesson.pictureId),
       outcomes: outcomes(lesson.outcomes),
+      // What is copied along is needed as its copy.
+      needs: lesson.needs.flatMap((one) => (copied.has(one) ? names.id(one) : names.sameCourse ? one : [])),
     } as Lesson);
     const text = source.text[lesson.id]?.content;
     if (text) add('text', { id, content: withMedia(text, names.media) } as { readonly id: string });
@@ -66,7 +70,6 @@ export function planCopy(target: Outline, source: Outline, wish: CopyWish, names
     if (!keys) return fail('not-found', 'The lesson to paste behind is not there any more.');
     for (const [i, lesson] of lessons.entries()) copyLesson(lesson, wish.into, keys[i] ?? '', names.title(lesson.title));
   }
-  const inside = lessonsBySection(source);
   const others = Object.values(target.section).filter((one) => !sections.some(({ id }) => names.id(id) === one.id));
   const keys = keysAfter(others, wish.into, sections.length) ?? [];
   for (const [i, section] of sections.entries()) {

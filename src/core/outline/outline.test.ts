@@ -21,6 +21,7 @@ import {
   usualSettings,
 } from './index';
 import { doc, edited, empty, film, id, lesson, section, set } from './testing';
+import { anyEdit } from './testing-edits';
 
 const shape = (outline: Outline) =>
   sectionsOf(outline).map((one) => [one.title, ...(lessonsBySection(outline).get(one.id) ?? []).map((inside) => inside.title)].join(' '));
@@ -65,66 +66,9 @@ test.each<[string, OutlineEdit, string[]]>([
 });
 
 describe('properties of edits', () => {
-  const anyId = fc.integer({ min: 0, max: 30 }).map(id);
-  const place = fc.option(anyId);
-  const edit: fc.Arbitrary<OutlineEdit> = fc.oneof(
-    fc.record({ do: fc.constant('add-section' as const), id: anyId, title: fc.constantFrom('x', ''), after: place }),
-    fc.record({
-      do: fc.constant('add-lesson' as const),
-      id: anyId,
-      sectionId: anyId,
-      after: place,
-      title: fc.constant('y'),
-      kind: fc.constantFrom('quiz' as const, 'film' as const),
-    }),
-    fc.record({ do: fc.constant('add-question' as const), id: anyId, lessonId: anyId, kind: fc.constantFrom('one' as const, 'number' as const) }),
-    fc.record({ do: fc.constant('move-lessons' as const), ids: fc.uniqueArray(anyId, { maxLength: 4 }), sectionId: anyId, before: place }),
-    fc.record({ do: fc.constant('move-sections' as const), ids: fc.uniqueArray(anyId, { maxLength: 3 }), before: place }),
-    fc.record({ do: fc.constant('to-section' as const), lessonId: anyId, id: anyId }),
-    fc.record({ do: fc.constant('to-lesson' as const), sectionId: anyId, id: anyId }),
-    fc.record({
-      do: fc.constant('make-real' as const),
-      lessonIds: fc.uniqueArray(anyId, { maxLength: 2 }),
-      ids: fc.uniqueArray(anyId, { minLength: 4, maxLength: 4 }),
-    }),
-    fc.record({ do: fc.constant('add-outcome' as const), id: anyId, text: fc.constant('survey a reach') }),
-    fc.record({
-      do: fc.constant('put' as const),
-      into: place,
-      after: place,
-      lessons: fc.array(fc.record({ id: anyId, title: fc.constant('pasted'), kind: fc.constant('reading' as const), text: fc.constantFrom(null, doc(3)) }), {
-        maxLength: 2,
-      }),
-      afterSection: place,
-      sections: fc.array(fc.record({ id: anyId, title: fc.constant('pasted'), lessons: fc.constant([]) }), { maxLength: 2 }),
-    }),
-    fc.record({
-      do: fc.constant('set' as const),
-      table: fc.constant('text' as const),
-      id: anyId,
-      fields: fc.record({ content: fc.constantFrom(null, doc(2)) }),
-    }),
-    fc.record({
-      do: fc.constant('set' as const),
-      table: fc.constant('lesson' as const),
-      id: anyId,
-      fields: fc.record({ outcomes: fc.array(anyId, { maxLength: 2 }), mediums: fc.constantFrom(['text'], ['text', 'slides']), state: fc.constant('planned') }),
-    }),
-    fc.record({
-      do: fc.constant('remove' as const),
-      table: fc.constantFrom('section' as const, 'lesson' as const, 'question' as const, 'outcome' as const),
-      ids: fc.array(anyId, { maxLength: 3 }),
-    }),
-    fc.record({
-      do: fc.constant('set' as const),
-      table: fc.constantFrom('section' as const, 'lesson' as const),
-      id: anyId,
-      fields: fc.record({ title: fc.constantFrom('one', 'two') }),
-    }),
-  );
   test('whatever is done can be taken back to the letter, and done twice is done once', () => {
     fc.assert(
-      fc.property(fc.array(edit, { maxLength: 30 }), (edits) => {
+      fc.property(fc.array(anyEdit, { maxLength: 30 }), (edits) => {
         let now = base;
         for (const wanted of edits) {
           const planned = planEdit(now, wanted);
@@ -147,7 +91,7 @@ describe('properties of edits', () => {
   });
   test('whatever is done has a sentence for undo, and one for afterwards', () => {
     fc.assert(
-      fc.property(edit, (wanted) => {
+      fc.property(anyEdit, (wanted) => {
         const planned = planEdit(base, wanted);
         fc.pre(planned.ok && planned.value.length > 0);
         const sentence = editText(base, wanted);

@@ -44,7 +44,7 @@ export const copyRows = command({
       target,
       source,
       { sections: sectionIds, lessons: lessonIds, into, after },
-      { id, media: isSame ? (old) => old : id, title: isSame ? (old) => `${old.slice(0, 193)} (copy)` : (old) => old, keepsOutcomes: isSame },
+      { id, media: isSame ? (old) => old : id, title: isSame ? (old) => `${old.slice(0, 193)} (copy)` : (old) => old, sameCourse: isSame },
     );
     if (!planned.ok) return planned;
     if (Object.keys(target.lesson).length + planned.value.filter((change) => change.table === 'lesson').length > mostLessons)

@@ -1,0 +1,129 @@
+import fc from 'fast-check';
+import { expect, test } from 'vitest';
+import { apply } from '../kernel/change';
+import {
+  compose,
+  type Lesson,
+  lessonsBySection,
+  type Outline,
+  packOutline,
+  patternDrafts,
+  patternSectionsOf,
+  planCopy,
+  questionsOf,
+  sectionsOf,
+  startingPatterns,
+  unpackOutline,
+  upgradeDocument,
+} from './index';
+import { doc, edited, empty, id, lesson, section, set } from './testing';
+import { anyOutline } from './testing-edits';
+
+const json = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T;
+
+test('an outline that was packed and sent is the same outline', () => {
+  fc.assert(
+    fc.property(anyOutline, (outline) => {
+      expect(unpackOutline(json(packOutline(outline)))).toEqual(outline);
+    }),
+  );
+});
+
+test('a document of today is as it was after an upgrade, and one without newer fields gets their usual values', () => {
+  fc.assert(
+    fc.property(anyOutline, (outline) => {
+      const document = compose(outline, new Map(), () => 1);
+      expect(upgradeDocument(document)).toEqual(document);
+      const older = json(document) as unknown as { outcomes?: unknown; course: { settings?: unknown; notAbout?: unknown }; sections: { lessons: object[] }[] };
+      delete older.outcomes;
+      delete older.course.settings;
+      delete older.course.notAbout;
+      for (const one of older.sections)
+        one.lessons = one.lessons.map(({ needs: _needs, password: _password, outcomes: _outcomes, ...rest }: Partial<Lesson>) => rest);
+      const upgraded = upgradeDocument(older as never);
+      expect(Object.keys(upgraded.course).sort()).toEqual(Object.keys(document.course).sort());
+      expect(upgraded.outcomes).toEqual([]);
+      for (const one of upgraded.sections.flatMap((inside) => inside.lessons)) expect([one.needs, one.password, one.outcomes]).toEqual([[], '', []]);
+    }),
+  );
+});
+
+const fresh = () => {
+  let n = 500;
+  return () => id(n++);
+};
+const put = (outline: Outline, sections: ReturnType<typeof patternDrafts>) =>
+  edited(outline, { do: 'put', into: null, after: null, lessons: [], afterSection: sectionsOf(outline).at(-1)?.id ?? null, sections });
+
+test.each(startingPatterns.map((pattern) => [pattern.title, pattern] as const))(
+  'a course begun with "%s" is a plan, and kept as a pattern is that pattern',
+  (_title, pattern) => {
+    const outline = put(empty, patternDrafts(pattern.sections, fresh()));
+    expect(patternSectionsOf(outline)).toEqual(pattern.sections);
+    expect(new Set(Object.values(outline.lesson).map((one) => one.state))).toEqual(new Set(['planned']));
+  },
+);
+
+test('any outline kept as a pattern and put into an empty course has the same sections and lessons', () => {
+  fc.assert(
+    fc.property(anyOutline, (outline) => {
+      const pattern = patternSectionsOf(outline);
+      expect(patternSectionsOf(put(empty, patternDrafts(json(pattern), fresh())))).toEqual(pattern);
+    }),
+  );
+});
+
+const copied = (old: string) => old.replace('-7000-', '-7001-');
+const elsewhere = { id: copied, media: copied, title: (old: string) => old, sameCourse: false };
+
+test('whatever is copied into another course is there with its text and its questions, once, and the source is left alone', () => {
+  fc.assert(
+    fc.property(anyOutline, (source) => {
+      const before = json(source);
+      const target = edited(empty, section(90), lesson(91, 90));
+      const wish = { sections: sectionsOf(source).map((one) => one.id), lessons: [], into: id(90), after: null };
+      const planned = planCopy(target, source, wish, elsewhere);
+      if (!planned.ok) throw new Error(planned.problem.sentence);
+      const after = apply(target, planned.value);
+      expect(source).toEqual(before);
+      expect(planCopy(after, source, wish, elsewhere)).toEqual({ ok: true, value: [] });
+      const [, ...made] = sectionsOf(after);
+      expect(made.map((one) => one.title)).toEqual(sectionsOf(source).map((one) => one.title));
+      for (const [from, into] of sectionsOf(source).map((one, i) => [one, made[i]] as const)) {
+        const lessons = lessonsBySection(source).get(from.id) ?? [];
+        const copies = lessonsBySection(after).get(into?.id ?? '') ?? [];
+        expect(copies.map((one) => one.title)).toEqual(lessons.map((one) => one.title));
+        for (const [i, old] of lessons.entries()) {
+          const copy = copies[i] as Lesson;
+          expect(after.text[copy.id]?.content ?? null).toEqual(source.text[old.id]?.content ?? null);
+          expect(questionsOf(after, copy.id).map(({ prompt }) => prompt)).toEqual(questionsOf(source, old.id).map(({ prompt }) => prompt));
+          // Nothing of the other course is referred to.
+          expect([...copy.outcomes, ...copy.needs].filter((one) => !after.lesson[one])).toEqual([]);
+        }
+      }
+    }),
+  );
+});
+
+test.each([
+  ['into another course, what is copied along is needed as its copy, the rest is left behind', false, [copied(id(11))]],
+  ['within a course, what is not copied is needed as before', true, [copied(id(11)), id(21)]],
+])('%s', (_name, sameCourse, needs) => {
+  const source = edited(empty, section(1), section(2), lesson(11, 1), lesson(12, 1), lesson(21, 2), set('lesson', 12, { needs: [id(11), id(21)] }));
+  const target = sameCourse ? source : edited(empty, section(90));
+  const planned = planCopy(
+    target,
+    source,
+    { sections: [], lessons: [id(11), id(12)], into: sameCourse ? id(1) : id(90), after: null },
+    { ...elsewhere, sameCourse },
+  );
+  expect(planned.ok && apply(target, planned.value).lesson[copied(id(12))]?.needs).toEqual(needs);
+});
+
+test('pictures within a copied text are those of the other course', () => {
+  const image = (mediaId: string) => ({ type: 'doc', content: [...doc(1).content, { type: 'image', attrs: { mediaId, src: `/files/${mediaId}/original` } }] });
+  const source = edited(empty, section(1), lesson(11, 1), set('text', 11, { content: image(id(80)) }));
+  const target = edited(empty, section(90));
+  const planned = planCopy(target, source, { sections: [], lessons: [id(11)], into: id(90), after: null }, elsewhere);
+  expect(planned.ok && apply(target, planned.value).text[copied(id(11))]?.content).toEqual(image(copied(id(80))));
+});
