@@ -1,6 +1,9 @@
 /** The floors and columns of the house (docs/architecture.md), as rules. */
 const domains = 'outline|media|release|quiz|assignment|gradebook|certificate|enrolment|record|people|learning|exchange|search';
 
+/** Tests, and what several of them share. */
+const forTests = '\\.test\\.tsx?$|/testing\\.ts$|/testing-edits\\.ts$|/testing/';
+
 module.exports = {
   forbidden: [
     { name: 'no-circles', severity: 'error', from: {}, to: { circular: true, viaOnly: { dependencyTypesNot: ['type-only'] } } },
@@ -9,7 +12,7 @@ module.exports = {
       name: 'core-knows-no-framework',
       severity: 'error',
       comment: 'Time, ids and randomness come in as arguments; no interface, database or Node.',
-      from: { path: '^src/core', pathNot: '\\.test\\.ts$' },
+      from: { path: '^src/core', pathNot: forTests },
       to: { dependencyTypes: ['npm', 'npm-dev', 'core'], pathNot: 'node_modules/(yup|temporal-polyfill|fractional-indexing)/' },
     },
     { name: 'server-stands-on-core', severity: 'error', from: { path: '^src/server' }, to: { path: '^src/(ui|app|worker)' } },
@@ -33,6 +36,7 @@ module.exports = {
       from: { path: '^(src/(app|ui|worker)|demo)' },
       to: { path: `^src/(core|server)/(${domains})/`, pathNot: ['/index\\.ts$'] },
     },
+    { name: 'only-tests-use-what-is-for-tests', severity: 'error', from: { pathNot: forTests }, to: { path: forTests } },
     { name: 'nothing-lies-about', severity: 'error', from: { orphan: true, path: '^src/(core|server|ui)', pathNot: '\\.test\\.ts$|\\.css$' }, to: {} },
   ],
   options: {

@@ -1,4 +1,4 @@
-import { act, send } from '@/app/_client/act';
+import { act } from '@/app/_client/act';
 import { apply, type Change, fingerprint, same } from '@/core/kernel/change';
 import { merged } from '@/core/kernel/merge';
 import { mayTryAgain, ok, type Problem, type Result } from '@/core/kernel/problem';
@@ -8,6 +8,7 @@ import type { Present, Step, UndoState } from '@/server/outline';
 import { newId } from '@/ui/ids';
 import { KeptEdits, type SentEdit } from './kept';
 import { LiveLine } from './live';
+import { Whereabouts } from './whereabouts';
 
 export type Selection = { readonly table: OutlineTable; readonly id: string };
 export type Saving = { readonly state: 'saved' | 'saving' | 'waiting'; readonly at: number | null };
@@ -56,7 +57,6 @@ type Waiting = { -readonly [K in keyof SentEdit]: SentEdit[K] } & {
 };
 
 const retryMs = [500, 1500, 4000, 8000];
-const sayWhereMs = 20_000;
 
 /**
  * The working copy in the browser: what the server has confirmed, and on top of it the edits that wait
@@ -75,6 +75,7 @@ export class CourseStore {
   /** How many things this person has done here: what was done last can be taken back. */
   acts = 0;
   private readonly kept: KeptEdits;
+  private readonly where: Whereabouts;
 
   constructor(
     personId: string,
@@ -100,6 +101,7 @@ export class CourseStore {
       recovered: 0,
     };
     this.deskState = this.state;
+    this.where = new Whereabouts(courseId, this.client, () => this.state.selection?.id ?? null);
     this.kept = new KeptEdits(`mosaik.waiting.${personId}.${courseId}`, this.client, () => [
       ...this.queue.map(({ step, edit, base }) => ({ step, edit, base })),
       // Two versions of a field come up again: whatever it is now, it is not what this was begun from.
@@ -135,7 +137,7 @@ export class CourseStore {
     const ids = new Set(marked ?? []);
     if (selection) ids.add(selection.id);
     this.set({ selection, marked: ids });
-    this.saySoon();
+    this.where.moved();
   };
   dismiss = () => this.set({ problem: null });
   get hasUnsaved() {
@@ -359,20 +361,7 @@ export class CourseStore {
     this.set({ media: new Map(media.map((one) => [one.id, one])) });
   };
 
-  private stage = '';
-  private saying: ReturnType<typeof setTimeout> | null = null;
-  private sayWhere = (leaving: boolean) =>
-    send(`/api/course/${this.courseId}/here`, { client: this.client, stage: this.stage, id: this.state.selection?.id ?? null, leaving }, leaving);
-  private saySoon = () => {
-    this.saying ??= setTimeout(() => {
-      this.saying = null;
-      if (document.visibilityState === 'visible') this.sayWhere(false);
-    }, 250);
-  };
-  goTo = (stage: string) => {
-    this.stage = stage;
-    this.saySoon();
-  };
+  goTo = (stage: string): void => this.where.moved(stage);
 
   /** Hears what others do, and tells them where this person is, until the answer is called. */
   join = (): (() => void) => {
@@ -386,20 +375,17 @@ export class CourseStore {
         lost: this.lost,
       },
     ).start();
-    const beat = setInterval(this.saySoon, sayWhereMs);
     const close = this.kept.open(this.takeUp);
-    const leave = () => {
+    const leave = this.where.start();
+    const hide = () => {
       this.kept.write();
-      this.sayWhere(true);
+      this.where.left();
     };
-    window.addEventListener('pagehide', leave);
-    this.saySoon();
+    window.addEventListener('pagehide', hide);
     return () => {
       stop();
-      clearInterval(beat);
-      if (this.saying) clearTimeout(this.saying);
-      this.saying = null;
-      window.removeEventListener('pagehide', leave);
+      window.removeEventListener('pagehide', hide);
+      this.kept.write();
       leave();
       close();
     };
