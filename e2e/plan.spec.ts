@@ -6,7 +6,7 @@ const saved = /^Saved \d/;
 test('a course planned from a pattern: promise, outcomes, coverage, plans that turn real, and the outline kept as a pattern', async ({ browser, school }) => {
   const { page } = await signedIn(browser, school, 'ines@wendwater.example');
   await page.goto('/courses');
-  await page.getByLabel('Begin with').click();
+  await page.getByRole('combobox', { name: 'Begin with' }).click();
   await page
     .getByRole('option', { name: /^Begin with: / })
     .first()
@@ -98,7 +98,7 @@ test('settings: a lesson takes over what holds for the course, says so, and diff
   await page.goto('/c/dry-stone-walling/build');
   const inspector = page.getByRole('complementary');
   const pick = async (label: string, option: string | RegExp) => {
-    await inspector.getByLabel(label, { exact: true }).click();
+    await inspector.getByRole('combobox', { name: label, exact: true }).click();
     await page.getByRole('option', { name: option }).click();
   };
   await pick('Learners see it', 'dark');
