@@ -6,12 +6,13 @@ const saved = /^Saved \d/;
 test('a course planned from a pattern: promise, outcomes, coverage, plans that turn real, and the outline kept as a pattern', async ({ browser, school }) => {
   const { page } = await signedIn(browser, school, 'ines@wendwater.example');
   await page.goto('/courses');
+  // The field takes words once the page can act.
+  await page.getByLabel('Working title of a new course').fill('  Reading ice ');
   await page.getByRole('combobox', { name: 'Begin with' }).click();
   await page
     .getByRole('option', { name: /^Begin with: / })
     .first()
     .click();
-  await page.getByLabel('Working title of a new course').fill('  Reading ice ');
   await page.getByRole('button', { name: 'Make course' }).click();
   await expect(page).toHaveURL(/\/c\/reading-ice\/plan$/);
   await expect(page.getByRole('heading', { name: 'Reading ice', level: 1 })).toBeVisible();
