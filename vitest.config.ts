@@ -14,6 +14,7 @@ export default defineConfig({
         resolve: { alias },
         test: {
           name: 'integration',
+          env: { MOSAIK_LOG: 'silent' },
           include: ['src/server/**/*.test.ts'],
           globalSetup: ['src/server/testing/global-setup.ts'],
           testTimeout: 20_000,

@@ -40,6 +40,8 @@ function parse(argv) {
 }
 
 async function main() {
+  // What is written is for whoever runs this, and nobody else on the machine.
+  process.umask(0o077);
   const [major, minor] = process.versions.node.split('.').map(Number);
   if (major < 20 || (major === 20 && minor < 9)) {
     throw new Stop(`Mosaik needs Node.js 20.9 or newer; this is ${process.versions.node}.`);

@@ -1,23 +1,29 @@
-import { spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
-import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
+import { existsSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { copyAssets } from './assets.mjs';
+import { alone } from './lock.mjs';
 import { root } from './paths.mjs';
-import { Stop, step } from './say.mjs';
+import { runToEnd } from './run.mjs';
+import { Stop, stepTimed } from './say.mjs';
 
 const hash = (parts) => parts.reduce((sum, part) => sum.update(part), createHash('sha256')).digest('hex');
 
-/** Installs the packages when the lock file is not the one they were installed from. */
-export function ensurePackages() {
-  const wanted = hash([readFileSync(join(root, 'package-lock.json')), readFileSync(join(root, 'package.json'))]);
-  const stamp = join(root, 'node_modules', '.mosaik-lock');
-  if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return;
-  step('Installing packages (about a minute)');
-  const result = spawnSync('npm', ['install', '--no-audit', '--no-fund', '--loglevel=error'], { cwd: root, stdio: ['ignore', 'inherit', 'inherit'] });
-  if (result.status !== 0) throw new Stop('The packages could not be installed; see the message above.');
-  writeFileSync(stamp, hash([readFileSync(join(root, 'package-lock.json')), readFileSync(join(root, 'package.json'))]));
-}
+/** Installs the packages when the lock file is not the one they were installed from. It never changes the lock file. */
+export const ensurePackages = () =>
+  alone(join(root, '.mosaik-installing'), 'Another mosaik command is installing the packages; waiting for it', async () => {
+    const wanted = hash([readFileSync(join(root, 'package-lock.json')), readFileSync(join(root, 'package.json'))]);
+    const modules = join(root, 'node_modules');
+    const stamp = join(modules, '.mosaik-lock');
+    if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return;
+    await stepTimed('Installing packages (about a minute)', async () => {
+      // What an interrupted installation left behind trips the next one up.
+      rmSync(modules, { recursive: true, force: true, maxRetries: 5 });
+      const { status, words } = await runToEnd('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], { cwd: root });
+      if (status !== 0) throw new Stop(`The packages could not be installed:\n${words}`);
+    });
+    writeFileSync(stamp, wanted);
+  });
 
 function filesIn(folder) {
   return readdirSync(folder, { withFileTypes: true }).flatMap((entry) => {
@@ -36,17 +42,18 @@ function sourceSum() {
 }
 
 /** Builds when the sources are not those of the last build. */
-export function ensureBuild() {
-  const stamp = join(root, '.next', 'mosaik-build');
-  const wanted = sourceSum();
-  if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted && statSync(join(root, '.next', 'BUILD_ID'), { throwIfNoEntry: false })) return;
-  step('Building (about a minute)');
-  copyAssets();
-  const result = spawnSync('node', ['node_modules/next/dist/bin/next', 'build'], {
-    cwd: root,
-    encoding: 'utf8',
-    env: { ...process.env, NODE_ENV: 'production', NEXT_TELEMETRY_DISABLED: '1' },
+export const ensureBuild = () =>
+  alone(join(root, '.mosaik-building'), 'Another mosaik command is building; waiting for it', async () => {
+    const stamp = join(root, '.next', 'mosaik-build');
+    const wanted = sourceSum();
+    if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted && statSync(join(root, '.next', 'BUILD_ID'), { throwIfNoEntry: false })) return;
+    await stepTimed('Building (about a minute)', async () => {
+      copyAssets();
+      const { status, words } = await runToEnd('node', ['node_modules/next/dist/bin/next', 'build'], {
+        cwd: root,
+        env: { ...process.env, NODE_ENV: 'production', NEXT_TELEMETRY_DISABLED: '1' },
+      });
+      if (status !== 0) throw new Stop(`The build failed:\n${words}`);
+    });
+    writeFileSync(stamp, wanted);
   });
-  if (result.status !== 0) throw new Stop(`The build failed:\n${result.stdout}\n${result.stderr}`);
-  writeFileSync(stamp, wanted);
-}

@@ -1,22 +1,27 @@
 import { spawn } from 'node:child_process';
 import { openSync } from 'node:fs';
+import { join } from 'node:path';
 import { setTimeout as wait } from 'node:timers/promises';
 import { root } from './paths.mjs';
 import { warn } from './say.mjs';
 
-/** Starts a program and starts it again whenever it ends unasked, ever more slowly. */
-export function keepRunning(name, args, env, logFile, onGiveUp) {
-  const log = openSync(logFile, 'a');
+/**
+ * Starts a program and starts it again whenever it ends unasked, ever more slowly. It writes its own log, in
+ * the folder given; what comes from it before it can is kept beside that.
+ */
+export function keepRunning(name, args, env, logs, onGiveUp) {
+  const log = openSync(join(logs, `${name}.out`), 'w', 0o600);
+  const own = { ...process.env, MOSAIK_PROCESS: name, MOSAIK_LOG_FILE: join(logs, `${name}.log`), ...env };
   let child = null;
   let stopping = false;
   let failures = 0;
   const launch = () => {
     const since = Date.now();
-    child = spawn(process.execPath, args, { cwd: root, env: { ...process.env, ...env }, stdio: ['ignore', log, log], detached: true });
+    child = spawn(process.execPath, args, { cwd: root, env: own, stdio: ['ignore', log, log], detached: true });
     child.once('exit', async (code, signal) => {
       if (stopping) return;
       failures = Date.now() - since > 60_000 ? 1 : failures + 1;
-      if (failures > 5) return onGiveUp(`${name} ended five times in a row; see ${logFile}.`);
+      if (failures > 5) return onGiveUp(`${name} ended five times in a row; see ${logs}.`);
       warn(`${name} ended (${signal ?? code}); starting it again`);
       await wait(250 * 2 ** (failures - 1));
       if (!stopping) launch();

@@ -15,8 +15,8 @@ import { sampleSchool } from './test.mjs';
 /** Runs work beside a web server with a sample school of its own, and leaves nothing behind. */
 export async function withSampleServer(work, packages = []) {
   ensureSystem([...systemPackages, ...packages]);
-  ensurePackages();
-  ensureBuild();
+  await ensurePackages();
+  await ensureBuild();
   const data = mkdtempSync(join(tmpdir(), 'mosaik-sample-'));
   const server = await startDatabase(data);
   let web = null;
@@ -31,11 +31,11 @@ export async function withSampleServer(work, packages = []) {
       MOSAIK_DATA: sample.data,
       MOSAIK_SECRET: randomBytes(32).toString('hex'),
       MOSAIK_ADDRESS: `http://localhost:${port}`,
-      MOSAIK_SIGN_INS_PER_MINUTE: '1000',
+      MOSAIK_RESERVED_MB: '50',
       MOSAIK_LOG: 'warn',
     };
     const log = openSync(join(data, 'web.log'), 'a');
-    web = spawn('node', ['node_modules/next/dist/bin/next', 'start', '-H', '127.0.0.1', '-p', String(port)], { cwd: root, env, stdio: ['ignore', log, log] });
+    web = spawn('node', ['cli/web.mjs', '--port', String(port)], { cwd: root, env, stdio: ['ignore', log, log] });
     if (!(await untilAnswers(`${env.MOSAIK_ADDRESS}/readyz`, 60))) throw new Stop('The web server did not start.');
     return await work(env);
   } finally {

@@ -1,4 +1,3 @@
-import { spawnSync } from 'node:child_process';
 import { randomBytes } from 'node:crypto';
 import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
@@ -7,7 +6,8 @@ import { ensureDatabase, startDatabase } from './database.mjs';
 import { ensureBuild, ensurePackages } from './packages.mjs';
 import { dataFolder, root } from './paths.mjs';
 import { keepRunning, untilAnswers } from './processes.mjs';
-import { bold, Stop, say, step, warn } from './say.mjs';
+import { runToEnd } from './run.mjs';
+import { bold, Stop, say, step, stepTimed, warn } from './say.mjs';
 import { commandOf, ensureSystem, freeMegabytes, freePort, portIsFree, programOf } from './system.mjs';
 
 export const systemPackages = ['postgresql', 'ffmpeg', 'espeak-ng', 'poppler-utils'];
@@ -22,7 +22,7 @@ async function endLeftovers(runFile) {
   }
   for (const pid of children) {
     const words = commandOf(pid);
-    if (words.includes('next') || words.includes('src/worker/main.ts')) {
+    if (words.includes('cli/web.mjs') || words.includes('next') || words.includes('src/worker/main.ts')) {
       process.kill(pid, 'SIGTERM');
       for (let i = 0; i < 50 && programOf(pid); i += 1) await wait(100);
       if (programOf(pid)) process.kill(pid, 'SIGKILL');
@@ -45,20 +45,21 @@ function secretIn(data) {
   return readFileSync(file, 'utf8').trim();
 }
 
-/** Migrates, and fills a new database; its sentences are the program's own. */
-export function prepare(env, ...args) {
-  const result = spawnSync(process.execPath, ['--import', 'tsx', 'src/worker/prepare.ts', ...args], {
+/** Migrates, and fills a new database; gives back what it has to say. Its log goes to a file. */
+export async function prepare(env, ...args) {
+  const { status, words } = await runToEnd(process.execPath, ['--import', 'tsx', 'src/worker/prepare.ts', ...args], {
     cwd: root,
-    stdio: ['ignore', 'inherit', 'inherit'],
-    env: { ...process.env, ...env },
+    env: { ...process.env, MOSAIK_LOG_FILE: join(env.MOSAIK_DATA, 'logs', 'prepare.log'), MOSAIK_PROCESS: 'prepare', MOSAIK_STATEMENT_MS: '0', ...env },
   });
-  if (result.status !== 0) throw new Stop('The database could not be prepared; see the message above. Nothing was changed by halves.');
+  if (status !== 0) throw new Stop(`The database could not be prepared. Nothing was changed by halves.\n${words}`);
+  return words;
 }
 
 export async function start(options) {
   const data = dataFolder(options.data);
   const runFile = join(data, 'run.json');
-  mkdirSync(data, { recursive: true });
+  mkdirSync(data, { recursive: true, mode: 0o700 });
+  mkdirSync(join(data, 'logs'), { recursive: true, mode: 0o700 });
   if (freeMegabytes(data) < leastMegabytes) {
     throw new Stop(
       `The disk that holds ${data} has ${freeMegabytes(data)} MB free; Mosaik needs at least ${leastMegabytes} MB to start. Make room, or choose another folder with --data.`,
@@ -67,11 +68,11 @@ export async function start(options) {
   await endLeftovers(runFile);
   const port = await choosePort(options.port);
   ensureSystem(systemPackages);
-  ensurePackages();
-  if (!options.dev) ensureBuild();
+  await ensurePackages();
+  if (!options.dev) await ensureBuild();
   if (options.fresh) {
-    for (const name of ['postgres', 'files', 'uploads', 'database-password', 'database.log', 'web.log', 'worker.log'])
-      rmSync(join(data, name), { recursive: true, force: true });
+    for (const name of ['postgres', 'files', 'uploads', 'database-password', 'logs']) rmSync(join(data, name), { recursive: true, force: true });
+    mkdirSync(join(data, 'logs'), { mode: 0o700 });
   }
 
   const running = [];
@@ -106,18 +107,18 @@ export async function start(options) {
       MOSAIK_SECRET: secretIn(data),
       MOSAIK_ADDRESS: address,
     };
-    if (isNew) step(options.empty ? 'Preparing an empty school' : 'Preparing the sample school (about half a minute)');
-    prepare(env, ...(options.empty ? [] : ['--sample']));
-    const next = ['node_modules/next/dist/bin/next', options.dev ? 'dev' : 'start', '-H', '127.0.0.1', '-p', String(port)];
+    const words = isNew ? (options.empty ? 'Preparing an empty school' : 'Preparing the sample school (about half a minute)') : 'Preparing the database';
+    await stepTimed(words, () => prepare(env, ...(options.empty ? [] : ['--sample'])));
+    const web = ['cli/web.mjs', '--port', String(port), ...(options.dev ? ['--dev'] : [])];
     const remember = () => writeFileSync(runFile, JSON.stringify({ command: process.pid, children: running.map((one) => one.pid).filter(Boolean) }));
-    running.push(keepRunning('web', next, env, join(data, 'web.log'), giveUp));
-    running.push(keepRunning('worker', ['--import', 'tsx', 'src/worker/main.ts'], env, join(data, 'worker.log'), giveUp));
+    running.push(keepRunning('web', web, env, join(data, 'logs'), giveUp));
+    running.push(keepRunning('worker', ['--import', 'tsx', 'src/worker/main.ts'], env, join(data, 'logs'), giveUp));
     remember();
     setInterval(remember, 5000).unref();
-    if (!(await untilAnswers(`${address}/readyz`, 90))) throw new Stop(`The web server did not answer within 90 seconds; see ${join(data, 'web.log')}.`);
+    if (!(await untilAnswers(`${address}/readyz`, 90))) throw new Stop(`The web server did not answer within 90 seconds; see ${join(data, 'logs')}.`);
     say();
     say(`  ${bold('Mosaik')} is at ${bold(address)}`);
-    prepare(env, '--who');
+    say(await prepare(env, '--who'));
     say('  Ctrl C stops everything; nothing is lost.');
   } catch (error) {
     console.error(error instanceof Stop ? error.message : error);

@@ -71,7 +71,7 @@ export async function sampleSchool(server, data) {
   const folder = join(data, 'sample');
   mkdirSync(folder, { recursive: true });
   await ensureDatabase(server, 'sample');
-  prepare(
+  await prepare(
     {
       DATABASE_URL: server.address('sample'),
       MOSAIK_DATA: folder,
@@ -91,8 +91,8 @@ function close(tally) {
 }
 
 /** Types, lint, layers and unit tests: under a minute. */
-export function check() {
-  ensurePackages();
+export async function check() {
+  await ensurePackages();
   const tally = { passed: 0, failed: 0 };
   runChecks(tally);
   step('Unit tests');
@@ -103,7 +103,7 @@ export function check() {
 /** Everything, on a machine that has nothing yet. */
 export async function test() {
   ensureSystem([...systemPackages, 'chromium']);
-  ensurePackages();
+  await ensurePackages();
   const tally = { passed: 0, failed: 0 };
   runChecks(tally);
   step('Unit tests');
@@ -114,7 +114,7 @@ export async function test() {
     const env = { MOSAIK_TEST_DATABASE: server.address('{name}') };
     step('Integration tests');
     vitest(tally, 'integration', env);
-    ensureBuild();
+    await ensureBuild();
     step('Journeys');
     journeys(tally, { ...env, MOSAIK_TEST_SAMPLE: JSON.stringify(await sampleSchool(server, data)) });
   } finally {

@@ -3,4 +3,7 @@ export async function register(): Promise<void> {
   if (process.env.NEXT_RUNTIME !== 'nodejs') return;
   const { endInTime } = await import('./server/platform/shutdown');
   endInTime();
+  if (process.env.NODE_ENV !== 'production') return;
+  const { takeOverConsole } = await import('./server/platform/log');
+  takeOverConsole();
 }

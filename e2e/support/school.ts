@@ -41,16 +41,13 @@ export async function startSchool(sample: boolean): Promise<School & { stop(): P
     MOSAIK_DATA: data,
     MOSAIK_SECRET: randomBytes(32).toString('hex'),
     MOSAIK_ADDRESS: address,
-    MOSAIK_SIGN_INS_PER_MINUTE: '1000',
+    MOSAIK_RESERVED_MB: '50',
     MOSAIK_LOG: 'warn',
   };
   execFileSync(process.execPath, ['--import', 'tsx', 'src/worker/prepare.ts'], { env, stdio: 'inherit' });
   const log = openSync(join(data, 'log'), 'a');
   const start = (...args: string[]) => spawn(process.execPath, args, { env, stdio: ['ignore', log, log] });
-  const children: ChildProcess[] = [
-    start('node_modules/next/dist/bin/next', 'start', '-H', '127.0.0.1', '-p', String(port)),
-    start('--import', 'tsx', 'src/worker/main.ts'),
-  ];
+  const children: ChildProcess[] = [start('cli/web.mjs', '--port', String(port)), start('--import', 'tsx', 'src/worker/main.ts')];
   for (let i = 0; i < 300; i += 1) {
     const ready = await fetch(`${address}/readyz`).then(
       (response) => response.ok,

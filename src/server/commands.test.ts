@@ -22,9 +22,9 @@ beforeAll(async () => {
   const { courseId, sectionId, reading, quiz, question, assignment } = course;
   const other = await publishedCourse({ owner: school.owner, learner: school.other });
   const me = learner(school.learner);
-  const sitting = await must(me, 'quiz.begin', { courseId, lessonId: quiz }, soon);
+  const sitting = await must(me, 'quiz.begin', { courseId, lessonId: quiz, deed: newId() }, soon);
   await must(me, 'assignment.save-draft', { courseId, lessonId: assignment, text: 'Mine' }, soon);
-  const work = await must(learner(school.learner), 'assignment.hand-in', { courseId, lessonId: assignment, text: 'Mine' }, soon);
+  const work = await must(learner(school.learner), 'assignment.hand-in', { courseId, lessonId: assignment, text: 'Mine', deed: newId() }, soon);
   actors = {
     nobody: null,
     'a learner of another course': learner(school.other),
@@ -37,7 +37,7 @@ beforeAll(async () => {
   const set = { do: 'set', table: 'lesson', id: reading, fields: { title: 'Read this', minutes: 12 } };
   inputs = {
     'assignment.drop-file': { courseId, lessonId: assignment, hash },
-    'assignment.hand-in': { courseId, lessonId: assignment, text: 'Work' },
+    'assignment.hand-in': { courseId, lessonId: assignment, text: 'Work', deed: newId() },
     'assignment.save-draft': { courseId, lessonId: assignment, text: 'Work' },
     'catalogue.change': { courses: [{ courseId, edit: set }] },
     'catalogue.remove-view': { id: newId() },
@@ -48,6 +48,7 @@ beforeAll(async () => {
       look: { columns: usualColumns.lesson.map((key) => ({ key, width: 100 })), filter: { join: 'and', conditions: [] }, sort: null },
     },
     'catalogue.undo': { steps: [{ courseId, revision: 1 }] },
+    'certificate.award-by-hand': { courseId, learnerId: school.learner, why: 'Shown on the river' },
     'certificate.claim': { courseId },
     'certificate.withdraw': { courseId, certificateId: newId(), why: 'A mistake' },
     'cohort.add': { id: newId(), courseId, name: 'Spring', startsOn: '2027-03-01', zone: 'Europe/London' },
@@ -73,11 +74,13 @@ beforeAll(async () => {
     'pattern.remove': { id: newId() },
     'pattern.save': { id: newId(), courseId, title: 'Pattern', description: '' },
     'people.add': { name: 'New', email: 'new@school.example', role: 'creator', password: 'stone-and-water', courseId },
+    'people.decide-name': { personId: school.other, name: 'Another', yes: true },
+    'people.rename': { name: 'Renamed' },
     'people.set-staff': { courseId, email: 'other@school.example', role: 'marker' },
     'people.set-zone': { zone: 'Europe/London' },
     'people.sign-out-everywhere': { also: true },
     'quiz.answer': { sittingId: sitting.id, questionId: question, answer: { typed: '4' } },
-    'quiz.begin': { courseId, lessonId: quiz },
+    'quiz.begin': { courseId, lessonId: quiz, deed: newId() },
     'quiz.hand-in': { sittingId: sitting.id },
   };
 });
@@ -101,16 +104,16 @@ const lets: readonly (readonly [commands: readonly string[], actors: readonly st
   // First what learners do, before anybody enrols anybody.
   [['assignment.drop-file', 'assignment.hand-in', 'assignment.save-draft', 'certificate.claim', 'enrolment.finish'], own],
   [['learning.mark-done', 'learning.opened', 'learning.unlock', 'learning.watched', 'quiz.answer', 'quiz.begin', 'quiz.hand-in'], own],
-  [['people.add'], ['the owner']],
+  [['people.add', 'people.decide-name'], ['the owner']],
   [
     ['course.create', 'catalogue.save-view'],
     ['a creator of another course', 'a creator of this course', 'the owner'],
   ],
   [['catalogue.change', 'catalogue.undo', 'outline.copy', 'outline.edit', 'outline.go-back', 'outline.redo', 'outline.undo', 'pattern.save'], making],
   [['course.make-live', 'course.publish', 'course.publish-later', 'course.publish-never'], making],
-  [['cohort.add', 'enrolment.add', 'people.set-staff', 'certificate.withdraw', 'gradebook.decide'], making],
+  [['cohort.add', 'enrolment.add', 'people.set-staff', 'certificate.award-by-hand', 'certificate.withdraw', 'gradebook.decide'], making],
   [['marking.mark'], ['a marker of this course', ...making]],
-  [['people.set-zone', 'people.sign-out-everywhere', 'catalogue.remove-view', 'pattern.remove'], signedIn],
+  [['people.rename', 'people.set-zone', 'people.sign-out-everywhere', 'catalogue.remove-view', 'pattern.remove'], signedIn],
   // Nothing of this name is there; only its own course could be asked.
   [['media.describe'], []],
 ];

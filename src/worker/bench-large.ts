@@ -6,7 +6,7 @@ import { samplePassword } from '../../demo/people';
 import { readiness } from '../core/outline';
 import { loadOutline } from '../server/outline';
 import { config } from '../server/platform/config';
-import { transaction } from '../server/platform/database';
+import { database, transaction } from '../server/platform/database';
 import { quantile, row } from './figures';
 import { writeLargeCourse } from './large-course';
 
@@ -122,7 +122,7 @@ export async function largeCourse(): Promise<void> {
     for (let i = 1; i <= 5; i += 1) made.push(await writeLargeCourse(tx, `large-${i}`, lessons, sections));
     return made;
   });
-  const outline = await loadOutline(ids[0] ?? '');
+  const outline = await loadOutline(database(), ids[0] ?? '');
   if (!outline) throw new Error('The generated course is not there.');
   const times = Array.from({ length: 50 }, () => {
     const start = performance.now();

@@ -32,7 +32,7 @@ async function engines(): Promise<void> {
       opens: l % 2 ? ({ when: 'after-start', amount: l + s * 7, unit: 'days', at: null } as const) : null,
     })),
   }));
-  const rhythm = { unit: 'section', lessons: 1, weeks: 1, weekday: 1, at: '09:00', firstAtOnce: true, breaks: [] } as const;
+  const rhythm = { unit: 'section', lessons: 1, weeks: 1, weekday: 1, at: '09:00', gap: 4, firstAtOnce: true, breaks: [] } as const;
   const start = Temporal.Instant.from('2027-03-01T08:00Z');
   const clock = (i: number) => ({ start: start.add({ minutes: i * 77 }), zone: 'Europe/London' });
   const courses = await perSecond((i) => openings({ rhythm }, sections, clock(i)), 2000);
@@ -40,7 +40,7 @@ async function engines(): Promise<void> {
   row('release times evaluated', `${whole(courses * 25)} /s`, `zoned additions of the time library alone: ${whole(additions)} /s`);
 
   const items = Array.from({ length: 40 }, (_, i) => ({ id: String(i), title: String(i), weight: 1 + (i % 7), of: 1000 * (3 + (i % 9)) }));
-  const entries = new Map(items.map((item, i) => [item.id, { state: 'points' as const, points: rational(item.of * i, 41) }]));
+  const entries = new Map(items.map((item, i) => [item.id, { state: 'points' as const, points: rational(item.of * i, 41), of: item.of }]));
   const exact = await perSecond(() => gradeSheet(items, entries, 'zero'), 2000);
   const floating = await perSecond(
     () => items.reduce((sum, item, i) => sum + item.weight * (i / 41), 0) / items.reduce((sum, item) => sum + item.weight, 0),

@@ -5,7 +5,7 @@ import { migrate } from 'drizzle-orm/node-postgres/migrator';
 import { Temporal } from '@/core/kernel/time';
 import { samplePeople, schoolFacts } from '../server/people';
 import { config } from '../server/platform/config';
-import { closeDatabase, pool } from '../server/platform/database';
+import { closeDatabase, database, pool } from '../server/platform/database';
 import { prepareQueue, queue } from '../server/platform/jobs';
 
 const folder = join(process.cwd(), 'src/server/platform/migrations');
@@ -23,13 +23,13 @@ async function refuseNewer(): Promise<void> {
 }
 
 async function who(): Promise<void> {
-  const people = await samplePeople();
+  const people = await samplePeople(database());
   if (people.length > 0) {
     const { samplePassword } = await import('../../demo/people');
     console.log(`\n  Sign in with one click on the first page, or with the password ${samplePassword} as`);
     for (const person of people) console.log(`    ${person.role.padEnd(8)} ${person.email.padEnd(32)} ${person.name}`);
     console.log('');
-  } else if (!(await schoolFacts())) console.log('\n  The first visitor makes the school and becomes its owner.\n');
+  } else if (!(await schoolFacts(database()))) console.log('\n  The first visitor makes the school and becomes its owner.\n');
 }
 
 async function main(): Promise<void> {
@@ -42,7 +42,7 @@ async function main(): Promise<void> {
   // The mark stands while the sample school is being put in place; if it still does, that was cut short.
   const unfinished = join(config.data, 'sample-unfinished');
   if (existsSync(unfinished)) await emptyTables();
-  if (await schoolFacts()) return;
+  if (await schoolFacts(database())) return;
   writeFileSync(unfinished, '');
   if (!existsSync(join(process.cwd(), 'demo/seed.ts'))) throw new Error('The sample school is not part of this copy; start with --empty.');
   const { seedSampleSchool } = await import('../../demo/seed');

@@ -1,6 +1,6 @@
 import '@/ui/theme/base.css';
 import type { ReactNode } from 'react';
-import { nonce } from '@/app/_server/person';
+import { nonce } from '@/app/_server/doors';
 import { Shell, shellMetadata, shellViewport } from '@/ui/frame/Shell';
 
 export const metadata = shellMetadata;

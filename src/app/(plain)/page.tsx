@@ -1,8 +1,10 @@
 import { redirect } from 'next/navigation';
-import { signedIn } from '@/app/_server/person';
+import { signedIn } from '@/app/_server/doors';
 
 /** Everybody begins where their work is. */
 export default async function Home(): Promise<never> {
-  const { role } = await signedIn('/');
+  const {
+    person: { role },
+  } = await signedIn('/');
   redirect(role === 'learner' ? '/learn' : role === 'marker' ? '/marking' : '/courses');
 }

@@ -3,7 +3,7 @@ import '@mantine/notifications/styles.css';
 import '@mantine/dropzone/styles.css';
 import '@/ui/theme/base.css';
 import type { ReactNode } from 'react';
-import { nonce } from '@/app/_server/person';
+import { nonce } from '@/app/_server/doors';
 import { Shell, shellMetadata, shellViewport } from '@/ui/frame/Shell';
 import { Providers } from './Providers';
 

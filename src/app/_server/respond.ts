@@ -8,14 +8,27 @@ export const refuse = (problem: Problem): Response =>
   new Response(problem.sentence, { status: httpStatus[problem.code], headers: { 'content-type': 'text/plain; charset=utf-8' } });
 
 const mostBytes = 4 * 1024 * 1024;
+/** Texts of lessons, the deepest that is sent, nest a dozen lists at most; whoever looks into a value walks down it step by step. */
+const mostDepth = 200;
 
-/** The JSON body of a request; undefined when it is none, or larger than any form can send. */
+/** Whether the brackets of a JSON text nest no deeper than that; those within strings do not count. */
+function nestedAtMost(most: number, text: string): boolean {
+  let depth = 0;
+  for (const [token] of text.matchAll(/"(?:[^"\\]|\\.)*"|[[{\]}]/g)) {
+    if (token === '[' || token === '{') depth += 1;
+    else if (token === ']' || token === '}') depth -= 1;
+    if (depth > most) return false;
+  }
+  return true;
+}
+
+/** The JSON body of a request; undefined when it is none, larger than any form can send, or nested deeper. */
 export async function bodyOf(request: Request): Promise<unknown> {
   if (Number(request.headers.get('content-length') ?? 0) > mostBytes) return undefined;
   const text = await request.text();
   if (text.length > mostBytes) return undefined;
   try {
-    return JSON.parse(text);
+    return nestedAtMost(mostDepth, text) ? JSON.parse(text) : undefined;
   } catch {
     return undefined;
   }

@@ -4,28 +4,37 @@ import { add, divide, multiply, parseDecimal, type Rational, rational, toFixed }
 import { completion, type GradeEntry, type GradeItem, gradeSheet, percentText, reaches } from './index';
 
 const item = (id: string, weight: number, of: number): GradeItem => ({ id, title: id, weight, of });
-const points = (thousandths: number): GradeEntry => ({ state: 'points', points: rational(thousandths) });
+const points = (thousandths: number, of: number): GradeEntry => ({ state: 'points', points: rational(thousandths), of });
 
 test.each<[string, GradeItem[], Record<string, GradeEntry>, 'zero' | 'left-out', string]>([
   [
     'by weight',
     [item('quiz', 30, 20_000), item('report', 70, 50_000)],
-    { quiz: points(18_000), report: points(31_000) },
+    { quiz: points(18_000, 20_000), report: points(31_000, 50_000) },
     'left-out',
     '(30 × 18/20 + 70 × 31/50) ÷ 100 = 70.4 %',
   ],
   [
     'excused is left out',
     [item('quiz', 30, 20_000), item('report', 70, 50_000)],
-    { quiz: { state: 'excused', reason: 'ill' }, report: points(31_000) },
+    { quiz: { state: 'excused', reason: 'ill' }, report: points(31_000, 50_000) },
     'zero',
     '(70 × 31/50) ÷ 70 = 62.0 %',
   ],
-  ['missing as nothing', [item('quiz', 1, 1000), item('report', 1, 1000)], { quiz: points(1000) }, 'left-out', '(1 × 1/1) ÷ 1 = 100.0 %'],
-  ['missing as zero', [item('quiz', 1, 1000), item('report', 1, 1000)], { quiz: points(1000) }, 'zero', '(1 × 1/1 + 1 × 0/1) ÷ 2 = 50.0 %'],
+  ['missing as nothing', [item('quiz', 1, 1000), item('report', 1, 1000)], { quiz: points(1000, 1000) }, 'left-out', '(1 × 1/1) ÷ 1 = 100.0 %'],
+  [
+    'missing as zero once it is due',
+    [item('quiz', 1, 1000), item('report', 1, 1000)],
+    { quiz: points(1000, 1000), report: { state: 'missing', isDue: true } },
+    'zero',
+    '(1 × 1/1 + 1 × 0/1) ÷ 2 = 50.0 %',
+  ],
+  ['missing and not due yet', [item('quiz', 1, 1000), item('report', 1, 1000)], { quiz: points(1000, 1000) }, 'zero', '(1 × 1/1) ÷ 1 = 100.0 %'],
+  ['marked out of another total', [item('report', 1, 50_000)], { report: points(18_000, 20_000) }, 'zero', '(1 × 18/20) ÷ 1 = 90.0 %'],
+  ['a result that is not shown', [item('quiz', 1, 1000)], { quiz: { state: 'hidden' } }, 'zero', 'Nothing counts yet.'],
   ['waiting is not missing', [item('quiz', 1, 1000)], { quiz: { state: 'waiting' } }, 'zero', 'Nothing counts yet.'],
-  ['weight and points of zero', [item('a', 0, 1000), item('b', 5, 0)], { a: points(500), b: points(0) }, 'zero', 'Nothing counts yet.'],
-  ['thirds stay exact', [item('a', 1, 3000), item('b', 2, 3000)], { a: points(1000), b: points(2000) }, 'zero', '(1 × 1/3 + 2 × 2/3) ÷ 3 = 55.6 %'],
+  ['weight and points of zero', [item('a', 0, 1000), item('b', 5, 0)], { a: points(500, 1000), b: points(0, 0) }, 'zero', 'Nothing counts yet.'],
+  ['thirds stay exact', [item('a', 1, 3000), item('b', 2, 3000)], { a: points(1000, 3000), b: points(2000, 3000) }, 'zero', '(1 × 1/3 + 2 × 2/3) ÷ 3 = 55.6 %'],
 ])('the sum written out: %s', (_name, items, entries, missing, expected) => {
   expect(gradeSheet(items, new Map(Object.entries(entries)), missing).written).toBe(expected);
 });
@@ -60,13 +69,15 @@ describe('properties of the grade engine', () => {
   const build = (rows: typeof parts extends fc.Arbitrary<infer T> ? T : never) => ({
     items: rows.map(({ id, weight, of }) => item(id, weight, of)),
     entries: new Map<string, GradeEntry>(
-      rows.map(({ id, state, got, attempts }) => [
+      rows.map(({ id, state, got, attempts, of }) => [
         id,
         state === 'points'
-          ? { state, points: rational(got, attempts) }
+          ? { state, points: rational(got, attempts), of }
           : state === 'excused'
             ? { state, reason: '' }
-            : { state: state as 'missing' | 'waiting' },
+            : state === 'missing'
+              ? { state, isDue: true }
+              : { state: 'waiting' },
       ]),
     ),
   });

@@ -10,14 +10,20 @@ export type GradeItem = {
   readonly of: number;
 };
 
-/** What a learner has for an item. `points` is in exact thousandths, since a mean need not be whole. */
+/**
+ * What a learner has for an item. Points are exact thousandths out of `of`: what the item was worth when it was
+ * marked, whatever an edition since has made of it. Missing work is due once its day has come, or once the
+ * course has ended for its learner.
+ */
 export type GradeEntry =
-  | { readonly state: 'points'; readonly points: Rational; readonly byHand?: string }
+  | { readonly state: 'points'; readonly points: Rational; readonly of: number; readonly byHand?: string }
   | { readonly state: 'waiting' }
-  | { readonly state: 'missing' }
+  | { readonly state: 'missing'; readonly isDue: boolean }
+  /** There is a result, and its learner is not shown it. */
+  | { readonly state: 'hidden' }
   | { readonly state: 'excused'; readonly reason: string };
 
-/** What work that is not there counts as: nothing at all, or zero points. */
+/** What work that is due and not there counts as: nothing at all, or zero points. */
 export type MissingRule = 'left-out' | 'zero';
 
 export type SheetLine = {
@@ -46,10 +52,14 @@ function lineOf(item: GradeItem, entry: GradeEntry, missing: MissingRule): Sheet
       return out('excused');
     case 'waiting':
       return out('handed in, waits to be marked');
+    case 'hidden':
+      return out('handed in; the result is not shown');
     case 'missing':
-      return missing === 'zero' ? { item, entry, share: zero, why: 'missing, counts as 0' } : out('not there yet, left out');
+      if (missing === 'left-out') return out('not there yet, left out');
+      return entry.isDue ? { item, entry, share: zero, why: 'missing, counts as 0' } : out('not due yet, left out');
     case 'points': {
-      const share = divide(entry.points, rational(item.of));
+      if (entry.of <= 0) return out('worth 0 points when it was marked: not part of the grade');
+      const share = divide(entry.points, rational(entry.of));
       return { item, entry, share, why: entry.byHand ? `set by hand: ${entry.byHand}` : 'points earned' };
     }
   }
@@ -60,7 +70,7 @@ function lineOf(item: GradeItem, entry: GradeEntry, missing: MissingRule): Sheet
  * arithmetic is exact, so the order of the items does not matter; it is rounded only to be read.
  */
 export function gradeSheet(items: readonly GradeItem[], entries: ReadonlyMap<string, GradeEntry>, missing: MissingRule): Sheet {
-  const lines = items.map((item) => lineOf(item, entries.get(item.id) ?? { state: 'missing' }, missing));
+  const lines = items.map((item) => lineOf(item, entries.get(item.id) ?? { state: 'missing', isDue: false }, missing));
   const counted = lines.filter((line): line is SheetLine & { share: Rational } => line.share !== null);
   const weights = counted.reduce((total, line) => total + line.item.weight, 0);
   const grade = weights === 0 ? null : divide(sum(counted.map((line) => multiply(rational(line.item.weight), line.share))), rational(weights));
@@ -82,7 +92,7 @@ function written(counted: readonly SheetLine[], weights: number, grade: Rational
   if (grade === null) return 'Nothing counts yet.';
   const terms = counted.map(({ item, entry }) => {
     const points = entry.state === 'points' ? divide(entry.points, rational(1000)) : zero;
-    return `${item.weight} × ${exactText(points)}/${exactText(thousandths(item.of))}`;
+    return `${item.weight} × ${exactText(points)}/${exactText(thousandths(entry.state === 'points' ? entry.of : item.of))}`;
   });
   return `(${terms.join(' + ')}) ÷ ${weights} = ${percentText(grade)}`;
 }

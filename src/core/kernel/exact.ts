@@ -20,6 +20,13 @@ export function rational(n: bigint | number, d: bigint | number = 1n): Rational 
   return { n: (sign * bn) / g, d: (sign * bd) / g };
 }
 
+/** A fraction as text, `2/3`, and back. Throws a SyntaxError for anything else. */
+export const rationalText = ({ n, d }: Rational): string => `${n}/${d}`;
+export function rationalFrom(text: string): Rational {
+  const [n = '', d = ''] = text.split('/');
+  return rational(BigInt(n), BigInt(d));
+}
+
 export const zero = rational(0);
 export const one = rational(1);
 

@@ -17,6 +17,10 @@ export type ProblemCode =
   | 'too-large'
   /** The other side could not be asked at all. */
   | 'unreachable'
+  /** More is asked at once than can be answered; the same may be asked again in a moment. */
+  | 'busy'
+  /** The disk is full, or nearly. */
+  | 'no-room'
   | 'unexpected';
 
 export type Problem = {
@@ -26,7 +30,8 @@ export type Problem = {
 };
 
 /** Whether the same request may go through later: nothing is wrong with what was asked. */
-export const mayTryAgain = (code: ProblemCode): boolean => code === 'unreachable' || code === 'unexpected' || code === 'not-signed-in';
+export const mayTryAgain = (code: ProblemCode): boolean =>
+  code === 'unreachable' || code === 'unexpected' || code === 'not-signed-in' || code === 'busy' || code === 'no-room';
 
 export type Result<T> = { readonly ok: true; readonly value: T } | { readonly ok: false; readonly problem: Problem };
 
@@ -49,5 +54,7 @@ export const httpStatus: Record<ProblemCode, number> = {
   'too-many': 429,
   'too-large': 413,
   unreachable: 503,
+  busy: 503,
+  'no-room': 507,
   unexpected: 500,
 };

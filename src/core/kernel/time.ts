@@ -1,5 +1,6 @@
 import { Temporal } from 'temporal-polyfill';
 import { countdownText } from './countdown';
+import { zoneOf } from './zone';
 
 export { Temporal };
 
@@ -7,8 +8,14 @@ export { Temporal };
 export type TimeOfDay = string;
 export type Day = string;
 
+/**
+ * Whether a text names a zone of the IANA time zone database. An offset such as `+14:00` is none: it knows no
+ * summer time, and other parts of the platform do not take it for a zone.
+ */
 export const isZone = (zone: string): boolean => {
+  if (!/^[A-Za-z][\w+-]*(\/[A-Za-z0-9][\w+-]*)*$/.test(zone) || zone.length > 64) return false;
   try {
+    new Intl.DateTimeFormat('en', { timeZone: zone });
     Temporal.PlainDate.from('2024-01-01').toZonedDateTime(zone);
     return true;
   } catch {
@@ -24,31 +31,23 @@ export const isDay = (day: string): boolean => {
   }
 };
 
+const wallOf = (ms: number) => Temporal.Instant.fromEpochMilliseconds(ms).toZonedDateTimeISO('UTC').toPlainDateTime();
+
 /**
- * The instant at which clocks in `zone` show a wall time. Where the clocks jump forward over it, the
- * moment of the jump; where they show it twice, the first time. With this rule a later wall time is
- * never an earlier instant.
+ * The instant at which clocks in `zone` show a wall time, to the millisecond. Where the clocks jump forward
+ * over it, the moment of the jump; where they show it twice, the first time. With this rule a later wall time
+ * is never an earlier instant.
  */
 export function atWallTime(wall: Temporal.PlainDateTime, zone: string): Temporal.Instant {
-  const earlier = wall.toZonedDateTime(zone, { disambiguation: 'earlier' });
-  if (earlier.toPlainDateTime().equals(wall)) return earlier.toInstant();
-  const jump = earlier.getTimeZoneTransition('next');
-  return (jump ?? earlier).toInstant();
+  return Temporal.Instant.fromEpochMilliseconds(zoneOf(zone).instantAt(wall.toZonedDateTime('UTC').epochMilliseconds));
 }
 
 /**
- * What clocks in `zone` show at an instant. During an hour that is lived twice the second pass counts
- * as the end of that hour, so that a later instant never shows an earlier wall time.
+ * What clocks in `zone` show at an instant, to the millisecond. During an hour that is lived twice the second
+ * pass counts as the end of that hour, so that a later instant never shows an earlier wall time.
  */
 export function wallTime(instant: Temporal.Instant, zone: string): Temporal.PlainDateTime {
-  const zoned = instant.toZonedDateTimeISO(zone);
-  const wall = zoned.toPlainDateTime();
-  const firstPass = wall.toZonedDateTime(zone, { disambiguation: 'earlier' });
-  if (firstPass.epochNanoseconds === zoned.epochNanoseconds) return wall;
-  const fold = zoned.getTimeZoneTransition('previous');
-  if (!fold) return wall;
-  const before = fold.subtract({ nanoseconds: 1 });
-  return fold.toPlainDateTime().subtract({ nanoseconds: fold.offsetNanoseconds - before.offsetNanoseconds });
+  return wallOf(zoneOf(zone).wallAt(instant.epochMilliseconds));
 }
 
 /** The later of two instants. */

@@ -2,7 +2,7 @@ import { expect, test } from 'vitest';
 import { usualAward } from '../certificate';
 import { Temporal } from '../kernel/time';
 import { type CourseDocument, type LessonDocument, newCourse, newLesson, newQuestion } from '../outline';
-import { effectOn, type LearnerRecords, learnerView, noRecords, recordsAtPace } from './index';
+import { effectOn, type LearnerRecords, learnerView, noRecords, recordsAtPace, throughOwnEyes } from './index';
 
 const start = Temporal.Instant.from('2027-03-01T08:00Z');
 const clock = { start, zone: 'UTC' };
@@ -35,6 +35,10 @@ const base: CourseDocument = {
     },
   ],
 };
+const changedBy = (id: string, part: Partial<LessonDocument>): CourseDocument => ({
+  ...base,
+  sections: base.sections.map((one) => ({ ...one, lessons: one.lessons.map((inside) => (inside.id === id ? { ...inside, ...part } : inside)) })),
+});
 const withCourse = (part: Partial<CourseDocument['course']>): CourseDocument => ({ ...base, course: { ...base.course, ...part } });
 const done = { state: 'done' as const, doneAt: null, watched: [] };
 const records = (part: Partial<LearnerRecords>): LearnerRecords => ({ ...noRecords, ...part });
@@ -49,7 +53,7 @@ const everything = records({
       ],
     ],
   ]),
-  handIns: new Map([['work', { state: 'marked', points: 12_000 }]]),
+  handIns: new Map([['work', [{ state: 'marked', points: 12_000, of: 20_000 }]]]),
 });
 
 test('what is open, what comes next, and when the rest opens', () => {
@@ -73,21 +77,21 @@ test.each<[string, CourseDocument, LearnerRecords, boolean, RegExp | null]>([
   [
     'work waits to be marked',
     base,
-    records({ ...everything, handIns: new Map([['work', { state: 'handed-in', points: null }]]) }),
+    records({ ...everything, handIns: new Map([['work', [{ state: 'handed-in', points: null, of: 20_000 }]]]) }),
     false,
     /work: not passed yet/,
   ],
   [
     'excused from the work',
     base,
-    records({ ...everything, handIns: new Map(), decisions: new Map([['work', { kind: 'excused', points: null, reason: 'ill' }]]) }),
+    records({ ...everything, handIns: new Map(), decisions: new Map([['work', { kind: 'excused', points: null, of: 0, reason: 'ill' }]]) }),
     true,
     null,
   ],
   [
     'points set by hand',
     base,
-    records({ ...everything, sittings: new Map(), decisions: new Map([['quiz', { kind: 'points', points: 10_000, reason: 'oral' }]]) }),
+    records({ ...everything, sittings: new Map(), decisions: new Map([['quiz', { kind: 'points', points: 10_000, of: 10_000, reason: 'oral' }]]) }),
     true,
     null,
   ],
@@ -109,17 +113,95 @@ test.each<[string, CourseDocument, LearnerRecords, boolean, RegExp | null]>([
 
 test('a paper that was worth another total in an earlier edition counts by its share', () => {
   const own = records({ sittings: new Map([['quiz', [{ points: 3000, of: 4000 }]]]) });
-  expect(learnerView(base, clock, own, days(1)).sheet.written).toBe('(10 × 7.5/10) ÷ 10 = 75.0 %');
+  expect(learnerView(base, clock, own, days(1)).sheet.written).toBe('(10 × 3/4) ÷ 10 = 75.0 %');
+});
+
+const quizShare = (part: Partial<LessonDocument>, own: Partial<LearnerRecords>, now = days(1)) => {
+  const view = learnerView(changedBy('quiz', part), clock, records(own), now);
+  return [view.sheet.gradeText, view.lessons.find((one) => one.lesson.id === 'quiz')?.passed];
+};
+const worth = (points: number) => ({ questions: [{ ...question, points }] });
+test.each<[string, unknown, unknown]>([
+  [
+    'a live edition that gives 50 for what gave 20',
+    quizShare(worth(50_000), { sittings: new Map([['quiz', [{ points: 18_000, of: 20_000 }]]]) }),
+    ['90.0 %', true],
+  ],
+  ['one that gives 10', quizShare(worth(10_000), { sittings: new Map([['quiz', [{ points: 18_000, of: 20_000 }]]]) }), ['90.0 %', true]],
+  ['59.97 % where 60 are asked for', quizShare(worth(10_000), { sittings: new Map([['quiz', [{ points: 5997, of: 10_000 }]]]) }), ['60.0 %', false]],
+  [
+    'points set by hand on an older edition',
+    quizShare(worth(50_000), { decisions: new Map([['quiz', { kind: 'points', points: 18_000, of: 20_000, reason: 'oral' }]]) }),
+    ['90.0 %', true],
+  ],
+])('what was earned is measured by what it was marked out of: %s', (_name, found, expected) => {
+  expect(found).toEqual(expected);
+});
+
+const zero = withCourse({ missing: 'zero' });
+const due = { when: 'after-start' as const, amount: 9, unit: 'days' as const, at: null };
+const work = (document: CourseDocument, part: Partial<LearnerRecords>, now: number) =>
+  learnerView(document, clock, records({ sittings: new Map([['quiz', [{ points: 10_000, of: 10_000 }]]]), ...part }), days(now)).sheet.lines[1]?.why;
+const withDue = {
+  ...zero,
+  sections: zero.sections.map((one) => ({
+    ...one,
+    lessons: one.lessons.map((inside) => (inside.assignment ? { ...inside, assignment: { ...inside.assignment, due } } : inside)),
+  })),
+};
+test.each<[string, unknown, string]>([
+  ['without a day, before the end', work(zero, {}, 8), 'not due yet, left out'],
+  ['without a day, once the learner has finished', work(zero, { finished: true }, 8), 'missing, counts as 0'],
+  ['before its day', work(withDue, {}, 8), 'not due yet, left out'],
+  ['on its day', work(withDue, {}, 9), 'missing, counts as 0'],
+  [
+    'a second hand-in waits, and the first has its mark',
+    work(
+      zero,
+      {
+        handIns: new Map([
+          [
+            'work',
+            [
+              { state: 'marked', points: 5000, of: 20_000 },
+              { state: 'handed-in', points: null, of: 20_000 },
+            ],
+          ],
+        ]),
+      },
+      8,
+    ),
+    'points earned',
+  ],
+])('missing work counts once it is due: %s', (_name, why, expected) => {
+  expect(why).toBe(expected);
+});
+
+test('somebody excused from everything is told why there is no grade', () => {
+  const excused = { kind: 'excused' as const, points: null, of: 0, reason: 'ill' };
+  const { award } = learnerView(base, clock, records({ ...everything, decisions: new Map(['quiz', 'work'].map((id) => [id, excused])) }), days(9));
+  expect(award?.missing).toEqual([expect.stringMatching(/excused from everything that is graded.*by hand/)]);
+});
+
+const hiding = changedBy('quiz', { quiz: { passPercent: 60, attempts: 2, minutes: null, counts: 'best', shows: 'nothing' } });
+test.each([
+  ['a good one', 9000],
+  ['a bad one', 1000],
+])('a result that is not shown is nowhere to be seen: %s', (_name, points) => {
+  const own = records({ ...everything, sittings: new Map([['quiz', [{ points, of: 10_000 }]]]) });
+  const truth = learnerView(hiding, clock, own, days(9));
+  const seen = throughOwnEyes(truth, own);
+  const mine = seen.lessons.find((one) => one.lesson.id === 'quiz');
+  expect([mine?.passed, mine?.progress.state, seen.sheet.lines[0]?.entry, seen.sheet.gradeText]).toEqual([null, 'done', { state: 'hidden' }, '60.0 %']);
+  expect(seen.sheet.written).toBe('(10 × 12/20) ÷ 10 = 60.0 %');
+  expect(seen.award?.earned).toBe(truth.award?.earned);
+  expect(seen.award?.missing.join()).not.toMatch(/not passed|%/);
 });
 
 test('a course without an award has none to earn', () => {
   expect(learnerView(withCourse({ award: usualAward }), clock, everything, days(9)).award).toBeNull();
 });
 
-const changedBy = (id: string, part: Partial<LessonDocument>): CourseDocument => ({
-  ...base,
-  sections: base.sections.map((one) => ({ ...one, lessons: one.lessons.map((inside) => (inside.id === id ? { ...inside, ...part } : inside)) })),
-});
 const without = (id: string): CourseDocument => ({
   ...base,
   sections: base.sections.map((one) => ({ ...one, lessons: one.lessons.filter((inside) => inside.id !== id) })),

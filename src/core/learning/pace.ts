@@ -1,6 +1,6 @@
-import { Temporal } from '../kernel/time';
+import type { Temporal } from '../kernel/time';
 import { type CourseDocument, lessonsOf } from '../outline';
-import { type LearnerClock, openings } from '../release';
+import { isOpen, type LearnerClock, openings } from '../release';
 import { type LearnerRecords, noRecords } from './view';
 
 /** How fast an imagined learner works: minutes a week; `all` does whatever is open at once, 0 nothing. */
@@ -20,7 +20,7 @@ export function recordsAtPace(document: CourseDocument, clock: LearnerClock, now
   const done = new Set<string>();
   for (const lesson of lessonsOf(document)) {
     const opening = opens.get(lesson.id);
-    if (!opening || Temporal.Instant.compare(opening.at, now) > 0) continue;
+    if (!isOpen(opening, now)) continue;
     if (lesson.needs.some((id) => opens.has(id) && !done.has(id))) continue;
     left -= lesson.learnerMinutes;
     if (left < 0) break;

@@ -1,10 +1,10 @@
 import { type Completion, completion, type GradeEntry, type GradeItem, gradeSheet, reaches, type Sheet } from '../gradebook';
-import { type Rational, rational } from '../kernel/exact';
-import { Temporal } from '../kernel/time';
-import { type CourseDocument, type LessonDocument, lessonsOf, type SectionDocument, usualDoneRule } from '../outline';
-import { countingPoints, passes } from '../quiz';
+import { compare, divide, multiply, one, rational, zero } from '../kernel/exact';
+import type { Temporal } from '../kernel/time';
+import { type CourseDocument, isGraded, type LessonDocument, lessonsOf, type SectionDocument, usualDoneRule } from '../outline';
+import { countingShare, passes, type QuizResult } from '../quiz';
 import { type LessonProgress, noProgress } from '../record';
-import { isOpen, type LearnerClock, type Opening, openings } from '../release';
+import { instantOf, isOpenAt, type LearnerClock, Opening, openings } from '../release';
 
 /**
  * A course as one learner meets it at one moment. Everything on the learner's side of Mosaik is worked
@@ -14,14 +14,18 @@ import { isOpen, type LearnerClock, type Opening, openings } from '../release';
 export type LearnerRecords = {
   readonly progress: ReadonlyMap<string, LessonProgress>;
   /** Points in thousandths of the sittings handed in, by lesson, in the order they were begun. */
-  readonly sittings: ReadonlyMap<string, readonly { readonly points: number; readonly of: number }[]>;
-  /** The newest hand-in of each assignment. */
-  readonly handIns: ReadonlyMap<string, { readonly state: 'draft' | 'handed-in' | 'being-marked' | 'marked'; readonly points: number | null }>;
-  readonly decisions: ReadonlyMap<string, { readonly kind: 'points' | 'excused'; readonly points: number | null; readonly reason: string }>;
+  readonly sittings: ReadonlyMap<string, readonly QuizResult[]>;
+  /** What was handed in for each assignment, in order; drafts are no part of it. */
+  readonly handIns: ReadonlyMap<string, readonly Work[]>;
+  readonly decisions: ReadonlyMap<string, Decision>;
   readonly finished: boolean;
   /** Lessons whose password they have given. */
   readonly unlocked: ReadonlySet<string>;
 };
+/** Work handed in, with its mark once it has one: thousandths out of what it was worth in its own edition. */
+export type Work = { readonly state: 'handed-in' | 'being-marked' | 'marked'; readonly points: number | null; readonly of: number };
+/** What staff decided for an item. */
+export type Decision = { readonly kind: 'points' | 'excused'; readonly points: number | null; readonly of: number; readonly reason: string };
 export const noRecords: LearnerRecords = {
   progress: new Map(),
   sittings: new Map(),
@@ -58,6 +62,8 @@ export type LearnerView = {
   readonly done: number;
   readonly minutesLeft: number;
   readonly sheet: Sheet;
+  /** Whether the learner has said that they are through. */
+  readonly finished: boolean;
   readonly completion: Completion;
   /** Whether the certificate has been earned; null when the course awards none. */
   readonly award: { readonly earned: boolean; readonly missing: readonly string[] } | null;
@@ -68,29 +74,31 @@ export const fullPoints = (lesson: LessonDocument) =>
 
 export const gradeItems = (document: CourseDocument): GradeItem[] =>
   lessonsOf(document)
-    .filter((lesson) => lesson.kind === 'quiz' || lesson.kind === 'assignment')
+    .filter((lesson) => isGraded(lesson.kind))
     .map((lesson) => ({ id: lesson.id, title: lesson.title, weight: lesson.weight, of: fullPoints(lesson) }));
 
-/** What a learner has for each item, before anything is weighed. */
-export function gradeEntry(lesson: LessonDocument, records: LearnerRecords): GradeEntry {
+/** What a learner has for an item, before anything is weighed. `isDue`: whether it counts that there is nothing. */
+export function gradeEntry(lesson: LessonDocument, records: LearnerRecords, isDue: boolean): GradeEntry {
   const decision = records.decisions.get(lesson.id);
   if (decision?.kind === 'excused') return { state: 'excused', reason: decision.reason };
-  if (decision?.kind === 'points') return { state: 'points', points: rational(decision.points ?? 0), byHand: decision.reason };
-  if (lesson.kind === 'quiz') {
-    const points = quizPoints(lesson, records);
-    return points ? { state: 'points', points } : { state: 'missing' };
-  }
-  const work = records.handIns.get(lesson.id);
-  if (!work || work.state === 'draft') return { state: 'missing' };
-  return work.state === 'marked' && work.points !== null ? { state: 'points', points: rational(work.points) } : { state: 'waiting' };
+  if (decision) return { state: 'points', points: rational(decision.points ?? 0), of: decision.of, byHand: decision.reason };
+  if (lesson.kind === 'quiz') return quizEntry(lesson, records, isDue);
+  const work = records.handIns.get(lesson.id) ?? [];
+  // Work that waits hides no mark that an earlier one has.
+  const marked = work.findLast((one) => one.state === 'marked' && one.points !== null);
+  if (marked) return { state: 'points', points: rational(marked.points ?? 0), of: marked.of };
+  return work.length > 0 ? { state: 'waiting' } : { state: 'missing', isDue };
 }
 
-const quizPoints = (lesson: LessonDocument, records: LearnerRecords): Rational | null => {
-  // An older edition's paper may have been worth another total; its share is what counts.
-  const full = fullPoints(lesson);
-  const taken = (records.sittings.get(lesson.id) ?? []).map(({ points, of }) => (of === full || of === 0 ? points : Math.round((points * full) / of)));
-  return countingPoints(taken, lesson.quiz?.counts ?? 'best');
-};
+function quizEntry(lesson: LessonDocument, records: LearnerRecords, isDue: boolean): GradeEntry {
+  const taken = records.sittings.get(lesson.id) ?? [];
+  const share = countingShare(taken, lesson.quiz?.counts ?? 'best');
+  if (share === null) return { state: 'missing', isDue };
+  // Where all papers were worth the same, the points are told out of that; otherwise out of what it is worth now.
+  const [first] = taken;
+  const of = first && taken.every((one) => one.of === first.of) ? first.of : fullPoints(lesson);
+  return { state: 'points', points: multiply(share, rational(of)), of };
+}
 
 function hasPassed(lesson: LessonDocument, entry: GradeEntry): boolean | null {
   const percent = lesson.kind === 'quiz' ? (lesson.quiz?.passPercent ?? 0) : 0;
@@ -98,73 +106,85 @@ function hasPassed(lesson: LessonDocument, entry: GradeEntry): boolean | null {
   if (percent === 0 && needed === 0) return null;
   if (entry.state === 'excused') return true;
   if (entry.state !== 'points') return false;
-  const points = Number(entry.points.n) / Number(entry.points.d);
-  return lesson.kind === 'quiz' ? passes(points, fullPoints(lesson), percent) : points >= needed;
+  const share = entry.of > 0 ? divide(entry.points, rational(entry.of)) : zero;
+  const full = fullPoints(lesson);
+  return lesson.kind === 'quiz' ? passes(share, percent) : compare(share, full > 0 ? rational(needed, full) : one) >= 0;
 }
 
-/** Whether a lesson's own rule says it is done, given what is recorded. */
-export function isDone(lesson: LessonDocument, records: LearnerRecords): boolean {
+/** Whether a lesson's own rule says it is done, given what is recorded and, where it is graded, what it has come to. */
+function isDone(lesson: LessonDocument, records: LearnerRecords, entry: GradeEntry | undefined): boolean {
   if (records.progress.get(lesson.id)?.state === 'done') return true;
-  const rule = lesson.done ?? usualDoneRule(lesson);
-  const entry = lesson.kind === 'quiz' || lesson.kind === 'assignment' ? gradeEntry(lesson, records) : null;
-  if (entry === null) return false;
+  if (entry === undefined) return false;
   if (entry.state === 'excused') return true;
+  const rule = lesson.done ?? usualDoneRule(lesson);
   return rule.by === 'passed' ? hasPassed(lesson, entry) !== false && entry.state === 'points' : entry.state !== 'missing';
 }
 
+/** Whether the day has come by which something would have had to be there; without a day of its own, once the course has ended for the learner. */
+function isDueBy(lesson: LessonDocument, clock: LearnerClock, records: LearnerRecords, nowMs: number): boolean {
+  const due = lesson.assignment?.due;
+  return records.finished || (due ? instantOf(due, clock).epochMilliseconds <= nowMs : false);
+}
+
 export function learnerView(document: CourseDocument, clock: LearnerClock, records: LearnerRecords, now: Temporal.Instant): LearnerView {
+  const nowMs = now.epochMilliseconds;
   const opens = openings(document.course, document.sections, clock);
-  const items = gradeItems(document);
-  const entries = new Map(
-    lessonsOf(document)
-      .filter((lesson) => lesson.kind === 'quiz' || lesson.kind === 'assignment')
-      .map((lesson) => [lesson.id, gradeEntry(lesson, records)]),
-  );
-  const byId = new Map(lessonsOf(document).map((lesson) => [lesson.id, lesson]));
-  const missing = (lesson: LessonDocument) => lesson.needs.flatMap((id) => byId.get(id) ?? []).filter((needed) => !isDone(needed, records));
-  const asksPassword = (lesson: LessonDocument) => lesson.password !== '' && !records.unlocked.has(lesson.id);
+  const all = lessonsOf(document);
+  const entries = new Map<string, GradeEntry>();
+  for (const lesson of all) if (isGraded(lesson.kind)) entries.set(lesson.id, gradeEntry(lesson, records, isDueBy(lesson, clock, records, nowMs)));
+  const byId = new Map(all.map((lesson) => [lesson.id, lesson]));
+  const done = new Set(all.filter((lesson) => isDone(lesson, records, entries.get(lesson.id))).map((lesson) => lesson.id));
+  const atStart = new Opening(clock.start.epochMilliseconds, 'start');
   const sections = document.sections.map((section, s) => ({
     section,
     lessons: section.lessons.map((lesson, l): LessonView => {
-      const opening = opens.get(lesson.id) ?? { at: clock.start, from: 'start' as const };
+      const opening = opens.get(lesson.id) ?? atStart;
       const entry = entries.get(lesson.id);
       const kept = records.progress.get(lesson.id) ?? noProgress;
-      const progress: LessonProgress = isDone(lesson, records) ? { ...kept, state: 'done' } : kept;
+      const waitsFor = lesson.needs.length === 0 ? [] : lesson.needs.flatMap((id) => (done.has(id) ? [] : (byId.get(id) ?? [])));
+      const isTime = isOpenAt(opening, nowMs) && waitsFor.length === 0;
+      const asksPassword = lesson.password !== '' && !records.unlocked.has(lesson.id);
       return {
         lesson,
         number: `${s + 1}.${l + 1}`,
         opening,
-        open: isOpen(opening, now) && missing(lesson).length === 0 && !asksPassword(lesson),
-        locked: isOpen(opening, now) && missing(lesson).length === 0 && asksPassword(lesson),
-        waitsFor: missing(lesson),
-        progress,
+        open: isTime && !asksPassword,
+        locked: isTime && asksPassword,
+        waitsFor,
+        progress: done.has(lesson.id) ? { ...kept, state: 'done' } : kept,
         passed: entry ? hasPassed(lesson, entry) : null,
       };
     }),
   }));
+  const sheet = gradeSheet(gradeItems(document), entries, document.course.missing);
+  return whole({ document, clock, now, sections, sheet }, records.finished);
+}
+
+/** What follows from the lessons and the sheet: what comes next, how much is left, whether the course is complete. */
+export function whole(parts: Pick<LearnerView, 'document' | 'clock' | 'now' | 'sections' | 'sheet'>, finished: boolean): LearnerView {
+  const { document, now, sections, sheet } = parts;
+  const nowMs = now.epochMilliseconds;
   const lessons = sections.flatMap((section) => section.lessons);
-  const sheet = gradeSheet(items, entries, document.course.missing);
   const reached = completion(
     document.course.completion,
     lessons.map(({ lesson, progress, passed }) => ({ id: lesson.id, title: lesson.title, required: lesson.required, done: progress.state === 'done', passed })),
-    records.finished,
+    finished,
   );
-  const closed = lessons.filter((view) => !isOpen(view.opening, now));
-  const opensNext = closed.reduce<LessonView | null>(
-    (soonest, view) => (soonest && Temporal.Instant.compare(soonest.opening.at, view.opening.at) <= 0 ? soonest : view),
-    null,
-  );
+  let opensNext: LessonView | null = null;
+  let [done, minutesLeft] = [0, 0];
+  for (const view of lessons) {
+    if (!isOpenAt(view.opening, nowMs) && (opensNext === null || view.opening.ms < opensNext.opening.ms)) opensNext = view;
+    if (view.progress.state === 'done') done += 1;
+    else minutesLeft += view.lesson.learnerMinutes;
+  }
   return {
-    document,
-    clock,
-    now,
-    sections,
+    ...parts,
     lessons,
     next: lessons.find((view) => view.open && view.progress.state !== 'done') ?? null,
     opensNext,
-    done: lessons.filter((view) => view.progress.state === 'done').length,
-    minutesLeft: lessons.reduce((total, view) => total + (view.progress.state === 'done' ? 0 : view.lesson.learnerMinutes), 0),
-    sheet,
+    done,
+    minutesLeft,
+    finished,
     completion: reached,
     award: awardOf(document, reached, sheet),
   };
@@ -173,10 +193,16 @@ export function learnerView(document: CourseDocument, clock: LearnerClock, recor
 function awardOf(document: CourseDocument, reached: Completion, sheet: Sheet): LearnerView['award'] {
   const { award } = document.course;
   if (!award.on) return null;
-  const gradeMissing = award.minPercent !== null && !reaches(sheet.grade, award.minPercent);
   const missing = [
     ...(reached.complete ? [] : reached.missing.length > 0 ? reached.missing : ['The course is not finished yet']),
-    ...(gradeMissing ? [`Course grade of at least ${award.minPercent} %, now ${sheet.gradeText}`] : []),
+    ...(award.minPercent !== null && !reaches(sheet.grade, award.minPercent) ? [gradeMissing(award.minPercent, sheet)] : []),
   ];
   return { earned: missing.length === 0, missing };
+}
+
+function gradeMissing(percent: number, sheet: Sheet): string {
+  const counting = sheet.lines.filter((line) => line.item.weight > 0 && line.item.of > 0);
+  if (counting.length > 0 && counting.every((line) => line.entry.state === 'excused'))
+    return `Course grade of at least ${percent} %: there is none, since you are excused from everything that is graded. Ask the people who give the course; they can award the certificate by hand`;
+  return `Course grade of at least ${percent} %, now ${sheet.gradeText}`;
 }

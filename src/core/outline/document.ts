@@ -70,12 +70,20 @@ export const courseDocumentSchema = object({
 });
 
 /**
- * Composes the document of a course. Planned lessons have nothing to show yet and are left out when
- * `audience` is learners; sections left without lessons go with them.
+ * The sections and lessons of a working copy that an edition has: planned lessons have nothing to show yet and
+ * are left out, and sections left without lessons go with them. Whatever is said about when lessons open is
+ * said about these, or it would not be what learners get.
  */
+export function releasedSections(outline: Outline): (Section & { readonly lessons: readonly Lesson[] })[] {
+  const lessons = lessonsBySection(outline);
+  return sectionsOf(outline)
+    .map((section) => ({ ...section, lessons: (lessons.get(section.id) ?? []).filter((lesson) => lesson.state !== 'planned') }))
+    .filter((section) => section.lessons.length > 0);
+}
+
+/** Composes the document of a course from its released sections. */
 export function compose(outline: Outline, media: ReadonlyMap<string, MediaFacts>, minutes: (lesson: MinutesFacts) => number): CourseDocument {
   const course = courseOf(outline);
-  const lessons = lessonsBySection(outline);
   const questions = new Map<string, Question[]>();
   for (const question of Object.values(outline.question)) {
     questions.set(question.lessonId, [...(questions.get(question.lessonId) ?? []), question]);
@@ -102,12 +110,7 @@ export function compose(outline: Outline, media: ReadonlyMap<string, MediaFacts>
     version: 1,
     course,
     outcomes: outcomesOf(outline),
-    sections: sectionsOf(outline)
-      .map((section) => ({
-        ...section,
-        lessons: (lessons.get(section.id) ?? []).filter((lesson) => lesson.state !== 'planned').map(document),
-      }))
-      .filter((section) => section.lessons.length > 0),
+    sections: releasedSections(outline).map((section) => ({ ...section, lessons: section.lessons.map(document) })),
   };
 }
 

@@ -9,6 +9,7 @@ export {
   lessonsOf,
   numberOf,
   picturesIn,
+  releasedSections,
   type SectionDocument,
 } from './document';
 export { planEdit } from './edit';

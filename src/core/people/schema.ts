@@ -1,7 +1,12 @@
 import { string } from 'yup';
 import { line } from '../kernel/line';
 
-export const nameSchema = line(120, 'Keep the name under 120 characters.', 'Give a name.');
+/** A name stands on one line, also on a certificate: no line breaks, and nothing that cannot be seen but changes what is around it. */
+export const nameSchema = line(120, 'Keep the name under 120 characters.', 'Give a name.').test(
+  'one line',
+  'Write the name on one line, without signs that cannot be seen.',
+  (name) => !/[\p{Cc}\p{Zl}\p{Zp}\u202a-\u202e\u2066-\u2069]/u.test(name.trim()),
+);
 export const emailSchema = line(254, 'Keep the address under 254 characters.', 'Give an e-mail address.').matches(/^\s*[^\s@]+@[^\s@]+\.[^\s@]+\s*$/, {
   message: 'Write an e-mail address such as name@school.example.',
   excludeEmptyString: true,

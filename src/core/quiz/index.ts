@@ -1,5 +1,5 @@
 export { answerSchema, questionFields, quizSettingsSchema } from './schema';
-export { countingPoints, type PaperScore, passes, scoreAnswer, scorePaper, toleranceOf } from './score';
+export { countingShare, type PaperScore, passes, type Result as QuizResult, scoreAnswer, scorePaper, shareOfResult, toleranceOf } from './score';
 export { deadlineFor, graceSeconds, isOverdue, isUnderWay, mayAnswer, mayBegin, type Sitting } from './sitting';
 export {
   type Answer,

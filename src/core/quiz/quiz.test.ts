@@ -1,8 +1,20 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { toFixed } from '../kernel/exact';
+import { rationalText, toFixed } from '../kernel/exact';
 import { Temporal } from '../kernel/time';
-import { type Answer, countingPoints, deadlineFor, isOverdue, mayAnswer, mayBegin, passes, type QuestionBody, scoreAnswer, scorePaper } from './index';
+import {
+  type Answer,
+  countingShare,
+  deadlineFor,
+  isOverdue,
+  mayAnswer,
+  mayBegin,
+  passes,
+  type QuestionBody,
+  scoreAnswer,
+  scorePaper,
+  shareOfResult,
+} from './index';
 
 const base: QuestionBody = { kind: 'one', prompt: '', points: 4000, options: [], value: '', tolerance: '', unit: '', feedbackRight: '', feedbackWrong: '' };
 const options = (rights: string, wrongs: string) =>
@@ -65,24 +77,35 @@ describe('properties of scoring', () => {
   });
 });
 
+const results = (...points: number[]) => points.map((one) => ({ points: one, of: 1000 }));
 test.each([
-  ['best', [200, 900, 500], '900.00'],
-  ['first', [200, 900, 500], '200.00'],
-  ['last', [200, 900, 500], '500.00'],
-  ['mean', [200, 900, 600], '566.67'],
-] as const)('which attempt counts: %s', (rule, attempts, expected) => {
-  const points = countingPoints(attempts, rule);
-  expect(points && toFixed(points, 2)).toBe(expected);
-  expect(countingPoints([], rule)).toBeNull();
+  ['best', results(200, 900, 500), '9/10'],
+  ['first', results(200, 900, 500), '1/5'],
+  ['last', results(200, 900, 500), '1/2'],
+  ['mean', results(200, 900, 600), '17/30'],
+  ['best, of papers worth more and less', [{ points: 300, of: 400 }, ...results(700)], '3/4'],
+  ['mean, of papers worth more and less', [{ points: 1, of: 3 }, ...results(1000)], '2/3'],
+] as const)('which attempt counts: %s', (name, attempts, expected) => {
+  const rule = name.split(',')[0] as 'best' | 'first' | 'last' | 'mean';
+  const share = countingShare(attempts, rule);
+  expect(share && rationalText(share)).toBe(expected);
+  expect(countingShare([], rule)).toBeNull();
 });
 
 test.each([
   [599, 1000, 60, false],
   [600, 1000, 60, true],
+  [5997, 10_000, 60, false],
   [0, 0, 60, false],
   [0, 1000, 0, true],
 ])('%i of %i points at a pass mark of %i %%', (points, of, percent, passed) => {
-  expect(passes(points, of, percent)).toBe(passed);
+  expect(passes(shareOfResult({ points, of }), percent)).toBe(passed);
+});
+
+test('a share is compared before it is rounded to thousandths', () => {
+  const third = { ...several, id: 'a', points: 1, options: options('abc', 'd') };
+  const score = scorePaper([third], { a: { chosen: ['a', 'b'] } });
+  expect([score.points, rationalText(score.share), passes(score.share, 67), passes(score.share, 66)]).toEqual([1, '2/3', false, true]);
 });
 
 test('a sitting has its time and a few seconds of grace, and attempts are counted', () => {

@@ -1,4 +1,4 @@
-import { absolute, add, compare, divide, multiply, parseDecimal, type Rational, rational, subtract, thousandths, toThousandths, zero } from '../kernel/exact';
+import { absolute, compare, divide, multiply, parseDecimal, type Rational, rational, subtract, sum, thousandths, toThousandths, zero } from '../kernel/exact';
 import type { Answer, Answers, CountingRule, QuestionBody, Scored } from './types';
 
 /**
@@ -47,6 +47,8 @@ export type PaperScore = {
   /** Thousandths of a point, rounded once, at the end. */
   readonly points: number;
   readonly of: number;
+  /** 0 to 1, exact: what is compared with a pass mark. */
+  readonly share: Rational;
   readonly right: number;
   readonly perQuestion: readonly ({ readonly questionId: string } & Scored)[];
 };
@@ -54,33 +56,40 @@ export type PaperScore = {
 /** The score of a whole paper; the order of the questions does not matter. */
 export function scorePaper(questions: readonly (QuestionBody & { readonly id: string })[], answers: Answers): PaperScore {
   const perQuestion = questions.map((question) => ({ questionId: question.id, ...scoreAnswer(question, answers[question.id]) }));
+  const points = sum(perQuestion.map((scored) => scored.points));
+  const of = questions.reduce((total, question) => total + question.points, 0);
   return {
-    points: toThousandths(perQuestion.reduce((total, scored) => add(total, scored.points), zero)),
-    of: questions.reduce((total, question) => total + question.points, 0),
+    points: toThousandths(points),
+    of,
+    share: of > 0 ? divide(points, thousandths(of)) : zero,
     right: perQuestion.filter((scored) => scored.verdict === 'right').length,
     perQuestion,
   };
 }
 
-/** Whether points reach a pass mark in percent; without a pass mark everything passes. */
-export const passes = (points: number, of: number, passPercent: number) => passPercent <= 0 || (of > 0 && points * 100 >= of * passPercent);
+/** What somebody got, and of how much: in thousandths, as it was when it was marked, and the share before it was rounded to them. */
+export type Result = { readonly points: number; readonly of: number; readonly share?: Rational };
 
-/** Which attempt counts, in exact thousandths; null while there is none. Attempts in the order they were begun. */
-export function countingPoints(attempts: readonly number[], rule: CountingRule): Rational | null {
-  const [first] = attempts;
-  const last = attempts.at(-1);
+/** The share of a result, 0 to 1, exact; of a paper that is worth nothing, nothing. */
+export const shareOfResult = ({ points, of, share }: Result): Rational => share ?? (of > 0 ? rational(points, of) : zero);
+
+/** Whether a share reaches a pass mark in percent, decided on the exact value; without a pass mark everything passes. */
+export const passes = (share: Rational, passPercent: number): boolean => passPercent <= 0 || compare(share, rational(passPercent, 100)) >= 0;
+
+/** The share that counts among attempts, exact; null while there is none. Attempts in the order they were begun. */
+export function countingShare(attempts: readonly Result[], rule: CountingRule): Rational | null {
+  const shares = attempts.map(shareOfResult);
+  const [first] = shares;
+  const last = shares.at(-1);
   if (first === undefined || last === undefined) return null;
   switch (rule) {
     case 'best':
-      return rational(Math.max(...attempts));
+      return shares.reduce((best, share) => (compare(share, best) > 0 ? share : best));
     case 'first':
-      return rational(first);
+      return first;
     case 'last':
-      return rational(last);
+      return last;
     case 'mean':
-      return rational(
-        attempts.reduce((a, b) => a + b, 0),
-        attempts.length,
-      );
+      return divide(sum(shares), rational(shares.length));
   }
 }

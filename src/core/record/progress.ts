@@ -29,3 +29,38 @@ export function watchedPercent(passages: readonly Passage[], seconds: number): n
   // The last half second of a film is often never reported.
   return Math.min(100, Math.floor(((covered + 0.5) / seconds) * 100));
 }
+
+/** A film may be played at twice its speed; a report may come a few seconds after what it tells of. */
+const fastest = 2;
+const lateSeconds = 5;
+
+/**
+ * The passages of a report that can have been watched in `elapsed` seconds: within the film, and no more new
+ * seconds of it than pass at twice its speed, taken in the order of the film. What was kept before costs
+ * nothing. Seconds throughout; the answer holds the report's new parts only.
+ */
+export function creditedPassages(kept: readonly Passage[], reported: readonly Passage[], seconds: number, elapsed: number): Passage[] {
+  let credit = Math.max(0, elapsed) * fastest + lateSeconds;
+  const credited: Passage[] = [];
+  for (const [from, to] of mergePassages(reported.map(([from, to]): Passage => [Math.min(from, seconds), Math.min(to, seconds)]))) {
+    for (const [start, end] of without(from, to, mergePassages(kept))) {
+      if (credit <= 0) return credited;
+      const taken = Math.min(end - start, credit);
+      credited.push([start, start + taken]);
+      credit -= taken;
+    }
+  }
+  return credited;
+}
+
+/** The parts from one second to another that lie in none of the passages, which are in order and apart. */
+function without(from: number, to: number, passages: readonly Passage[]): Passage[] {
+  const parts: Passage[] = [];
+  let at = from;
+  for (const [start, end] of passages) {
+    if (start > at && start < to) parts.push([at, start]);
+    at = Math.max(at, end);
+    if (at >= to) return parts;
+  }
+  return [...parts, [at, to]];
+}

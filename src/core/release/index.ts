@@ -3,7 +3,8 @@ export {
   type BoardWeek,
   board,
   isOpen,
-  type Opening,
+  isOpenAt,
+  Opening,
   type OpeningSource,
   openings,
   openingTexts,
@@ -11,6 +12,6 @@ export {
   type ReleaseCourse,
   type ReleaseSection,
 } from './plan';
-export { type Break, type Rhythm, rhythmInstants, rhythmText, weekdayName } from './rhythm';
+export { type Break, type Rhythm, rhythmInstants, rhythmText, usualGap, weekdayName } from './rhythm';
 export { instantOf, type LearnerClock, type OpeningRule, ruleText } from './rule';
 export { openingRuleSchema, rhythmSchema, zoneSchema } from './schema';

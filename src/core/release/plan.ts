@@ -1,6 +1,7 @@
-import { later, Temporal, wallTime } from '../kernel/time';
-import { partText, type Rhythm, rhythmInstants, rhythmText } from './rhythm';
-import { instantOf, type LearnerClock, type OpeningRule, ruleText } from './rule';
+import { Temporal } from '../kernel/time';
+import { dayMs } from '../kernel/zone';
+import { partText, type Rhythm, rhythmMs, rhythmText } from './rhythm';
+import { factsOf, type LearnerClock, msOf, type OpeningRule, ruleText } from './rule';
 
 /** The part of a course that release needs to know. A course document and a working copy both fit. */
 export type ReleaseCourse = { readonly rhythm: Rhythm | null };
@@ -11,46 +12,67 @@ export type ReleaseSection = {
 };
 
 export type OpeningSource = 'lesson' | 'section' | 'rhythm' | 'start';
-export type Opening = {
-  readonly at: Temporal.Instant;
-  /** Where the time comes from; `section` also when a lesson's own rule is earlier than its section. */
-  readonly from: OpeningSource;
-};
+
+/** When something opens for a learner. */
+export class Opening {
+  constructor(
+    /** Milliseconds since 1970. */
+    readonly ms: number,
+    /** Where the time comes from; `section` also when a lesson's own rule is earlier than its section. */
+    readonly from: OpeningSource,
+  ) {}
+  get at(): Temporal.Instant {
+    return Temporal.Instant.fromEpochMilliseconds(this.ms);
+  }
+}
+
+/** Which part of the rhythm a section and each of its lessons belong to; null where the rhythm says nothing about them. */
+function* partsOf(course: ReleaseCourse, sections: readonly ReleaseSection[]) {
+  const { rhythm } = course;
+  const together = Math.max(1, rhythm?.lessons ?? 1);
+  let index = 0;
+  for (const [s, section] of sections.entries()) {
+    const own = rhythm?.unit === 'section' && !section.opens ? s : null;
+    const first = index;
+    index += section.lessons.length;
+    yield { section, part: own, lessonPart: (l: number) => (rhythm?.unit === 'lessons' && !section.opens ? Math.floor((first + l) / together) : null) };
+  }
+}
+
+const partCount = (rhythm: Rhythm, sections: readonly ReleaseSection[]): number =>
+  rhythm.unit === 'section' ? sections.length : Math.ceil(sections.reduce((count, section) => count + section.lessons.length, 0) / Math.max(1, rhythm.lessons));
 
 /**
  * When each lesson and section opens for a learner, by id. A section's own rule goes before the
- * rhythm; a lesson opens at its own rule but never before its section.
+ * rhythm; a lesson opens at its own rule but never before its section. Planned lessons are no part of an
+ * edition and have no place in `sections`.
  */
 export function openings(course: ReleaseCourse, sections: readonly ReleaseSection[], clock: LearnerClock): ReadonlyMap<string, Opening> {
+  const facts = factsOf(clock);
   const found = new Map<string, Opening>();
   const { rhythm } = course;
-  const perSection = rhythm?.unit === 'section' ? rhythmInstants(rhythm, clock, sections.length) : [];
-  const total = sections.reduce((count, section) => count + section.lessons.length, 0);
-  const perLesson = rhythm?.unit === 'lessons' ? rhythmInstants(rhythm, clock, Math.ceil(total / Math.max(1, rhythm.lessons))) : [];
-  let lessonIndex = 0;
-  for (const [s, section] of sections.entries()) {
-    const fromRhythm = perSection[s];
-    const sectionOpening: Opening = section.opens
-      ? { at: instantOf(section.opens, clock), from: 'section' }
-      : fromRhythm
-        ? { at: fromRhythm, from: 'rhythm' }
-        : { at: clock.start, from: 'start' };
-    found.set(section.id, sectionOpening);
-    for (const lesson of section.lessons) {
-      const share = perLesson[Math.floor(lessonIndex / Math.max(1, rhythm?.lessons ?? 1))];
-      lessonIndex += 1;
-      found.set(lesson.id, lessonOpening(lesson.opens, section.opens ? undefined : share, sectionOpening, clock));
+  const parts = rhythm ? rhythmMs(rhythm, facts, partCount(rhythm, sections)) : [];
+  for (const { section, part, lessonPart } of partsOf(course, sections)) {
+    const fromRhythm = part === null ? undefined : parts[part];
+    const bound = section.opens
+      ? new Opening(msOf(section.opens, facts), 'section')
+      : fromRhythm === undefined
+        ? new Opening(facts.start, 'start')
+        : new Opening(fromRhythm, 'rhythm');
+    found.set(section.id, bound);
+    for (let l = 0; l < section.lessons.length; l += 1) {
+      const lesson = section.lessons[l] as ReleaseSection['lessons'][number];
+      const share = lessonPart(l);
+      const ms = lesson.opens ? msOf(lesson.opens, facts) : share === null ? undefined : parts[share];
+      found.set(lesson.id, ms !== undefined && ms >= bound.ms ? new Opening(ms, lesson.opens ? 'lesson' : 'rhythm') : bound);
     }
   }
   return found;
 }
 
-function lessonOpening(rule: OpeningRule | null, share: Temporal.Instant | undefined, section: Opening, clock: LearnerClock): Opening {
-  const own: Opening | null = rule ? { at: instantOf(rule, clock), from: 'lesson' } : share ? { at: share, from: 'rhythm' } : null;
-  return own && Temporal.Instant.compare(own.at, section.at) >= 0 ? own : section;
-}
-
-export const isOpen = (opening: Opening | undefined, now: Temporal.Instant) => opening !== undefined && Temporal.Instant.compare(opening.at, now) <= 0;
+/** Whether something is open at a moment in milliseconds since 1970. */
+export const isOpenAt = (opening: Opening | undefined, ms: number): boolean => opening !== undefined && opening.ms <= ms;
+export const isOpen = (opening: Opening | undefined, now: Temporal.Instant): boolean => isOpenAt(opening, now.epochMilliseconds);
 
 /**
  * The rule each section and lesson follows, in words, by id, for lists where no learner is looked at.
@@ -58,14 +80,12 @@ export const isOpen = (opening: Opening | undefined, now: Temporal.Instant) => o
 export function openingTexts(course: ReleaseCourse, sections: readonly ReleaseSection[]): ReadonlyMap<string, string> {
   const { rhythm } = course;
   const found = new Map<string, string>();
-  let lessonIndex = 0;
-  for (const [s, section] of sections.entries()) {
-    const own = section.opens ? ruleText(section.opens) : rhythm?.unit === 'section' ? partText(rhythm, s) : 'at start';
+  for (const { section, part, lessonPart } of partsOf(course, sections)) {
+    const own = section.opens ? ruleText(section.opens) : rhythm && part !== null ? partText(rhythm, part) : 'at start';
     found.set(section.id, own);
-    for (const lesson of section.lessons) {
-      const part = rhythm?.unit === 'lessons' && !section.opens ? partText(rhythm, Math.floor(lessonIndex / rhythm.lessons)) : own;
-      lessonIndex += 1;
-      found.set(lesson.id, lesson.opens ? ruleText(lesson.opens) : part);
+    for (const [l, lesson] of section.lessons.entries()) {
+      const share = lessonPart(l);
+      found.set(lesson.id, lesson.opens ? ruleText(lesson.opens) : rhythm && share !== null ? partText(rhythm, share) : own);
     }
   }
   return found;
@@ -82,30 +102,40 @@ export type Board = {
   readonly weeks: readonly BoardWeek[];
   /** Week index of each lesson, by id. */
   readonly weekOf: ReadonlyMap<string, number>;
+  /** How many weeks there are in all, from the start to the last opening. */
+  readonly weekCount: number;
 };
 
-/** The weeks from the learner's start to the last opening, with the minutes each asks for. */
+/**
+ * The weeks of a plan as a learner has them: `show` of them from `first` on, with the minutes each asks for. What
+ * is worked out follows what is shown, however far away the last opening lies.
+ */
 export function board(
   lessons: readonly { readonly id: string; readonly learnerMinutes: number }[],
   opens: ReadonlyMap<string, Opening>,
   clock: LearnerClock,
+  { first, show }: { readonly first: number; readonly show: number },
 ): Board {
-  const firstDay = wallTime(clock.start, clock.zone).toPlainDate();
+  const { start, startWall, zone } = factsOf(clock);
+  const firstDay = Math.floor(startWall / dayMs);
   const weekOf = new Map<string, number>();
-  const minutes: number[] = [0];
+  const minutes = new Map<number, number>();
+  let last = 0;
   for (const lesson of lessons) {
     const opening = opens.get(lesson.id);
     if (!opening) continue;
-    const day = wallTime(later(opening.at, clock.start), clock.zone).toPlainDate();
-    const week = Math.floor(firstDay.until(day, { largestUnit: 'days' }).days / 7);
+    const week = Math.floor((Math.floor(zone.wallAt(Math.max(opening.ms, start)) / dayMs) - firstDay) / 7);
     weekOf.set(lesson.id, week);
-    minutes[week] = (minutes[week] ?? 0) + lesson.learnerMinutes;
+    minutes.set(week, (minutes.get(week) ?? 0) + lesson.learnerMinutes);
+    last = Math.max(last, week);
   }
-  const weeks = Array.from({ length: minutes.length }, (_, index) => {
-    const midnight = (weeksLater: number) => firstDay.add({ weeks: weeksLater }).toZonedDateTime({ timeZone: clock.zone }).toInstant();
-    return { index, from: midnight(index), to: midnight(index + 1), minutes: minutes[index] ?? 0 };
+  const midnight = (week: number) => Temporal.Instant.fromEpochMilliseconds(zone.instantAt((firstDay + week * 7) * dayMs));
+  const count = Math.max(0, Math.min(show, last + 1 - first));
+  const weeks = Array.from({ length: count }, (_, i) => {
+    const index = first + i;
+    return { index, from: midnight(index), to: midnight(index + 1), minutes: minutes.get(index) ?? 0 };
   });
-  return { weeks, weekOf };
+  return { weeks, weekOf, weekCount: last + 1 };
 }
 
 export const planText = (course: ReleaseCourse) => (course.rhythm ? rhythmText(course.rhythm) : 'No rhythm: everything opens at start');

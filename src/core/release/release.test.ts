@@ -66,6 +66,7 @@ const rhythm: Rhythm = {
   weekday: 1,
   at: '09:00',
   firstAtOnce: true,
+  gap: 4,
   breaks: [{ from: '2027-05-03', to: '2027-05-09', name: 'spring' }],
 };
 
@@ -104,6 +105,7 @@ test('a section bounds its lessons, a rule of its own goes before the rhythm, an
     course.flatMap((section) => section.lessons),
     opens,
     clock,
+    { first: 0, show: 10 },
   );
   expect(laid.weeks.map((week) => week.minutes)).toEqual([20, 0, 20]);
 });
@@ -143,6 +145,7 @@ const anyRhythm: fc.Arbitrary<Rhythm> = fc.record({
   weekday: fc.integer({ min: 1, max: 7 }),
   at: timeOfDay,
   firstAtOnce: fc.boolean(),
+  gap: fc.integer({ min: 1, max: 12 }),
   breaks: fc.array(
     fc.tuple(day, fc.integer({ min: 0, max: 20 })).map(([from, days]) => ({ from, to: Temporal.PlainDate.from(from).add({ days }).toString(), name: '' })),
     { maxLength: 3 },

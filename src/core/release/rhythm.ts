@@ -1,5 +1,6 @@
-import { atWallTime, type Day, Temporal, type TimeOfDay } from '../kernel/time';
-import { type LearnerClock, startWall } from './rule';
+import { type Day, Temporal, type TimeOfDay } from '../kernel/time';
+import { dayMs, dayNumber, timeOfDayMs, weekdayOf } from '../kernel/zone';
+import { type ClockFacts, factsOf, type LearnerClock } from './rule';
 
 export type Break = { readonly from: Day; readonly to: Day; readonly name: string };
 
@@ -17,41 +18,48 @@ export type Rhythm = {
   readonly at: TimeOfDay;
   /** Whether the first part opens at the start, whatever day that is. */
   readonly firstAtOnce: boolean;
+  /** With the first part at once: how many days after the day of the start the second one opens at the earliest. */
+  readonly gap: number;
   /** Days, both ends included, on which nothing new opens; the plan moves on behind them. */
   readonly breaks: readonly Break[];
 };
 
-const inBreak = (day: Temporal.PlainDate, breaks: readonly Break[]) => {
-  const text = day.toString();
-  return breaks.some(({ from, to }) => from <= text && text <= to);
-};
+/** Half the way from one part to the next, in days: how long the second part usually waits at least. */
+export const usualGap = (weeks: number): number => Math.ceil((weeks * 7) / 2);
+
+type BreakDays = { readonly from: number; readonly to: number };
+
+/** The first day of a weekday, no sooner than a day, on which something may open: behind every break it would fall into. */
+function nextDay(from: number, weekday: number, breaks: readonly BreakDays[]): number {
+  let day = from + ((weekday - weekdayOf(from) + 7) % 7);
+  // In the order of their ends, a break that is behind never matters again.
+  for (const { from: first, to: last } of breaks) if (day >= first && day <= last) day = last + 1 + ((weekday - weekdayOf(last + 1) + 7) % 7);
+  return day;
+}
 
 /**
- * The instants at which parts 0 to count-1 of a rhythm open for a learner, never decreasing. With the
- * first part at once, the next one opens on the first such weekday after the day of the start, or on the
- * n-th where the rhythm goes by n weeks.
+ * The instants, in milliseconds, at which parts 0 to count-1 of a rhythm open for a learner, never decreasing.
+ * With the first part at once, the second one opens on the first such weekday that is at least `gap` calendar
+ * days after the day of the start, in the learner's zone; the others follow so many weeks apart.
  */
-export function rhythmInstants(rhythm: Rhythm, clock: LearnerClock, count: number): Temporal.Instant[] {
+export function rhythmMs(rhythm: Rhythm, { start, startWall, zone }: ClockFacts, count: number): number[] {
   if (count <= 0) return [];
-  const time = Temporal.PlainTime.from(rhythm.at);
-  const startDay = startWall(clock).toPlainDate();
-  const found: Temporal.Instant[] = rhythm.firstAtOnce ? [clock.start] : [];
-  let day = startDay.add({ days: (rhythm.weekday - startDay.dayOfWeek + 7) % 7 });
-  if (rhythm.firstAtOnce) {
-    day = day.add({ weeks: day.equals(startDay) ? rhythm.weeks : rhythm.weeks - 1 });
-  } else if (Temporal.Instant.compare(atWallTime(day.toPlainDateTime(time), clock.zone), clock.start) < 0) {
-    day = day.add({ weeks: 1 });
-  }
-  // A break can hold at most as many days as lie between its ends, so the search ends.
+  const time = timeOfDayMs(rhythm.at);
+  const breaks = rhythm.breaks.map(({ from, to }) => ({ from: dayNumber(from), to: dayNumber(to) })).sort((a, b) => a.to - b.to);
+  const startDay = Math.floor(startWall / dayMs);
+  const found: number[] = rhythm.firstAtOnce ? [start] : [];
+  let day = nextDay(rhythm.firstAtOnce ? startDay + rhythm.gap : startDay, rhythm.weekday, breaks);
+  if (!rhythm.firstAtOnce && zone.instantAt(day * dayMs + time) < start) day = nextDay(day + 1, rhythm.weekday, breaks);
   while (found.length < count) {
-    if (inBreak(day, rhythm.breaks)) day = day.add({ weeks: 1 });
-    else {
-      found.push(atWallTime(day.toPlainDateTime(time), clock.zone));
-      day = day.add({ weeks: rhythm.weeks });
-    }
+    found.push(Math.max(start, zone.instantAt(day * dayMs + time)));
+    day = nextDay(day + rhythm.weeks * 7, rhythm.weekday, breaks);
   }
   return found;
 }
+
+/** As `rhythmMs`, as instants. */
+export const rhythmInstants = (rhythm: Rhythm, clock: LearnerClock, count: number): Temporal.Instant[] =>
+  rhythmMs(rhythm, factsOf(clock), count).map((ms) => Temporal.Instant.fromEpochMilliseconds(ms));
 
 const weekdays = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'];
 export const weekdayName = (weekday: number) => weekdays[weekday - 1] ?? '';
@@ -65,9 +73,8 @@ export function rhythmText(rhythm: Rhythm): string {
   return `${part} ${every} ${weekdayName(rhythm.weekday)} ${rhythm.at}${skipping}`;
 }
 
-/** When a part of a rhythm opens, for lists where no learner is looked at: `Mon 09:00, week 3`,
- * breaks not counted. */
+/** When a part of a rhythm opens, for lists where no learner is looked at: which week that is depends on the learner's start and on breaks. */
 export function partText(rhythm: Rhythm, index: number): string {
   if (index === 0 && rhythm.firstAtOnce) return 'at start';
-  return `${weekdayName(rhythm.weekday).slice(0, 3)} ${rhythm.at}, week ${index * rhythm.weeks + 1}`;
+  return `part ${index + 1}, ${weekdayName(rhythm.weekday).slice(0, 3)} ${rhythm.at}`;
 }

@@ -1,4 +1,5 @@
-import { atWallTime, type Day, later, Temporal, type TimeOfDay, wallTime } from '../kernel/time';
+import { type Day, Temporal, type TimeOfDay } from '../kernel/time';
+import { dayMs, dayNumber, timeOfDayMs, type Zone, zoneOf } from '../kernel/zone';
 
 /** When a section or lesson opens for a learner. */
 export type OpeningRule =
@@ -21,15 +22,47 @@ export type OpeningRule =
 /** A learner's own start and the zone in which their days are counted. */
 export type LearnerClock = { readonly start: Temporal.Instant; readonly zone: string };
 
-const startWalls = new WeakMap<LearnerClock, Temporal.PlainDateTime>();
+/** A learner's clock as numbers, worked out once: see `core/kernel/zone.ts`. */
+export type ClockFacts = { readonly start: number; readonly startWall: number; readonly zone: Zone };
 
-/** What clocks show at a learner's start: asked for each lesson, worked out once. */
-export function startWall(clock: LearnerClock): Temporal.PlainDateTime {
-  const known = startWalls.get(clock);
-  if (known) return known;
-  const wall = wallTime(clock.start, clock.zone);
-  startWalls.set(clock, wall);
-  return wall;
+const facts = new WeakMap<LearnerClock, ClockFacts>();
+
+export function factsOf(clock: LearnerClock): ClockFacts {
+  let known = facts.get(clock);
+  if (!known) {
+    const zone = zoneOf(clock.zone);
+    const start = clock.start.epochMilliseconds;
+    known = { start, startWall: zone.wallAt(start), zone };
+    facts.set(clock, known);
+  }
+  return known;
+}
+
+/** Dates mean the same for every learner, so each rule is worked out once. */
+const dates = new WeakMap<OpeningRule, number>();
+function dateMs(rule: Extract<OpeningRule, { when: 'on-date' }>): number {
+  let known = dates.get(rule);
+  if (known === undefined) {
+    known = zoneOf(rule.zone).instantAt(dayNumber(rule.date) * dayMs + timeOfDayMs(rule.at));
+    dates.set(rule, known);
+  }
+  return known;
+}
+
+/** As `instantOf`, in milliseconds. */
+export function msOf(rule: OpeningRule, { start, startWall, zone }: ClockFacts): number {
+  switch (rule.when) {
+    case 'start':
+      return start;
+    case 'on-date':
+      return Math.max(start, dateMs(rule));
+    case 'after-start': {
+      if (rule.unit === 'hours') return start + rule.amount * 3_600_000;
+      const days = rule.unit === 'weeks' ? rule.amount * 7 : rule.amount;
+      const wall = rule.at === null ? startWall + days * dayMs : (Math.floor(startWall / dayMs) + days) * dayMs + timeOfDayMs(rule.at);
+      return Math.max(start, zone.instantAt(wall));
+    }
+  }
 }
 
 /**
@@ -37,21 +70,7 @@ export function startWall(clock: LearnerClock): Temporal.PlainDateTime {
  * in the learner's zone (rules for clock changes: see `atWallTime`). Never before the start, and
  * never earlier when the start is later.
  */
-export function instantOf(rule: OpeningRule, clock: LearnerClock): Temporal.Instant {
-  switch (rule.when) {
-    case 'start':
-      return clock.start;
-    case 'on-date':
-      return later(clock.start, atWallTime(Temporal.PlainDate.from(rule.date).toPlainDateTime(Temporal.PlainTime.from(rule.at)), rule.zone));
-    case 'after-start': {
-      if (rule.unit === 'hours') return clock.start.add({ hours: rule.amount });
-      const wall = startWall(clock);
-      const day = wall.add({ days: rule.unit === 'weeks' ? rule.amount * 7 : rule.amount });
-      const wanted = rule.at === null ? day : day.toPlainDate().toPlainDateTime(Temporal.PlainTime.from(rule.at));
-      return later(clock.start, atWallTime(wanted, clock.zone));
-    }
-  }
-}
+export const instantOf = (rule: OpeningRule, clock: LearnerClock): Temporal.Instant => Temporal.Instant.fromEpochMilliseconds(msOf(rule, factsOf(clock)));
 
 /** A rule in words: `at start`, `day 7, 09:00`, `Mon 12 Apr 2027, 18:00`. Day 7 is seven days after the start. */
 export function ruleText(rule: OpeningRule): string {

@@ -42,6 +42,11 @@ export const rhythmSchema = object({
   weekday: number().integer().min(1).max(7).required(),
   at: timeOfDay,
   firstAtOnce: boolean().required(),
+  gap: number()
+    .integer('Give whole days.')
+    .min(1, 'The second part opens at least a day after the start.')
+    .max(366, 'Give at most 366 days.')
+    .required('Give the days.'),
   breaks: array()
     .of(
       object({

@@ -12,6 +12,7 @@ import { storeUpload } from '../media';
 import { makeFirstOwner } from '../people';
 import { database } from '../platform/database';
 import { files } from '../platform/files';
+import { newId } from '../platform/ids';
 import * as tables from '../platform/schema';
 import { codeOf, learner, must, publishedCourse, run, startsAt, useTestSchool } from '../testing/school';
 
@@ -24,8 +25,8 @@ test('work is drafted, handed in once, marked, and the learner’s grade and cer
   const { courseId, quiz, question, assignment, reading } = await publishedCourse(school);
   const place = { courseId, lessonId: assignment };
   await must(me(), 'assignment.save-draft', { ...place, text: 'A first thought' }, after(1));
-  expect(codeOf(await run(me(), 'assignment.hand-in', { ...place, text: '   ' }, after(2)))).toBe('invalid');
-  const twice = await Promise.all([1, 2].map(() => run(me(), 'assignment.hand-in', { ...place, text: 'The whole of it' }, after(3))));
+  expect(codeOf(await run(me(), 'assignment.hand-in', { ...place, text: '   ', deed: newId() }, after(2)))).toBe('invalid');
+  const twice = await Promise.all([1, 2].map(() => run(me(), 'assignment.hand-in', { ...place, text: 'The whole of it', deed: newId() }, after(3))));
   expect(twice.map(codeOf).sort()).toEqual(['closed', 'ok']);
   const [work] = await database().select().from(tables.handIn).where(eq(tables.handIn.lessonId, assignment));
   const mark = { handInId: work?.id, points: 7500, remark: 'Good', finish: true };
@@ -54,7 +55,7 @@ test('work is drafted, handed in once, marked, and the learner’s grade and cer
   await awardIfEarned(courseId, school.learner);
   expect(await database().$count(tables.certificate)).toBe(0);
   await must(me(), 'learning.mark-done', { courseId, lessonId: reading }, after(8));
-  const { id } = await must(me(), 'quiz.begin', { courseId, lessonId: quiz }, after(9));
+  const { id } = await must(me(), 'quiz.begin', { courseId, lessonId: quiz, deed: newId() }, after(9));
   await must(me(), 'quiz.answer', { sittingId: id, questionId: question, answer: { typed: '4' } }, after(10));
   await must(me(), 'quiz.hand-in', { sittingId: id }, after(11));
   await Promise.all([awardIfEarned(courseId, school.learner), awardIfEarned(courseId, school.learner), must(me(), 'certificate.claim', { courseId })]);
@@ -90,7 +91,7 @@ test('work that is late is refused where late work is not taken, and the draft s
   const due = { when: 'after-start', amount: 1, unit: 'hours', at: null };
   const { courseId, assignment } = await publishedCourse(school, { assignment: { due, takesLate: false } });
   await must(me(), 'assignment.save-draft', { courseId, lessonId: assignment, text: 'nearly' }, after(59));
-  expect(codeOf(await run(me(), 'assignment.hand-in', { courseId, lessonId: assignment, text: 'too late' }, after(61)))).toBe('too-late');
+  expect(codeOf(await run(me(), 'assignment.hand-in', { courseId, lessonId: assignment, text: 'too late', deed: newId() }, after(61)))).toBe('too-late');
   const [row] = await database().select().from(tables.handIn).where(eq(tables.handIn.lessonId, assignment));
   expect([row?.state, row?.text]).toEqual(['draft', 'nearly']);
 });
@@ -148,6 +149,12 @@ test('the same certificate is the same file every time', async () => {
 });
 
 test('a school has one first owner', async () => {
-  const result = await makeFirstOwner({ school: 'Another', name: 'Somebody', email: 'somebody@school.example', password: 'long enough here', zone: 'UTC' });
+  const result = await makeFirstOwner(database(), {
+    school: 'Another',
+    name: 'Somebody',
+    email: 'somebody@school.example',
+    password: 'long enough here',
+    zone: 'UTC',
+  });
   expect(codeOf(result)).toBe('conflict');
 });

@@ -1,14 +1,15 @@
 import { and, desc, eq } from 'drizzle-orm';
 import { boolean, number, object, string } from 'yup';
 import { type AssignmentSettings, checkFileCount, checkMark, checkText, mayHandIn } from '@/core/assignment';
-import { idSchema } from '@/core/kernel/ids';
+import { idSchema, isId } from '@/core/kernel/ids';
 import { fail, ok, type Result } from '@/core/kernel/problem';
 import { findLesson, usualDoneRule } from '@/core/outline';
 import { can, mayMark } from '@/core/people';
-import { openLesson } from '../learning';
+import { courseHead, learning, openLesson } from '../learning';
 import { rememberBlob, type StoredUpload } from '../media';
 import { editionDocument } from '../outline';
 import { type CommandContext, command } from '../platform/command';
+import type { Database } from '../platform/database';
 import { files } from '../platform/files';
 import { newId } from '../platform/ids';
 import { later } from '../platform/jobs';
@@ -19,12 +20,16 @@ export type HandInRow = typeof handIn.$inferSelect;
 
 const place = { courseId: idSchema, lessonId: idSchema };
 
+/** One at a time for each learner and assignment. */
+const holdWork = ({ tx, actor }: CommandContext, lessonId: string) =>
+  tx.client.query('select pg_advisory_xact_lock(hashtextextended($1, 0))', [`${actor.id}/${lessonId}`]);
+
 /** The learner's draft of an assignment, begun when there is none, and held for this transaction. */
 async function draftOf(context: CommandContext, courseId: string, lessonId: string) {
   const found = await openLesson(context, courseId, lessonId, ['assignment']);
   if (!found.ok) return found;
   const { tx, actor } = context;
-  await tx.client.query('select pg_advisory_xact_lock(hashtextextended($1, 0))', [`${actor.id}/${lessonId}`]);
+  await holdWork(context, lessonId);
   const rows = await tx.db
     .select()
     .from(handIn)
@@ -42,7 +47,15 @@ async function draftOf(context: CommandContext, courseId: string, lessonId: stri
       .values({ id: newId(), learnerId: actor.id, courseId, lessonId, editionId: learning.editionId, number: before + 1, state: 'draft' })
       .returning();
     if (lesson.progress.state === 'empty')
-      await recordEvent(tx, { learnerId: actor.id, courseId, lessonId, lessonTitle: lesson.lesson.title, at: context.now.toString(), verb: 'attempted' });
+      await recordEvent(tx, {
+        learnerId: actor.id,
+        courseId,
+        lessonId,
+        lessonTitle: lesson.lesson.title,
+        at: context.now.toString(),
+        verb: 'attempted',
+        deed: `hand-in/${draft?.id}/begun`,
+      });
   }
   if (!draft) throw new Error('A draft was not made.');
   return ok({ draft, before, settings, clock: learning.learner.clock, lesson: lesson.lesson });
@@ -69,6 +82,25 @@ const fileInput = {
     .required(),
 };
 
+/** Whether a learner could add a file of so many bytes to an assignment now; asked before it is sent. */
+export async function mayAddFile(db: Database, learnerId: string, courseId: string, lessonId: string, bytes: number): Promise<Result<null>> {
+  const head = isId(courseId) ? await courseHead(db, courseId) : null;
+  const found = head && (await learning(db, head, learnerId));
+  const view = found?.view.lessons.find((one) => one.lesson.id === lessonId);
+  const settings = view?.lesson.assignment;
+  if (!view || !settings) return fail('not-allowed', 'This is no assignment of a course you take.');
+  if (!view.open) return fail('closed', `${view.lesson.title} is not open.`);
+  const before = found?.records.handIns.get(lessonId)?.length ?? 0;
+  if (before >= settings.attempts) return fail('closed', 'You have handed this in, as often as it is allowed.');
+  const count = checkFileCount(settings, 1);
+  return count.ok ? checkFileSize(settings, bytes) : count;
+}
+
+const checkFileSize = (settings: AssignmentSettings, bytes: number): Result<null> =>
+  bytes > settings.megabytes * 1024 * 1024
+    ? fail('too-large', `This file is larger than ${settings.megabytes} MB, the most for one file here.`, 'file')
+    : ok(null);
+
 /** Adds an uploaded file to the draft. Called by the upload route only, which has checked its content. */
 export const addFile = command({
   name: 'assignment.add-file',
@@ -83,8 +115,8 @@ export const addFile = command({
     if (draft.files.some((file) => file.hash === input.hash)) return ok({ id: draft.id });
     const count = checkFileCount(settings, draft.files.length + 1);
     if (!count.ok) return count;
-    if (size > settings.megabytes * 1024 * 1024)
-      return fail('too-large', `"${input.fileName}" is larger than ${settings.megabytes} MB, the most for one file here.`, 'file');
+    const small = checkFileSize(settings, size);
+    if (!small.ok) return small;
     const stored: StoredUpload = { hash: input.hash, size, contentType: input.contentType };
     await rememberBlob(context.tx, stored);
     await context.tx.db
@@ -113,22 +145,26 @@ export const dropFile = command({
 
 export const handInWork = command({
   name: 'assignment.hand-in',
-  input: object({ ...place, text: string().defined() }).noUnknown(),
+  input: object({ ...place, text: string().defined(), deed: idSchema }).noUnknown(),
   permission: () => true,
-  async handle(context, { courseId, lessonId, text }) {
+  async handle(context, { courseId, lessonId, text, deed }) {
+    await holdWork(context, lessonId);
+    const mine = and(eq(handIn.deed, deed), eq(handIn.learnerId, context.actor.id), eq(handIn.lessonId, lessonId));
+    const [before] = await context.tx.db.select({ id: handIn.id, isLate: handIn.isLate }).from(handIn).where(mine);
+    // Sent again, it has been handed in then.
+    if (before) return ok(before);
     const found = await draftOf(context, courseId, lessonId);
     if (!found.ok) return found;
-    const { draft, before, settings, clock, lesson } = found.value;
-    const may = mayHandIn(settings, { text, files: draft.files.length, before }, clock, context.now);
+    const { draft, before: times, settings, clock, lesson } = found.value;
+    const may = mayHandIn(settings, { text, files: draft.files.length, before: times }, clock, context.now);
     if (!may.ok) return may;
     await context.tx.db
       .update(handIn)
-      .set({ text, state: 'handed-in', handedInAt: context.now.toString(), isLate: may.value.isLate })
+      .set({ text, deed, of: settings.points, state: 'handed-in', handedInAt: context.now.toString(), isLate: may.value.isLate })
       .where(eq(handIn.id, draft.id));
     const event = { learnerId: context.actor.id, courseId, lessonId, lessonTitle: lesson.title, at: context.now.toString() };
     const rule = lesson.done ?? usualDoneRule(lesson);
-    await recordEvent(context.tx, { ...event, verb: rule.by === 'passed' ? 'attempted' : 'completed' });
-    await later(context.tx, 'certificate.award', { courseId, learnerId: context.actor.id });
+    await recordEvent(context.tx, { ...event, verb: rule.by === 'passed' ? 'attempted' : 'completed', deed: `hand-in/${draft.id}/handed-in` });
     return ok({ id: draft.id, isLate: may.value.isLate });
   },
 });
@@ -159,7 +195,7 @@ export const markWork = command({
     const row = await workFor(context, input.handInId);
     if (!row || row.state === 'draft') return fail('not-found', 'This work has not been handed in.');
     if (row.learnerId === context.actor.id) return fail('not-allowed', 'This is your own work; somebody else has to mark it.');
-    const lesson = await lessonOf(row);
+    const lesson = await lessonOf(context.tx.db, row);
     if (!lesson.ok) return lesson;
     const checked = checkMark(input.points, lesson.value.assignment as AssignmentSettings, input.finish);
     if (!checked.ok) return checked;
@@ -171,11 +207,19 @@ export const markWork = command({
     const state = input.finish ? ('marked' as const) : ('being-marked' as const);
     await tx.db
       .update(handIn)
-      .set({ points: input.points, remark: input.remark, state, markerId: actor.id, ...(input.finish ? { markedAt: now.toString() } : {}) })
+      .set({
+        points: input.points,
+        of: lesson.value.assignment?.points ?? null,
+        remark: input.remark,
+        state,
+        markerId: actor.id,
+        ...(input.finish ? { markedAt: now.toString() } : {}),
+      })
       .where(eq(handIn.id, row.id));
+    const marking = newId();
     await tx.db
       .insert(markHistory)
-      .values({ id: newId(), handInId: row.id, markerId: actor.id, at: now.toString(), points: input.points, remark: input.remark, finished: input.finish });
+      .values({ id: marking, handInId: row.id, markerId: actor.id, at: now.toString(), points: input.points, remark: input.remark, finished: input.finish });
     if (input.finish) {
       const { title, assignment } = lesson.value;
       const event = {
@@ -187,8 +231,8 @@ export const markWork = command({
         score: { raw: (input.points ?? 0) / 1000, max: (assignment?.points ?? 0) / 1000 },
       };
       const passed = (input.points ?? 0) >= (assignment?.passPoints ?? 0);
-      await recordEvent(tx, { ...event, verb: passed ? 'passed' : 'failed' });
-      if (passed) await recordEvent(tx, { ...event, verb: 'completed' });
+      await recordEvent(tx, { ...event, verb: passed ? 'passed' : 'failed', deed: `mark/${marking}/result` });
+      if (passed) await recordEvent(tx, { ...event, verb: 'completed', deed: `mark/${marking}/completed` });
       await later(tx, 'certificate.award', { courseId: row.courseId, learnerId: row.learnerId });
       await context.audit({ courseId: row.courseId, sentence: `marked work for "${title}"` });
     }
@@ -196,8 +240,8 @@ export const markWork = command({
   },
 });
 
-async function lessonOf(row: HandInRow): Promise<Result<NonNullable<ReturnType<typeof findLesson>>>> {
-  const document = await editionDocument(row.editionId);
+async function lessonOf(db: Database, row: HandInRow): Promise<Result<NonNullable<ReturnType<typeof findLesson>>>> {
+  const document = await editionDocument(db, row.editionId);
   const lesson = document && findLesson(document, row.lessonId);
   return lesson?.assignment ? ok(lesson) : fail('not-found', 'The assignment of this work is not there any more.');
 }

@@ -4,13 +4,13 @@ import { findLesson, type LessonDocument } from '@/core/outline';
 import { can, mayMark } from '@/core/people';
 import { course, editionDocument } from '../outline';
 import { type Person, user } from '../people';
-import { database } from '../platform/database';
+import type { Database } from '../platform/database';
 import type { HandInRow } from './commands';
 import { handIn } from './schema';
 
 /** A learner's hand-ins for an assignment, newest first. */
-export const handInsOf = (learnerId: string, lessonId: string): Promise<HandInRow[]> =>
-  database()
+export const handInsOf = (db: Database, learnerId: string, lessonId: string): Promise<HandInRow[]> =>
+  db
     .select()
     .from(handIn)
     .where(and(eq(handIn.learnerId, learnerId), eq(handIn.lessonId, lessonId)))
@@ -36,10 +36,10 @@ const markable = (person: Person) =>
   person.role === 'owner' ? null : Object.keys(person.courses).filter((courseId) => can(person, 'marking.mark', { courseId }));
 
 /** Work a person may mark, oldest first, never their own. */
-export async function markingQueue(person: Person): Promise<QueueRow[]> {
+export async function markingQueue(db: Database, person: Person): Promise<QueueRow[]> {
   const courses = markable(person);
   if (courses?.length === 0) return [];
-  const rows = await database()
+  const rows = await db
     .select({ row: handIn, learner: user.name, courseTitle: course.title })
     .from(handIn)
     .innerJoin(user, eq(user.id, handIn.learnerId))
@@ -48,7 +48,7 @@ export async function markingQueue(person: Person): Promise<QueueRow[]> {
     .orderBy(asc(handIn.handedInAt));
   return Promise.all(
     rows.map(async ({ row, learner, courseTitle }) => {
-      const document = await editionDocument(row.editionId);
+      const document = await editionDocument(db, row.editionId);
       const lesson = document && findLesson(document, row.lessonId);
       return {
         id: row.id,
@@ -68,10 +68,10 @@ export async function markingQueue(person: Person): Promise<QueueRow[]> {
   );
 }
 
-export async function countWaiting(person: Person): Promise<number> {
+export async function countWaiting(db: Database, person: Person): Promise<number> {
   const courses = markable(person);
   if (courses?.length === 0) return 0;
-  return database().$count(
+  return db.$count(
     handIn,
     and(inArray(handIn.state, ['handed-in', 'being-marked']), ne(handIn.learnerId, person.id), courses ? inArray(handIn.courseId, courses) : undefined),
   );
@@ -80,24 +80,24 @@ export async function countWaiting(person: Person): Promise<number> {
 export type MarkingDesk = { readonly row: HandInRow; readonly learner: string; readonly lesson: LessonDocument; readonly courseTitle: string };
 
 /** One piece of work on the marking desk; null when it is not there or not theirs to mark. */
-export async function markingDesk(id: string, person: Person): Promise<MarkingDesk | null> {
+export async function markingDesk(db: Database, id: string, person: Person): Promise<MarkingDesk | null> {
   if (!isId(id)) return null;
-  const [found] = await database()
+  const [found] = await db
     .select({ row: handIn, learner: user.name, courseTitle: course.title })
     .from(handIn)
     .innerJoin(user, eq(user.id, handIn.learnerId))
     .innerJoin(course, eq(course.id, handIn.courseId))
     .where(eq(handIn.id, id));
   if (!found || found.row.state === 'draft' || !mayMark(person, found.row)) return null;
-  const document = await editionDocument(found.row.editionId);
+  const document = await editionDocument(db, found.row.editionId);
   const lesson = document && findLesson(document, found.row.lessonId);
   return lesson ? { ...found, lesson } : null;
 }
 
 /** A file that was handed in, for its learner and for those who may mark it. */
-export async function handedInFile(id: string, hash: string, person: Person) {
+export async function handedInFile(db: Database, id: string, hash: string, person: Person) {
   if (!isId(id)) return null;
-  const [row] = await database().select().from(handIn).where(eq(handIn.id, id));
+  const [row] = await db.select().from(handIn).where(eq(handIn.id, id));
   const file = row?.files.find((one) => one.hash === hash);
   if (!row || !file) return null;
   return row.learnerId === person.id || (row.state !== 'draft' && mayMark(person, row)) ? file : null;

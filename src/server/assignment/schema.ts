@@ -18,6 +18,8 @@ export const handIn = pgTable(
       .notNull()
       .references(() => edition.id),
     number: integer('number').notNull(),
+    /** Given by whoever handed it in, so that the same request hands in once. */
+    deed: uuid('deed').unique(),
     text: text('text').notNull().default(''),
     files: jsonb('files').$type<HandedInFile[]>().notNull().default([]),
     state: text('state', { enum: ['draft', 'handed-in', 'being-marked', 'marked'] }).notNull(),
@@ -26,6 +28,8 @@ export const handIn = pgTable(
     isLate: boolean('is_late').notNull().default(false),
     /** Thousandths of a point. The learner sees points and remark once it is marked. */
     points: integer('points'),
+    /** What it was worth in the edition it was handed in on, in thousandths. */
+    of: integer('of'),
     remark: text('remark').notNull().default(''),
     markerId: text('marker_id'),
     markedAt: at('marked_at'),
@@ -34,14 +38,18 @@ export const handIn = pgTable(
 );
 
 /** Every change of a mark, with who, when and why. */
-export const markHistory = pgTable('mark_history', {
-  id: uuid('id').primaryKey(),
-  handInId: uuid('hand_in_id')
-    .notNull()
-    .references(() => handIn.id, { onDelete: 'cascade' }),
-  markerId: text('marker_id').notNull(),
-  at: at('at').notNull().defaultNow(),
-  points: integer('points'),
-  remark: text('remark').notNull(),
-  finished: boolean('finished').notNull(),
-});
+export const markHistory = pgTable(
+  'mark_history',
+  {
+    id: uuid('id').primaryKey(),
+    handInId: uuid('hand_in_id')
+      .notNull()
+      .references(() => handIn.id, { onDelete: 'cascade' }),
+    markerId: text('marker_id').notNull(),
+    at: at('at').notNull().defaultNow(),
+    points: integer('points'),
+    remark: text('remark').notNull(),
+    finished: boolean('finished').notNull(),
+  },
+  (table) => [index('mark_history_hand_in').on(table.handInId)],
+);

@@ -1,12 +1,12 @@
 import { randomBytes } from 'node:crypto';
 import { and, eq, sql } from 'drizzle-orm';
-import { object } from 'yup';
+import { object, string } from 'yup';
 import { certificateNumber } from '@/core/certificate';
 import { idSchema } from '@/core/kernel/ids';
 import { line } from '@/core/kernel/line';
 import { fail, ok, type Result } from '@/core/kernel/problem';
 import { Temporal } from '@/core/kernel/time';
-import { can } from '@/core/people';
+import { can, mayDecide } from '@/core/people';
 import { courseHead, type Learning, learning } from '../learning';
 import { audit } from '../outline';
 import { school } from '../people';
@@ -50,8 +50,8 @@ async function issue(tx: Transaction, found: Learning, now: Temporal.Instant): P
 /** Looks whether a learner has earned the certificate by now, and issues it then. Run by the worker after each result. */
 export async function awardIfEarned(courseId: string, learnerId: string, now = Temporal.Now.instant()): Promise<void> {
   await transaction(async (tx) => {
-    const head = await courseHead(courseId, tx.db);
-    const found = head && (await learning(head, learnerId, now, tx.db));
+    const head = await courseHead(tx.db, courseId);
+    const found = head && (await learning(tx.db, head, learnerId, now));
     if (!found?.view.award?.earned) return;
     const made = await issue(tx, found, now);
     if (made.isNew)
@@ -72,13 +72,35 @@ export const claimCertificate = command({
   name: 'certificate.claim',
   input: object({ courseId: idSchema }).noUnknown(),
   permission: () => true,
-  async handle({ tx, actor, now }, { courseId }): Promise<Result<{ id: string }>> {
-    const head = await courseHead(courseId, tx.db);
-    const found = head && (await learning(head, actor.id, now, tx.db));
+  async handle({ tx, actor, now, audit }, { courseId }): Promise<Result<{ id: string }>> {
+    const head = await courseHead(tx.db, courseId);
+    const found = head && (await learning(tx.db, head, actor.id, now));
     if (!found) return fail('not-allowed', 'You do not take this course.');
     if (!found.view.award) return fail('invalid', 'This course awards no certificate.');
     if (!found.view.award.earned) return fail('invalid', `The certificate is not earned yet: ${found.view.award.missing[0] ?? ''}`);
-    return ok({ id: (await issue(tx, found, now)).id });
+    const made = await issue(tx, found, now);
+    if (made.isNew) await audit({ courseId, sentence: `issued a certificate to ${found.learner.name}` });
+    return ok({ id: made.id });
+  },
+});
+
+/** Staff award a certificate to somebody who has not earned it by the rule, with a reason; never to themselves. */
+export const awardByHand = command({
+  name: 'certificate.award-by-hand',
+  input: object({
+    courseId: idSchema,
+    learnerId: string().max(64).required('A learner is missing.'),
+    why: line(500, 'Keep the reason under 500 characters.', 'Give a reason; it is kept with the certificate.'),
+  }).noUnknown(),
+  permission: ({ actor }, about) => mayDecide(actor, 'certificate.issue', about),
+  async handle({ tx, now, audit }, { courseId, learnerId, why }): Promise<Result<{ id: string }>> {
+    const head = await courseHead(tx.db, courseId);
+    const found = head && (await learning(tx.db, head, learnerId, now));
+    if (!found) return fail('not-found', 'This learner does not take the course, or nothing of it is published.');
+    if (!found.view.award) return fail('invalid', 'This course awards no certificate. Switch it on under Award, then publish.');
+    const made = await issue(tx, found, now);
+    if (made.isNew) await audit({ courseId, sentence: `awarded a certificate to ${found.learner.name} by hand: ${why.trim()}` });
+    return ok({ id: made.id });
   },
 });
 
@@ -90,16 +112,21 @@ export const withdrawCertificate = command({
     why: line(500, 'Keep the reason under 500 characters.', 'Give a reason; it is kept with the certificate.'),
   }).noUnknown(),
   permission: ({ actor }, { courseId }) => can(actor, 'certificate.issue', { courseId }),
-  async handle({ tx, now, audit }, { courseId, certificateId, why }) {
-    const [row] = await tx.db
-      .update(certificate)
-      .set({ withdrawnAt: now.toString(), withdrawnWhy: why.trim() })
-      .where(and(eq(certificate.id, certificateId), eq(certificate.courseId, courseId)))
-      .returning();
+  async handle({ tx, actor, now, audit }, { courseId, certificateId, why }) {
+    const key = and(eq(certificate.id, certificateId), eq(certificate.courseId, courseId));
+    const [row] = await tx.db.select().from(certificate).where(key).for('update');
     if (!row) return fail('not-found', 'This certificate is not one of the course.');
-    await audit({ courseId, sentence: `withdrew certificate ${row.number}: ${why}` });
+    if (!mayDecide(actor, 'certificate.issue', row)) return fail('not-allowed', 'This is your own certificate; somebody else has to decide about it.');
+    // The first reason stands: it is the one the check page has told.
+    if (row.withdrawnAt) return ok(null);
+    await tx.db.update(certificate).set({ withdrawnAt: now.toString(), withdrawnWhy: why.trim() }).where(key);
+    await audit({ courseId, sentence: `withdrew certificate ${row.number}: ${why.trim()}` });
     return ok(null);
   },
 });
 
-export const certificateCommands = { [claimCertificate.name]: claimCertificate, [withdrawCertificate.name]: withdrawCertificate };
+export const certificateCommands = {
+  [claimCertificate.name]: claimCertificate,
+  [withdrawCertificate.name]: withdrawCertificate,
+  [awardByHand.name]: awardByHand,
+};

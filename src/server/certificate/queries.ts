@@ -4,7 +4,7 @@ import { longDayText } from '@/core/kernel/time';
 import { instantFrom } from '../enrolment';
 import { school } from '../people';
 import { config } from '../platform/config';
-import { database } from '../platform/database';
+import { type Database, database } from '../platform/database';
 import { files } from '../platform/files';
 import { certificatePdf } from './draw';
 import { certificate } from './schema';
@@ -13,26 +13,26 @@ export type CertificateRow = typeof certificate.$inferSelect;
 
 export const checkAddress = (token: string) => `${config.address}/check/${token}`;
 
-export async function certificatesOf(courseId: string): Promise<CertificateRow[]> {
-  return database().select().from(certificate).where(eq(certificate.courseId, courseId)).orderBy(desc(certificate.issuedAt));
+export async function certificatesOf(db: Database, courseId: string): Promise<CertificateRow[]> {
+  return db.select().from(certificate).where(eq(certificate.courseId, courseId)).orderBy(desc(certificate.issuedAt));
 }
 
-export async function certificateFor(courseId: string, learnerId: string): Promise<CertificateRow | null> {
-  const [row] = await database()
+export async function certificateFor(db: Database, courseId: string, learnerId: string): Promise<CertificateRow | null> {
+  const [row] = await db
     .select()
     .from(certificate)
     .where(and(eq(certificate.courseId, courseId), eq(certificate.learnerId, learnerId)));
   return row ?? null;
 }
 
-export async function certificateByToken(token: string): Promise<CertificateRow | null> {
+export async function certificateByToken(db: Database, token: string): Promise<CertificateRow | null> {
   if (!/^[\w-]{22}$/.test(token)) return null;
-  const [row] = await database().select().from(certificate).where(eq(certificate.token, token));
+  const [row] = await db.select().from(certificate).where(eq(certificate.token, token));
   return row ?? null;
 }
 
-async function contentOf(row: CertificateRow): Promise<CertificateContent> {
-  const [own] = await database().select().from(school);
+async function contentOf(db: Database, row: CertificateRow): Promise<CertificateContent> {
+  const [own] = await db.select().from(school);
   const names = { locale: own?.locale ?? 'en-GB', zone: own?.zone ?? 'UTC' };
   return {
     name: row.holder,
@@ -47,11 +47,12 @@ async function contentOf(row: CertificateRow): Promise<CertificateContent> {
 
 /** Draws a certificate's PDF and keeps it; a second time it is the same file. */
 export async function drawCertificate(id: string): Promise<string | null> {
-  const [row] = await database().select().from(certificate).where(eq(certificate.id, id));
+  const db = database();
+  const [row] = await db.select().from(certificate).where(eq(certificate.id, id));
   if (!row) return null;
   if (row.pdfHash) return row.pdfHash;
-  const pdf = await certificatePdf(row.design, await contentOf(row), instantFrom(row.issuedAt).toString());
+  const pdf = await certificatePdf(row.design, await contentOf(db, row), instantFrom(row.issuedAt).toString());
   const { hash } = await files().put(pdf);
-  await database().update(certificate).set({ pdfHash: hash }).where(eq(certificate.id, id));
+  await db.update(certificate).set({ pdfHash: hash }).where(eq(certificate.id, id));
   return hash;
 }

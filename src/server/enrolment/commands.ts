@@ -1,5 +1,6 @@
-import { and, eq } from 'drizzle-orm';
+import { and, eq, isNull } from 'drizzle-orm';
 import { object, string } from 'yup';
+import { same } from '@/core/kernel/change';
 import { idSchema, optionalId } from '@/core/kernel/ids';
 import { fail, ok } from '@/core/kernel/problem';
 import { isDay } from '@/core/kernel/time';
@@ -8,6 +9,7 @@ import { zoneSchema } from '@/core/release';
 import { user } from '../people';
 import { command } from '../platform/command';
 import { newId } from '../platform/ids';
+import { later } from '../platform/jobs';
 import { cohort, enrolment } from './schema';
 
 const courseId = idSchema;
@@ -53,12 +55,14 @@ const addCohort = command({
   }).noUnknown(),
   permission: mayEnrol,
   async handle({ tx, audit }, input) {
-    await tx.db
-      .insert(cohort)
-      .values({ ...input, name: input.name.trim() })
-      .onConflictDoNothing();
-    await audit({ courseId: input.courseId, sentence: `made the cohort "${input.name}"` });
-    return ok({ id: input.id });
+    const row = { ...input, name: input.name.trim() };
+    const made = await tx.db.insert(cohort).values(row).onConflictDoNothing().returning({ id: cohort.id });
+    if (made.length > 0) {
+      await audit({ courseId: input.courseId, sentence: `made the cohort "${row.name}"` });
+      return ok({ id: input.id });
+    }
+    const [there] = await tx.db.select().from(cohort).where(eq(cohort.id, input.id));
+    return same(there, row) ? ok({ id: input.id }) : fail('conflict', 'This id is in use elsewhere. Try again.');
   },
 });
 
@@ -73,11 +77,15 @@ const finishCourse = command({
         .where(and(eq(enrolment.courseId, input.courseId), eq(enrolment.learnerId, actor.id)))
     ).length > 0,
   async handle({ tx, actor, now, audit }, input) {
-    await tx.db
+    const finished = await tx.db
       .update(enrolment)
       .set({ finishedAt: now.toString() })
-      .where(and(eq(enrolment.courseId, input.courseId), eq(enrolment.learnerId, actor.id)));
-    await audit({ courseId: input.courseId, sentence: 'finished the course' });
+      .where(and(eq(enrolment.courseId, input.courseId), eq(enrolment.learnerId, actor.id), isNull(enrolment.finishedAt)))
+      .returning({ id: enrolment.id });
+    if (finished.length > 0) {
+      await audit({ courseId: input.courseId, sentence: 'finished the course' });
+      await later(tx, 'certificate.award', { courseId: input.courseId, learnerId: actor.id });
+    }
     return ok(null);
   },
 });

@@ -3,13 +3,13 @@ import { type Cohort, clockOf } from '@/core/enrolment';
 import { Temporal } from '@/core/kernel/time';
 import type { LearnerClock } from '@/core/release';
 import { user } from '../people';
-import { type Database, database } from '../platform/database';
+import type { Database } from '../platform/database';
 import { cohort, enrolment } from './schema';
 
 export const instantFrom = (text: string): Temporal.Instant => Temporal.Instant.from(text.replace(' ', 'T'));
 
-export async function cohortsOf(courseId: string): Promise<Cohort[]> {
-  return database()
+export async function cohortsOf(db: Database, courseId: string): Promise<Cohort[]> {
+  return db
     .select({ id: cohort.id, name: cohort.name, startsOn: cohort.startsOn, zone: cohort.zone })
     .from(cohort)
     .where(eq(cohort.courseId, courseId))
@@ -45,8 +45,8 @@ const learnerOf = (row: Row): EnrolledLearner => ({
   finished: row.finishedAt !== null,
 });
 
-export async function learnersOf(courseId: string): Promise<EnrolledLearner[]> {
-  const rows = await database()
+export async function learnersOf(db: Database, courseId: string): Promise<EnrolledLearner[]> {
+  const rows = await db
     .select(columns)
     .from(enrolment)
     .innerJoin(user, eq(user.id, enrolment.learnerId))
@@ -56,7 +56,7 @@ export async function learnersOf(courseId: string): Promise<EnrolledLearner[]> {
   return rows.map(learnerOf);
 }
 
-export async function enrolledLearner(courseId: string, learnerId: string, db: Database = database()): Promise<EnrolledLearner | null> {
+export async function enrolledLearner(db: Database, courseId: string, learnerId: string): Promise<EnrolledLearner | null> {
   const [row] = await db
     .select(columns)
     .from(enrolment)
@@ -66,7 +66,7 @@ export async function enrolledLearner(courseId: string, learnerId: string, db: D
   return row ? learnerOf(row) : null;
 }
 
-export async function coursesTakenBy(learnerId: string): Promise<string[]> {
-  const rows = await database().select({ courseId: enrolment.courseId }).from(enrolment).where(eq(enrolment.learnerId, learnerId)).orderBy(asc(enrolment.at));
+export async function coursesTakenBy(db: Database, learnerId: string): Promise<string[]> {
+  const rows = await db.select({ courseId: enrolment.courseId }).from(enrolment).where(eq(enrolment.learnerId, learnerId)).orderBy(asc(enrolment.at));
   return rows.map((row) => row.courseId);
 }

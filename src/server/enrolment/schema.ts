@@ -1,4 +1,4 @@
-import { pgTable, text, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
+import { index, pgTable, text, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
 import { course } from '../outline/schema';
 import { user } from '../people/schema';
 import { at } from '../platform/columns';
@@ -29,5 +29,5 @@ export const enrolment = pgTable(
     /** When the learner said "finish", where the course leaves that to them. */
     finishedAt: at('finished_at'),
   },
-  (table) => [uniqueIndex('enrolment_once').on(table.courseId, table.learnerId)],
+  (table) => [uniqueIndex('enrolment_once').on(table.courseId, table.learnerId), index('enrolment_learner').on(table.learnerId)],
 );

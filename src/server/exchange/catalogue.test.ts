@@ -1,6 +1,7 @@
 import { expect, test } from 'vitest';
 import { loadOutline } from '../outline';
 import type { Person } from '../people';
+import { database } from '../platform/database';
 import { newId } from '../platform/ids';
 import { findAnything } from '../search';
 import { codeOf, learner, must, owner, publishedCourse, run, useTestSchool } from '../testing/school';
@@ -24,7 +25,7 @@ test('a change in two courses is done in both or in none, and taken back in both
   const set = (courseId: string, id: string, title: string) => ({ courseId, edit: { do: 'set', table: 'lesson', id, fields: { title } } });
   const bad = await run(boss(), 'catalogue.change', { courses: [set(one.courseId, one.reading, 'Changed'), set(two.courseId, newId(), 'Changed')] });
   expect(codeOf(bad)).toBe('not-found');
-  const titles = async () => Promise.all([one, two].map(async ({ courseId, reading }) => (await loadOutline(courseId))?.lesson[reading]?.title));
+  const titles = async () => Promise.all([one, two].map(async ({ courseId, reading }) => (await loadOutline(database(), courseId))?.lesson[reading]?.title));
   expect(await titles()).toEqual(['Read', 'Read']);
   const both = { courses: [set(one.courseId, one.reading, 'Changed'), set(two.courseId, two.reading, 'Changed')] };
   const creator = { id: school.creator, role: 'creator' as const, courses: { [one.courseId]: 'creator' as const } };
@@ -39,7 +40,7 @@ test('a change in two courses is done in both or in none, and taken back in both
 
 test('everybody sees the rows of the courses they may change, and no others', async () => {
   const { courseId } = await publishedCourse({ owner: school.owner, learner: school.other });
-  const seen = async (who: Person) => (await catalogueFor(who)).rows.lesson.filter((row) => row.courseId === courseId).length;
+  const seen = async (who: Person) => (await catalogueFor(database(), who)).rows.lesson.filter((row) => row.courseId === courseId).length;
   expect(await seen(person(school.owner, 'owner'))).toBe(3);
   expect(await seen(person(school.creator, 'creator', { [courseId]: 'creator' }))).toBe(3);
   expect(await seen(person(school.marker, 'marker', { [courseId]: 'marker' }))).toBe(0);
@@ -95,7 +96,7 @@ test('names are found begun or misspelt, the likest first, and only where somebo
   await must(boss(), 'course.create', { id: courseId, title: 'Mapping wells and springs' });
   await must(boss(), 'outline.edit', { courseId, edit: { do: 'add-section', id: sectionId, title: 'Finding water', after: null } });
   await must(boss(), 'outline.edit', { courseId, edit: { do: 'add-lesson', id: newId(), sectionId, after: null, title: 'Asking at doors', kind: 'reading' } });
-  const titles = async (who: Person, words: string) => (await findAnything(who, words)).map((one) => one.title);
+  const titles = async (who: Person, words: string) => (await findAnything(database(), who, words)).map((one) => one.title);
   const me = person(school.owner, 'owner');
   expect((await titles(me, 'aksing dors'))[0]).toBe('Asking at doors');
   expect((await titles(me, 'map wel'))[0]).toBe('Mapping wells and springs');

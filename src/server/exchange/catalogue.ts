@@ -4,14 +4,14 @@ import { type CatalogueRow, type CatalogueTable, catalogueColumns, operators } f
 import { idSchema } from '@/core/kernel/ids';
 import { line } from '@/core/kernel/line';
 import { fail, ok } from '@/core/kernel/problem';
-import { courseOf, learnerMinutes, lessonsBySection, readiness, sectionsOf } from '@/core/outline';
+import { courseOf, learnerMinutes, lessonsBySection, readiness, releasedSections, sectionsOf } from '@/core/outline';
 import { can } from '@/core/people';
 import { openingTexts } from '@/core/release';
 import { mediaOfCourse } from '../media';
 import { coursesFor, loadStructure } from '../outline';
 import type { Person } from '../people';
 import { command } from '../platform/command';
-import { database } from '../platform/database';
+import type { Database } from '../platform/database';
 import { type CatalogueLook, catalogueView } from './schema';
 
 export type Catalogue = {
@@ -21,21 +21,18 @@ export type Catalogue = {
 };
 
 /** Every course a person may change, and every lesson of them, as rows. */
-export async function catalogueFor(person: Person): Promise<Catalogue> {
-  const courses = (await coursesFor(person)).filter((one) => can(person, 'course.edit', { courseId: one.id }));
+export async function catalogueFor(db: Database, person: Person): Promise<Catalogue> {
+  const courses = (await coursesFor(db, person)).filter((one) => can(person, 'course.edit', { courseId: one.id }));
   const rows: { lesson: CatalogueRow[]; course: CatalogueRow[] } = { lesson: [], course: [] };
   const allSections: { id: string; courseId: string; title: string }[] = [];
   for (const facts of courses) {
-    const [outline, media] = await Promise.all([loadStructure(facts.id), mediaOfCourse(facts.id)]);
+    const [outline, media] = await Promise.all([loadStructure(db, facts.id), mediaOfCourse(db, facts.id)]);
     if (!outline) continue;
     const own = courseOf(outline);
     const lessons = lessonsBySection(outline);
     const sections = sectionsOf(outline);
     allSections.push(...sections.map(({ id, title }) => ({ id, courseId: own.id, title })));
-    const opens = openingTexts(
-      own,
-      sections.map((section) => ({ ...section, lessons: lessons.get(section.id) ?? [] })),
-    );
+    const opens = openingTexts(own, releasedSections(outline));
     const questions = new Map<string, number>();
     for (const { lessonId } of Object.values(outline.question)) questions.set(lessonId, (questions.get(lessonId) ?? 0) + 1);
     const notes = new Map<string, { settle: number; look: number }>();
@@ -107,8 +104,8 @@ export async function catalogueFor(person: Person): Promise<Catalogue> {
 
 export type SavedView = { readonly id: string; readonly name: string; readonly about: CatalogueTable; readonly look: CatalogueLook };
 
-export const viewsOf = (ownerId: string): Promise<SavedView[]> =>
-  database()
+export const viewsOf = (db: Database, ownerId: string): Promise<SavedView[]> =>
+  db
     .select({ id: catalogueView.id, name: catalogueView.name, about: catalogueView.about, look: catalogueView.look })
     .from(catalogueView)
     .where(eq(catalogueView.ownerId, ownerId))

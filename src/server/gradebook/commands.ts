@@ -5,7 +5,7 @@ import { idSchema } from '@/core/kernel/ids';
 import { fail, ok } from '@/core/kernel/problem';
 import { fullPoints } from '@/core/learning';
 import { findLesson } from '@/core/outline';
-import { can } from '@/core/people';
+import { mayDecide } from '@/core/people';
 import { enrolledLearner } from '../enrolment';
 import { courseHead } from '../learning';
 import { editionDocument } from '../outline';
@@ -27,13 +27,14 @@ const decision = object({
 export const decideGrade = command({
   name: 'gradebook.decide',
   input: decision,
-  permission: ({ actor }, { courseId }) => can(actor, 'gradebook.change', { courseId }),
+  // Somebody who both makes and takes a course has somebody else decide.
+  permission: ({ actor }, about) => mayDecide(actor, 'gradebook.change', about),
   async handle({ tx, actor, now, audit }, input) {
     const { courseId, lessonId, learnerId } = input;
-    const head = await courseHead(courseId, tx.db);
-    const document = head?.liveEditionId ? await editionDocument(head.liveEditionId) : null;
+    const head = await courseHead(tx.db, courseId);
+    const document = head?.liveEditionId ? await editionDocument(tx.db, head.liveEditionId) : null;
     const lesson = document && findLesson(document, lessonId);
-    const learner = await enrolledLearner(courseId, learnerId, tx.db);
+    const learner = await enrolledLearner(tx.db, courseId, learnerId);
     if (!lesson || !learner) return fail('not-found', 'This learner or this item is not part of the course.');
     const key = and(eq(gradeDecision.learnerId, learnerId), eq(gradeDecision.lessonId, lessonId));
     if (input.kind === 'none') await tx.db.delete(gradeDecision).where(key);
@@ -50,6 +51,7 @@ export const decideGrade = command({
         lessonId,
         kind: input.kind as 'points' | 'excused',
         points: input.kind === 'points' ? input.points : null,
+        of: input.kind === 'points' ? fullPoints(lesson) : null,
         reason: input.reason.trim(),
         decidedBy: actor.id,
         at: now.toString(),

@@ -12,6 +12,8 @@ export const gradeDecision = pgTable(
     lessonId: uuid('lesson_id').notNull(),
     kind: text('kind', { enum: ['points', 'excused'] }).notNull(),
     points: integer('points'),
+    /** What the item was worth when it was decided, in thousandths. */
+    of: integer('of'),
     reason: text('reason').notNull(),
     decidedBy: text('decided_by').notNull(),
     at: timestamp('at', { withTimezone: true, mode: 'string' }).notNull().defaultNow(),

@@ -2,16 +2,26 @@ import { and, eq } from 'drizzle-orm';
 import { array, number, object, string } from 'yup';
 import { idSchema } from '@/core/kernel/ids';
 import { fail, ok } from '@/core/kernel/problem';
-import { usualDoneRule } from '@/core/outline';
-import { type Passage, watchedPercent } from '@/core/record';
+import { type LessonDocument, usualDoneRule } from '@/core/outline';
+import { creditedPassages, type Passage, watchedPercent } from '@/core/record';
 import { instantFrom } from '../enrolment';
-import { command } from '../platform/command';
+import { type CommandContext, command } from '../platform/command';
+import { newId } from '../platform/ids';
 import { lessonUnlock } from '../platform/schema';
-import { recordEvent } from '../record';
+import { countFrom, heldProgress, recordEvent } from '../record';
 import { openLesson } from './guard';
 import { courseHead, learning } from './queries';
 
 const place = { courseId: idSchema, lessonId: idSchema };
+
+const eventOf = ({ actor, now }: CommandContext, courseId: string, lesson: LessonDocument) => ({
+  learnerId: actor.id,
+  courseId,
+  lessonId: lesson.id,
+  lessonTitle: lesson.title,
+  at: now.toString(),
+});
+const deedOf = ({ actor }: CommandContext, what: string, lessonId: string) => `${what}/${actor.id}/${lessonId}`;
 
 /** The learner has opened a lesson; where that is its rule, it is done with it. */
 export const openedLesson = command({
@@ -22,10 +32,12 @@ export const openedLesson = command({
     const found = await openLesson(context, courseId, lessonId);
     if (!found.ok) return found;
     const { lesson, progress } = found.value.lesson;
-    const event = { learnerId: context.actor.id, courseId, lessonId, lessonTitle: lesson.title, at: context.now.toString() };
+    const event = eventOf(context, courseId, lesson);
     const rule = lesson.done ?? usualDoneRule(lesson);
-    if (progress.state === 'empty') await recordEvent(context.tx, { ...event, verb: 'experienced' });
-    if (rule.by === 'opened' && progress.state !== 'done') await recordEvent(context.tx, { ...event, verb: 'completed' });
+    await recordEvent(context.tx, { ...event, verb: 'experienced', deed: deedOf(context, 'opened', lessonId) });
+    if (rule.by === 'opened' && progress.state !== 'done')
+      await recordEvent(context.tx, { ...event, verb: 'completed', deed: deedOf(context, 'done', lessonId) });
+    if (lesson.kind === 'film') await countFrom(context.tx, event, event.at);
     return ok({ done: rule.by === 'opened' || progress.state === 'done' });
   },
 });
@@ -41,16 +53,8 @@ export const markDone = command({
     const { lesson, progress } = found.value.lesson;
     const rule = lesson.done ?? usualDoneRule(lesson);
     if (rule.by !== 'learner' && rule.by !== 'opened') return fail('invalid', 'This lesson is done by what you do in it, not by saying so.');
-    if (progress.state !== 'done') {
-      await recordEvent(context.tx, {
-        learnerId: context.actor.id,
-        courseId,
-        lessonId,
-        lessonTitle: lesson.title,
-        at: context.now.toString(),
-        verb: 'completed',
-      });
-    }
+    if (progress.state !== 'done')
+      await recordEvent(context.tx, { ...eventOf(context, courseId, lesson), verb: 'completed', deed: deedOf(context, 'done', lessonId) });
     return ok({ done: true });
   },
 });
@@ -64,8 +68,8 @@ export const unlock = command({
   input: object({ ...place, password: string().max(80, 'Keep the password under 80 characters.').required('Give the password.') }).noUnknown(),
   permission: () => true,
   async handle({ tx, actor, now }, { courseId, lessonId, password }) {
-    const head = await courseHead(courseId, tx.db);
-    const found = head && (await learning(head, actor.id, now, tx.db));
+    const head = await courseHead(tx.db, courseId);
+    const found = head && (await learning(tx.db, head, actor.id, now));
     const view = found?.view.lessons.find((one) => one.lesson.id === lessonId);
     if (!view) return fail('not-found', 'This lesson is not part of a course you take.');
     if (view.open) return ok({ opened: true, sentence: '' });
@@ -91,7 +95,7 @@ export const unlock = command({
 
 const passage = array().of(number().min(0).max(1_000_000).required()).length(2).required();
 
-/** Passages of a film that were played, as the player saw them. */
+/** Passages of a film that were played, as the player saw them, and as far as the time that has passed allows. */
 export const watched = command({
   name: 'learning.watched',
   input: object({ ...place, passages: array().of(passage).min(1).max(200).required() }).noUnknown(),
@@ -100,14 +104,26 @@ export const watched = command({
     const found = await openLesson(context, courseId, lessonId, ['film']);
     if (!found.ok) return found;
     const { lesson, progress } = found.value.lesson;
-    const event = { learnerId: context.actor.id, courseId, lessonId, lessonTitle: lesson.title, at: context.now.toString() };
+    const event = eventOf(context, courseId, lesson);
     const seconds = lesson.media?.seconds ?? 0;
-    const kept = passages.map(([from = 0, to = 0]): Passage => [Math.min(from, seconds), Math.min(to, seconds)]);
-    const after = await recordEvent(context.tx, { ...event, verb: 'progressed', passages: kept });
+    const held = await heldProgress(context.tx, event);
+    // A page that never said it was opened has been open since now.
+    const elapsed = held.countedFrom ? (context.now.epochMilliseconds - instantFrom(held.countedFrom).epochMilliseconds) / 1000 : 0;
+    const credited = creditedPassages(
+      held.watched,
+      passages.map(([from = 0, to = 0]): Passage => [from, to]),
+      seconds,
+      elapsed,
+    );
+    const after =
+      credited.length === 0
+        ? held
+        : await recordEvent(context.tx, { ...event, verb: 'progressed', passages: credited, deed: deedOf(context, `watched/${newId()}`, lessonId) });
+    await countFrom(context.tx, event, event.at);
     const percent = watchedPercent(after.watched, seconds);
     const rule = lesson.done ?? usualDoneRule(lesson);
     const done = progress.state === 'done' || (rule.by === 'watched' && percent >= rule.percent);
-    if (done && progress.state !== 'done') await recordEvent(context.tx, { ...event, verb: 'completed' });
+    if (done && progress.state !== 'done') await recordEvent(context.tx, { ...event, verb: 'completed', deed: deedOf(context, 'done', lessonId) });
     return ok({ percent, done });
   },
 });

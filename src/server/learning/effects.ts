@@ -5,7 +5,7 @@ import { type CourseDocument, type Side, sideBySide } from '@/core/outline';
 import { learnersOf } from '../enrolment';
 import { mediaOfCourse } from '../media';
 import { composeDocument, editionDocument, liveDocument, loadOutline } from '../outline';
-import { database } from '../platform/database';
+import type { Database } from '../platform/database';
 import { sitting } from '../platform/schema';
 import { courseHead, recordsOf } from './queries';
 
@@ -21,16 +21,16 @@ export type EditionPreview = {
  * What another edition would bring, before it is made: every field side by side, and whom it touches,
  * worked out on the learners there are. Without an edition the working copy is meant.
  */
-export async function previewEdition(courseId: string, editionId: string | null, now = Temporal.Now.instant()): Promise<EditionPreview | null> {
-  const head = await courseHead(courseId);
+export async function previewEdition(db: Database, courseId: string, editionId: string | null, now = Temporal.Now.instant()): Promise<EditionPreview | null> {
+  const head = await courseHead(db, courseId);
   if (!head) return null;
-  const after = editionId ? await editionDocument(editionId) : await workingCopy(courseId);
+  const after = editionId ? await editionDocument(db, editionId) : await workingCopy(db, courseId);
   if (!after) return null;
-  const before = await liveDocument(head.liveEditionId);
+  const before = await liveDocument(db, head.liveEditionId);
   if (!before) return { learners: 0, touched: [], sides: [] };
-  const learners = await learnersOf(courseId);
-  const records = await recordsOf(courseId, learners);
-  const open = await database()
+  const learners = await learnersOf(db, courseId);
+  const records = await recordsOf(db, courseId, learners);
+  const open = await db
     .select({ learnerId: sitting.learnerId, lessonId: sitting.lessonId })
     .from(sitting)
     .where(and(eq(sitting.courseId, courseId), isNull(sitting.handedInAt)));
@@ -43,7 +43,7 @@ export async function previewEdition(courseId: string, editionId: string | null,
   return { learners: learners.length, touched, sides: sideBySide(before, after) };
 }
 
-async function workingCopy(courseId: string): Promise<CourseDocument | null> {
-  const [outline, media] = await Promise.all([loadOutline(courseId), mediaOfCourse(courseId)]);
+async function workingCopy(db: Database, courseId: string): Promise<CourseDocument | null> {
+  const [outline, media] = await Promise.all([loadOutline(db, courseId), mediaOfCourse(db, courseId)]);
   return outline && composeDocument(outline, media);
 }

@@ -16,8 +16,8 @@ export async function openLesson(
   lessonId: string,
   kinds?: readonly LessonKind[],
 ): Promise<Result<{ readonly learning: Learning; readonly lesson: LessonView }>> {
-  const head = await courseHead(courseId, context.tx.db);
-  const found = head && (await learning(head, context.actor.id, context.now, context.tx.db));
+  const head = await courseHead(context.tx.db, courseId);
+  const found = head && (await learning(context.tx.db, head, context.actor.id, context.now));
   if (!found) return fail('not-allowed', 'You do not take this course.');
   const lesson = found.view.lessons.find((view) => view.lesson.id === lessonId);
   if (!lesson || (kinds && !kinds.includes(lesson.lesson.kind))) return fail('not-found', 'This lesson is not part of the course.');

@@ -1,16 +1,19 @@
 import { and, asc, eq, isNotNull, ne } from 'drizzle-orm';
+import { rationalFrom } from '@/core/kernel/exact';
 import { Temporal } from '@/core/kernel/time';
-import { type LearnerRecords, type LearnerView, learnerView } from '@/core/learning';
+import { type Decision, type LearnerRecords, type LearnerView, learnerView, type Work } from '@/core/learning';
+import type { QuizResult } from '@/core/quiz';
+import type { LessonProgress } from '@/core/record';
 import { coursesTakenBy, type EnrolledLearner, enrolledLearner, learnersOf } from '../enrolment';
 import { type CourseHead, course, courseBySlug, editionDocument } from '../outline';
-import { type Database, database } from '../platform/database';
+import type { Database } from '../platform/database';
 import { gradeDecision, handIn, lessonUnlock, progress, sitting } from '../platform/schema';
 
 type Mutable = {
-  progress: Map<string, { state: 'empty' | 'begun' | 'done'; doneAt: string | null; watched: readonly (readonly [number, number])[] }>;
-  sittings: Map<string, { points: number; of: number }[]>;
-  handIns: Map<string, { state: 'draft' | 'handed-in' | 'being-marked' | 'marked'; points: number | null }>;
-  decisions: Map<string, { kind: 'points' | 'excused'; points: number | null; reason: string }>;
+  progress: Map<string, LessonProgress>;
+  sittings: Map<string, QuizResult[]>;
+  handIns: Map<string, Work[]>;
+  decisions: Map<string, Decision>;
   finished: boolean;
   unlocked: Set<string>;
 };
@@ -23,8 +26,14 @@ const blank = (finished: boolean): Mutable => ({
   unlocked: new Set(),
 });
 
+function add<T>(lists: Map<string, T[]> | undefined, key: string, one: T): void {
+  const list = lists?.get(key);
+  if (list) list.push(one);
+  else lists?.set(key, [one]);
+}
+
 /** The records of all learners of a course, or of one: four queries, however many there are. */
-export async function recordsOf(courseId: string, learners: readonly EnrolledLearner[], db: Database = database()): Promise<Map<string, LearnerRecords>> {
+export async function recordsOf(db: Database, courseId: string, learners: readonly EnrolledLearner[]): Promise<Map<string, LearnerRecords>> {
   const only = learners.length === 1 ? learners[0]?.learnerId : undefined;
   const mine = <
     T extends {
@@ -41,12 +50,12 @@ export async function recordsOf(courseId: string, learners: readonly EnrolledLea
   ) => (only === undefined ? eq(table.courseId, courseId) : and(eq(table.courseId, courseId), eq(table.learnerId, only)));
   const steps = await db.select().from(progress).where(mine(progress));
   const sat = await db
-    .select({ learnerId: sitting.learnerId, lessonId: sitting.lessonId, points: sitting.points, of: sitting.of })
+    .select({ learnerId: sitting.learnerId, lessonId: sitting.lessonId, points: sitting.points, of: sitting.of, share: sitting.share })
     .from(sitting)
     .where(and(mine(sitting), isNotNull(sitting.handedInAt)))
     .orderBy(asc(sitting.number));
   const work = await db
-    .select({ learnerId: handIn.learnerId, lessonId: handIn.lessonId, state: handIn.state, points: handIn.points })
+    .select({ learnerId: handIn.learnerId, lessonId: handIn.lessonId, state: handIn.state, points: handIn.points, of: handIn.of })
     .from(handIn)
     .where(and(mine(handIn), ne(handIn.state, 'draft')))
     .orderBy(asc(handIn.number));
@@ -59,11 +68,12 @@ export async function recordsOf(courseId: string, learners: readonly EnrolledLea
   for (const row of opened) all.get(row.learnerId)?.unlocked.add(row.lessonId);
   for (const row of steps) all.get(row.learnerId)?.progress.set(row.lessonId, { state: row.state, doneAt: row.doneAt, watched: row.watched });
   for (const row of sat) {
-    const own = all.get(row.learnerId)?.sittings;
-    own?.set(row.lessonId, [...(own.get(row.lessonId) ?? []), { points: row.points ?? 0, of: row.of ?? 0 }]);
+    const share = row.share === null ? {} : { share: rationalFrom(row.share) };
+    add(all.get(row.learnerId)?.sittings, row.lessonId, { points: row.points ?? 0, of: row.of ?? 0, ...share });
   }
-  for (const row of work) all.get(row.learnerId)?.handIns.set(row.lessonId, { state: row.state, points: row.points });
-  for (const row of decided) all.get(row.learnerId)?.decisions.set(row.lessonId, { kind: row.kind, points: row.points, reason: row.reason });
+  for (const { learnerId, lessonId, state, points, of } of work)
+    if (state !== 'draft') add(all.get(learnerId)?.handIns, lessonId, { state, points, of: of ?? 0 });
+  for (const { learnerId, lessonId, kind, points, of, reason } of decided) all.get(learnerId)?.decisions.set(lessonId, { kind, points, of: of ?? 0, reason });
   return all;
 }
 
@@ -76,22 +86,22 @@ export type Learning = {
 };
 
 /** A learner's course as it is for them now; null when they do not take it or nothing is published. */
-export async function learning(head: CourseHead, learnerId: string, now = Temporal.Now.instant(), db?: Database): Promise<Learning | null> {
+export async function learning(db: Database, head: CourseHead, learnerId: string, now = Temporal.Now.instant()): Promise<Learning | null> {
   if (!head.liveEditionId) return null;
-  const document = await editionDocument(head.liveEditionId);
-  const learner = await enrolledLearner(head.id, learnerId, db);
+  const document = await editionDocument(db, head.liveEditionId);
+  const learner = await enrolledLearner(db, head.id, learnerId);
   if (!document || !learner) return null;
-  const records = (await recordsOf(head.id, [learner], db)).get(learnerId);
+  const records = (await recordsOf(db, head.id, [learner])).get(learnerId);
   if (!records) return null;
   return { head, editionId: head.liveEditionId, learner, records, view: learnerView(document, learner.clock, records, now) };
 }
 
-export async function learningBySlug(slug: string, learnerId: string): Promise<Learning | null> {
-  const head = await courseBySlug(slug);
-  return head ? learning(head, learnerId) : null;
+export async function learningBySlug(db: Database, slug: string, learnerId: string): Promise<Learning | null> {
+  const head = await courseBySlug(db, slug);
+  return head ? learning(db, head, learnerId) : null;
 }
 
-export async function courseHead(courseId: string, db: Database = database()): Promise<CourseHead | null> {
+export async function courseHead(db: Database, courseId: string): Promise<CourseHead | null> {
   const [row] = await db
     .select({ id: course.id, slug: course.slug, title: course.title, liveEditionId: course.liveEditionId })
     .from(course)
@@ -100,12 +110,12 @@ export async function courseHead(courseId: string, db: Database = database()): P
 }
 
 /** The courses somebody takes, each as it is for them now. */
-export async function coursesOfLearner(learnerId: string): Promise<Learning[]> {
-  const ids = await coursesTakenBy(learnerId);
+export async function coursesOfLearner(db: Database, learnerId: string): Promise<Learning[]> {
+  const ids = await coursesTakenBy(db, learnerId);
   const found = await Promise.all(
     ids.map(async (id) => {
-      const head = await courseHead(id);
-      return head ? learning(head, learnerId) : null;
+      const head = await courseHead(db, id);
+      return head ? learning(db, head, learnerId) : null;
     }),
   );
   return found.filter((one) => one !== null);
@@ -114,11 +124,11 @@ export async function coursesOfLearner(learnerId: string): Promise<Learning[]> {
 export type LearnerRow = { readonly learner: EnrolledLearner; readonly records: LearnerRecords; readonly view: LearnerView };
 
 /** Every learner of a course, for the gradebook and for the Run stage. */
-export async function everybodysLearning(head: CourseHead, now = Temporal.Now.instant()): Promise<LearnerRow[]> {
+export async function everybodysLearning(db: Database, head: CourseHead, now = Temporal.Now.instant()): Promise<LearnerRow[]> {
   if (!head.liveEditionId) return [];
-  const [document, learners] = await Promise.all([editionDocument(head.liveEditionId), learnersOf(head.id)]);
+  const [document, learners] = await Promise.all([editionDocument(db, head.liveEditionId), learnersOf(db, head.id)]);
   if (!document) return [];
-  const records = await recordsOf(head.id, learners);
+  const records = await recordsOf(db, head.id, learners);
   return learners.flatMap((learner) => {
     const own = records.get(learner.learnerId);
     return own ? [{ learner, records: own, view: learnerView(document, learner.clock, own, now) }] : [];

@@ -1,16 +1,18 @@
 import { open } from 'node:fs/promises';
-import { eq, sql } from 'drizzle-orm';
+import { and, eq, ne, sql } from 'drizzle-orm';
 import { object, string } from 'yup';
 import { idSchema } from '@/core/kernel/ids';
 import { fail, ok, type Result } from '@/core/kernel/problem';
+import { Temporal } from '@/core/kernel/time';
 import { checkCaptions, checkUpload, type MediaFacts, type UploadPurpose } from '@/core/media';
-import { can } from '@/core/people';
+import { type Actor, can, makesCourses } from '@/core/people';
 import { command } from '../platform/command';
-import type { Transaction } from '../platform/database';
+import { config } from '../platform/config';
+import { type Transaction, transaction } from '../platform/database';
 import { files } from '../platform/files';
 import { newId } from '../platform/ids';
 import { later } from '../platform/jobs';
-import { blob, media } from './schema';
+import { blob, media, uploadDay } from './schema';
 
 export type StoredUpload = { readonly hash: string; readonly size: number; readonly contentType: string };
 
@@ -36,7 +38,34 @@ export async function storeUpload(purpose: UploadPurpose, name: string, path: st
 
 /** Remembers a stored file's content; harmless when it is known. */
 export async function rememberBlob(tx: Transaction, stored: StoredUpload): Promise<void> {
-  await tx.db.insert(blob).values({ hash: stored.hash, size: stored.size, contentType: stored.contentType }).onConflictDoNothing();
+  await tx.db
+    .insert(blob)
+    .values({ hash: stored.hash, size: stored.size, contentType: stored.contentType })
+    // Held until this transaction ends, so that the sweep cannot take away what is being referred to.
+    .onConflictDoUpdate({ target: blob.hash, set: { seenAt: sql`now()` } });
+}
+
+/** Counts what somebody begins to upload against their limit for the day; nothing is counted when it is over it. */
+export async function countUpload(person: Actor, bytes: number): Promise<Result<null>> {
+  const most = makesCourses(person) ? config.uploadsADay.making : config.uploadsADay.taking;
+  const day = Temporal.Now.plainDateISO('UTC').toString();
+  return transaction(async (tx) => {
+    const [row] = await tx.db
+      .insert(uploadDay)
+      .values({ userId: person.id, day, bytes })
+      .onConflictDoUpdate({ target: [uploadDay.userId, uploadDay.day], set: { bytes: sql`${uploadDay.bytes} + excluded.bytes` } })
+      .returning({ bytes: uploadDay.bytes });
+    if ((row?.bytes ?? 0) <= most) return ok(null);
+    await tx.db
+      .update(uploadDay)
+      .set({ bytes: sql`${uploadDay.bytes} - ${bytes}` })
+      .where(and(eq(uploadDay.userId, person.id), eq(uploadDay.day, day)));
+    return fail(
+      'too-many',
+      `That would be more than ${Math.round(most / 1024 ** 2).toLocaleString('en-GB')} MB in one day. Go on tomorrow, or ask the owner of the school.`,
+      'file',
+    );
+  });
 }
 
 const stored = {
@@ -112,8 +141,8 @@ export const describePicture = command({
     const [row] = await tx.db
       .update(media)
       .set({ alt })
-      .where(eq(media.id, mediaId))
-      .returning({ courseId: media.courseId, title: media.title, was: sql<string>`${media.alt}` });
+      .where(and(eq(media.id, mediaId), ne(media.alt, alt)))
+      .returning({ courseId: media.courseId, title: media.title });
     if (row) await audit({ courseId: row.courseId, sentence: `described the picture "${row.title}"` });
     return ok(null);
   },

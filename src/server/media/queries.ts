@@ -1,9 +1,9 @@
 import { and, eq, inArray } from 'drizzle-orm';
 import type { MediaFacts } from '@/core/media';
-import { type Database, database, type Transaction } from '../platform/database';
+import type { Database, Transaction } from '../platform/database';
 import { blob, media } from './schema';
 
-export async function mediaOfCourse(courseId: string, db: Database = database()): Promise<Map<string, MediaFacts>> {
+export async function mediaOfCourse(db: Database, courseId: string): Promise<Map<string, MediaFacts>> {
   const rows = await db
     .select({ media, size: blob.size, contentType: blob.contentType })
     .from(media)
@@ -17,8 +17,8 @@ function factsOf({ media: row, size, contentType }: { media: typeof media.$infer
   return { ...facts, size, contentType };
 }
 
-export async function mediaById(id: string): Promise<(MediaFacts & { readonly courseId: string }) | null> {
-  const [row] = await database()
+export async function mediaById(db: Database, id: string): Promise<(MediaFacts & { readonly courseId: string }) | null> {
+  const [row] = await db
     .select({ media, size: blob.size, contentType: blob.contentType })
     .from(media)
     .innerJoin(blob, eq(blob.hash, media.hash))

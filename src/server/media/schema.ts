@@ -1,5 +1,6 @@
-import { bigint, index, integer, jsonb, pgTable, real, text, uuid } from 'drizzle-orm/pg-core';
+import { bigint, index, integer, jsonb, pgTable, primaryKey, real, text, uuid } from 'drizzle-orm/pg-core';
 import type { MediaFacts } from '@/core/media';
+import { user } from '../people/schema';
 import { at } from '../platform/columns';
 
 /** A file's content, stored once however often it is uploaded. */
@@ -8,7 +9,22 @@ export const blob = pgTable('blob', {
   size: bigint('size', { mode: 'number' }).notNull(),
   contentType: text('content_type').notNull(),
   createdAt: at('created_at').notNull().defaultNow(),
+  /** When it was last stored or referred to anew: what is looked at before it is swept away. */
+  seenAt: at('seen_at').notNull().defaultNow(),
 });
+
+/** Bytes somebody has begun to upload on a day (UTC), for the limit on it. */
+export const uploadDay = pgTable(
+  'upload_day',
+  {
+    userId: text('user_id')
+      .notNull()
+      .references(() => user.id, { onDelete: 'cascade' }),
+    day: text('day').notNull(),
+    bytes: bigint('bytes', { mode: 'number' }).notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.userId, table.day] })],
+);
 
 export const media = pgTable(
   'media',

@@ -32,7 +32,7 @@ export const changeMany = command({
     const steps: Step[] = [];
     // Always in the same order, so that two bulk changes never wait for each other.
     for (const { courseId, edit } of [...courses].sort((a, b) => (a.courseId < b.courseId ? -1 : 1))) {
-      const outline = (await lockCourse(tx, courseId)) && (await loadPart(courseId, reachOf(edit), tx.db));
+      const outline = (await lockCourse(tx, courseId)) && (await loadPart(tx.db, courseId, reachOf(edit)));
       if (!outline) return fail('not-found', 'One of the courses is not there any more. Nothing was changed.');
       const planned = planEdit(outline, edit);
       if (!planned.ok) return fail(planned.problem.code, `${Object.values(outline.course)[0]?.title}: ${planned.problem.sentence} Nothing was changed.`);
@@ -68,7 +68,7 @@ export const undoMany = command({
       if (!row) return fail('not-found', 'There is nothing of yours to undo here.');
       // Sent twice it is undone once.
       if (row.undoneBy) continue;
-      const outline = await loadPart(courseId, reachOfChanges(row.changes), tx.db);
+      const outline = await loadPart(tx.db, courseId, reachOfChanges(row.changes));
       const changes = reverse(row.changes);
       if (!outline || !canTakeBack(outline, row.changes, changes))
         return fail('conflict', 'This cannot be taken back by itself: the same things have been changed since. Their present state is kept.');

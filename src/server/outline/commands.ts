@@ -27,8 +27,10 @@ export const createCourse = command({
   async handle({ tx, actor, audit }, { id, title: raw }) {
     const title = raw.trim();
     const [there] = await tx.db.select({ slug: course.slug }).from(course).where(eq(course.id, id));
-    if (there) return ok(there);
+    if (there) return can(actor, 'course.edit', { courseId: id }) ? ok(there) : fail('conflict', 'This id is in use elsewhere. Try again.');
     const wanted = slugOf(title);
+    // One after the other for each address, so that courses of one title at once get addresses of their own.
+    await tx.client.query('select pg_advisory_xact_lock(hashtextextended($1, 0))', [`slug/${wanted}`]);
     const taken = new Set(
       (
         await tx.db
@@ -81,7 +83,7 @@ export const editOutline = command({
     const held = await lockCourse(tx, courseId);
     const done = await doneBefore(context, courseId, step);
     if (done) return done;
-    const outline = held && (await loadPart(courseId, reachOf(edit), tx.db));
+    const outline = held && (await loadPart(tx.db, courseId, reachOf(edit)));
     if (!outline) return goneCourse;
     const fresh = changedMeanwhile(outline, edit, base ?? {});
     if (!fresh.ok) return fresh;
@@ -105,11 +107,11 @@ const takeBack = (kind: 'undo' | 'redo') =>
       const held = await lockCourse(tx, courseId);
       const done = await doneBefore(context, courseId, step);
       if (done) return done;
-      const row = held && (await undoRows(courseId, actor.id, tx.db))[kind];
+      const row = held && (await undoRows(tx.db, courseId, actor.id))[kind];
       if (!row) return fail('not-found', kind === 'undo' ? 'There is nothing of yours to undo here.' : 'There is nothing to do again.');
-      const made = await changesOf(row.id, tx.db);
+      const made = await changesOf(tx.db, row.id);
       const changes = reverse(made);
-      const outline = await loadPart(courseId, reachOfChanges(made), tx.db);
+      const outline = await loadPart(tx.db, courseId, reachOfChanges(made));
       if (!outline) return goneCourse;
       const what = row.sentence.replace(/^undo: /, '');
       if (!canTakeBack(outline, made, changes)) {

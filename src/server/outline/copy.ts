@@ -28,7 +28,7 @@ export const copyRows = command({
   permission: ({ actor }, { courseId, fromCourseId }) => can(actor, 'course.edit', { courseId }) && can(actor, 'course.edit', { courseId: fromCourseId }),
   async handle(context, { courseId, fromCourseId, sectionIds, lessonIds, seed, into, after }) {
     const { tx } = context;
-    const target = (await lockCourse(tx, courseId)) && (await loadPart(courseId, { ...everything, question: noRows, text: noRows }, tx.db));
+    const target = (await lockCourse(tx, courseId)) && (await loadPart(tx.db, courseId, { ...everything, question: noRows, text: noRows }));
     const reach = reachOf({
       do: 'all',
       edits: [
@@ -36,7 +36,7 @@ export const copyRows = command({
         { do: 'remove', table: 'lesson', ids: lessonIds },
       ],
     });
-    const source = await loadPart(fromCourseId, reach, tx.db);
+    const source = await loadPart(tx.db, fromCourseId, reach);
     if (!target || !source) return fail('not-found', 'This course is not there any more.');
     const isSame = courseId === fromCourseId;
     const id = (old: string) => derivedId(seed, old);

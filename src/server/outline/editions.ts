@@ -10,7 +10,7 @@ import { can } from '@/core/people';
 import { mediaOfCourse } from '../media';
 import { personById, user } from '../people';
 import { command } from '../platform/command';
-import { database, type Transaction } from '../platform/database';
+import { type Database, database, type Transaction } from '../platform/database';
 import { newId } from '../platform/ids';
 import { loadOutline } from './load';
 import { composeDocument, documentHash, editionDocument } from './queries';
@@ -40,12 +40,12 @@ export const publish = command({
   permission: ({ actor }, { courseId }) => can(actor, 'course.publish', { courseId }),
   async handle({ tx, actor, now, audit }, { courseId, number: wanted }) {
     const locked = await lockCourse(tx, courseId);
-    const outline = locked && (await loadOutline(courseId, tx.db));
+    const outline = locked && (await loadOutline(tx.db, courseId));
     if (!locked || !outline) return fail('not-found', 'This course is not there any more.');
     const next = await nextNumber(tx, courseId);
     const isNext = checkNumber(wanted, next);
     if (!isNext.ok) return isNext;
-    const media = await mediaOfCourse(courseId, tx.db);
+    const media = await mediaOfCourse(tx.db, courseId);
     const open = readiness(outline, media).filter((finding) => finding.level === 'settle');
     if (open[0]) {
       return fail('invalid', `${open.length === 1 ? 'One thing has' : `${open.length} things have`} to be settled before publishing: ${open[0].sentence}`);
@@ -53,7 +53,7 @@ export const publish = command({
     const document = composeDocument(outline, media);
     courseDocumentSchema.validateSync(document);
     const hash = documentHash(document);
-    const before: CourseDocument | null = locked.liveEditionId ? await editionDocument(locked.liveEditionId) : null;
+    const before: CourseDocument | null = locked.liveEditionId ? await editionDocument(tx.db, locked.liveEditionId) : null;
     if (before && documentHash(before) === hash) return fail('conflict', 'Nothing has changed since the edition that is live, so there is nothing to publish.');
     const id = newId();
     await tx.db
@@ -115,7 +115,7 @@ export async function publishDue(now: Temporal.Instant = Temporal.Now.instant())
   const due = await database().select().from(plannedEdition).where(lte(plannedEdition.at, now.toString()));
   for (const row of due) {
     if (row.problem !== null) continue;
-    const done = await publish.run(await personById(row.plannedBy), { courseId: row.courseId, number: row.number }, now);
+    const done = await publish.run(await personById(database(), row.plannedBy), { courseId: row.courseId, number: row.number }, now);
     if (done.ok) continue;
     await database().update(plannedEdition).set({ problem: done.problem.sentence }).where(eq(plannedEdition.courseId, row.courseId));
   }
@@ -189,8 +189,8 @@ export type EditionRow = {
 };
 
 /** The editions of a course, newest first. */
-export async function editionsOf(courseId: string): Promise<EditionRow[]> {
-  const rows = await database()
+export async function editionsOf(db: Database, courseId: string): Promise<EditionRow[]> {
+  const rows = await db
     .select({ id: edition.id, number: edition.number, at: edition.publishedAt, by: user.name, live: course.liveEditionId, differences: edition.differences })
     .from(edition)
     .innerJoin(course, eq(course.id, edition.courseId))

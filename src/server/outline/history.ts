@@ -2,19 +2,19 @@ import { and, asc, desc, eq, gt, isNotNull, isNull, like, lt, ne, or } from 'dri
 import type { Change } from '@/core/kernel/change';
 import { pastText } from '@/core/outline';
 import { user } from '../people';
-import { type Database, database } from '../platform/database';
+import type { Database } from '../platform/database';
 import { audit } from './schema';
 
 export type UndoState = { readonly undo: string | null; readonly redo: string | null };
 
 /** What the next undo and redo of a person in a course would take back or do again, in words. */
-export async function undoState(courseId: string, actorId: string, db: Database = database()): Promise<UndoState> {
-  const { undo, redo } = await undoRows(courseId, actorId, db);
+export async function undoState(db: Database, courseId: string, actorId: string): Promise<UndoState> {
+  const { undo, redo } = await undoRows(db, courseId, actorId);
   return { undo: undo?.sentence ?? null, redo: redo?.sentence.replace(/^undo: /, '') ?? null };
 }
 
 /** The rows of the history that undo and redo would act on next, for one person in one course. */
-export async function undoRows(courseId: string, actorId: string, db: Database) {
+export async function undoRows(db: Database, courseId: string, actorId: string) {
   const newest = async (not: 'undo' | 'redo') => {
     const [row] = await db
       .select({ id: audit.id, kind: audit.kind, sentence: audit.sentence })
@@ -30,7 +30,7 @@ export async function undoRows(courseId: string, actorId: string, db: Database) 
   return { undo, redo: last?.kind === 'undo' ? last : null };
 }
 
-export async function changesOf(auditId: string, db: Database): Promise<Change[]> {
+export async function changesOf(db: Database, auditId: string): Promise<Change[]> {
   const [row] = await db.select({ changes: audit.changes }).from(audit).where(eq(audit.id, auditId));
   return row?.changes ?? [];
 }
@@ -45,8 +45,8 @@ export type Step = {
 };
 
 /** The steps after a revision, in order. More than `most` are not told one by one: null. */
-export async function stepsSince(courseId: string, revision: number, most = 500): Promise<Step[] | null> {
-  const rows = await database()
+export async function stepsSince(db: Database, courseId: string, revision: number, most = 500): Promise<Step[] | null> {
+  const rows = await db
     .select({ revision: audit.revision, actorId: audit.actorId, name: user.name, sentence: audit.sentence, changes: audit.changes })
     .from(audit)
     .leftJoin(user, eq(user.id, audit.actorId))
@@ -67,8 +67,8 @@ export type HistoryRow = {
 };
 
 /** What was done to a course by those who make it, newest first, from before a moment on. */
-export async function historyOf(courseId: string, before: string | null, most = 100): Promise<HistoryRow[]> {
-  const rows = await database()
+export async function historyOf(db: Database, courseId: string, before: string | null, most = 100): Promise<HistoryRow[]> {
+  const rows = await db
     .select({ id: audit.id, at: audit.at, by: user.name, sentence: audit.sentence, revision: audit.revision })
     .from(audit)
     .leftJoin(user, eq(user.id, audit.actorId))

@@ -1,3 +1,4 @@
+import { database } from '../platform/database';
 import { listen } from '../platform/listen';
 import { beforeShutdown } from '../platform/shutdown';
 import { stepsSince } from './history';
@@ -31,6 +32,17 @@ export function courseEvents(courseId: string, since: number, personId: string, 
       };
       // One look at a time, and another one when something was said during it.
       let looking = false;
+      // While it is looked at whether they may still listen, nothing goes out: what was said before they could not is all they get.
+      let checking: Promise<void> | null = null;
+      const check = (): Promise<void> => {
+        checking ??= mayLook()
+          .catch(() => false)
+          .then((may) => {
+            checking = null;
+            if (!may) end();
+          });
+        return checking;
+      };
       let askedAgain = false;
       const look = async (): Promise<void> => {
         askedAgain = true;
@@ -38,8 +50,10 @@ export function courseEvents(courseId: string, since: number, personId: string, 
         looking = true;
         try {
           while (askedAgain && open) {
+            if (checking) await checking;
             askedAgain = false;
-            const steps = await stepsSince(courseId, revision);
+            const steps = await stepsSince(database(), courseId, revision);
+            if (checking) await checking;
             const last = steps?.at(-1);
             if (steps === null) say('reload', null);
             else if (last) {
@@ -53,20 +67,25 @@ export function courseEvents(courseId: string, since: number, personId: string, 
           looking = false;
         }
       };
-      const people = () =>
+      const people = async () => {
+        if (checking) await checking;
         say(
           'people',
           whoIsHere(courseId).filter((one) => one.personId !== personId),
         );
-      const news = () => {
+      };
+      const news = async () => {
+        if (checking) await checking;
         say('news', null);
         look();
       };
       ends.push(beforeShutdown(end));
+      // First of all lines: told in one step with what was changed, it comes before whatever is said of the course afterwards.
+      ends.push(await listen('mosaik_access', (payload) => payload === personId && check(), check));
       ends.push(await listen('mosaik_course', (payload) => payload === courseId && news(), news));
       ends.push(await watchPeople(courseId, people));
       const beat = setInterval(async () => {
-        if (!(await mayLook().catch(() => false))) return end();
+        await check();
         send(': still here\n\n');
         people();
       }, beatMs);

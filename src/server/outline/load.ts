@@ -1,7 +1,7 @@
 import { and, eq, inArray, or, type SQL, sql } from 'drizzle-orm';
 import type { AnyPgColumn } from 'drizzle-orm/pg-core';
 import type { Course, Lesson, LessonText, Outline, Part, Question, Reach, Section } from '@/core/outline';
-import { type Database, database } from '../platform/database';
+import type { Database } from '../platform/database';
 import { course, lesson, lessonText, outcome, question, section } from './schema';
 
 const byId = <T extends { readonly id: string }>(rows: readonly T[]): { readonly [id: string]: T } => Object.fromEntries(rows.map((row) => [row.id, row]));
@@ -30,7 +30,7 @@ export const withoutTexts: Reach = { lesson: 'all', question: 'all', text: { ids
 const whole: Reach = { lesson: 'all', question: 'all', text: 'all' };
 
 /** The working copy of a course, or as much of it as is asked for; null when there is no such course. */
-export async function load(courseId: string, reach: Reach, db: Database): Promise<{ outline: Outline; revision: number } | null> {
+export async function load(db: Database, courseId: string, reach: Reach): Promise<{ outline: Outline; revision: number } | null> {
   // One after the other: inside a transaction there is one connection, and each is quick.
   const [own] = await db.select().from(course).where(eq(course.id, courseId));
   if (!own) return null;
@@ -66,16 +66,16 @@ export async function load(courseId: string, reach: Reach, db: Database): Promis
 }
 
 /** The whole working copy, with its texts: for publishing and for looking at it as a learner. */
-export const loadOutline = async (courseId: string, db: Database = database()) => (await load(courseId, whole, db))?.outline ?? null;
+export const loadOutline = async (db: Database, courseId: string) => (await load(db, courseId, whole))?.outline ?? null;
 
 /** As much of the working copy as an edit looks at. */
-export const loadPart = async (courseId: string, reach: Reach, db: Database) => (await load(courseId, reach, db))?.outline ?? null;
+export const loadPart = async (db: Database, courseId: string, reach: Reach) => (await load(db, courseId, reach))?.outline ?? null;
 
 /** The working copies of several courses without their texts, for a shelf. */
-export const loadStructure = async (courseId: string) => (await load(courseId, withoutTexts, database()))?.outline ?? null;
+export const loadStructure = async (db: Database, courseId: string) => (await load(db, courseId, withoutTexts))?.outline ?? null;
 
-export async function lessonTextOf(courseId: string, lessonId: string): Promise<LessonText> {
-  const [row] = await database()
+export async function lessonTextOf(db: Database, courseId: string, lessonId: string): Promise<LessonText> {
+  const [row] = await db
     .select({ content: lessonText.content })
     .from(lessonText)
     .where(and(eq(lessonText.id, lessonId), eq(lessonText.courseId, courseId)));

@@ -39,10 +39,10 @@ test.each([
   const { courseId, sectionId } = await freshCourse();
   const id = newId();
   await must(boss(), 'outline.edit', { courseId, edit: { do: 'add-lesson', id, sectionId, after: null, title: 'Before', kind: 'reading' } });
-  const before = await loadOutline(courseId);
+  const before = await loadOutline(database(), courseId);
   const result = await run(boss(), 'outline.edit', { courseId, edit: { do: 'set', table: 'lesson', id, fields } });
   expect(result.ok ? '' : result.problem.sentence).toBe(sentence);
-  expect(await loadOutline(courseId)).toEqual(before);
+  expect(await loadOutline(database(), courseId)).toEqual(before);
 });
 
 test('a section dropped into itself stays where it is, in words', async () => {
@@ -55,24 +55,24 @@ test('HTML in a title is a title', async () => {
   const { courseId, sectionId } = await freshCourse();
   const title = '<img src=x onerror=alert(1)> & more';
   await must(boss(), 'outline.edit', { courseId, edit: { do: 'add-lesson', id: newId(), sectionId, after: null, title, kind: 'reading' } });
-  expect(Object.values((await loadOutline(courseId))?.lesson ?? {}).map((lesson) => lesson.title)).toEqual([title]);
+  expect(Object.values((await loadOutline(database(), courseId))?.lesson ?? {}).map((lesson) => lesson.title)).toEqual([title]);
 });
 
 test('a section with its lessons is removed, comes back in one undo, goes again in one redo', async () => {
   const { courseId, sectionId } = await freshCourse();
   for (const title of ['a', 'b', 'c'])
     await must(boss(), 'outline.edit', { courseId, edit: { do: 'add-lesson', id: newId(), sectionId, after: null, title, kind: 'quiz' } });
-  const before = await loadOutline(courseId);
+  const before = await loadOutline(database(), courseId);
   await must(boss(), 'outline.edit', { courseId, edit: { do: 'remove', table: 'section', ids: [sectionId] } });
-  expect(Object.keys((await loadOutline(courseId))?.lesson ?? {})).toHaveLength(0);
+  expect(Object.keys((await loadOutline(database(), courseId))?.lesson ?? {})).toHaveLength(0);
   await must(boss(), 'outline.undo', { courseId });
-  expect(await loadOutline(courseId)).toEqual(before);
+  expect(await loadOutline(database(), courseId)).toEqual(before);
   await must(boss(), 'outline.redo', { courseId });
-  expect(Object.keys((await loadOutline(courseId))?.section ?? {})).toHaveLength(0);
+  expect(Object.keys((await loadOutline(database(), courseId))?.section ?? {})).toHaveLength(0);
   await must(boss(), 'outline.undo', { courseId });
   await must(boss(), 'outline.undo', { courseId });
   expect(
-    Object.values((await loadOutline(courseId))?.lesson ?? {})
+    Object.values((await loadOutline(database(), courseId))?.lesson ?? {})
       .map((lesson) => lesson.title)
       .sort(),
   ).toEqual(['a', 'b']);
@@ -84,7 +84,7 @@ test('undo does not destroy what somebody else has changed since', async () => {
   await set('Mine');
   await set('Theirs', { id: school.creator, role: 'creator', courses: { [courseId]: 'creator' } });
   expect(codeOf(await run(boss(), 'outline.undo', { courseId }))).toBe('conflict');
-  expect(Object.values((await loadOutline(courseId))?.section ?? {})[0]?.title).toBe('Theirs');
+  expect(Object.values((await loadOutline(database(), courseId))?.section ?? {})[0]?.title).toBe('Theirs');
 });
 
 test('permission is decided for every write', async () => {

@@ -3,10 +3,9 @@ import { desc, eq, inArray, sql } from 'drizzle-orm';
 import { canonical } from '@/core/kernel/change';
 import type { MediaFacts } from '@/core/media';
 import { type CourseDocument, compose, type Difference, differences, learnerMinutes, type Outline, upgradeDocument } from '@/core/outline';
-import { can } from '@/core/people';
 import { mediaOfCourse } from '../media';
 import type { Person } from '../people';
-import { database } from '../platform/database';
+import type { Database } from '../platform/database';
 import { undoState } from './history';
 import { load, loadOutline, withoutTexts } from './load';
 import { course, edition, plannedEdition } from './schema';
@@ -29,8 +28,8 @@ export type CourseHead = {
   readonly liveEditionId: string | null;
 };
 
-export async function courseBySlug(slug: string): Promise<CourseHead | null> {
-  const [row] = await database()
+export async function courseBySlug(db: Database, slug: string): Promise<CourseHead | null> {
+  const [row] = await db
     .select({ id: course.id, slug: course.slug, title: course.title, liveEditionId: course.liveEditionId, liveEdition: edition.number })
     .from(course)
     .leftJoin(edition, eq(edition.id, course.liveEditionId))
@@ -38,28 +37,36 @@ export async function courseBySlug(slug: string): Promise<CourseHead | null> {
   return row ?? null;
 }
 
-export async function courseIsThere(id: string): Promise<boolean> {
-  const [row] = await database().select({ id: course.id }).from(course).where(eq(course.id, id));
+export async function courseIsThere(db: Database, id: string): Promise<boolean> {
+  const [row] = await db.select({ id: course.id }).from(course).where(eq(course.id, id));
   return row !== undefined;
 }
 
 /** Everything the Build stage shows. */
-export async function courseDesk(slug: string, person: Person) {
-  const head = await courseBySlug(slug);
-  if (!head || !can(person, 'course.edit', { courseId: head.id })) return null;
-  const [loaded, media, undo] = await Promise.all([load(head.id, withoutTexts, database()), mediaOfCourse(head.id), undoState(head.id, person.id)]);
-  return loaded ? { head, ...loaded, media, undo } : null;
+export async function courseDesk(db: Database, head: CourseHead, person: Person) {
+  const [loaded, media, undo] = await Promise.all([load(db, head.id, withoutTexts), mediaOfCourse(db, head.id), undoState(db, head.id, person.id)]);
+  return loaded ? { ...loaded, media, undo } : null;
 }
 export type CourseDesk = NonNullable<Awaited<ReturnType<typeof courseDesk>>>;
 
-/** An edition never changes, so its document is kept in memory by id. */
+/** An edition never changes, so its document is kept in memory by id; and while it is read, all who want it wait for the same reading. */
 const editions = new Map<string, CourseDocument>();
+const readings = new Map<string, Promise<CourseDocument | null>>();
 const mostEditions = 50;
 
-export async function editionDocument(editionId: string): Promise<CourseDocument | null> {
+export async function editionDocument(db: Database, editionId: string): Promise<CourseDocument | null> {
   const known = editions.get(editionId);
   if (known) return known;
-  const [row] = await database().select({ document: edition.document }).from(edition).where(eq(edition.id, editionId));
+  const underWay = readings.get(editionId);
+  // Whoever reads it does so on their own connection, which may break; then each looks for themselves.
+  if (underWay) return underWay.catch(() => readEdition(db, editionId));
+  const reading = readEdition(db, editionId).finally(() => readings.delete(editionId));
+  readings.set(editionId, reading);
+  return reading;
+}
+
+async function readEdition(db: Database, editionId: string): Promise<CourseDocument | null> {
+  const [row] = await db.select({ document: edition.document }).from(edition).where(eq(edition.id, editionId));
   if (!row) return null;
   const [oldest] = editions.keys();
   if (editions.size >= mostEditions && oldest) editions.delete(oldest);
@@ -68,12 +75,12 @@ export async function editionDocument(editionId: string): Promise<CourseDocument
   return document;
 }
 
-export const liveDocument = async (editionId: string | null) => (editionId ? editionDocument(editionId) : null);
+export const liveDocument = async (db: Database, editionId: string | null) => (editionId ? editionDocument(db, editionId) : null);
 
 /** The courses a person works on, newest change first. */
-export async function coursesFor(person: Person) {
+export async function coursesFor(db: Database, person: Person) {
   const own = Object.keys(person.courses);
-  const rows = await database()
+  const rows = await db
     .select({
       id: course.id,
       slug: course.slug,
@@ -101,17 +108,17 @@ export type Unpublished = {
   readonly planned: Planned | null;
 };
 
-async function plannedOf(courseId: string): Promise<Planned | null> {
-  const [row] = await database().select().from(plannedEdition).where(eq(plannedEdition.courseId, courseId));
+async function plannedOf(db: Database, courseId: string): Promise<Planned | null> {
+  const [row] = await db.select().from(plannedEdition).where(eq(plannedEdition.courseId, courseId));
   return row ? { number: row.number, at: row.at, wall: row.wall, zone: row.zone, problem: row.problem } : null;
 }
 
 /** What publishing would bring: the number of the next edition, and what changed since the live one. */
-export async function unpublished(courseId: string): Promise<Unpublished | null> {
+export async function unpublished(db: Database, courseId: string): Promise<Unpublished | null> {
   const [outline, media, rows] = await Promise.all([
-    loadOutline(courseId),
-    mediaOfCourse(courseId),
-    database()
+    loadOutline(db, courseId),
+    mediaOfCourse(db, courseId),
+    db
       .select({ live: course.liveEditionId, number: edition.number, id: edition.id })
       .from(course)
       .leftJoin(edition, eq(edition.courseId, course.id))
@@ -119,17 +126,17 @@ export async function unpublished(courseId: string): Promise<Unpublished | null>
   ]);
   if (!outline) return null;
   const live = rows.find((row) => row.id !== null && row.id === row.live);
-  const before = await liveDocument(live?.id ?? null);
+  const before = await liveDocument(db, live?.id ?? null);
   return {
     next: Math.max(0, ...rows.map((row) => row.number ?? 0)) + 1,
     live: live?.number ?? null,
     differences: differences(before, composeDocument(outline, media)),
-    planned: await plannedOf(courseId),
+    planned: await plannedOf(db, courseId),
   };
 }
 
 /** Whether a course lets its markers look at it without being enrolled. */
-export async function staffLooks(courseId: string): Promise<boolean> {
-  const [row] = await database().select({ settings: course.settings }).from(course).where(eq(course.id, courseId));
+export async function staffLooks(db: Database, courseId: string): Promise<boolean> {
+  const [row] = await db.select({ settings: course.settings }).from(course).where(eq(course.id, courseId));
   return row?.settings.staffLook ?? false;
 }

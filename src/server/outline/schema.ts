@@ -147,6 +147,8 @@ export const edition = pgTable(
       .notNull()
       .references((): AnyPgColumn => course.id, { onDelete: 'cascade' }),
     number: integer('number').notNull(),
+    /** The revision of the working copy it was made of, so that what came since can be counted without being compared. */
+    revision: integer('revision').notNull().default(0),
     document: jsonb('document').$type<CourseDocument>().notNull(),
     /** SHA-256 of the document's JSON with its keys in order. */
     hash: text('hash').notNull(),

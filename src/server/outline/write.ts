@@ -77,7 +77,7 @@ export async function keepStep(
 
 /** What a step answers: its changes, where the course now is, and what can be taken back. */
 export async function stepAnswer({ tx, actor }: CommandContext, courseId: string, changes: readonly Change[], revision: number) {
-  return ok({ changes, revision, undo: await undoState(courseId, actor.id, tx.db) });
+  return ok({ changes, revision, undo: await undoState(tx.db, courseId, actor.id) });
 }
 
 /**
@@ -113,7 +113,7 @@ export async function checkElsewhere(tx: Transaction, courseId: string, changes:
   }
   const files = changes.flatMap(({ table, after }) => (table === 'lesson' ? [after?.mediaId, after?.pictureId].filter((id) => typeof id === 'string') : []));
   if (files.length > 0) {
-    const media = await mediaOfCourse(courseId, tx.db);
+    const media = await mediaOfCourse(tx.db, courseId);
     if (files.some((id) => !media.has(id))) return fail('not-found', 'This file does not belong to the course.', 'mediaId');
   }
   return ok(null);

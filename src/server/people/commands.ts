@@ -1,4 +1,4 @@
-import { and, eq } from 'drizzle-orm';
+import { and, eq, ne } from 'drizzle-orm';
 import { boolean, object, string } from 'yup';
 import { idSchema, optionalId } from '@/core/kernel/ids';
 import { parsed } from '@/core/kernel/parse';
@@ -7,9 +7,10 @@ import { fail, ok, type Result } from '@/core/kernel/problem';
 import { can, emailSchema, nameSchema, passwordSchema, plainEmail, schoolRoles } from '@/core/people';
 import { zoneSchema } from '@/core/release';
 import { command } from '../platform/command';
-import { type Transaction, transaction } from '../platform/database';
+import { type Database, type Transaction, transaction } from '../platform/database';
 import { newId } from '../platform/ids';
-import { account, courseStaff, school, session, user } from './schema';
+import { schoolFacts } from './queries';
+import { account, courseStaff, nameRequest, school, session, user } from './schema';
 import { hashPassword } from './sessions';
 
 export type NewPerson = {
@@ -32,8 +33,12 @@ export async function insertPerson(tx: Transaction, person: NewPerson): Promise<
 
 const firstOwner = object({ school: nameSchema, name: nameSchema, email: emailSchema, password: passwordSchema, zone: zoneSchema }).noUnknown();
 
+const hasOwner = fail('conflict', 'This school has an owner already. Sign in instead.');
+
 /** The first visit to an empty installation makes the school and its owner; later ones are turned away. */
-export async function makeFirstOwner(raw: unknown): Promise<Result<null>> {
+export async function makeFirstOwner(db: Database, raw: unknown): Promise<Result<null>> {
+  // Asked first: working out a password costs more than anybody should be able to ask for without a name.
+  if (await schoolFacts(db)) return hasOwner;
   const asked = parsed(firstOwner, keepableJson(raw));
   if (!asked.ok) return asked;
   const { value } = asked;
@@ -41,11 +46,14 @@ export async function makeFirstOwner(raw: unknown): Promise<Result<null>> {
   return transaction(async (tx) => {
     // The row with id 1 can be made once, so two first visits at the same moment make one owner.
     const made = await tx.db.insert(school).values({ id: 1, name: value.school.trim(), zone: value.zone }).onConflictDoNothing().returning();
-    if (made.length === 0) return fail('conflict', 'This school has an owner already. Sign in instead.');
+    if (made.length === 0) return hasOwner;
     await insertPerson(tx, { name: value.name.trim(), email: plainEmail(value.email), role: 'owner', passwordHash, zone: value.zone });
     return ok(null);
   });
 }
+
+/** Tells every process that what somebody may do has changed, so that open lines of theirs are looked at before anything else goes out. */
+const tellAccess = (tx: Transaction, personId: string) => tx.client.query('select pg_notify($1, $2)', ['mosaik_access', personId]);
 
 const personInput = object({
   name: nameSchema,
@@ -79,6 +87,7 @@ export const signOutEverywhere = command({
   permission: () => true,
   async handle({ tx, actor, audit }) {
     await tx.db.delete(session).where(eq(session.userId, actor.id));
+    await tellAccess(tx, actor.id);
     await audit({ sentence: 'signed out everywhere' });
     return ok(null);
   },
@@ -98,6 +107,8 @@ const setStaff = command({
     if (person.id === actor.id && role !== 'creator')
       return fail('invalid', 'You cannot take yourself off a course you make. Ask another creator, or the owner.', 'email');
     const key = and(eq(courseStaff.courseId, courseId), eq(courseStaff.userId, person.id));
+    const [before] = await tx.db.select({ role: courseStaff.role }).from(courseStaff).where(key).for('update');
+    if ((before?.role ?? 'none') === role) return ok({ name: person.name });
     if (role === 'none') await tx.db.delete(courseStaff).where(key);
     else {
       const row = { courseId, userId: person.id, role: role as 'creator' | 'marker' };
@@ -106,8 +117,63 @@ const setStaff = command({
         .values(row)
         .onConflictDoUpdate({ target: [courseStaff.courseId, courseStaff.userId], set: row });
     }
+    await tellAccess(tx, person.id);
     await audit({ courseId, sentence: role === 'none' ? `took ${person.name} off the course` : `made ${person.name} ${role} of the course` });
     return ok({ name: person.name });
+  },
+});
+
+/** Whether somebody holds a certificate: what it says must not change behind the back of the school. */
+const holdsCertificate = async (tx: Transaction, userId: string): Promise<boolean> =>
+  (await tx.client.query('select 1 from certificate where learner_id = $1 limit 1', [userId])).rowCount !== 0;
+
+/** Somebody wants to be called otherwise. Whoever holds a certificate asks for it, and staff decide. */
+const rename = command({
+  name: 'people.rename',
+  input: object({ name: nameSchema }).noUnknown(),
+  permission: () => true,
+  async handle({ tx, actor, now, audit }, input) {
+    const name = input.name.trim();
+    const [own] = await tx.db.select({ name: user.name }).from(user).where(eq(user.id, actor.id)).for('update');
+    if (!own) return fail('not-found', 'You are not a person of this school any more.');
+    if (own.name === name) {
+      await tx.db.delete(nameRequest).where(eq(nameRequest.userId, actor.id));
+      return ok({ waits: false });
+    }
+    if (await holdsCertificate(tx, actor.id)) {
+      const row = { name, at: now.toString() };
+      await tx.db
+        .insert(nameRequest)
+        .values({ userId: actor.id, ...row })
+        .onConflictDoUpdate({ target: nameRequest.userId, set: row });
+      await audit({ sentence: `asked to be called "${name}" instead of "${own.name}"` });
+      return ok({ waits: true });
+    }
+    await tx.db.update(user).set({ name }).where(eq(user.id, actor.id));
+    await audit({ sentence: `is now called "${name}" instead of "${own.name}"` });
+    return ok({ waits: false });
+  },
+});
+
+/** Staff say yes or no to a name that somebody who holds a certificate asked for; never to their own. */
+const decideName = command({
+  name: 'people.decide-name',
+  input: object({ personId: string().max(64).required('A person is missing.'), name: nameSchema, yes: boolean().required() }).noUnknown(),
+  permission: ({ actor }, { personId }) => can(actor, 'people.manage') && actor.id !== personId,
+  async handle({ tx, audit }, { personId, name, yes }) {
+    const [row] = await tx.db
+      .select({ wanted: nameRequest.name, now: user.name })
+      .from(nameRequest)
+      .innerJoin(user, eq(user.id, nameRequest.userId))
+      .where(eq(nameRequest.userId, personId))
+      .for('update');
+    // Decided already, or asked for anew since this was looked at.
+    if (!row) return ok(null);
+    if (row.wanted !== name) return fail('conflict', `They have asked for another name since: "${row.wanted}". Load the page again.`);
+    await tx.db.delete(nameRequest).where(eq(nameRequest.userId, personId));
+    if (yes) await tx.db.update(user).set({ name }).where(eq(user.id, personId));
+    await audit({ sentence: yes ? `agreed that "${row.now}" is now called "${name}"` : `did not agree that "${row.now}" is called "${name}"` });
+    return ok(null);
   },
 });
 
@@ -117,8 +183,12 @@ const setZone = command({
   input: object({ zone: zoneSchema }).noUnknown(),
   permission: () => true,
   async handle({ tx, actor, audit }, { zone }) {
-    await tx.db.update(user).set({ zone }).where(eq(user.id, actor.id));
-    await audit({ sentence: `chose the time zone ${zone}` });
+    const changed = await tx.db
+      .update(user)
+      .set({ zone })
+      .where(and(eq(user.id, actor.id), ne(user.zone, zone)))
+      .returning({ id: user.id });
+    if (changed.length > 0) await audit({ sentence: `chose the time zone ${zone}` });
     return ok(null);
   },
 });
@@ -126,6 +196,8 @@ const setZone = command({
 export const peopleCommands = {
   [setStaff.name]: setStaff,
   [setZone.name]: setZone,
+  [rename.name]: rename,
+  [decideName.name]: decideName,
   [addPerson.name]: addPerson,
   [signOutEverywhere.name]: signOutEverywhere,
 };

@@ -1,51 +1,65 @@
 import { asc, eq } from 'drizzle-orm';
 import type { Actor, CourseRole } from '@/core/people';
-import { database } from '../platform/database';
-import { courseStaff, school, user } from './schema';
+import type { Database } from '../platform/database';
+import { courseStaff, nameRequest, school, user } from './schema';
 import { sessions } from './sessions';
 
 /** Who is asking, with what they may be told of themselves. */
 export type Person = Actor & { readonly name: string; readonly email: string; readonly zone: string; readonly locale: string };
 
-export async function personOf(headers: Headers): Promise<Person | null> {
+export async function personOf(db: Database, headers: Headers): Promise<Person | null> {
   const found = await sessions().api.getSession({ headers });
-  return found ? personById(found.user.id) : null;
+  return found ? personById(db, found.user.id) : null;
 }
 
-export async function personById(id: string): Promise<Person | null> {
-  const [[row], staff] = await Promise.all([
-    database().select().from(user).where(eq(user.id, id)),
-    database().select().from(courseStaff).where(eq(courseStaff.userId, id)),
-  ]);
+export async function personById(db: Database, id: string): Promise<Person | null> {
+  const [[row], staff] = await Promise.all([db.select().from(user).where(eq(user.id, id)), db.select().from(courseStaff).where(eq(courseStaff.userId, id))]);
   if (!row) return null;
   const courses: Record<string, CourseRole> = Object.fromEntries(staff.map((one) => [one.courseId, one.role]));
   return { id: row.id, name: row.name, email: row.email, role: row.role, zone: row.zone, locale: row.locale, courses };
 }
 
 export type SchoolFacts = typeof school.$inferSelect;
-export async function schoolFacts(): Promise<SchoolFacts | null> {
-  const [row] = await database().select().from(school);
+export async function schoolFacts(db: Database): Promise<SchoolFacts | null> {
+  const [row] = await db.select().from(school);
   return row ?? null;
 }
 
 /** The people the sign-in page of the sample school offers; none anywhere else. */
-export async function samplePeople() {
-  const facts = await schoolFacts();
+export async function samplePeople(db: Database) {
+  const facts = await schoolFacts(db);
   if (!facts?.isSample) return [];
-  const rows = await database().select({ name: user.name, email: user.email, role: user.role }).from(user).orderBy(asc(user.createdAt), asc(user.id));
+  const rows = await db.select({ name: user.name, email: user.email, role: user.role }).from(user).orderBy(asc(user.createdAt), asc(user.id));
   const order = ['owner', 'creator', 'marker', 'learner'];
   return rows.sort((a, b) => order.indexOf(a.role) - order.indexOf(b.role)).slice(0, 6);
 }
 
-export async function peopleOfSchool() {
-  return database().select({ id: user.id, name: user.name, email: user.email, role: user.role }).from(user).orderBy(asc(user.name));
+export async function peopleOfSchool(db: Database) {
+  return db.select({ id: user.id, name: user.name, email: user.email, role: user.role }).from(user).orderBy(asc(user.name));
+}
+
+export type NameRequest = { readonly personId: string; readonly name: string; readonly wanted: string; readonly at: string };
+
+/** The names that wait for somebody to agree, oldest first. */
+export async function nameRequests(db: Database): Promise<NameRequest[]> {
+  return db
+    .select({ personId: user.id, name: user.name, wanted: nameRequest.name, at: nameRequest.at })
+    .from(nameRequest)
+    .innerJoin(user, eq(user.id, nameRequest.userId))
+    .orderBy(asc(nameRequest.at));
+}
+
+/** The name somebody has asked for and waits for; null when there is none. */
+export async function nameAsked(db: Database, personId: string): Promise<string | null> {
+  const [row] = await db.select({ name: nameRequest.name }).from(nameRequest).where(eq(nameRequest.userId, personId));
+  return row?.name ?? null;
 }
 
 export type StaffRow = { readonly name: string; readonly email: string; readonly role: CourseRole };
 
 /** The creators and markers of a course. */
-export async function staffOf(courseId: string): Promise<StaffRow[]> {
-  return database()
+export async function staffOf(db: Database, courseId: string): Promise<StaffRow[]> {
+  return db
     .select({ name: user.name, email: user.email, role: courseStaff.role })
     .from(courseStaff)
     .innerJoin(user, eq(user.id, courseStaff.userId))

@@ -1,4 +1,4 @@
-import { bigint, boolean, integer, pgTable, primaryKey, text, timestamp, uuid } from 'drizzle-orm/pg-core';
+import { bigint, boolean, index, integer, pgTable, primaryKey, text, timestamp, uuid } from 'drizzle-orm/pg-core';
 import { at } from '../platform/columns';
 
 /** The session library reads and writes dates as `Date`; nothing else in Mosaik does. */
@@ -28,37 +28,45 @@ export const user = pgTable('user', {
   updatedAt: libraryDate('updated_at').notNull().defaultNow(),
 });
 
-export const session = pgTable('session', {
-  id: text('id').primaryKey(),
-  token: text('token').notNull().unique(),
-  userId: text('user_id')
-    .notNull()
-    .references(() => user.id, { onDelete: 'cascade' }),
-  expiresAt: libraryDate('expires_at').notNull(),
-  ipAddress: text('ip_address'),
-  userAgent: text('user_agent'),
-  createdAt: libraryDate('created_at').notNull().defaultNow(),
-  updatedAt: libraryDate('updated_at').notNull().defaultNow(),
-});
+export const session = pgTable(
+  'session',
+  {
+    id: text('id').primaryKey(),
+    token: text('token').notNull().unique(),
+    userId: text('user_id')
+      .notNull()
+      .references(() => user.id, { onDelete: 'cascade' }),
+    expiresAt: libraryDate('expires_at').notNull(),
+    ipAddress: text('ip_address'),
+    userAgent: text('user_agent'),
+    createdAt: libraryDate('created_at').notNull().defaultNow(),
+    updatedAt: libraryDate('updated_at').notNull().defaultNow(),
+  },
+  (table) => [index('session_user').on(table.userId)],
+);
 
 /** Where a person's way of signing in is kept; for e-mail and password, the argon2id hash. */
-export const account = pgTable('account', {
-  id: text('id').primaryKey(),
-  accountId: text('account_id').notNull(),
-  providerId: text('provider_id').notNull(),
-  userId: text('user_id')
-    .notNull()
-    .references(() => user.id, { onDelete: 'cascade' }),
-  accessToken: text('access_token'),
-  refreshToken: text('refresh_token'),
-  idToken: text('id_token'),
-  accessTokenExpiresAt: libraryDate('access_token_expires_at'),
-  refreshTokenExpiresAt: libraryDate('refresh_token_expires_at'),
-  scope: text('scope'),
-  password: text('password'),
-  createdAt: libraryDate('created_at').notNull().defaultNow(),
-  updatedAt: libraryDate('updated_at').notNull().defaultNow(),
-});
+export const account = pgTable(
+  'account',
+  {
+    id: text('id').primaryKey(),
+    accountId: text('account_id').notNull(),
+    providerId: text('provider_id').notNull(),
+    userId: text('user_id')
+      .notNull()
+      .references(() => user.id, { onDelete: 'cascade' }),
+    accessToken: text('access_token'),
+    refreshToken: text('refresh_token'),
+    idToken: text('id_token'),
+    accessTokenExpiresAt: libraryDate('access_token_expires_at'),
+    refreshTokenExpiresAt: libraryDate('refresh_token_expires_at'),
+    scope: text('scope'),
+    password: text('password'),
+    createdAt: libraryDate('created_at').notNull().defaultNow(),
+    updatedAt: libraryDate('updated_at').notNull().defaultNow(),
+  },
+  (table) => [index('account_user').on(table.userId)],
+);
 
 export const verification = pgTable('verification', {
   id: text('id').primaryKey(),
@@ -69,19 +77,21 @@ export const verification = pgTable('verification', {
   updatedAt: libraryDate('updated_at').notNull().defaultNow(),
 });
 
-/** Requests counted by the session library, by address and path. */
-export const rateLimit = pgTable('rate_limit', {
-  id: text('id').primaryKey(),
-  key: text('key').notNull().unique(),
+/** Attempts to sign in that were not right, by account and place, see pace.ts. Times in milliseconds since 1970. */
+export const signInPace = pgTable('sign_in_pace', {
+  key: text('key').primaryKey(),
   count: integer('count').notNull(),
-  lastRequest: bigint('last_request', { mode: 'number' }).notNull(),
+  nextAt: bigint('next_at', { mode: 'number' }).notNull(),
+  lastAt: bigint('last_at', { mode: 'number' }).notNull(),
 });
 
-/** Failed sign-ins for an account, wherever they came from. */
-export const signInFailure = pgTable('sign_in_failure', {
-  email: text('email').primaryKey(),
-  count: integer('count').notNull(),
-  lastAt: at('last_at').notNull(),
+/** A name somebody wants to have who holds a certificate: staff decide. At most one waits for each person. */
+export const nameRequest = pgTable('name_request', {
+  userId: text('user_id')
+    .primaryKey()
+    .references(() => user.id, { onDelete: 'cascade' }),
+  name: text('name').notNull(),
+  at: at('at').notNull(),
 });
 
 export const courseStaff = pgTable(

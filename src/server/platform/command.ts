@@ -7,8 +7,9 @@ import { Temporal } from '@/core/kernel/time';
 import type { Actor } from '@/core/people';
 import { type Transaction, transaction } from './database';
 import { newId } from './ids';
-import { log, logUnexpected } from './log';
+import { log } from './log';
 import { audit } from './schema';
+import { problemOf } from './trouble';
 
 export type CommandContext = {
   readonly actor: Actor;
@@ -43,20 +44,6 @@ class Refused extends Error {
   constructor(readonly problem: Problem) {
     super(problem.sentence);
   }
-}
-
-/**
- * Errors that have a sentence. PostgreSQL (appendix A, class 23) says of rows that they are gone or there
- * already: somebody else was quicker. A value nested thousands deep ends the stack of whoever looks into it.
- */
-function expected(error: unknown): { ok: false; problem: Problem } | null {
-  if (error instanceof Refused) return { ok: false, problem: error.problem };
-  if (error instanceof RangeError && /call stack/.test(error.message)) return fail('too-large', 'What was sent is nested too deeply. Nothing was changed.');
-  const cause = error instanceof Error && error.cause ? error.cause : error;
-  const { code } = cause as { readonly code?: unknown };
-  if (code === '23503') return fail('not-found', 'Something this belongs to is not there any more. Nothing was changed.');
-  if (code === '23505') return fail('conflict', 'This is there already. Nothing was changed.');
-  return null;
 }
 
 /**
@@ -109,10 +96,7 @@ export function command<I, O>(definition: Definition<I, O>): Command<I, O> {
         return result;
       });
     } catch (error) {
-      const problem = expected(error);
-      if (problem) return problem;
-      const reference = logUnexpected(error, definition.name);
-      return fail('unexpected', `Something went wrong on our side, and nothing was changed. If it happens again, quote ${reference}.`);
+      return { ok: false, problem: error instanceof Refused ? error.problem : problemOf(error, definition.name) };
     }
   };
   return { ...definition, run };

@@ -5,6 +5,12 @@ function required(name: string): string {
   return value;
 }
 
+function amount(name: string, usual: number): number {
+  const value = Number(process.env[name] ?? usual);
+  if (!Number.isFinite(value) || value < 0) throw new Error(`${name} is "${process.env[name]}"; give a number that is not below 0.`);
+  return value;
+}
+
 export const config = {
   get databaseUrl() {
     return required('DATABASE_URL');
@@ -19,8 +25,24 @@ export const config = {
   get address() {
     return required('MOSAIK_ADDRESS');
   },
-  /** Sign-in attempts a minute from one address before it has to wait. */
-  get signInsPerMinute() {
-    return Number(process.env.MOSAIK_SIGN_INS_PER_MINUTE ?? 20);
+  /** How many connections to the database this process may have at once. */
+  get connections() {
+    return amount('MOSAIK_CONNECTIONS', 12);
+  },
+  /** How long a request waits for one of them before it is told that the school is busy. */
+  get connectionWaitMs() {
+    return amount('MOSAIK_CONNECTION_WAIT_MS', 10_000);
+  },
+  /** How long one statement may take; 0 for as long as it likes. */
+  get statementMs() {
+    return amount('MOSAIK_STATEMENT_MS', 20_000);
+  },
+  /** Bytes of the disk that uploads leave free. */
+  get reservedBytes() {
+    return amount('MOSAIK_RESERVED_MB', 1024) * 1024 * 1024;
+  },
+  /** Bytes one person may upload in a day: for those who make courses, and for those who take them. */
+  get uploadsADay() {
+    return { making: amount('MOSAIK_UPLOADS_A_DAY_MAKING_MB', 50 * 1024) * 1024 * 1024, taking: amount('MOSAIK_UPLOADS_A_DAY_TAKING_MB', 2048) * 1024 * 1024 };
   },
 };

@@ -1,9 +1,11 @@
+import { AsyncLocalStorage } from 'node:async_hooks';
 import { drizzle, type NodePgDatabase } from 'drizzle-orm/node-postgres';
 import pg from 'pg';
 import { config } from './config';
 import { log } from './log';
 import * as schema from './schema';
 
+/** What reads are given to read with: the pool, or the one connection of a transaction. */
 export type Database = NodePgDatabase<typeof schema>;
 /** A transaction: the same as a database, and the connection below it for what shares it. */
 export type Transaction = { readonly db: Database; readonly client: pg.PoolClient };
@@ -11,19 +13,38 @@ export type Transaction = { readonly db: Database; readonly client: pg.PoolClien
 type Kept = { pool: pg.Pool; db: Database };
 const kept = globalThis as typeof globalThis & { mosaikDatabase?: Kept };
 
+/** Marks what runs within a transaction, wherever it was called from. */
+const within = new AsyncLocalStorage<true>();
+
 function open(): Kept {
-  const pool = new pg.Pool({ connectionString: config.databaseUrl, max: 12, idleTimeoutMillis: 30_000 });
+  const pool = new pg.Pool({
+    connectionString: config.databaseUrl,
+    max: config.connections,
+    idleTimeoutMillis: 30_000,
+    // Who cannot be served soon is told so, instead of waiting for ever.
+    connectionTimeoutMillis: config.connectionWaitMs,
+    statement_timeout: config.statementMs,
+    idle_in_transaction_session_timeout: 60_000,
+  });
   // An idle connection that breaks is replaced by the pool; without a listener it would end the process.
   pool.on('error', (error) => log.warn({ err: error }, 'database connection lost'));
   return { pool, db: drizzle(pool, { schema }) };
 }
 
-const current = (): Kept => {
+/**
+ * A transaction holds a connection. If it asked the pool for a second one, as many transactions as the pool
+ * has connections could wait for one another for ever; so asking is a mistake, and told as one at once.
+ */
+function current(): Kept {
+  if (within.getStore()) throw new Error('The pool was asked for another connection within a transaction. Pass its `tx.db` on instead.');
   kept.mosaikDatabase ??= open();
   return kept.mosaikDatabase;
-};
+}
 export const database = (): Database => current().db;
 export const pool = (): pg.Pool => current().pool;
+
+/** How many wait for a connection at this moment. */
+export const waitingForConnections = (): number => kept.mosaikDatabase?.pool.waitingCount ?? 0;
 
 export async function closeDatabase(): Promise<void> {
   const open = kept.mosaikDatabase;
@@ -36,7 +57,7 @@ export async function transaction<T>(work: (tx: Transaction) => Promise<T>): Pro
   const client = await pool().connect();
   try {
     await client.query('begin');
-    const result = await work({ db: drizzle(client, { schema }), client });
+    const result = await within.run(true, () => work({ db: drizzle(client, { schema }), client }));
     await client.query('commit');
     client.release();
     return result;

@@ -7,7 +7,7 @@ import { log } from './log';
  * all its browsers. A broken line is opened again, and everybody is then told to look for themselves,
  * since what was said meanwhile is not repeated.
  */
-export type Channel = 'mosaik_course' | 'mosaik_here';
+export type Channel = 'mosaik_course' | 'mosaik_here' | 'mosaik_access';
 type Heard = (payload: string) => void;
 type Ear = { readonly heard: Map<Channel, Set<Heard>>; readonly again: Set<() => void>; client: pg.Client | null; opening: Promise<void> | null };
 
@@ -32,7 +32,7 @@ async function open(own: Ear): Promise<void> {
     for (const heard of own.heard.get(channel as Channel) ?? []) heard(payload ?? '');
   });
   await client.connect();
-  await client.query('listen mosaik_course; listen mosaik_here');
+  await client.query('listen mosaik_course; listen mosaik_here; listen mosaik_access');
   own.client = client;
 }
 

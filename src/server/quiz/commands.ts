@@ -1,15 +1,28 @@
 import { and, asc, eq, isNull, lt, sql } from 'drizzle-orm';
 import { object } from 'yup';
+import { rationalFrom, rationalText } from '@/core/kernel/exact';
 import { idSchema } from '@/core/kernel/ids';
 import { fail, ok, type Result } from '@/core/kernel/problem';
 import { Temporal } from '@/core/kernel/time';
 import { findLesson, type LessonDocument } from '@/core/outline';
-import { type Answer, answerSchema, deadlineFor, isOverdue, mayAnswer, mayBegin, passes, type QuizSettings, type Sitting, scorePaper } from '@/core/quiz';
+import {
+  type Answer,
+  answerSchema,
+  deadlineFor,
+  isOverdue,
+  mayAnswer,
+  mayBegin,
+  passes,
+  type QuizSettings,
+  type Sitting,
+  scorePaper,
+  shareOfResult,
+} from '@/core/quiz';
 import { instantFrom } from '../enrolment';
 import { openLesson } from '../learning';
 import { editionDocument } from '../outline';
 import { type CommandContext, command } from '../platform/command';
-import { database, type Transaction, transaction } from '../platform/database';
+import { type Database, database, type Transaction, transaction } from '../platform/database';
 import { newId } from '../platform/ids';
 import { later } from '../platform/jobs';
 import { recordEvent } from '../record';
@@ -23,25 +36,29 @@ export const sittingOf = (row: Pick<SittingRow, 'startedAt' | 'deadline' | 'hand
   handedInAt: row.handedInAt ? instantFrom(row.handedInAt) : null,
 });
 
+/** The share of the points of a sitting that was handed in, exact. */
+export const shareOfSitting = ({ points, of, share }: Pick<SittingRow, 'points' | 'of' | 'share'>) =>
+  shareOfResult({ points: points ?? 0, of: of ?? 0, ...(share === null ? {} : { share: rationalFrom(share) }) });
+
 /** The paper a sitting is taken on: its own edition's, whatever has been published since. */
-export async function paperOf(row: SittingRow): Promise<LessonDocument | null> {
-  const document = await editionDocument(row.editionId);
+export async function paperOf(db: Database, row: SittingRow): Promise<LessonDocument | null> {
+  const document = await editionDocument(db, row.editionId);
   return (document && findLesson(document, row.lessonId)) ?? null;
 }
 
 /** Scores a sitting and closes it. Harmless when it is closed already. */
 async function handInRow(tx: Transaction, row: SittingRow, at: Temporal.Instant): Promise<SittingRow> {
   if (row.handedInAt) return row;
-  const lesson = await paperOf(row);
+  const lesson = await paperOf(tx.db, row);
   const score = scorePaper(lesson?.questions ?? [], row.answers);
   const [closed] = await tx.db
     .update(sitting)
-    .set({ handedInAt: at.toString(), points: score.points, of: score.of })
+    .set({ handedInAt: at.toString(), points: score.points, of: score.of, share: rationalText(score.share) })
     .where(and(eq(sitting.id, row.id), isNull(sitting.handedInAt)))
     .returning();
   if (!closed) return row;
   const pass = lesson?.quiz?.passPercent ?? 0;
-  const passed = passes(score.points, score.of, pass);
+  const passed = passes(score.share, pass);
   const event = {
     learnerId: row.learnerId,
     courseId: row.courseId,
@@ -50,8 +67,9 @@ async function handInRow(tx: Transaction, row: SittingRow, at: Temporal.Instant)
     at: at.toString(),
     score: { raw: score.points / 1000, max: score.of / 1000 },
   };
-  if (pass > 0) await recordEvent(tx, { ...event, verb: passed ? 'passed' : 'failed' });
-  await recordEvent(tx, { ...event, verb: !passed && (lesson?.done?.by ?? 'passed') === 'passed' ? 'attempted' : 'completed' });
+  if (pass > 0) await recordEvent(tx, { ...event, verb: passed ? 'passed' : 'failed', deed: `sitting/${row.id}/result` });
+  const verb = !passed && (lesson?.done?.by ?? 'passed') === 'passed' ? 'attempted' : 'completed';
+  await recordEvent(tx, { ...event, verb, deed: `sitting/${row.id}/handed-in` });
   await later(tx, 'certificate.award', { courseId: row.courseId, learnerId: row.learnerId });
   return closed;
 }
@@ -64,9 +82,9 @@ const own = async (context: CommandContext, id: string): Promise<Result<SittingR
 
 export const beginSitting = command({
   name: 'quiz.begin',
-  input: object({ courseId: idSchema, lessonId: idSchema }).noUnknown(),
+  input: object({ courseId: idSchema, lessonId: idSchema, deed: idSchema }).noUnknown(),
   permission: () => true,
-  async handle(context, { courseId, lessonId }) {
+  async handle(context, { courseId, lessonId, deed }) {
     const found = await openLesson(context, courseId, lessonId, ['quiz']);
     if (!found.ok) return found;
     const settings = found.value.lesson.lesson.quiz as QuizSettings;
@@ -78,6 +96,9 @@ export const beginSitting = command({
       .from(sitting)
       .where(and(eq(sitting.learnerId, actor.id), eq(sitting.lessonId, lessonId)))
       .orderBy(asc(sitting.number));
+    // Sent again, it is the sitting that was begun then, whatever has become of it.
+    const begun = rows.find((row) => row.deed === deed);
+    if (begun) return ok({ id: begun.id });
     const underWay = rows.find((row) => row.handedInAt === null);
     if (underWay && !isOverdue(sittingOf(underWay), now)) return ok({ id: underWay.id });
     if (underWay) await handInRow(tx, underWay, instantFrom(underWay.deadline ?? now.toString()));
@@ -87,6 +108,7 @@ export const beginSitting = command({
     const deadline = deadlineFor(settings, now);
     await tx.db.insert(sitting).values({
       id,
+      deed,
       learnerId: actor.id,
       courseId,
       lessonId,
@@ -95,7 +117,15 @@ export const beginSitting = command({
       startedAt: now.toString(),
       deadline: deadline?.toString() ?? null,
     });
-    await recordEvent(tx, { learnerId: actor.id, courseId, lessonId, lessonTitle: found.value.lesson.lesson.title, at: now.toString(), verb: 'attempted' });
+    await recordEvent(tx, {
+      learnerId: actor.id,
+      courseId,
+      lessonId,
+      lessonTitle: found.value.lesson.lesson.title,
+      at: now.toString(),
+      verb: 'attempted',
+      deed: `sitting/${id}/begun`,
+    });
     return ok({ id });
   },
 });
@@ -110,7 +140,7 @@ export const answerQuestion = command({
     const row = found.value;
     const may = mayAnswer(sittingOf(row), context.now);
     if (!may.ok) return may;
-    const paper = await paperOf(row);
+    const paper = await paperOf(context.tx.db, row);
     const question = paper?.questions.find((one) => one.id === questionId);
     if (!question) return fail('not-found', 'This question is not part of the quiz.');
     if ('chosen' in answer && answer.chosen?.some((id) => !question.options.some((option) => option.id === id)))

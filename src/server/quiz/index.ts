@@ -1,2 +1,2 @@
-export { closeOverdue, quizCommands, type SittingRow } from './commands';
+export { closeOverdue, quizCommands, type SittingRow, shareOfSitting } from './commands';
 export { type SittingView, sittingsOf, sittingView } from './queries';

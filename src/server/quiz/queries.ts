@@ -2,14 +2,14 @@ import { and, asc, eq } from 'drizzle-orm';
 import { Temporal } from '@/core/kernel/time';
 import type { LessonDocument } from '@/core/outline';
 import { isOverdue, type PaperScore, scorePaper } from '@/core/quiz';
-import { database } from '../platform/database';
+import type { Database } from '../platform/database';
 import { closeIfOverdue, paperOf, type SittingRow, sittingOf } from './commands';
 import { sitting } from './schema';
 
 /** A learner's sittings of a quiz, oldest first; what is overdue is handed in first. */
-export async function sittingsOf(learnerId: string, lessonId: string): Promise<SittingRow[]> {
+export async function sittingsOf(db: Database, learnerId: string, lessonId: string): Promise<SittingRow[]> {
   const read = () =>
-    database()
+    db
       .select()
       .from(sitting)
       .where(and(eq(sitting.learnerId, learnerId), eq(sitting.lessonId, lessonId)))
@@ -23,14 +23,14 @@ export async function sittingsOf(learnerId: string, lessonId: string): Promise<S
 export type SittingView = { readonly row: SittingRow; readonly lesson: LessonDocument; readonly score: PaperScore | null };
 
 /** One sitting of a learner's own, with its paper and, once it is handed in, its score. */
-export async function sittingView(id: string, learnerId: string): Promise<SittingView | null> {
-  const [first] = await database()
+export async function sittingView(db: Database, id: string, learnerId: string): Promise<SittingView | null> {
+  const [first] = await db
     .select()
     .from(sitting)
     .where(and(eq(sitting.id, id), eq(sitting.learnerId, learnerId)));
   if (!first) return null;
-  const rows = await sittingsOf(learnerId, first.lessonId);
+  const rows = await sittingsOf(db, learnerId, first.lessonId);
   const row = rows.find((one) => one.id === id) ?? first;
-  const lesson = await paperOf(row);
+  const lesson = await paperOf(db, row);
   return lesson ? { row, lesson, score: row.handedInAt ? scorePaper(lesson.questions, row.answers) : null } : null;
 }

@@ -2,6 +2,7 @@ import { eq } from 'drizzle-orm';
 import { expect, test } from 'vitest';
 import { Temporal } from '@/core/kernel/time';
 import { database } from '../platform/database';
+import { newId } from '../platform/ids';
 import * as tables from '../platform/schema';
 import { codeOf, learner, must, publishedCourse, run, startsAt, useTestSchool } from '../testing/school';
 import { closeOverdue } from './commands';
@@ -13,7 +14,7 @@ const rowOf = async (id: string) => (await database().select().from(tables.sitti
 
 test('a sitting is begun once however often it is asked for, answered, handed in and scored', async () => {
   const { courseId, quiz, question } = await publishedCourse(school);
-  const begun = await Promise.all([1, 2, 3].map(() => must(me(), 'quiz.begin', { courseId, lessonId: quiz }, after(5))));
+  const begun = await Promise.all([1, 2, 3].map(() => must(me(), 'quiz.begin', { courseId, lessonId: quiz, deed: newId() }, after(5))));
   expect(new Set(begun.map((one) => one.id)).size).toBe(1);
   const id = begun[0]?.id ?? '';
   await must(me(), 'quiz.answer', { sittingId: id, questionId: question, answer: { typed: '4,0' } }, after(7));
@@ -25,7 +26,7 @@ test('a sitting is begun once however often it is asked for, answered, handed in
 
 test('the server decides when the time is up: a late answer is refused and what was there is handed in', async () => {
   const { courseId, quiz, question } = await publishedCourse(school);
-  const { id } = await must(me(), 'quiz.begin', { courseId, lessonId: quiz }, after(5));
+  const { id } = await must(me(), 'quiz.begin', { courseId, lessonId: quiz, deed: newId() }, after(5));
   await must(me(), 'quiz.answer', { sittingId: id, questionId: question, answer: { typed: '5' } }, after(14));
   const late = await run(me(), 'quiz.answer', { sittingId: id, questionId: question, answer: { typed: '4' } }, after(16));
   expect(codeOf(late)).toBe('too-late');
@@ -36,26 +37,26 @@ test('the server decides when the time is up: a late answer is refused and what 
 
 test('attempts are counted, and another edition does not change a paper under way', async () => {
   const { courseId, quiz, question } = await publishedCourse(school);
-  const { id } = await must(me(), 'quiz.begin', { courseId, lessonId: quiz }, after(1));
+  const { id } = await must(me(), 'quiz.begin', { courseId, lessonId: quiz, deed: newId() }, after(1));
   const boss = { id: school.owner, role: 'owner' as const, courses: {} };
   await must(boss, 'outline.edit', { courseId, edit: { do: 'set', table: 'question', id: question, fields: { value: '5' } } });
   await must(boss, 'course.publish', { courseId, number: 2 });
   await must(me(), 'quiz.answer', { sittingId: id, questionId: question, answer: { typed: '4' } }, after(2));
   await must(me(), 'quiz.hand-in', { sittingId: id }, after(3));
   expect((await rowOf(id))?.points).toBe(1000);
-  const second = await must(me(), 'quiz.begin', { courseId, lessonId: quiz }, after(4));
+  const second = await must(me(), 'quiz.begin', { courseId, lessonId: quiz, deed: newId() }, after(4));
   await must(me(), 'quiz.hand-in', { sittingId: second.id }, after(5));
-  expect(codeOf(await run(me(), 'quiz.begin', { courseId, lessonId: quiz }, after(6)))).toBe('closed');
+  expect(codeOf(await run(me(), 'quiz.begin', { courseId, lessonId: quiz, deed: newId() }, after(6)))).toBe('closed');
 });
 
 test('a sitting is its learner’s alone, and answers must belong to the paper', async () => {
   const { courseId, quiz, question } = await publishedCourse(school);
-  const { id } = await must(me(), 'quiz.begin', { courseId, lessonId: quiz }, after(5));
+  const { id } = await must(me(), 'quiz.begin', { courseId, lessonId: quiz, deed: newId() }, after(5));
   const answer = { typed: '4' };
   expect(
     await Promise.all([
       run(learner(school.other), 'quiz.answer', { sittingId: id, questionId: question, answer }, after(6)).then(codeOf),
-      run(learner(school.other), 'quiz.begin', { courseId, lessonId: quiz }, after(6)).then(codeOf),
+      run(learner(school.other), 'quiz.begin', { courseId, lessonId: quiz, deed: newId() }, after(6)).then(codeOf),
       run(me(), 'quiz.answer', { sittingId: id, questionId: quiz, answer }, after(6)).then(codeOf),
       run(me(), 'quiz.answer', { sittingId: id, questionId: question, answer: { chosen: ['elsewhere'] } }, after(6)).then(codeOf),
       run(me(), 'quiz.answer', { sittingId: id, questionId: question, answer: { typed: 'x'.repeat(999) } }, after(6)).then(codeOf),
@@ -67,12 +68,12 @@ test('a sitting is its learner’s alone, and answers must belong to the paper',
 test('a closed lesson stays closed for every write', async () => {
   const { courseId, quiz, assignment, reading } = await publishedCourse(school, { opens: { when: 'after-start', amount: 1, unit: 'weeks', at: null } });
   const tries = [
-    ['quiz.begin', { courseId, lessonId: quiz }],
+    ['quiz.begin', { courseId, lessonId: quiz, deed: newId() }],
     ['assignment.save-draft', { courseId, lessonId: assignment, text: 'early' }],
-    ['assignment.hand-in', { courseId, lessonId: assignment, text: 'early' }],
+    ['assignment.hand-in', { courseId, lessonId: assignment, text: 'early', deed: newId() }],
     ['learning.mark-done', { courseId, lessonId: reading }],
     ['learning.opened', { courseId, lessonId: reading }],
   ] as const;
   for (const [name, input] of tries) expect([name, codeOf(await run(me(), name, input, after(60)))]).toEqual([name, 'closed']);
-  expect(codeOf(await run(me(), 'quiz.begin', { courseId, lessonId: quiz }, after(7 * 24 * 60)))).toBe('ok');
+  expect(codeOf(await run(me(), 'quiz.begin', { courseId, lessonId: quiz, deed: newId() }, after(7 * 24 * 60)))).toBe('ok');
 });

@@ -3,31 +3,58 @@ import { fold, type LearnerEvent, type LessonProgress, noProgress, statementOf }
 import { config } from '../platform/config';
 import type { Transaction } from '../platform/database';
 import { newId } from '../platform/ids';
+import { later } from '../platform/jobs';
 import { progress, statement } from './schema';
 
 /**
- * The one recorder: writes a learner event as a statement and carries the progress on. Returns the
- * progress after it.
+ * A learner event and the name of the deed it tells of: what was done, by whom, with what. A deed is told
+ * once, however often and from however many places at once it is sent.
  */
-export async function recordEvent(tx: Transaction, event: Omit<LearnerEvent, 'id'>): Promise<LessonProgress> {
-  const whole: LearnerEvent = { ...event, id: newId() };
-  await tx.db.insert(statement).values({
-    id: whole.id,
-    learnerId: whole.learnerId,
-    courseId: whole.courseId,
-    lessonId: whole.lessonId,
-    verb: whole.verb,
-    at: whole.at,
-    body: statementOf(whole, config.address),
-  });
-  if (whole.lessonId === null) return noProgress;
-  const key = and(eq(progress.learnerId, whole.learnerId), eq(progress.lessonId, whole.lessonId));
+export type Deed = Omit<LearnerEvent, 'id'> & { readonly deed: string; readonly lessonId: string };
+
+const keyOf = ({ learnerId, lessonId }: Pick<Deed, 'learnerId' | 'lessonId'>) => and(eq(progress.learnerId, learnerId), eq(progress.lessonId, lessonId));
+
+/** The progress of a learner in a lesson, held for this transaction, and since when its time is counted. */
+export async function heldProgress(tx: Transaction, place: Pick<Deed, 'learnerId' | 'courseId' | 'lessonId'>) {
   await tx.db
     .insert(progress)
-    .values({ learnerId: whole.learnerId, courseId: whole.courseId, lessonId: whole.lessonId, ...noProgress })
+    .values({ learnerId: place.learnerId, courseId: place.courseId, lessonId: place.lessonId, ...noProgress })
     .onConflictDoNothing();
-  const [row] = await tx.db.select().from(progress).where(key).for('update');
-  const next = fold(row ? { state: row.state, doneAt: row.doneAt, watched: row.watched } : noProgress, whole);
-  await tx.db.update(progress).set(next).where(key);
+  const [row] = await tx.db.select().from(progress).where(keyOf(place)).for('update');
+  if (!row) throw new Error('Progress was not made.');
+  return row;
+}
+
+/**
+ * The one recorder: writes a learner event as a statement and carries the progress on. Returns the
+ * progress after it. What completes a lesson may complete the course, so its certificate is looked at.
+ */
+export async function recordEvent(tx: Transaction, { deed, ...event }: Deed): Promise<LessonProgress> {
+  const held = await heldProgress(tx, event);
+  const before: LessonProgress = { state: held.state, doneAt: held.doneAt, watched: held.watched };
+  const whole: LearnerEvent = { ...event, id: newId() };
+  const told = await tx.db
+    .insert(statement)
+    .values({
+      id: whole.id,
+      deed,
+      learnerId: whole.learnerId,
+      courseId: whole.courseId,
+      lessonId: whole.lessonId,
+      verb: whole.verb,
+      at: whole.at,
+      body: statementOf(whole, config.address),
+    })
+    .onConflictDoNothing({ target: statement.deed })
+    .returning({ id: statement.id });
+  if (told.length === 0) return before;
+  const next = fold(before, whole);
+  await tx.db.update(progress).set(next).where(keyOf(event));
+  if (whole.verb === 'completed') await later(tx, 'certificate.award', { courseId: whole.courseId, learnerId: whole.learnerId });
   return next;
+}
+
+/** From when on the time that a learner spends in a lesson is counted, see `creditedPassages`. */
+export async function countFrom(tx: Transaction, place: Pick<Deed, 'learnerId' | 'lessonId'>, at: string): Promise<void> {
+  await tx.db.update(progress).set({ countedFrom: at }).where(keyOf(place));
 }

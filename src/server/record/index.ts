@@ -1,1 +1,1 @@
-export { recordEvent } from './commands';
+export { countFrom, heldProgress, recordEvent } from './commands';

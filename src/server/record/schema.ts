@@ -7,6 +7,8 @@ export const statement = pgTable(
   'statement',
   {
     id: uuid('id').primaryKey(),
+    /** The deed this tells of, see `recordEvent`: told once. */
+    deed: text('deed').notNull().unique(),
     learnerId: text('learner_id')
       .notNull()
       .references(() => user.id, { onDelete: 'cascade' }),
@@ -16,7 +18,7 @@ export const statement = pgTable(
     at: at('at').notNull(),
     body: jsonb('body').$type<Statement>().notNull(),
   },
-  (table) => [index('statement_learner').on(table.learnerId, table.courseId, table.at)],
+  (table) => [index('statement_learner').on(table.learnerId, table.courseId, table.at), index('statement_course').on(table.courseId, table.at)],
 );
 
 /** The password of a lesson, as somebody has given it: how often wrongly, and when rightly. */
@@ -47,6 +49,8 @@ export const progress = pgTable(
     state: text('state').$type<LessonProgress['state']>().notNull(),
     doneAt: at('done_at'),
     watched: jsonb('watched').$type<LessonProgress['watched']>().notNull(),
+    /** Up to when the time spent in the lesson has been counted: since it was opened, or since the last report. */
+    countedFrom: at('counted_from'),
   },
   (table) => [primaryKey({ columns: [table.learnerId, table.lessonId] }), index('progress_course').on(table.courseId)],
 );

@@ -1,7 +1,7 @@
 import { type SQL, sql } from 'drizzle-orm';
 import { can } from '@/core/people';
 import type { Person } from '../people';
-import { database } from '../platform/database';
+import type { Database } from '../platform/database';
 
 /** Something that was found, and where it is. */
 export type Found = {
@@ -30,7 +30,7 @@ const prefixQuery = (words: string) =>
  * Courses, sections, lessons and people by name, misspelt or begun, the likest first. Only what the person
  * may change is looked through; people are found by those who may enrol them.
  */
-export async function findAnything(person: Person, raw: string): Promise<Found[]> {
+export async function findAnything(db: Database, person: Person, raw: string): Promise<Found[]> {
   const words = raw.trim().slice(0, 100);
   if (words === '') return [];
   const own = Object.keys(person.courses).filter((courseId) => can(person, 'course.edit', { courseId }));
@@ -39,7 +39,7 @@ export async function findAnything(person: Person, raw: string): Promise<Found[]
   const rank = (title: SQL, also: SQL) =>
     sql`greatest(word_similarity(${words}, ${title}), ${query === '' ? sql`0` : sql`case when to_tsvector('simple', ${also}) @@ to_tsquery('simple', ${query}) then 0.9 else 0 end`})`;
   const lessonWords = sql`l.title || ' ' || l.asks || ' ' || l.note`;
-  const rows = await database().execute<{
+  const rows = await db.execute<{
     kind: Found['kind'];
     id: string;
     title: string;

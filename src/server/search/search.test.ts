@@ -1,5 +1,6 @@
 import { beforeAll, expect, test } from 'vitest';
 import type { Person } from '../people';
+import { database } from '../platform/database';
 import { newId } from '../platform/ids';
 import { must, owner, publishedCourse, useTestSchool } from '../testing/school';
 import { findAnything } from './index';
@@ -35,15 +36,15 @@ test.each([
   ['an accent', 'überschwemmung', 'Überschwemmung'],
   ['signs that mean something to a query', "float:* & !method | ('", 'The float method'],
 ])('%s is found: %s', async (_name, words, title) => {
-  expect((await findAnything(person(school.owner, 'owner'), words))[0]?.title).toBe(title);
+  expect((await findAnything(database(), person(school.owner, 'owner'), words))[0]?.title).toBe(title);
 });
 
 test.each(['', '   ', 'xyzzy', "'", '\\', '%', '_', '💧'])('nothing is found for "%s", and nothing breaks', async (words) => {
-  expect(await findAnything(person(school.owner, 'owner'), words)).toEqual([]);
+  expect(await findAnything(database(), person(school.owner, 'owner'), words)).toEqual([]);
 });
 
 test('everybody finds what they may change, and people only whom they may enrol', async () => {
-  const titles = async (who: Person, words: string) => (await findAnything(who, words)).map((one) => `${one.kind} ${one.title}`);
+  const titles = async (who: Person, words: string) => (await findAnything(database(), who, words)).map((one) => `${one.kind} ${one.title}`);
   const creator = person(school.creator, 'creator', { [courseId]: 'creator' });
   expect((await titles(creator, 'float'))[0]).toBe('lesson The float method');
   expect(await titles(person(school.creator, 'creator'), 'float')).toEqual([]);

@@ -46,5 +46,9 @@ export function tilesOf(
   });
 }
 
+/** The rows as an edition has them, without what is only planned: see `releasedSections`. */
+export const publishedRows = (rows: readonly SectionTiles[]): SectionTiles[] =>
+  rows.map((row) => ({ ...row, tiles: row.tiles.filter((tile) => tile.lesson.state !== 'planned') })).filter((row) => row.tiles.length > 0);
+
 const isLike = (a: LessonTile, b: LessonTile) =>
   a.lesson === b.lesson && a.number === b.number && a.minutes === b.minutes && a.fill === b.fill && a.settle === b.settle && a.look === b.look;

@@ -1,5 +1,6 @@
 'use client';
 import { useState } from 'react';
+import { v7 } from 'uuid';
 import { act } from '@/app/_client/act';
 import controls from '@/ui/plain/controls.module.css';
 import { useReady } from '@/ui/plain/useReady';
@@ -16,10 +17,12 @@ type Props = {
 export function CommandButton({ command, input, label, goTo }: Props) {
   const [problem, setProblem] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
+  // One deed for as long as this page is open: what is begun is not begun twice because an answer was lost.
+  const [deed] = useState(() => v7());
   const ready = useReady();
   const run = async () => {
     setBusy(true);
-    const done = await act<{ id?: string } | null>(command, input);
+    const done = await act<{ id?: string } | null>(command, command === 'quiz.begin' ? { ...input, deed } : input);
     if (done.ok) return goTo ? window.location.assign(goTo.replace('{id}', done.value?.id ?? '')) : window.location.reload();
     setProblem(done.problem.sentence);
     setBusy(false);

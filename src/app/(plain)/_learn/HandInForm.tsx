@@ -1,5 +1,6 @@
 'use client';
 import { useEffect, useRef, useState } from 'react';
+import { v7 } from 'uuid';
 import { act } from '@/app/_client/act';
 import { upload } from '@/app/_client/upload';
 import controls from '@/ui/plain/controls.module.css';
@@ -68,10 +69,12 @@ export function HandInForm({ courseId, lessonId, takesText, mostFiles, text: sav
     if (dropped.ok && (state === 'kept' || (await keep(text)))) window.location.reload();
     else if (!dropped.ok) setProblem(dropped.problem.sentence);
   };
+  // One deed for as long as this page is open: handing in is not done twice because an answer was lost.
+  const [deed] = useState(() => v7());
   const handIn = async () => {
     setBusy(true);
     clearTimeout(timer.current);
-    const done = await act('assignment.hand-in', { courseId, lessonId, text });
+    const done = await act('assignment.hand-in', { courseId, lessonId, text, deed });
     if (done.ok) {
       localStorage.removeItem(storageKey);
       return window.location.reload();

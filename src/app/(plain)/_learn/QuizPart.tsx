@@ -1,9 +1,9 @@
 import { pointsText } from '@/core/kernel/exact';
 import { dateTimeText } from '@/core/kernel/time';
-import type { LessonView } from '@/core/learning';
+import { type LessonView, shownOf } from '@/core/learning';
 import { mayBegin, passes } from '@/core/quiz';
 import { instantFrom } from '@/server/enrolment';
-import type { SittingRow } from '@/server/quiz';
+import { type SittingRow, shareOfSitting } from '@/server/quiz';
 import controls from '@/ui/plain/controls.module.css';
 import { TableHead } from '@/ui/table/TableHead';
 import { CommandButton } from './CommandButton';
@@ -17,6 +17,7 @@ export function QuizPart({ one, place, sittings }: { readonly one: LessonView; r
   const { lesson } = one;
   const { quiz } = lesson;
   if (!quiz) return null;
+  const shown = shownOf(lesson);
   const full = lesson.questions.reduce((total, question) => total + question.points, 0);
   const underWay = sittings.find((row) => row.handedInAt === null);
   const closed = sittings.filter((row) => row.handedInAt !== null);
@@ -73,10 +74,8 @@ export function QuizPart({ one, place, sittings }: { readonly one: LessonView; r
                   <a href={`${place.base}/sitting/${row.id}`}>{row.number}</a>
                 </th>
                 <td>{dateTimeText(instantFrom(row.handedInAt ?? row.startedAt), place, false)}</td>
-                <td>{quiz.shows === 'nothing' ? 'not shown' : `${pointsText(row.points ?? 0)} of ${pointsText(row.of ?? 0)}`}</td>
-                <td>
-                  {quiz.shows === 'nothing' || quiz.passPercent === 0 ? '–' : passes(row.points ?? 0, row.of ?? 0, quiz.passPercent) ? 'passed' : 'not passed'}
-                </td>
+                <td>{!shown.points ? 'not shown' : `${pointsText(row.points ?? 0)} of ${pointsText(row.of ?? 0)}`}</td>
+                <td>{!shown.points || quiz.passPercent === 0 ? '–' : passes(shareOfSitting(row), quiz.passPercent) ? 'passed' : 'not passed'}</td>
               </tr>
             ))}
           </tbody>

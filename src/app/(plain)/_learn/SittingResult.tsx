@@ -1,4 +1,5 @@
 import { pointsText, toShort } from '@/core/kernel/exact';
+import type { Shown } from '@/core/learning';
 import type { LessonDocument } from '@/core/outline';
 import { type Answers, type PaperScore, passes, type Scored } from '@/core/quiz';
 import controls from '@/ui/plain/controls.module.css';
@@ -6,14 +7,19 @@ import styles from './work.module.css';
 
 const verdictText: Record<Scored['verdict'], string> = { right: 'right', part: 'partly right', wrong: 'not right', open: 'left open' };
 
-type Props = { readonly lesson: LessonDocument; readonly answers: Answers; readonly score: PaperScore | null };
+type Props = {
+  readonly lesson: LessonDocument;
+  readonly answers: Answers;
+  readonly score: PaperScore | null;
+  readonly shown: Shown;
+};
 
 /** What came of a sitting, as far as its creator lets it be seen. */
-export function SittingResult({ lesson, answers, score }: Props) {
+export function SittingResult({ lesson, answers, score, shown }: Props) {
   const { quiz } = lesson;
   if (!score || !quiz) return null;
-  if (quiz.shows === 'nothing') return <p className={controls.good}>Handed in. The result is not shown here.</p>;
-  const passed = passes(score.points, score.of, quiz.passPercent);
+  if (!shown.points) return <p className={controls.good}>Handed in. The result is not shown here.</p>;
+  const passed = passes(score.share, quiz.passPercent);
   return (
     <div className={styles.paper}>
       <p className={quiz.passPercent === 0 || passed ? controls.good : controls.look}>
@@ -23,7 +29,7 @@ export function SittingResult({ lesson, answers, score }: Props) {
         {quiz.passPercent > 0 && ` · ${passed ? 'passed' : `not passed; the pass mark is ${quiz.passPercent} %`}`} · {score.right} of {lesson.questions.length}{' '}
         right
       </p>
-      {quiz.shows === 'points-and-answers' &&
+      {shown.answers &&
         lesson.questions.map((question, i) => {
           const scored = score.perQuestion.find((one) => one.questionId === question.id);
           const answer = answers[question.id];

@@ -1,5 +1,6 @@
 'use client';
 import { type FormEvent, useState } from 'react';
+import type { Problem } from '@/core/kernel/problem';
 import controls from '@/ui/plain/controls.module.css';
 import { useReady } from '@/ui/plain/useReady';
 import styles from '../_learn/learn.module.css';
@@ -16,20 +17,18 @@ export function ChangePassword() {
     const values = new FormData(form);
     const newPassword = String(values.get('new'));
     if (newPassword.length < shortest) return setSaid({ good: false, sentence: `Use at least ${shortest} characters.` });
-    const answer = await fetch('/api/auth/change-password', {
-      method: 'POST',
-      headers: { 'content-type': 'application/json' },
-      body: JSON.stringify({ currentPassword: String(values.get('current')), newPassword, revokeOtherSessions: true }),
-    }).catch(() => null);
-    if (answer?.ok) form.reset();
-    setSaid(
-      answer?.ok
-        ? { good: true, sentence: 'Your password is changed, and you are signed out everywhere else.' }
-        : {
-            good: false,
-            sentence: answer ? 'The password was not changed: the present one is not right.' : 'The school cannot be reached. Check the connection.',
-          },
-    );
+    try {
+      const answer = await fetch('/api/auth/change-password', {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify({ currentPassword: String(values.get('current')), newPassword }),
+      });
+      if (!answer.ok) return setSaid({ good: false, sentence: ((await answer.json()) as { problem: Problem }).problem.sentence });
+      form.reset();
+      setSaid({ good: true, sentence: 'Your password is changed, and you are signed out everywhere else.' });
+    } catch {
+      setSaid({ good: false, sentence: 'The school cannot be reached. Check the connection; what you typed is still here.' });
+    }
   };
   return (
     <form className={styles.card} onSubmit={change} method="post">

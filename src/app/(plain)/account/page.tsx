@@ -1,4 +1,4 @@
-import { signedIn } from '@/app/_server/person';
+import { signedIn } from '@/app/_server/doors';
 import controls from '@/ui/plain/controls.module.css';
 import { LearnerBar } from '../_learn/LearnerBar';
 import styles from '../_learn/learn.module.css';
@@ -8,7 +8,7 @@ import { ChooseZone } from './ChooseZone';
 export const metadata = { title: 'Your account' };
 
 export default async function AccountPage() {
-  const person = await signedIn('/account');
+  const { person } = await signedIn('/account');
   return (
     <>
       <LearnerBar name={person.name} />

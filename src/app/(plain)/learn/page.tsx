@@ -1,5 +1,6 @@
-import { signedIn } from '@/app/_server/person';
+import { signedIn } from '@/app/_server/doors';
 import { dateTimeText } from '@/core/kernel/time';
+import { throughOwnEyes } from '@/core/learning';
 import { coursesOfLearner } from '@/server/learning';
 import controls from '@/ui/plain/controls.module.css';
 import { ProgressSquares } from '@/ui/progress/ProgressSquares';
@@ -9,8 +10,8 @@ import styles from '../_learn/learn.module.css';
 export const metadata = { title: 'My courses' };
 
 export default async function MyCourses() {
-  const person = await signedIn('/learn');
-  const courses = await coursesOfLearner(person.id);
+  const { person, db } = await signedIn('/learn');
+  const courses = (await coursesOfLearner(db, person.id)).map((one) => ({ ...one, view: throughOwnEyes(one.view, one.records) }));
   return (
     <>
       <LearnerBar name={person.name} />

@@ -1,5 +1,5 @@
 import { redirect } from 'next/navigation';
-import { currentPerson } from '@/app/_server/person';
+import { anybody } from '@/app/_server/doors';
 import { samplePeople, schoolFacts } from '@/server/people';
 import { Mark } from '@/ui/frame/Mark';
 import { FirstOwner } from './FirstOwner';
@@ -20,7 +20,8 @@ const rows = [
 const safeNext = (next: string | undefined) => (next && /^\/(?![/\\])/.test(next) ? next : '/');
 
 export default async function SignInPage({ searchParams }: { readonly searchParams: Promise<{ next?: string }> }) {
-  const [{ next }, person, school, sample] = await Promise.all([searchParams, currentPerson(), schoolFacts(), samplePeople()]);
+  const { person, db } = await anybody();
+  const [{ next }, school, sample] = await Promise.all([searchParams, schoolFacts(db), samplePeople(db)]);
   if (person) redirect(safeNext(next));
   return (
     <main className={styles.page}>

@@ -1,16 +1,22 @@
 import { IconBooks, IconInbox, IconTable, IconUsers } from '@tabler/icons-react';
 import Link from 'next/link';
-import { can } from '@/core/people';
+import type { Entered } from '@/app/_server/doors';
+import { can, makesCourses } from '@/core/people';
 import { countWaiting } from '@/server/assignment';
-import { type Person, schoolFacts } from '@/server/people';
+import { schoolFacts } from '@/server/people';
 import { Mark } from '@/ui/frame/Mark';
 import { FindAnything } from './FindAnything';
 import styles from './frame.module.css';
 import { PersonMenu } from './PersonMenu';
 
-export async function TopBar({ person, here }: { readonly person: Person; readonly here: 'courses' | 'catalogue' | 'marking' | 'people' | 'account' }) {
-  const [school, waiting] = await Promise.all([schoolFacts(), countWaiting(person)]);
-  const makes = can(person, 'course.create') || Object.values(person.courses).includes('creator');
+type Props = {
+  readonly entered: Entered;
+  readonly here: 'courses' | 'catalogue' | 'marking' | 'people';
+};
+
+export async function TopBar({ entered: { person, db }, here }: Props) {
+  const [school, waiting] = await Promise.all([schoolFacts(db), countWaiting(db, person)]);
+  const makes = makesCourses(person);
   return (
     <header className={styles.bar} data-steers>
       <Link href="/" className={styles.brand} aria-label={`Mosaik, ${school?.name ?? ''}`}>

@@ -1,5 +1,5 @@
-import { orNotFound, signedIn } from '@/app/_server/person';
-import { can } from '@/core/people';
+import { schoolDoor } from '@/app/_server/doors';
+import { makesCourses } from '@/core/people';
 import { catalogueFor, viewsOf } from '@/server/exchange';
 import { TopBar } from '../_frame/TopBar';
 import { CatalogueDesk } from './CatalogueDesk';
@@ -7,12 +7,12 @@ import { CatalogueDesk } from './CatalogueDesk';
 export const metadata = { title: 'Catalogue' };
 
 export default async function CataloguePage() {
-  const person = await signedIn('/catalogue');
-  orNotFound(can(person, 'course.create') || Object.values(person.courses).includes('creator') || null);
-  const [catalogue, views] = await Promise.all([catalogueFor(person), viewsOf(person.id)]);
+  const entered = await schoolDoor(makesCourses, '/catalogue');
+  const { person, db } = entered;
+  const [catalogue, views] = await Promise.all([catalogueFor(db, person), viewsOf(db, person.id)]);
   return (
     <>
-      <TopBar person={person} here="catalogue" />
+      <TopBar entered={entered} here="catalogue" />
       <CatalogueDesk catalogue={catalogue} views={views} />
     </>
   );

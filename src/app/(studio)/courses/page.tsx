@@ -1,5 +1,5 @@
-import { signedIn } from '@/app/_server/person';
-import { can } from '@/core/people';
+import { schoolDoor } from '@/app/_server/doors';
+import { can, makesCourses } from '@/core/people';
 import { mediaOfCourse } from '@/server/media';
 import { coursesFor, loadStructure, schoolPatterns } from '@/server/outline';
 import { type MapRow, tilesOf } from '@/ui/tile/tiles';
@@ -28,11 +28,12 @@ const drawn = ({ section, number, minutes, tiles }: MapRow): MapRow => ({
 });
 
 export default async function CoursesPage() {
-  const person = await signedIn('/courses');
-  const [courses, patterns] = await Promise.all([coursesFor(person), schoolPatterns()]);
+  const entered = await schoolDoor(makesCourses, '/courses');
+  const { person, db } = entered;
+  const [courses, patterns] = await Promise.all([coursesFor(db, person), schoolPatterns(db)]);
   const shelf: ShelfCourse[] = await Promise.all(
     courses.map(async ({ id, slug, title, description, liveEdition, lessons, learners }) => {
-      const [outline, media] = await Promise.all([loadStructure(id), mediaOfCourse(id)]);
+      const [outline, media] = await Promise.all([loadStructure(db, id), mediaOfCourse(db, id)]);
       const rows = outline ? tilesOf(outline, media) : [];
       const minutes = rows.reduce((total, row) => total + row.minutes, 0);
       return { id, slug, title, description, liveEdition, lessons, learners, minutes, sections: rows.length, rows: rows.slice(0, mostRows).map(drawn) };
@@ -40,7 +41,7 @@ export default async function CoursesPage() {
   );
   return (
     <>
-      <TopBar person={person} here="courses" />
+      <TopBar entered={entered} here="courses" />
       <Shelf courses={shelf} patterns={patterns} mayCreate={can(person, 'course.create')} />
     </>
   );

@@ -1,6 +1,6 @@
 import Link from 'next/link';
 import { redirect } from 'next/navigation';
-import { signedIn } from '@/app/_server/person';
+import { signedIn } from '@/app/_server/doors';
 import { handInStateText } from '@/core/assignment';
 import { pointsText } from '@/core/kernel/exact';
 import { dateTimeText } from '@/core/kernel/time';
@@ -18,15 +18,16 @@ const shows = [
 ] as const;
 
 export default async function MarkingPage({ searchParams }: { readonly searchParams: Promise<{ show?: string }> }) {
-  const [person, { show }] = await Promise.all([signedIn('/marking'), searchParams]);
+  const [entered, { show }] = await Promise.all([signedIn('/marking'), searchParams]);
+  const { person, db } = entered;
   if (person.role === 'learner' && Object.keys(person.courses).length === 0) redirect('/learn');
-  const queue = await markingQueue(person);
+  const queue = await markingQueue(db, person);
   const chosen = shows.find((one) => one.id === show) ?? shows[0];
   const rows = queue.filter((row) => (chosen.states as readonly string[]).includes(row.state));
   const names = { locale: person.locale, zone: person.zone };
   return (
     <>
-      <TopBar person={person} here="marking" />
+      <TopBar entered={entered} here="marking" />
       <main className={styles.page}>
         <div className={styles.head}>
           <h1>Marking</h1>

@@ -1,4 +1,4 @@
-import { orNotFound, signedIn } from '@/app/_server/person';
+import { schoolDoor } from '@/app/_server/doors';
 import { can } from '@/core/people';
 import { coursesFor } from '@/server/outline';
 import { peopleOfSchool } from '@/server/people';
@@ -10,12 +10,12 @@ import { AddPerson } from './AddPerson';
 export const metadata = { title: 'People' };
 
 export default async function PeoplePage() {
-  const person = await signedIn('/people');
-  orNotFound(can(person, 'people.manage') || null);
-  const [people, courses] = await Promise.all([peopleOfSchool(), coursesFor(person)]);
+  const entered = await schoolDoor((person) => can(person, 'people.manage'), '/people');
+  const { person, db } = entered;
+  const [people, courses] = await Promise.all([peopleOfSchool(db), coursesFor(db, person)]);
   return (
     <>
-      <TopBar person={person} here="people" />
+      <TopBar entered={entered} here="people" />
       <main className={styles.page}>
         <div className={styles.head}>
           <h1>People</h1>

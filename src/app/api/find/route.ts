@@ -1,9 +1,7 @@
-import { personOf } from '@/server/people';
+import { forPerson } from '@/app/_server/routes';
 import { findAnything } from '@/server/search';
 
 /** Courses, sections, lessons and people whose names are like the words given. */
-export async function GET(request: Request): Promise<Response> {
-  const person = await personOf(request.headers);
-  if (!person) return Response.json([], { status: 401 });
-  return Response.json(await findAnything(person, new URL(request.url).searchParams.get('words') ?? ''));
-}
+export const GET = forPerson(async ({ request, db, person }) =>
+  Response.json(await findAnything(db, person, new URL(request.url).searchParams.get('words') ?? '')),
+);

@@ -1,4 +1,5 @@
 import { IconCircleCheck, IconCircleX } from '@tabler/icons-react';
+import { anybody } from '@/app/_server/doors';
 import { dateTimeText, longDayText } from '@/core/kernel/time';
 import { certificateByToken } from '@/server/certificate';
 import { instantFrom } from '@/server/enrolment';
@@ -11,7 +12,8 @@ export const metadata = { title: 'Check a certificate', robots: { index: false }
 /** What anybody with the address may know of a certificate: whose, for what, by whom, and whether it stands. */
 export default async function CheckPage({ params }: { readonly params: Promise<{ token: string }> }) {
   const { token } = await params;
-  const [row, school] = await Promise.all([certificateByToken(token), schoolFacts()]);
+  const { db } = await anybody();
+  const [row, school] = await Promise.all([certificateByToken(db, token), schoolFacts(db)]);
   const names = { locale: school?.locale ?? 'en-GB', zone: school?.zone ?? 'UTC' };
   if (!row) {
     return (

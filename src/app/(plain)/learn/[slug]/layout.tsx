@@ -1,8 +1,8 @@
 import type { ReactNode } from 'react';
-import { courseBySlug } from '@/server/outline';
+import { learningTitle } from '@/app/_server/doors';
 
 export async function generateMetadata({ params }: { readonly params: Promise<{ slug: string }> }) {
-  return { title: (await courseBySlug((await params).slug))?.title };
+  return learningTitle((await params).slug);
 }
 
 export default function LearnLayout({ children }: { readonly children: ReactNode }) {

@@ -1,6 +1,5 @@
-import { orNotFound, signedIn } from '@/app/_server/person';
+import { learnerDoor } from '@/app/_server/doors';
 import { certificateFor } from '@/server/certificate';
-import { learningBySlug } from '@/server/learning';
 import { AwardPart, showsAward } from '../../_learn/AwardPart';
 import { CourseFrame } from '../../_learn/CourseFrame';
 import { CourseHome } from '../../_learn/CourseHome';
@@ -10,10 +9,9 @@ type Props = { readonly params: Promise<{ slug: string }> };
 
 export default async function LearnCourse({ params }: Props) {
   const { slug } = await params;
-  const person = await signedIn(`/learn/${slug}`);
-  const { view, head, learner } = orNotFound(await learningBySlug(slug, person.id));
+  const { person, db, view, head, learner } = await learnerDoor(slug, `/learn/${slug}`);
   const place = learnerPlace(head, person, learner.clock.zone);
-  const certificate = await certificateFor(head.id, person.id);
+  const certificate = await certificateFor(db, head.id, person.id);
   return (
     <CourseFrame view={view} place={place} here="home">
       <CourseHome

@@ -1,7 +1,7 @@
 import type { ReactNode } from 'react';
-import { orNotFound, signedIn } from '@/app/_server/person';
+import { courseDoor, orNotFound, workTitle } from '@/app/_server/doors';
 import { packOutline } from '@/core/outline';
-import { courseBySlug, courseDesk } from '@/server/outline';
+import { courseDesk } from '@/server/outline';
 import { TopBar } from '../../_frame/TopBar';
 import { CourseHeader } from './_course/CourseHeader';
 import { CourseProvider } from './_course/CourseProvider';
@@ -10,16 +10,17 @@ type Props = { readonly children: ReactNode; readonly params: Promise<{ slug: st
 
 export async function generateMetadata({ params }: Props) {
   const { slug } = await params;
-  return { title: (await courseBySlug(slug))?.title };
+  return workTitle(slug);
 }
 
 export default async function CourseLayout({ children, params }: Props) {
   const { slug } = await params;
-  const person = await signedIn(`/c/${slug}/build`);
-  const { head, outline, revision, media, undo } = orNotFound(await courseDesk(slug, person));
+  const entered = await courseDoor(slug, 'course.edit', `/c/${slug}/build`);
+  const { person, db, head } = entered;
+  const { outline, revision, media, undo } = orNotFound(await courseDesk(db, head, person));
   return (
     <CourseProvider personId={person.id} head={head} outline={packOutline(outline)} revision={revision} media={[...media.values()]} undo={undo}>
-      <TopBar person={person} here="courses" />
+      <TopBar entered={entered} here="courses" />
       <CourseHeader />
       {children}
     </CourseProvider>

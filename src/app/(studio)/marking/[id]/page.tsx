@@ -1,4 +1,4 @@
-import { orNotFound, signedIn } from '@/app/_server/person';
+import { orNotFound, signedIn } from '@/app/_server/doors';
 import { dateTimeText } from '@/core/kernel/time';
 import { markingDesk, markingQueue } from '@/server/assignment';
 import { instantFrom } from '@/server/enrolment';
@@ -9,9 +9,9 @@ export const metadata = { title: 'Marking desk' };
 
 export default async function MarkingDeskPage({ params }: { readonly params: Promise<{ id: string }> }) {
   const { id } = await params;
-  const person = await signedIn(`/marking/${id}`);
-  const { row, learner, lesson, courseTitle } = orNotFound(await markingDesk(id, person));
-  const queue = (await markingQueue(person)).filter((one) => one.lessonId === row.lessonId);
+  const { person, db } = await signedIn(`/marking/${id}`);
+  const { row, learner, lesson, courseTitle } = orNotFound(await markingDesk(db, id, person));
+  const queue = (await markingQueue(db, person)).filter((one) => one.lessonId === row.lessonId);
   const waiting = queue.filter((one) => one.state !== 'marked');
   const next = waiting.find((one) => one.id !== id);
   return (

@@ -1,11 +1,10 @@
 import { array, object, string } from 'yup';
 import { bodyOf, respond } from '@/app/_server/respond';
+import { forPerson } from '@/app/_server/routes';
 import { catalogueColumns, columnOf } from '@/core/exchange';
 import { idSchema } from '@/core/kernel/ids';
 import { parsed } from '@/core/kernel/parse';
-import { fail } from '@/core/kernel/problem';
 import { catalogueFor, writeSheet } from '@/server/exchange';
-import { personOf } from '@/server/people';
 
 const wish = object({
   about: string()
@@ -18,14 +17,12 @@ const wish = object({
 }).noUnknown();
 
 /** Rows of the catalogue as a file: the columns that are shown, the rows that are shown, and only what the person may see. */
-export async function POST(request: Request): Promise<Response> {
-  const person = await personOf(request.headers);
-  if (!person) return respond(fail('not-signed-in', 'You are not signed in any more.'));
+export const POST = forPerson(async ({ request, db, person }) => {
   const asked = parsed(wish, await bodyOf(request));
   if (!asked.ok) return respond(asked);
   const { about, form, columns, ids } = asked.value;
   const chosen = columns.flatMap((key) => columnOf(about, key) ?? []);
-  const rows = new Map((await catalogueFor(person)).rows[about].map((row) => [row.id, row]));
+  const rows = new Map((await catalogueFor(db, person)).rows[about].map((row) => [row.id, row]));
   const table = ids.flatMap((id) => rows.get(id) ?? []).map((row) => chosen.map((column) => row.cells[column.key] ?? null));
   const file = await writeSheet(
     form,
@@ -34,4 +31,4 @@ export async function POST(request: Request): Promise<Response> {
   );
   const type = form === 'csv' ? 'text/csv; charset=utf-8' : 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet';
   return new Response(Buffer.from(file), { headers: { 'content-type': type, 'content-disposition': `attachment; filename="${about}s.${form}"` } });
-}
+});

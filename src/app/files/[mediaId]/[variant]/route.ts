@@ -1,4 +1,5 @@
 import { refuse } from '@/app/_server/respond';
+import { forPerson } from '@/app/_server/routes';
 import { serveFile } from '@/app/_server/serve';
 import { isId } from '@/core/kernel/ids';
 import { fail } from '@/core/kernel/problem';
@@ -7,7 +8,8 @@ import { can } from '@/core/people';
 import { courseHead, learning } from '@/server/learning';
 import { mediaById } from '@/server/media';
 import { staffLooks } from '@/server/outline';
-import { type Person, personOf } from '@/server/people';
+import type { Person } from '@/server/people';
+import type { Database } from '@/server/platform/database';
 
 type Variant = { readonly hash: string; readonly contentType: string };
 
@@ -21,11 +23,11 @@ function variantOf(media: MediaFacts, variant: string): Variant | null {
 }
 
 /** A learner may have a file of a lesson that is open to them, in the edition that is live, and no other. */
-async function learnerMay(person: Person, courseId: string, mediaId: string, downloads: boolean): Promise<'yes' | 'closed' | 'no'> {
-  const head = await courseHead(courseId);
-  const found = head && (await learning(head, person.id));
+async function learnerMay(db: Database, person: Person, { courseId, id }: MediaFacts & { readonly courseId: string }, downloads: boolean) {
+  const head = await courseHead(db, courseId);
+  const found = head && (await learning(db, head, person.id));
   if (!found) return 'no';
-  const using = found.view.lessons.filter(({ lesson }) => lesson.media?.id === mediaId || lesson.pictures[mediaId]);
+  const using = found.view.lessons.filter(({ lesson }) => lesson.media?.id === id || lesson.pictures[id]);
   if (using.length === 0) return 'no';
   const open = using.filter((view) => view.open);
   if (open.length === 0) return 'closed';
@@ -33,20 +35,18 @@ async function learnerMay(person: Person, courseId: string, mediaId: string, dow
 }
 
 /** Markers of a course whose creator lets staff look at it. */
-const staffMayLook = async (person: Person, courseId: string) => can(person, 'marking.mark', { courseId }) && (await staffLooks(courseId));
+const staffMayLook = async (db: Database, person: Person, courseId: string) => can(person, 'marking.mark', { courseId }) && (await staffLooks(db, courseId));
 
-export async function GET(request: Request, { params }: { params: Promise<{ mediaId: string; variant: string }> }): Promise<Response> {
-  const { mediaId, variant } = await params;
-  const nothing = refuse(fail('not-found', 'There is no such file, or it is not for you.').problem);
-  if (!isId(mediaId)) return nothing;
-  const [person, media] = await Promise.all([personOf(request.headers), mediaById(mediaId)]);
-  if (!person) return refuse(fail('not-signed-in', 'Sign in to see this file.').problem);
-  if (!media) return nothing;
-  if (!can(person, 'course.edit', { courseId: media.courseId }) && !(await staffMayLook(person, media.courseId))) {
-    const may = await learnerMay(person, media.courseId, mediaId, variant === 'download');
+export const GET = forPerson(async ({ request, db, person, params: { mediaId, variant = '' } }) => {
+  const media = isId(mediaId) ? await mediaById(db, mediaId) : null;
+  if (!media) return nothing();
+  if (!can(person, 'course.edit', { courseId: media.courseId }) && !(await staffMayLook(db, person, media.courseId))) {
+    const may = await learnerMay(db, person, media, variant === 'download');
     if (may === 'closed') return refuse(fail('closed', 'The lesson this file belongs to is not open yet.').problem);
-    if (may === 'no') return nothing;
+    if (may === 'no') return nothing();
   }
   const found = variantOf(media, variant);
-  return found ? serveFile(request, { ...found, name: media.fileName, download: variant === 'download' }) : nothing;
-}
+  return found ? serveFile(request, { ...found, name: media.fileName, download: variant === 'download' }) : nothing();
+});
+
+const nothing = () => refuse(fail('not-found', 'There is no such file, or it is not for you.').problem);

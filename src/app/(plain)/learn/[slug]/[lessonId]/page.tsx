@@ -1,6 +1,5 @@
-import { orNotFound, signedIn } from '@/app/_server/person';
+import { learnerDoor, orNotFound } from '@/app/_server/doors';
 import { handInsOf } from '@/server/assignment';
-import { learningBySlug } from '@/server/learning';
 import { sittingsOf } from '@/server/quiz';
 import { AssignmentPart } from '../../../_learn/AssignmentPart';
 import { CourseFrame } from '../../../_learn/CourseFrame';
@@ -10,15 +9,14 @@ import { QuizPart } from '../../../_learn/QuizPart';
 
 export default async function LearnLesson({ params }: { readonly params: Promise<{ slug: string; lessonId: string }> }) {
   const { slug, lessonId } = await params;
-  const person = await signedIn(`/learn/${slug}/${lessonId}`);
-  const { view, head, learner } = orNotFound(await learningBySlug(slug, person.id));
+  const { person, db, view, head, learner } = await learnerDoor(slug, `/learn/${slug}/${lessonId}`);
   const one = orNotFound(view.lessons.find((other) => other.lesson.id === lessonId));
   const place = learnerPlace(head, person, learner.clock.zone);
   const work =
     one.open && one.lesson.kind === 'quiz' ? (
-      <QuizPart one={one} place={place} sittings={await sittingsOf(person.id, lessonId)} />
+      <QuizPart one={one} place={place} sittings={await sittingsOf(db, person.id, lessonId)} />
     ) : one.open && one.lesson.kind === 'assignment' ? (
-      <AssignmentPart view={view} one={one} place={place} handIns={await handInsOf(person.id, lessonId)} />
+      <AssignmentPart view={view} one={one} place={place} handIns={await handInsOf(db, person.id, lessonId)} />
     ) : null;
   return (
     <CourseFrame view={view} place={place} hereId={lessonId}>

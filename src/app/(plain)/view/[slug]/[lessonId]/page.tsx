@@ -1,4 +1,4 @@
-import { orNotFound } from '@/app/_server/person';
+import { orNotFound } from '@/app/_server/doors';
 import { AssignmentPart } from '../../../_learn/AssignmentPart';
 import { CourseFrame } from '../../../_learn/CourseFrame';
 import { LessonPage } from '../../../_learn/LessonPage';

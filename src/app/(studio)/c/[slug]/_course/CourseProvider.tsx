@@ -2,7 +2,7 @@
 import { usePathname } from 'next/navigation';
 import { createContext, type ReactNode, useContext, useEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react';
 import type { MediaFacts } from '@/core/media';
-import { courseOf, type Finding, type PackedOutline, readiness, unpackOutline } from '@/core/outline';
+import { courseOf, type Finding, type PackedOutline, readiness, releasedSections, unpackOutline } from '@/core/outline';
 import { openingTexts } from '@/core/release';
 import type { CourseHead, UndoState } from '@/server/outline';
 import { type SectionTiles, tilesOf } from '@/ui/tile/tiles';
@@ -41,14 +41,7 @@ export function CourseProvider({ personId, head, outline, revision, media, undo,
     return lastRows.current;
   }, [state.outline, state.media, findings]);
 
-  const opens = useMemo(
-    () =>
-      openingTexts(
-        courseOf(state.outline),
-        rows.map(({ section, tiles }) => ({ ...section, lessons: tiles.map((tile) => tile.lesson) })),
-      ),
-    [state.outline, rows],
-  );
+  const opens = useMemo(() => openingTexts(courseOf(state.outline), releasedSections(state.outline)), [state.outline]);
 
   useEffect(() => {
     const warn = (event: BeforeUnloadEvent) => {

@@ -1,19 +1,21 @@
 'use client';
-import { Button, SegmentedControl, Select, TextInput } from '@mantine/core';
-import { IconAdjustments, IconAlertSquare, IconAlertTriangle, IconClock, IconFlag, IconRepeat } from '@tabler/icons-react';
+import { ActionIcon, Button, SegmentedControl, Select, TextInput } from '@mantine/core';
+import { IconAdjustments, IconAlertSquare, IconAlertTriangle, IconChevronLeft, IconChevronRight, IconClock, IconFlag, IconRepeat } from '@tabler/icons-react';
 import { useRouter } from 'next/navigation';
 import { useMemo, useState } from 'react';
 import type { Cohort } from '@/core/enrolment';
 import { countdown, dateTimeText, dayText, Temporal } from '@/core/kernel/time';
 import { board, instantOf, isOpen, type LearnerClock, openings, planText } from '@/core/release';
 import { Tile } from '@/ui/tile/Tile';
-import type { LessonTile } from '@/ui/tile/tiles';
+import { type LessonTile, publishedRows } from '@/ui/tile/tiles';
 import { useCourse, useDesk } from '../_course/CourseProvider';
 import { SavedMark } from '../build/Toolbar';
 import styles from './board.module.css';
 import { Moment } from './Moment';
 import { RhythmDialog } from './RhythmDialog';
 
+/** A term and a half; more would be too narrow to be read. */
+const shownWeeks = 26;
 const zones = Intl.supportedValuesOf('timeZone');
 const startOf = (day: string, zone: string) => Temporal.PlainDate.from(day).toZonedDateTime({ timeZone: zone }).toInstant();
 
@@ -28,20 +30,24 @@ export function Board({ cohorts }: { readonly cohorts: readonly Cohort[] }) {
   const [ownZone, setOwnZone] = useState(course.zone);
   const [momentAt, setMomentAt] = useState<number | null>(null);
   const [editing, setEditing] = useState(false);
+  const [firstWeek, setFirstWeek] = useState(0);
 
   const zone = cohort?.zone ?? ownZone;
   const startDay = cohort?.startsOn ?? day;
   const clock: LearnerClock = useMemo(() => ({ start: startOf(startDay, zone), zone }), [startDay, zone]);
-  const sections = useMemo(() => rows.map(({ section, tiles }) => ({ ...section, lessons: tiles.map((tile) => tile.lesson) })), [rows]);
+  // What is only planned is in no edition, and moves nothing.
+  const planned = useMemo(() => publishedRows(rows), [rows]);
+  const sections = useMemo(() => planned.map(({ section, tiles }) => ({ ...section, lessons: tiles.map((tile) => tile.lesson) })), [planned]);
   const opens = useMemo(() => openings(course, sections, clock), [course, sections, clock]);
   const laid = useMemo(
     () =>
       board(
-        rows.flatMap((row) => row.tiles.map((tile) => ({ id: tile.lesson.id, learnerMinutes: tile.lesson.state === 'planned' ? 0 : tile.minutes }))),
+        planned.flatMap((row) => row.tiles.map((tile) => ({ id: tile.lesson.id, learnerMinutes: tile.minutes }))),
         opens,
         clock,
+        { first: firstWeek, show: shownWeeks },
       ),
-    [rows, opens, clock],
+    [planned, opens, clock, firstWeek],
   );
 
   const names = { locale: 'en-GB', zone };
@@ -51,18 +57,18 @@ export function Board({ cohorts }: { readonly cohorts: readonly Cohort[] }) {
   const today = Date.now();
   const wanted = momentAt ?? (today >= first && today < last ? today : first);
   const now = Temporal.Instant.fromEpochMilliseconds(Math.min(last - 1, Math.max(first, wanted)));
-  const tiles = rows.flatMap((row) => row.tiles);
+  const tiles = planned.flatMap((row) => row.tiles);
   const openCount = tiles.filter((tile) => isOpen(opens.get(tile.lesson.id), now)).length;
   const next = tiles
     .flatMap((tile) => {
       const opening = opens.get(tile.lesson.id);
       return opening && !isOpen(opening, now) ? [{ tile, at: opening.at }] : [];
     })
-    .sort((a, b) => Temporal.Instant.compare(a.at, b.at))[0];
+    .sort((a, b) => a.at.epochMilliseconds - b.at.epochMilliseconds)[0];
   const highest = Math.max(course.weekLimit, ...laid.weeks.map((week) => week.minutes));
   const own = findings.filter((finding) => finding.place.stage === 'release');
   const heavy = laid.weeks.filter((week) => week.minutes > course.weekLimit);
-  const emptyOnes = tiles.filter((tile) => tile.lesson.state !== 'planned' && tile.fill === 'empty');
+  const emptyOnes = tiles.filter((tile) => tile.fill === 'empty');
   const columns = { gridTemplateColumns: `180px repeat(${laid.weeks.length}, minmax(112px, 1fr))` };
 
   const dueIn = (sectionTiles: readonly LessonTile[], week: number) =>
@@ -116,6 +122,29 @@ export function Board({ cohorts }: { readonly cohorts: readonly Cohort[] }) {
         <Button variant="default" leftSection={<IconAdjustments size={16} />} onClick={() => setEditing(true)}>
           Change rhythm
         </Button>
+        {laid.weekCount > shownWeeks && (
+          <div className={styles.pages} role="group" aria-label="Weeks shown">
+            <ActionIcon
+              variant="default"
+              aria-label="Earlier weeks"
+              disabled={firstWeek === 0}
+              onClick={() => setFirstWeek(Math.max(0, firstWeek - shownWeeks))}
+            >
+              <IconChevronLeft size={16} aria-hidden="true" />
+            </ActionIcon>
+            <span>
+              Weeks {firstWeek + 1} to {firstWeek + laid.weeks.length} of {laid.weekCount}
+            </span>
+            <ActionIcon
+              variant="default"
+              aria-label="Later weeks"
+              disabled={firstWeek + shownWeeks >= laid.weekCount}
+              onClick={() => setFirstWeek(firstWeek + shownWeeks)}
+            >
+              <IconChevronRight size={16} aria-hidden="true" />
+            </ActionIcon>
+          </div>
+        )}
         <SavedMark />
       </div>
 
@@ -137,7 +166,7 @@ export function Board({ cohorts }: { readonly cohorts: readonly Cohort[] }) {
               </div>
             ))}
           </div>
-          {rows.map((row) => (
+          {planned.map((row) => (
             <div key={row.section.id} className={styles.row} style={columns}>
               <button
                 type="button"
@@ -182,7 +211,7 @@ export function Board({ cohorts }: { readonly cohorts: readonly Cohort[] }) {
               ))}
             </div>
           ))}
-          {laid.weeks.length > 0 && rows.length > 0 && (
+          {laid.weeks.length > 0 && planned.length > 0 && (
             <Moment
               from={first}
               to={last}

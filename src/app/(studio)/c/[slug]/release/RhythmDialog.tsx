@@ -1,12 +1,12 @@
 'use client';
-import { Button, Checkbox, CloseButton, Modal, Select, TextInput } from '@mantine/core';
+import { Button, Checkbox, CloseButton, Modal, NumberInput, Select, TextInput } from '@mantine/core';
 import { IconPlus } from '@tabler/icons-react';
 import { useState } from 'react';
-import { type Rhythm, rhythmText, weekdayName } from '@/core/release';
+import { type Rhythm, rhythmText, usualGap, weekdayName } from '@/core/release';
 import { useCourse, useDesk } from '../_course/CourseProvider';
 import styles from './board.module.css';
 
-const usual: Rhythm = { unit: 'section', lessons: 1, weeks: 1, weekday: 1, at: '09:00', firstAtOnce: true, breaks: [] };
+const usual: Rhythm = { unit: 'section', lessons: 1, weeks: 1, weekday: 1, at: '09:00', firstAtOnce: true, gap: usualGap(1), breaks: [] };
 
 /** The pattern a course is laid out by. Sections and lessons with a rule of their own keep it. */
 export function RhythmDialog({ opened, onClose }: { readonly opened: boolean; readonly onClose: () => void }) {
@@ -48,7 +48,7 @@ function RhythmForm({ initial, onClose }: { readonly initial: Rhythm; readonly o
           label="Every"
           value={String(draft.weeks)}
           data={[1, 2, 3, 4].map((weeks) => ({ value: String(weeks), label: weeks === 1 ? 'week' : `${weeks} weeks` }))}
-          onChange={(weeks) => change({ weeks: Number(weeks) })}
+          onChange={(weeks) => change({ weeks: Number(weeks), ...(draft.gap === usualGap(draft.weeks) ? { gap: usualGap(Number(weeks)) } : {}) })}
         />
         <Select
           label="On"
@@ -63,6 +63,18 @@ function RhythmForm({ initial, onClose }: { readonly initial: Rhythm; readonly o
         checked={draft.firstAtOnce}
         onChange={(event) => change({ firstAtOnce: event.currentTarget.checked })}
       />
+      {draft.firstAtOnce && (
+        <NumberInput
+          label="The second part opens at the earliest"
+          description={`Counted from the day of the start; half a step would be ${usualGap(draft.weeks)} days.`}
+          suffix={draft.gap === 1 ? ' day later' : ' days later'}
+          min={1}
+          max={366}
+          allowDecimal={false}
+          value={draft.gap}
+          onChange={(gap) => typeof gap === 'number' && change({ gap })}
+        />
+      )}
       <div>
         <b>Breaks</b>
         <p className={styles.quiet}>Nothing new opens on these days; the plan moves on behind them.</p>

@@ -1,28 +1,25 @@
-import { orNotFound, signedIn } from '@/app/_server/person';
+import { courseDoor } from '@/app/_server/doors';
 import { toShort } from '@/core/kernel/exact';
 import { dayText } from '@/core/kernel/time';
 import { fullPoints } from '@/core/learning';
 import { isGraded, lessonsOf, numberOf } from '@/core/outline';
-import { can } from '@/core/people';
 import { certificatesOf } from '@/server/certificate';
 import { cohortsOf, instantFrom } from '@/server/enrolment';
 import { everybodysLearning } from '@/server/learning';
-import { courseBySlug, liveDocument } from '@/server/outline';
+import { liveDocument } from '@/server/outline';
 import { staffOf } from '@/server/people';
 import { RunDesk } from './RunDesk';
 import type { GradeCell, GradeColumn, RunRow } from './rows';
 
 export default async function RunPage({ params }: { readonly params: Promise<{ slug: string }> }) {
   const { slug } = await params;
-  const person = await signedIn(`/c/${slug}/run`);
-  const head = orNotFound(await courseBySlug(slug));
-  if (!can(person, 'gradebook.read', { courseId: head.id })) return null;
+  const { person, db, head } = await courseDoor(slug, 'gradebook.read', `/c/${slug}/run`);
   const [everybody, cohorts, certificates, document, staff] = await Promise.all([
-    everybodysLearning(head),
-    cohortsOf(head.id),
-    certificatesOf(head.id),
-    liveDocument(head.liveEditionId),
-    staffOf(head.id),
+    everybodysLearning(db, head),
+    cohortsOf(db, head.id),
+    certificatesOf(db, head.id),
+    liveDocument(db, head.liveEditionId),
+    staffOf(db, head.id),
   ]);
   const names = { locale: person.locale, zone: person.zone };
   const columns: GradeColumn[] = document

@@ -10,7 +10,7 @@ export type GradeColumn = {
 };
 export type GradeCell = {
   readonly id: string;
-  readonly state: 'points' | 'waiting' | 'missing' | 'excused';
+  readonly state: 'points' | 'waiting' | 'missing' | 'excused' | 'hidden';
   readonly points: string | null;
   readonly passed: boolean | null;
   readonly why: string;

@@ -1,6 +1,6 @@
 import { object } from 'yup';
-import { atWork, type CourseParams } from '@/app/_server/course-door';
 import { bodyOf, respond } from '@/app/_server/respond';
+import { forCourse } from '@/app/_server/routes';
 import { type AwardSettings, awardSchema, hardNames } from '@/core/certificate';
 import { parsed } from '@/core/kernel/parse';
 import { ok } from '@/core/kernel/problem';
@@ -14,14 +14,11 @@ const wish = object({ design: awardSchema.required() });
 const longestShown = 3;
 
 /** A design laid out with real fonts: for one sample name, for hard names and the longest on the roll. */
-export async function POST(request: Request, route: CourseParams): Promise<Response> {
-  const work = await atWork(request, route);
-  if (work instanceof Response) return work;
-  const { courseId } = work;
+export const POST = forCourse(async ({ request, db, courseId }) => {
   const asked = parsed(wish, await bodyOf(request));
   if (!asked.ok) return respond(asked);
   const design = asked.value.design as AwardSettings;
-  const [school, head, learners] = await Promise.all([schoolFacts(), courseHead(courseId), learnersOf(courseId)]);
+  const [school, head, learners] = await Promise.all([schoolFacts(db), courseHead(db, courseId), learnersOf(db, courseId)]);
   const content = (name: string) => ({
     name,
     course: head?.title ?? '',
@@ -44,4 +41,4 @@ export async function POST(request: Request, route: CourseParams): Promise<Respo
     }),
   );
   return respond(ok({ sample, fits }));
-}
+});

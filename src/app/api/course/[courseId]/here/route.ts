@@ -1,15 +1,13 @@
-import { atWork, type CourseParams } from '@/app/_server/course-door';
 import { bodyOf, respond } from '@/app/_server/respond';
+import { forCourse } from '@/app/_server/routes';
 import { parsed } from '@/core/kernel/parse';
 import { ok } from '@/core/kernel/problem';
 import { sayWhere, whereSchema } from '@/server/outline';
 
 /** Somebody says where in the course they are, for those who work on it too. Nothing is stored. */
-export async function POST(request: Request, route: CourseParams): Promise<Response> {
-  const work = await atWork(request, route);
-  if (work instanceof Response) return work;
+export const POST = forCourse(async ({ request, courseId, person }) => {
   const where = parsed(whereSchema, await bodyOf(request));
   if (!where.ok) return respond(where);
-  await sayWhere(work.courseId, work.person, where.value);
+  await sayWhere(courseId, person, where.value);
   return respond(ok(null));
-}
+});

@@ -1,8 +1,5 @@
-import { atWork, type CourseParams } from '@/app/_server/course-door';
+import { forCourse } from '@/app/_server/routes';
 import { mediaOfCourse } from '@/server/media';
 
 /** What is known of the files of a course. */
-export async function GET(request: Request, route: CourseParams): Promise<Response> {
-  const work = await atWork(request, route);
-  return work instanceof Response ? work : Response.json([...(await mediaOfCourse(work.courseId)).values()]);
-}
+export const GET = forCourse(async ({ db, courseId }) => Response.json([...(await mediaOfCourse(db, courseId)).values()]));

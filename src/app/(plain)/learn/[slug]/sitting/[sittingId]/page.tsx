@@ -1,8 +1,8 @@
-import { orNotFound, signedIn } from '@/app/_server/person';
+import { learnerDoor, orNotFound } from '@/app/_server/doors';
 import { isId } from '@/core/kernel/ids';
 import { Temporal } from '@/core/kernel/time';
+import { shownOf } from '@/core/learning';
 import { instantFrom } from '@/server/enrolment';
-import { learningBySlug } from '@/server/learning';
 import { sittingView } from '@/server/quiz';
 import controls from '@/ui/plain/controls.module.css';
 import { CourseFrame } from '../../../../_learn/CourseFrame';
@@ -15,11 +15,12 @@ import { SittingResult } from '../../../../_learn/SittingResult';
 /** One sitting: the paper while it is written, the result once it is handed in. */
 export default async function SittingPage({ params }: { readonly params: Promise<{ slug: string; sittingId: string }> }) {
   const { slug, sittingId } = await params;
-  const person = await signedIn(`/learn/${slug}/sitting/${sittingId}`);
-  const found = orNotFound(isId(sittingId) ? await sittingView(sittingId, person.id) : null);
-  const { view, head, learner } = orNotFound(await learningBySlug(slug, person.id));
+  const { person, db, view, head, learner } = await learnerDoor(slug, `/learn/${slug}/sitting/${sittingId}`);
+  const found = orNotFound(isId(sittingId) ? await sittingView(db, sittingId, person.id) : null);
   orNotFound(found.row.courseId === head.id || null);
   const { row, lesson } = found;
+  // What may be seen is for the live edition to say, where the quiz is still in it.
+  const now = view.lessons.find((one) => one.lesson.id === lesson.id)?.lesson ?? lesson;
   const left = row.deadline ? instantFrom(row.deadline).epochMilliseconds - Temporal.Now.instant().epochMilliseconds : null;
   return (
     <CourseFrame view={view} place={learnerPlace(head, person, learner.clock.zone)} hereId={lesson.id}>
@@ -28,7 +29,7 @@ export default async function SittingPage({ params }: { readonly params: Promise
         <h1>{lesson.title}</h1>
         {row.handedInAt ? (
           <>
-            <SittingResult lesson={lesson} answers={row.answers} score={found.score} />
+            <SittingResult lesson={lesson} answers={row.answers} score={found.score} shown={shownOf(now)} />
             <p>
               <a className={controls.button} href={`/learn/${slug}/${lesson.id}`}>
                 Back to the lesson

@@ -1,4 +1,5 @@
-import { orNotFound } from '@/app/_server/person';
+import { orNotFound } from '@/app/_server/doors';
+import { shownOf } from '@/core/learning';
 import { type Answers, answerSchema, scorePaper } from '@/core/quiz';
 import controls from '@/ui/plain/controls.module.css';
 import { CourseFrame } from '../../../../_learn/CourseFrame';
@@ -28,7 +29,7 @@ export default async function TryPaper({ params, searchParams }: Props) {
         <h1>{lesson.title}</h1>
         {answers ? (
           <>
-            <SittingResult lesson={lesson} answers={answers} score={scorePaper(lesson.questions, answers)} />
+            <SittingResult lesson={lesson} answers={answers} score={scorePaper(lesson.questions, answers)} shown={shownOf(lesson)} />
             <p>
               <a className={controls.button} href={lessonHref(place, lessonId)}>
                 Back to the lesson

@@ -1,0 +1,82 @@
+import { createServer } from 'node:http';
+import { parseArgs } from 'node:util';
+import next from 'next';
+import { root } from './paths.mjs';
+
+/**
+ * The web server: the framework's own handler, behind what has to be settled before it. Where a request comes
+ * from is read off the connection; what a sender writes about that is believed only behind a proxy that the
+ * configuration names.
+ */
+const { values } = parseArgs({
+  options: { port: { type: 'string' }, host: { type: 'string', default: '127.0.0.1' }, dev: { type: 'boolean', default: false } },
+});
+
+const methods = new Set(['GET', 'HEAD', 'POST', 'PUT', 'PATCH', 'DELETE', 'OPTIONS']);
+const proxies = new Set(
+  (process.env.MOSAIK_PROXIES ?? '')
+    .split(',')
+    .map((one) => one.trim())
+    .filter(Boolean),
+);
+const plain = (address = '') => address.replace(/^::ffff:/, '');
+
+/** The address of the sender: the connection's, or, behind proxies we trust, the last one that none of them has. */
+export function senderOf(connection, forwarded, trusted = proxies) {
+  const own = plain(connection);
+  if (!trusted.has(own)) return own;
+  const chain = String(forwarded ?? '')
+    .split(',')
+    .map((one) => plain(one.trim()))
+    .filter(Boolean);
+  return chain.findLast((one) => !trusted.has(one)) ?? own;
+}
+
+/** What the framework answers with an empty 500: a request that it does not know, or a state of its router that is none. */
+export function refusalOf(method, headers) {
+  if (!methods.has(method)) return [405, 'Requests of this kind are not answered here.'];
+  const state = headers['next-router-state-tree'];
+  if (state === undefined) return null;
+  try {
+    return isTree(JSON.parse(decodeURIComponent(state)), 0) ? null : [400, 'This request is damaged. Load the page again.'];
+  } catch {
+    return [400, 'This request is damaged. Load the page again.'];
+  }
+}
+
+function isTree(tree, depth) {
+  if (depth > 40 || !Array.isArray(tree) || tree.length < 2) return false;
+  const [segment, branches] = tree;
+  const named = typeof segment === 'string' || (Array.isArray(segment) && segment.length >= 3 && segment.slice(0, 3).every((part) => typeof part === 'string'));
+  return (
+    named && typeof branches === 'object' && branches !== null && !Array.isArray(branches) && Object.values(branches).every((one) => isTree(one, depth + 1))
+  );
+}
+
+async function serve() {
+  const port = Number(values.port);
+  const app = next({ dev: values.dev, dir: root, hostname: values.host, port });
+  await app.prepare();
+  const handle = app.getRequestHandler();
+  const upgrade = app.getUpgradeHandler();
+  const server = createServer((request, response) => {
+    const sender = senderOf(request.socket.remoteAddress, request.headers['x-forwarded-for']);
+    request.headers['x-mosaik-address'] = sender;
+    request.headers['x-forwarded-for'] = sender;
+    const refusal = refusalOf(request.method, request.headers);
+    if (refusal) {
+      response.writeHead(refusal[0], { 'content-type': 'text/plain; charset=utf-8' });
+      return response.end(refusal[1]);
+    }
+    return handle(request, response);
+  });
+  server.on('upgrade', upgrade);
+  // What asks for more than a server understands is told so in words.
+  server.on('clientError', (_error, socket) => socket.writable && socket.end('HTTP/1.1 400 Bad Request\r\ncontent-length: 0\r\nconnection: close\r\n\r\n'));
+  server.listen(port, values.host);
+  for (const signal of ['SIGTERM', 'SIGINT']) process.once(signal, () => server.close(() => process.exit(0)));
+  // Nothing may end the server that only keeps it from saying something.
+  for (const stream of [process.stdout, process.stderr]) stream.on('error', () => {});
+}
+
+if (process.argv[1]?.endsWith('web.mjs')) await serve();

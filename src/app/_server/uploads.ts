@@ -1,0 +1,137 @@
+import { mkdirSync } from 'node:fs';
+import { rm } from 'node:fs/promises';
+import { join } from 'node:path';
+import { FileStore } from '@tus/file-store';
+import { Server, type Upload } from '@tus/server';
+import { isId } from '@/core/kernel/ids';
+import { fail, httpStatus, ok, type Problem, type Result } from '@/core/kernel/problem';
+import { checkUpload, type UploadPurpose } from '@/core/media';
+import { can } from '@/core/people';
+import { addFile, mayAddFile } from '@/server/assignment';
+import { addCaptions, addMedia, countUpload, mediaById, storeUpload } from '@/server/media';
+import { type Person, personOf } from '@/server/people';
+import { config } from '@/server/platform/config';
+import { database } from '@/server/platform/database';
+import { roomFor } from '@/server/platform/disk';
+import { problemOf } from '@/server/platform/trouble';
+import { respond } from './respond';
+
+type Details = {
+  readonly purpose: UploadPurpose;
+  readonly name: string;
+  readonly courseId: string;
+  readonly lessonId: string;
+  readonly mediaId: string;
+  readonly language: string;
+  readonly label: string;
+  readonly owner: string;
+};
+
+const purposes = ['film', 'picture', 'document', 'captions', 'handed-in'];
+const text = (upload: Upload, key: string) => String(upload.metadata?.[key] ?? '').slice(0, 300);
+
+function detailsOf(upload: Upload): Details {
+  const purpose = text(upload, 'purpose');
+  return {
+    purpose: (purposes.includes(purpose) ? purpose : 'document') as UploadPurpose,
+    name: text(upload, 'name') || 'file',
+    courseId: text(upload, 'courseId'),
+    lessonId: text(upload, 'lessonId'),
+    mediaId: text(upload, 'mediaId'),
+    language: text(upload, 'language'),
+    label: text(upload, 'label'),
+    owner: text(upload, 'owner'),
+  };
+}
+
+const refusal = (problem: Problem) => ({ status_code: httpStatus[problem.code], body: JSON.stringify({ ok: false, problem }) });
+
+/** Uploads in parts that go on after a broken line (the tus protocol 1.0). */
+function openServer(): Server {
+  const directory = join(config.data, 'uploads');
+  mkdirSync(directory, { recursive: true });
+  return new Server({
+    path: '/api/upload',
+    datastore: new FileStore({ directory }),
+    relativeLocation: true,
+    async onUploadCreate(request, upload) {
+      const person = await personOf(database(), request.headers);
+      if (!person) throw refusal({ code: 'not-signed-in', sentence: 'Sign in again, then go on with the upload.' });
+      // A length that is told later cannot be checked now, and would be written until the disk is full.
+      if (upload.size === undefined) throw refusal({ code: 'invalid', sentence: 'Say how long the file is before you send it.' });
+      const details = detailsOf(upload);
+      const may = await mayUpload(person, details, upload.size);
+      if (!may.ok) throw refusal(may.problem);
+      return { metadata: { ...upload.metadata, owner: person.id } };
+    },
+    async onIncomingRequest(request, id) {
+      if (request.method === 'POST' || request.method === 'OPTIONS') return;
+      const [person, upload] = await Promise.all([personOf(database(), request.headers), new FileStore({ directory }).getUpload(id).catch(() => null)]);
+      if (upload && detailsOf(upload).owner !== person?.id) throw refusal({ code: 'not-allowed', sentence: 'This upload is somebody else’s.' });
+      if (!upload || request.method !== 'PATCH') return;
+      const room = await roomFor((upload.size ?? 0) - (upload.offset ?? 0));
+      if (!room.ok) throw refusal(room.problem);
+    },
+    async onUploadFinish(request, upload) {
+      const path = join(directory, upload.id);
+      try {
+        const person = await personOf(database(), request.headers);
+        const result = await take(person, detailsOf(upload), path);
+        if (!result.ok) throw refusal(result.problem);
+        return { status_code: 200, body: JSON.stringify(result) };
+      } catch (error) {
+        if (error && typeof error === 'object' && 'status_code' in error) throw error;
+        throw refusal(problemOf(error, 'upload'));
+      } finally {
+        await rm(path, { force: true });
+        await rm(`${path}.json`, { force: true });
+      }
+    },
+  });
+}
+
+/** Whether somebody may send a file of a size, for what they say it is for: decided before anything of it is written. */
+async function mayUpload(person: Person, details: Details, bytes: number): Promise<Result<null>> {
+  const db = database();
+  const size = checkUpload(details.purpose, details.name, bytes, new Uint8Array());
+  if (!size.ok && (size.problem.code === 'too-large' || bytes === 0)) return size;
+  const may =
+    details.purpose === 'handed-in'
+      ? await mayAddFile(db, person.id, details.courseId, details.lessonId, bytes)
+      : details.purpose === 'captions'
+        ? mayEdit(person, (isId(details.mediaId) ? await mediaById(db, details.mediaId) : null)?.courseId)
+        : mayEdit(person, details.courseId);
+  if (!may.ok) return may;
+  const room = await roomFor(bytes);
+  return room.ok ? countUpload(person, bytes) : room;
+}
+
+const mayEdit = (person: Person, courseId: string | undefined): Result<null> =>
+  courseId !== undefined && can(person, 'course.edit', { courseId }) ? ok(null) : fail('not-allowed', 'You may not add files to this course.');
+
+/** Checks what has arrived and puts it where it was meant to go. */
+async function take(person: Person | null, details: Details, path: string): Promise<Result<{ id: string }>> {
+  const stored = await storeUpload(details.purpose, details.name, path);
+  if (!stored.ok) return stored;
+  const { hash, contentType } = stored.value;
+  const file = { hash, contentType, fileName: details.name };
+  switch (details.purpose) {
+    case 'handed-in':
+      return addFile.run(person, { courseId: details.courseId, lessonId: details.lessonId, ...file });
+    case 'captions':
+      return addCaptions.run(person, { mediaId: details.mediaId, language: details.language, label: details.label, ...file });
+    default:
+      return addMedia.run(person, { courseId: details.courseId, kind: details.purpose, ...file });
+  }
+}
+
+const kept = globalThis as typeof globalThis & { mosaikUploads?: Server };
+/** Answers a request about an upload. Each of its steps asks who sends it. */
+export const handleUpload = async (request: Request): Promise<Response> => {
+  try {
+    kept.mosaikUploads ??= openServer();
+    return await kept.mosaikUploads.handleWeb(request);
+  } catch (error) {
+    return respond({ ok: false, problem: problemOf(error, 'upload') });
+  }
+};

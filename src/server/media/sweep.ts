@@ -1,0 +1,89 @@
+import { readdir, rename, rm, stat } from 'node:fs/promises';
+import { join } from 'node:path';
+import { and, eq, lt, notExists, sql } from 'drizzle-orm';
+import { Temporal } from '@/core/kernel/time';
+import { config } from '../platform/config';
+import { database, transaction } from '../platform/database';
+import { log } from '../platform/log';
+import { blob } from './schema';
+
+const keepHours = 24;
+
+export type Swept = { readonly uploads: number; readonly files: number };
+
+/**
+ * Takes away what nobody can use: uploads that were begun and not gone on with for a day, and stored files
+ * that nothing has referred to for a day. Whatever a row refers to stays, see `isReferredTo`; what was stored
+ * or referred to anew within the day stays as well, so that nothing on its way to a row is lost.
+ */
+export async function sweep(now = Temporal.Now.instant()): Promise<Swept> {
+  const before = now.subtract({ hours: keepHours });
+  const swept = { uploads: await sweepUploads(before.epochMilliseconds), files: await sweepFiles(before) };
+  if (swept.uploads + swept.files > 0) log.info(swept, 'swept');
+  return swept;
+}
+
+/** The names in a folder; none when it is not there. */
+const namesIn = (folder: string) => readdir(folder).catch(() => [] as string[]);
+const changedAt = (path: string) =>
+  stat(path).then(
+    (found) => found.mtimeMs,
+    () => Number.POSITIVE_INFINITY,
+  );
+
+async function sweepUploads(beforeMs: number): Promise<number> {
+  const folder = join(config.data, 'uploads');
+  const incoming = join(config.data, 'files', 'incoming');
+  let count = 0;
+  for (const path of [...(await namesIn(folder)).map((name) => join(folder, name)), ...(await namesIn(incoming)).map((name) => join(incoming, name))]) {
+    // The part that arrives and the note about it belong together: the newer one counts.
+    const twin = path.endsWith('.json') ? path.slice(0, -5) : `${path}.json`;
+    const newest = Math.max(await changedAt(path), await changedAt(twin).then((at) => (at === Number.POSITIVE_INFINITY ? 0 : at)));
+    if (newest >= beforeMs) continue;
+    await rm(path, { force: true });
+    if (!path.endsWith('.json')) count += 1;
+  }
+  return count;
+}
+
+/** Every place that can name a stored file by its hash. A new one has to be added here; a test finds what is missing. */
+const isReferredTo = sql`
+  select 1 from media where media.hash = ${blob.hash} or media.poster_hash = ${blob.hash} or media.play_hash = ${blob.hash}
+    or media.captions @> jsonb_build_array(jsonb_build_object('hash', ${blob.hash}))
+  union all select 1 from hand_in where hand_in.files @> jsonb_build_array(jsonb_build_object('hash', ${blob.hash}))
+  union all select 1 from certificate where certificate.pdf_hash = ${blob.hash}
+  union all select 1 from edition where edition.document::text like '%' || ${blob.hash} || '%'`;
+
+async function sweepFiles(before: Temporal.Instant): Promise<number> {
+  const root = join(config.data, 'files');
+  let count = 0;
+  for (const start of await namesIn(root)) {
+    if (!/^[0-9a-f]{2}$/.test(start)) continue;
+    for (const rest of await namesIn(join(root, start))) {
+      const hash = start + rest;
+      const path = join(root, start, rest);
+      if (!/^[0-9a-f]{64}$/.test(hash) || (await changedAt(path)) >= before.epochMilliseconds) continue;
+      if (!(await forget(hash, before))) continue;
+      // Stored anew in this very moment, it is put back.
+      const aside = `${path}.swept`;
+      await rename(path, aside);
+      const [again] = await database().select({ hash: blob.hash }).from(blob).where(eq(blob.hash, hash));
+      if (again) await rename(aside, path);
+      else {
+        await rm(aside, { force: true });
+        count += 1;
+      }
+    }
+  }
+  return count;
+}
+
+/** Forgets a file's content unless something refers to it; says whether nothing is known of it any more. */
+async function forget(hash: string, before: Temporal.Instant): Promise<boolean> {
+  return transaction(async (tx) => {
+    await tx.db.delete(blob).where(and(eq(blob.hash, hash), lt(blob.seenAt, before.toString()), notExists(isReferredTo)));
+    const [row] = await tx.db.select({ hash: blob.hash }).from(blob).where(eq(blob.hash, hash));
+    const [issued] = (await tx.client.query('select 1 from certificate where pdf_hash = $1 limit 1', [hash])).rows;
+    return row === undefined && issued === undefined;
+  });
+}
