@@ -6,4 +6,6 @@ export async function register(): Promise<void> {
   if (process.env.NODE_ENV !== 'production') return;
   const { takeOverConsole } = await import('./server/platform/log');
   takeOverConsole();
+  const { warmReader } = await import('./server/exchange');
+  setTimeout(warmReader, 3000).unref();
 }

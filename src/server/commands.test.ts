@@ -66,6 +66,7 @@ beforeAll(async () => {
     'learning.watched': { courseId, lessonId: reading, passages: [[0, 10]] },
     'marking.mark': { handInId: work.id, points: 5000, remark: 'Good', finish: false },
     'media.describe': { mediaId: newId(), alt: 'A river' },
+    'media.try-again': { mediaId: newId() },
     'outline.copy': { courseId, fromCourseId: courseId, sectionIds: [], lessonIds: [reading], seed: newId(), into: sectionId, after: null },
     'outline.edit': { courseId, edit: set, base: {}, step: newId() },
     'outline.go-back': { courseId, revision: 1, known: 2 },
@@ -115,7 +116,7 @@ const lets: readonly (readonly [commands: readonly string[], actors: readonly st
   [['marking.mark'], ['a marker of this course', ...making]],
   [['people.rename', 'people.set-zone', 'people.sign-out-everywhere', 'catalogue.remove-view', 'pattern.remove'], signedIn],
   // Nothing of this name is there; only its own course could be asked.
-  [['media.describe'], []],
+  [['media.describe', 'media.try-again'], []],
 ];
 
 test.each(lets.flatMap(([names, who]) => names.map((name) => [name, who] as const)))(

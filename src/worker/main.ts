@@ -1,32 +1,59 @@
 import { awardIfEarned, drawCertificate } from '../server/certificate';
-import { workOut } from '../server/media';
+import { failMedia, makePlayable, sweep, workOut } from '../server/media';
 import { publishDue } from '../server/outline';
 import { closeDatabase } from '../server/platform/database';
-import { type JobName, type Jobs, queue } from '../server/platform/jobs';
+import { type JobName, type Jobs, mostTries, queue } from '../server/platform/jobs';
 import { log } from '../server/platform/log';
 import { closeOverdue } from '../server/quiz';
 
-/** The job process. Any number may run; each job is done by one of them, and again if that one dies. */
-const handlers: { [N in JobName]: (data: Jobs[N]) => Promise<unknown> } = {
-  'media.work-out': ({ mediaId }) => workOut(mediaId),
-  'certificate.draw': ({ certificateId }) => drawCertificate(certificateId),
-  'certificate.award': ({ courseId, learnerId }) => awardIfEarned(courseId, learnerId),
-  'quiz.close-overdue': () => closeOverdue(),
-  'edition.publish-due': () => publishDue(),
+/**
+ * The job process. Any number may run; each job is done by one of them, and again if that one dies. Several
+ * jobs of a kind are fetched at once, and several kinds go on side by side, so that a long one holds up no
+ * short one. `last` is called when a job has been tried as often as it may be.
+ */
+type Handler<N extends JobName> = {
+  readonly work: (data: Jobs[N]) => Promise<unknown>;
+  readonly last?: (data: Jobs[N]) => Promise<unknown>;
+  /** How many are fetched at once and done one after the other, and how many such rows of them go on side by side. */
+  readonly batch?: number;
+  readonly rows?: number;
 };
+const handlers: { [N in JobName]: Handler<N> } = {
+  'media.work-out': { work: ({ mediaId }) => workOut(mediaId), last: ({ mediaId }) => failMedia(mediaId), rows: 3 },
+  'media.make-playable': { work: ({ mediaId }) => makePlayable(mediaId), last: ({ mediaId }) => failMedia(mediaId) },
+  'certificate.draw': { work: ({ certificateId }) => drawCertificate(certificateId), batch: 20 },
+  'certificate.award': { work: ({ courseId, learnerId }) => awardIfEarned(courseId, learnerId), batch: 50, rows: 2 },
+  'quiz.close-overdue': { work: () => closeOverdue() },
+  'edition.publish-due': { work: () => publishDue() },
+  'media.sweep': { work: () => sweep() },
+};
+const pollingIntervalSeconds = 0.5;
 
 async function main() {
   const boss = await queue('worker');
   for (const name of Object.keys(handlers) as JobName[]) {
-    await boss.work<Jobs[typeof name]>(name, { pollingIntervalSeconds: 1, batchSize: 1 }, async ([job]) => {
-      if (!job) return;
-      const started = performance.now();
-      await (handlers[name] as (data: unknown) => Promise<unknown>)(job.data);
-      log.info({ job: name, id: job.id, ms: Math.round(performance.now() - started) }, 'job done');
-    });
+    const { work, last, batch = 1, rows = 1 } = handlers[name] as Handler<JobName>;
+    for (let i = 0; i < rows; i += 1)
+      await boss.work<Jobs[JobName]>(name, { pollingIntervalSeconds, batchSize: batch, includeMetadata: true }, async (jobs) => {
+        for (const job of jobs) {
+          const started = performance.now();
+          try {
+            await work(job.data);
+            log.info({ job: name, id: job.id, ms: Math.round(performance.now() - started) }, 'job done');
+            if (batch > 1) await boss.complete(name, job.id);
+          } catch (error) {
+            log.error({ err: error, job: name, id: job.id, tried: job.retryCount + 1 }, 'job broke down');
+            if (job.retryCount >= mostTries) await last?.(job.data);
+            // One of many that breaks down is tried again by itself.
+            if (batch > 1) await boss.fail(name, job.id);
+            else throw error;
+          }
+        }
+      });
   }
   await boss.schedule('quiz.close-overdue', '* * * * *');
   await boss.schedule('edition.publish-due', '* * * * *');
+  await boss.schedule('media.sweep', '17 * * * *');
   log.info('worker ready');
   const stop = async () => {
     await boss.stop({ graceful: true, wait: true, timeout: 8000 });

@@ -4,7 +4,15 @@ import type { LessonKind, LessonState, Medium, RichText } from '../outline';
  * An outline as it comes from outside: lines with lines below them, whatever the format was. Two levels
  * become sections and lessons; what lies deeper is kept as the note of its lesson, so nothing is lost.
  */
-export type Branch = { readonly text: string; readonly note?: string; readonly branches: readonly Branch[] };
+export type Branch = {
+  readonly text: string;
+  readonly note?: string;
+  /** What a file of our own tells of a lesson. */
+  readonly lesson?: Partial<ReadLesson>;
+  /** Said to be a section, also while nothing is in it. */
+  readonly isSection?: boolean;
+  readonly branches: readonly Branch[];
+};
 
 /** A lesson as far as a file tells it. */
 export type ReadLesson = {
@@ -33,7 +41,7 @@ function lessonOf(branch: Branch): ReadLesson {
   const note = [branch.text.length > mostTitle ? branch.text : '', branch.note ?? '', ...branch.branches.flatMap((one) => deeper(one))]
     .filter(Boolean)
     .join('\n');
-  return readLesson(branch.text, { note: note.slice(0, 4000) });
+  return readLesson(branch.text, { ...branch.lesson, note: note.slice(0, 4000) });
 }
 
 /** Sections and lessons from lines. Lines of one level alone are lessons. */
@@ -41,7 +49,7 @@ export function outlineOf(branches: readonly Branch[]): ReadOutline {
   const notes: string[] = [];
   const long = branches.flatMap((branch) => [branch, ...branch.branches]).filter((branch) => branch.text.length > mostTitle).length;
   if (long > 0) notes.push(`${long} ${long === 1 ? 'title was' : 'titles were'} longer than ${mostTitle} characters; the whole of it stands in the note.`);
-  if (branches.every((branch) => branch.branches.length === 0)) return { loose: branches.map(lessonOf), sections: [], notes };
+  if (branches.every((branch) => branch.branches.length === 0 && !branch.isSection)) return { loose: branches.map(lessonOf), sections: [], notes };
   const deep = branches.some((section) => section.branches.some((lesson) => lesson.branches.length > 0));
   if (deep) notes.push('Lines below a lesson went into its note.');
   return {

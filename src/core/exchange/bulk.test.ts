@@ -1,5 +1,18 @@
 import { describe, expect, test } from 'vitest';
-import { type CatalogueRow, cellFrom, columnOf, coursesByName, type Filter, mappingByName, matches, planBlock, planFile, planValue, sorted } from './index';
+import {
+  type CatalogueRow,
+  cellFrom,
+  cellsOf,
+  columnOf,
+  coursesByName,
+  type Filter,
+  mappingByName,
+  matches,
+  planBlock,
+  planFile,
+  planValue,
+  sorted,
+} from './index';
 
 const row = (id: string, cells: CatalogueRow['cells']): CatalogueRow => ({
   id,
@@ -79,6 +92,11 @@ test.each([
   ['minutes', '7,5', 'Give whole minutes.'],
   ['minutes', 'x', '"x" is no number.'],
   ['required', 'YES', true],
+  ['minutes', '1,000', '"1,000" can be read as 1000 and as 1.000. Write it without the comma, or with another digit behind it.'],
+  ['minutes', '0x10', '"0x10" is no number.'],
+  ['minutes', '1e3', '"1e3" is no number.'],
+  ['title', 'Two\nlines', 'Two lines'],
+  ['required', '', 'Write yes or no.'],
   ['required', 'maybe', '"maybe" is neither yes nor no.'],
   ['kind', 'Film', 'film'],
   ['kind', 'song', '"song" is none of reading, film, document, quiz, assignment.'],
@@ -112,7 +130,15 @@ test('a block goes over rows and columns, and what does not fit is a fault', () 
 });
 
 describe('a file', () => {
-  const courses = coursesByName([{ id: 'c1', title: 'Rivers' }]);
+  const courses = coursesByName([
+    { id: 'c1', title: 'Rivers' },
+    { id: 'c2', title: 'Lakes' },
+    { id: 'c3', title: 'lakes' },
+    { id: 'c4', title: 'German A1' },
+    { id: 'c5', title: 'German A1+' },
+    { id: 'c6', title: 'किताब' },
+    { id: 'c7', title: 'Caf\u00e9' },
+  ]);
   const plan = (head: string[], lines: string[][], key: 'id' | 'title' = 'title') =>
     planFile('lesson', rows, courses, head, lines, mappingByName('lesson', head), key);
 
@@ -143,6 +169,20 @@ describe('a file', () => {
     ]);
   });
 
+  test.each([
+    ['German A1', 'c4'],
+    [' german a1+', 'c5'],
+    ['कताब', undefined],
+    ['Cafe\u0301', 'c7'],
+    ['Cafe', undefined],
+  ])('knows a course by its name and by nothing like it: %s', (name, courseId) => {
+    expect(plan(['course', 'section', 'lesson'], [[name, 'One', 'New']]).added[0]?.courseId).toBe(courseId);
+  });
+
+  test('leaves alone what an empty cell cannot mean', () => {
+    expect(plan(['id', 'required', 'kind'], [['a', '', '']], 'id')).toMatchObject({ changes: [], same: 1, faults: [] });
+  });
+
   test.each<[string, string[], string[][], 'id' | 'title', string]>([
     ['no column for the key', ['kind'], [['quiz']], 'id', 'No column of the file stands for "Id", by which rows are known again.'],
     [
@@ -166,14 +206,46 @@ describe('a file', () => {
     [
       'a course that is not there',
       ['course', 'section', 'lesson'],
-      [['Lakes', 'One', 'New']],
+      [['Rivers+', 'One', 'New']],
       'title',
-      'There is no course called "Lakes" that you may change.',
+      'There is no course called "Rivers+" that you may change.',
     ],
     ['a new lesson without section', ['course', 'lesson'], [['Rivers', 'New']], 'title', 'A new lesson needs its section.'],
+    [
+      'two courses of one name',
+      ['course', 'section', 'lesson'],
+      [['Lakes ', 'One', 'New']],
+      'title',
+      '2 courses are called "Lakes ". Rename one of them, or change its lessons by their id.',
+    ],
+    [
+      'rows that ended up in one cell',
+      ['id', 'lesson'],
+      [['a', 'One\nb,Two']],
+      'id',
+      'The cell "Lesson" holds several lines. Perhaps a quotation mark in it is never closed.',
+    ],
     ['a value that cannot be', ['id', 'weight'], [['a', 'heavy']], 'id', 'Weight: "heavy" is no number.'],
   ])('reports %s with its line, and does nothing', (_name, head, lines, key, sentence) => {
     const read = plan(head, lines, key);
     expect(read.faults.map((fault) => fault.sentence)).toEqual([sentence]);
   });
+});
+
+test.each([
+  [
+    'plain cells',
+    'a\tb\nc\td\n',
+    [
+      ['a', 'b'],
+      ['c', 'd'],
+    ],
+  ],
+  ['a cell of two lines', '"one\ntwo"\tb\r\nc', [['one\ntwo', 'b'], ['c']]],
+  ['a mark within a mark', '"say ""so"""\tb', [['say "so"', 'b']]],
+  ['a mark that is never closed', '"one\tb\nc', [['"one', 'b'], ['c']]],
+  ['inches', '6" pipe\t"', [['6" pipe', '"']]],
+  ['empty cells', '\t\n', [['', '']]],
+])('cells as a spreadsheet copies them: %s', (_name, block, cells) => {
+  expect(cellsOf(block)).toEqual(cells);
 });

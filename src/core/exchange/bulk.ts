@@ -1,4 +1,5 @@
 import { type CatalogueColumn, type CatalogueRow, type CatalogueTable, type Cell, catalogueColumns, cellFrom, cellText, columnOf } from './columns';
+import { unguarded } from './table';
 
 /**
  * Many changes of the catalogue at once, planned before anything is done: what each cell was and becomes,
@@ -10,6 +11,8 @@ export type BulkFault = { readonly line: number; readonly cells: readonly string
 export type NewLesson = {
   readonly line: number;
   readonly courseId: string;
+  /** Its name, as the file has it: shown before anything is done. */
+  readonly course: string;
   readonly section: string;
   readonly title: string;
   readonly fields: { readonly [field: string]: unknown };
@@ -38,14 +41,37 @@ export function planValue(table: CatalogueTable, rows: readonly CatalogueRow[], 
   };
 }
 
+/**
+ * The cells of a block as spreadsheets copy it: tabs between cells, lines between rows, and a cell that holds
+ * either of them in quotation marks, which stand twice inside. A mark that is never closed is a mark.
+ */
+export function cellsOf(block: string): string[][] {
+  const text = block.replace(/\r\n?/g, '\n').replace(/\n$/, '');
+  const rows: string[][] = [[]];
+  let at = 0;
+  for (;;) {
+    const quoted = /^"((?:[^"]|"")*)"(?=\t|\n|$)/.exec(text.slice(at));
+    const end = quoted ? at + quoted[0].length : nextBreak(text, at);
+    rows.at(-1)?.push(quoted ? (quoted[1] ?? '').replaceAll('""', '"') : text.slice(at, end));
+    if (end >= text.length) return rows;
+    if (text[end] === '\n') rows.push([]);
+    at = end + 1;
+  }
+}
+
+function nextBreak(text: string, from: number): number {
+  for (let at = from; at < text.length; at += 1) if (text[at] === '\t' || text[at] === '\n') return at;
+  return text.length;
+}
+
 /** A block of cells put over rows and columns, the way a spreadsheet copies it: tabs between cells, lines between rows. */
 export function planBlock(table: CatalogueTable, rows: readonly CatalogueRow[], columns: readonly CatalogueColumn[], block: string): BulkPlan {
-  const lines = block.replace(/\r?\n$/, '').split(/\r?\n/);
+  const lines = cellsOf(block);
   const changes: CellChange[] = [];
   const faults: BulkFault[] = [];
   let unchanged = 0;
   for (const [i, line] of lines.entries()) {
-    const cells = line.split('\t');
+    const cells = line;
     const row = rows[i];
     if (!row) {
       faults.push({ line: i + 1, cells, sentence: `There are only ${rows.length} rows below the cell you pasted into, and ${lines.length} lines.` });
@@ -68,6 +94,9 @@ export type Mapping = readonly (string | null)[];
 
 const plainName = (name: string) => name.toLowerCase().replace(/[^\p{L}\p{N}]/gu, '');
 
+/** Names are the same when they are written with the same letters, composed or not, whatever their size and the space around them. Nothing else is left out. */
+export const nameKey = (name: string): string => name.normalize('NFC').trim().toLowerCase();
+
 /** The mapping that follows from the names: a column's own name or key, however it is written. */
 export function mappingByName(table: CatalogueTable, head: readonly string[]): Mapping {
   const taken = new Set<string>();
@@ -82,7 +111,13 @@ export function mappingByName(table: CatalogueTable, head: readonly string[]): M
 export type RowKey = 'id' | 'title';
 
 const keyOf = (key: RowKey, table: CatalogueTable, cell: (column: string) => string): string =>
-  key === 'id' ? cell('id').toLowerCase() : table === 'course' ? plainName(cell('title')) : `${plainName(cell('course'))}/${plainName(cell('title'))}`;
+  key === 'id'
+    ? cell('id').trim().toLowerCase()
+    : table === 'course'
+      ? nameKey(cell('title'))
+      : nameKey(cell('course')) === '' && nameKey(cell('title')) === ''
+        ? ''
+        : JSON.stringify([nameKey(cell('course')), nameKey(cell('title'))]);
 
 /**
  * What a file would do to the catalogue. Rows that are known are changed where they differ; lessons that
@@ -92,7 +127,7 @@ const keyOf = (key: RowKey, table: CatalogueTable, cell: (column: string) => str
 export function planFile(
   table: CatalogueTable,
   existing: readonly CatalogueRow[],
-  courses: ReadonlyMap<string, string>,
+  courses: ReadonlyMap<string, readonly string[]>,
   head: readonly string[],
   lines: readonly (readonly string[])[],
   mapping: Mapping,
@@ -121,11 +156,12 @@ export function planFile(
     const line = i + 2;
     const before = faults.length;
     const fault = (sentence: string) => faults.push({ line, cells, sentence });
-    // An apostrophe in front of what a spreadsheet would take for a formula is how such a cell is written.
-    const cell = (column: string) => (cells[at.get(column) ?? -1] ?? '').replace(/^'(?=[=+\-@])/, '');
+    const cell = (column: string) => unguarded(cells[at.get(column) ?? -1] ?? '');
     const own = keyOf(key, table, cell);
     const earlier = seen.get(own);
-    if (own.replace('/', '') === '') {
+    const torn = columns().find((column) => /[\r\n]/.test(cell(column.key)) && (column.type !== 'text' || !manyLines.has(column.key)));
+    if (torn) fault(`The cell "${torn.name}" holds several lines. Perhaps a quotation mark in it is never closed.`);
+    else if (own === '') {
       if (key === 'id' && table === 'lesson') planNew();
       else fault('The key of this row is empty.');
     } else if (earlier !== undefined) fault(`The same key stands in line ${earlier} already.`);
@@ -144,6 +180,8 @@ export function planFile(
       const own: CellChange[] = [];
       for (const column of columns()) {
         if (!column.field || (key === 'title' && column.key === 'title')) continue;
+        // Nothing written where there is no nothing: what is there stays.
+        if ((column.type === 'yes-no' || column.type === 'choice') && cell(column.key).trim() === '') continue;
         const parsed = cellFrom(table, column, cell(column.key));
         if (!parsed.ok) fault(`${column.name}: ${parsed.problem.sentence}`);
         else if (!same(row.cells[column.key], parsed.value.cell))
@@ -154,7 +192,9 @@ export function planFile(
       if (own.length === 0) unchanged += 1;
     }
     function planNew() {
-      const courseId = courses.get(plainName(cell('course')));
+      const [courseId, ...others] = courses.get(nameKey(cell('course'))) ?? [];
+      if (others.length > 0)
+        return fault(`${others.length + 1} courses are called "${cell('course')}". Rename one of them, or change its lessons by their id.`);
       if (!courseId)
         return fault(cell('course') === '' ? 'A new lesson needs its course.' : `There is no course called "${cell('course')}" that you may change.`);
       if (cell('section').trim() === '') return fault('A new lesson needs its section.');
@@ -168,7 +208,7 @@ export function planFile(
       const { title, ...rest } = fields;
       if (typeof title !== 'string') fault('A new lesson needs a title.');
       if (faults.length > before) return;
-      added.push({ line, courseId, section: cell('section').trim(), title: String(title), fields: rest });
+      added.push({ line, courseId, course: cell('course').trim(), section: cell('section').trim(), title: String(title), fields: rest });
     }
     function columns() {
       return mapping.flatMap((one) => (one ? (columnOf(table, one) ?? []) : []));
@@ -177,6 +217,12 @@ export function planFile(
   return { changes, added, same: unchanged, faults };
 }
 
-/** The names of courses as files name them. */
-export const coursesByName = (courses: readonly { readonly id: string; readonly title: string }[]): ReadonlyMap<string, string> =>
-  new Map(courses.map((course) => [plainName(course.title), course.id]));
+/** The columns whose cells may hold several lines. */
+const manyLines = new Set(['asks', 'teaser', 'note', 'description', 'audience', 'promise', 'notAbout']);
+
+/** Courses by their names as files name them; of one name there can be several. */
+export function coursesByName(courses: readonly { readonly id: string; readonly title: string }[]): ReadonlyMap<string, readonly string[]> {
+  const found = new Map<string, string[]>();
+  for (const { id, title } of courses) found.set(nameKey(title), [...(found.get(nameKey(title)) ?? []), id]);
+  return found;
+}

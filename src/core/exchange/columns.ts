@@ -87,18 +87,30 @@ export function cellFrom(table: CatalogueTable, column: CatalogueColumn, words: 
   return ok({ cell: Array.isArray(checked) ? checked.join(', ') : (checked as Cell), value: checked });
 }
 
+/** A plain decimal. With three digits behind a single comma or point nobody can say whether it divides thousands. */
+function numberFrom(plain: string): Result<number> {
+  if (!/^[+-]?\d+(?:[.,]\d+)?$/.test(plain)) return fail('invalid', `"${plain}" is no number.`);
+  if (/^[+-]?[1-9]\d{0,2}[.,]\d{3}$/.test(plain))
+    return fail(
+      'invalid',
+      `"${plain}" can be read as ${plain.replace(/[.,]/, '')} and as ${plain.replace(',', '.')}. Write it without the ${plain.includes(',') ? 'comma' : 'point'}, or with another digit behind it.`,
+    );
+  return ok(Number(plain.replace(',', '.')));
+}
+
 function readValue(column: CatalogueColumn, plain: string, words: string): Result<unknown> {
   switch (column.type) {
     case 'text':
-      return ok(words);
+      // A title is one line wherever it comes from.
+      return ok(column.field === 'title' ? words.replace(/\s*[\r\n]+\s*/g, ' ') : words);
     case 'number': {
       if (plain === '') return ok(null);
-      const typed = Number(plain.replace(',', '.'));
-      return Number.isFinite(typed) ? ok(typed) : fail('invalid', `"${plain}" is no number.`);
+      return numberFrom(plain);
     }
     case 'yes-no':
       if (['yes', 'true', '1', 'x'].includes(plain.toLowerCase())) return ok(true);
-      if (['no', 'false', '0', ''].includes(plain.toLowerCase())) return ok(false);
+      if (['no', 'false', '0'].includes(plain.toLowerCase())) return ok(false);
+      if (plain === '') return fail('invalid', 'Write yes or no.');
       return fail('invalid', `"${plain}" is neither yes nor no.`);
     case 'choice':
       return column.choices?.includes(plain.toLowerCase()) ? ok(plain.toLowerCase()) : fail('invalid', `"${plain}" is none of ${column.choices?.join(', ')}.`);

@@ -1,8 +1,9 @@
-export { type Branch, countOf, outlineOf, type ReadLesson, type ReadOutline, type ReadSection } from './branches';
+export { type Branch, countOf, outlineOf, type ReadLesson, type ReadOutline, type ReadSection, readLesson } from './branches';
 export {
   type BulkFault,
   type BulkPlan,
   type CellChange,
+  cellsOf,
   coursesByName,
   type Mapping,
   mappingByName,
@@ -27,5 +28,5 @@ export { draftsOf } from './drafts';
 export { type Condition, type Filter, matches, needsWords, noFilter, type Operator, operatorNames, operators, operatorsFor, sorted } from './filter';
 export { readLines } from './lines';
 export { readMarkdown } from './markdown';
-export { outlineColumns, type RowFault, readTable } from './table';
+export { guarded, outlineColumns, type RowFault, readTable } from './table';
 export { writeLines, writeMarkdown, writeOpml, writeTable } from './write';

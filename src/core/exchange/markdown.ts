@@ -1,80 +1,63 @@
+import { fromMarkdown } from 'mdast-util-from-markdown';
 import type { RichText } from '../outline';
-import { outlineOf, type ReadLesson, type ReadOutline, type ReadSection, readLesson } from './branches';
-import { branchesOf, linesOf } from './lines';
+import { type Branch, mostTitle, outlineOf, type ReadLesson, type ReadOutline, type ReadSection, readLesson } from './branches';
 
-type Block =
-  | { readonly heading: number; readonly text: string }
-  | { readonly item: true; readonly indent: number; readonly text: string }
-  | { readonly words: string };
+/** What of a Markdown tree an outline looks at (mdast, the syntax tree of CommonMark). */
+type Node = { readonly type: string; readonly depth?: number; readonly value?: string; readonly alt?: string | null; readonly children?: readonly Node[] };
 
-const hide = (letter: string) => String.fromCharCode(0xe000 + letter.charCodeAt(0));
-const unhide = (text: string) => text.replace(/[\ue020-\ue07f]/g, (letter) => String.fromCharCode(letter.charCodeAt(0) - 0xe000));
+/** The words of a part, without what only says how they look. */
+function wordsOf(node: Node): string {
+  if (node.type === 'html') return '';
+  if (node.value !== undefined) return node.value;
+  if (node.type === 'break') return ' ';
+  return node.children ? node.children.map(wordsOf).join('') : (node.alt ?? '');
+}
+const lineOf = (node: Node) => wordsOf(node).replace(/\s+/g, ' ').trim();
 
-/** Marks of emphasis, code and links are how words look; a link keeps its words. Behind a backslash a letter is itself. */
-const plain = (text: string) =>
-  unhide(
-    text
-      .replace(/\\([!-/:-@[-`{-~])/g, (_, letter: string) => hide(letter))
-      .replace(/!?\[([^\]]*)\]\([^)]*\)/g, '$1')
-      .replace(/(\*\*|__|`)(.+?)\1/g, '$2')
-      .replace(/(^|\W)[*_](\S.*?)[*_](?=\W|$)/g, '$1$2')
-      .trim(),
-  );
-
-/** Headings, list items and paragraphs, in order (CommonMark, as far as an outline needs it). */
-function blocksOf(text: string): Block[] {
-  const blocks: Block[] = [];
-  let words: string[] = [];
-  let fence: string | null = null;
-  const flush = () => {
-    if (words.length > 0) blocks.push({ words: words.join(' ') });
-    words = [];
+const itemsOf = (list: Node): readonly Node[] => (list.children ?? []).filter((node) => node.type === 'listItem');
+/** A list item with the lists below it. */
+function branchOf(item: Node): Branch {
+  const children = item.children ?? [];
+  const own = children.filter((node) => node.type !== 'list').map(lineOf);
+  return {
+    text: own.filter(Boolean).join(' ') || 'Untitled',
+    branches: children.filter((node) => node.type === 'list').flatMap((list) => itemsOf(list).map(branchOf)),
   };
-  for (const line of text.split(/\r\n|\r|\n/)) {
-    const mark = /^\s*(```+|~~~+)/.exec(line)?.[1] ?? null;
-    if (mark !== null && (fence === null || mark.startsWith(fence))) {
-      fence = fence === null ? mark.slice(0, 3) : null;
-      continue;
-    }
-    const heading = fence === null ? /^ {0,3}(#{1,6})\s+(.*?)(?:\s+#+)?\s*$/.exec(line) : null;
-    const item = fence === null ? /^(\s*)(?:[-*+]|\d+[.)])\s+(.*)$/.exec(line) : null;
-    if (line.trim() === '') flush();
-    else if (heading) {
-      flush();
-      blocks.push({ heading: heading[1]?.length ?? 1, text: plain(heading[2] ?? '') });
-    } else if (item) {
-      flush();
-      blocks.push({ item: true, indent: (item[1] ?? '').replaceAll('\t', '    ').length, text: plain(item[2] ?? '') });
-    } else words.push(fence === null ? plain(line) : line);
-  }
-  flush();
-  return blocks;
 }
 
+/** The lines of an item and of what is below it, indented by how deep they lie. */
+const linesOf = (branch: Branch, depth = 0): string[] => [`${'  '.repeat(depth)}${branch.text}`, ...branch.branches.flatMap((one) => linesOf(one, depth + 1))];
+
 const paragraph = (text: string): RichText => ({ type: 'paragraph', content: [{ type: 'text', text }] });
+const count = (number: number, one: string, many: string) => (number === 1 ? one : many);
 
 /**
- * An outline from Markdown. The two highest levels of heading in use become sections and lessons, or
- * sections alone when list items below them are the lessons; words below a lesson become its text. One
- * single heading above all others is the title of the whole and makes nothing.
+ * An outline from Markdown (CommonMark 0.31). The two highest levels of heading in use become sections and
+ * lessons, or sections alone when list items below them are the lessons; words below a lesson become its text.
+ * One single heading above all others is the title of the whole and makes nothing. Without headings the lists
+ * are the outline, and without lists each paragraph is a line.
  */
 export function readMarkdown(text: string): ReadOutline {
-  const blocks = blocksOf(text);
-  const headings = blocks.flatMap((block) => ('heading' in block ? [block.heading] : []));
-  if (headings.length === 0) return outlineOf(branchesOf(linesOf(text)));
+  const blocks = ((fromMarkdown(text) as Node).children ?? []).filter((node) => !['definition', 'thematicBreak', 'html'].includes(node.type));
+  const headings = blocks.flatMap((block) => (block.type === 'heading' ? [block.depth ?? 1] : []));
+  if (headings.length === 0)
+    return outlineOf(
+      blocks
+        .flatMap((block) => (block.type === 'list' ? itemsOf(block).map(branchOf) : [{ text: lineOf(block), branches: [] }]))
+        .filter((one) => one.text !== ''),
+    );
   const notes: string[] = [];
   const [first] = blocks;
   const least = Math.min(...headings);
-  const hasLists = blocks.some((block) => 'item' in block);
+  const hasLists = blocks.some((block) => block.type === 'list');
   const isTitle =
-    first !== undefined &&
-    'heading' in first &&
-    first.heading === least &&
+    first?.type === 'heading' &&
+    first.depth === least &&
     headings.filter((level) => level === least).length === 1 &&
     (new Set(headings).size > 2 || (new Set(headings).size === 2 && hasLists));
-  if (isTitle && 'text' in first) notes.push(`"${first.text}" was taken as the title of the whole, and made nothing.`);
+  if (isTitle) notes.push(`"${lineOf(first)}" was taken as the title of the whole, and made nothing.`);
   const body = isTitle ? blocks.slice(1) : blocks;
-  const levels = [...new Set(body.flatMap((block) => ('heading' in block ? [block.heading] : [])))].sort((a, b) => a - b);
+  const levels = [...new Set(body.flatMap((block) => (block.type === 'heading' ? [block.depth ?? 1] : [])))].sort((a, b) => a - b);
   const [sectionLevel = 1, lessonLevel] = levels;
 
   type Open = { lesson: ReadLesson; words: string[]; notes: string[] };
@@ -83,33 +66,37 @@ export function readMarkdown(text: string): ReadOutline {
   let open: Open | null = null;
   let untold = 0;
   const begin = (title: string) => {
-    open = { lesson: readLesson(title || 'Untitled'), words: [], notes: [] };
+    const whole = title || 'Untitled';
+    open = { lesson: readLesson(whole), words: [], notes: whole.length > mostTitle ? [whole] : [] };
     (sections.at(-1)?.lessons ?? loose).push(open);
   };
   const now = (): Open | null => open;
   for (const block of body) {
-    if ('heading' in block) {
-      if (block.heading === sectionLevel) {
-        sections.push({ title: (block.text || 'Untitled').slice(0, 200), lessons: [] });
-        open = null;
-      } else if (block.heading === lessonLevel) begin(block.text);
-      else now()?.words.push(block.text);
-    } else if ('item' in block) {
-      // Below a lesson that has a heading of its own, a list belongs to its text.
-      if (lessonLevel !== undefined) {
-        const lesson = now();
-        if (lesson) lesson.words.push(`• ${block.text}`);
-        else begin(block.text);
-      } else if (block.indent > 1 && now()) now()?.notes.push(`${' '.repeat(block.indent - 2)}${block.text}`);
-      else begin(block.text);
+    if (block.type === 'heading' && block.depth === sectionLevel) {
+      sections.push({ title: (lineOf(block) || 'Untitled').slice(0, mostTitle), lessons: [] });
+      open = null;
+    } else if (block.type === 'heading' && block.depth === lessonLevel) begin(lineOf(block));
+    else if (block.type === 'list' && lessonLevel === undefined) {
+      for (const item of itemsOf(block).map(branchOf)) {
+        begin(item.text);
+        now()?.notes.push(...item.branches.flatMap((one) => linesOf(one)));
+      }
     } else {
       const lesson = now();
-      if (lesson) lesson.words.push(block.words);
+      // Below a lesson that has a heading of its own, a list belongs to its text.
+      const words =
+        block.type === 'list'
+          ? itemsOf(block)
+              .flatMap((item) => linesOf(branchOf(item)))
+              .map((line) => `• ${line.trim()}`)
+          : [lineOf(block)];
+      if (lesson) lesson.words.push(...words.filter(Boolean));
+      else if (block.type === 'list') for (const item of itemsOf(block)) begin(branchOf(item).text);
       else untold += 1;
     }
   }
   if (untold > 0)
-    notes.push(`${untold} ${untold === 1 ? 'paragraph stands' : 'paragraphs stand'} above the first lesson and ${untold === 1 ? 'was' : 'were'} left out.`);
+    notes.push(`${untold} ${count(untold, 'paragraph stands', 'paragraphs stand')} above the first lesson and ${count(untold, 'was', 'were')} left out.`);
   const close = ({ lesson, words, notes: below }: Open): ReadLesson => ({
     ...lesson,
     state: words.length > 0 ? 'draft' : 'planned',

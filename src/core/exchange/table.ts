@@ -8,6 +8,12 @@ export type OutlineColumn = (typeof outlineColumns)[number];
 export type RowFault = { readonly row: number; readonly sentence: string };
 export type ReadTable = { readonly outline: ReadOutline; readonly faults: readonly RowFault[] };
 
+const formula = /^'*[=+\-@\t\r]/;
+/** Words that a spreadsheet would take for a formula stand behind an apostrophe, one more than they have. */
+export const guarded = (words: string): string => (formula.test(words) ? `'${words}` : words);
+/** A cell as it was before it was guarded. */
+export const unguarded = (cell: string): string => (cell.startsWith("'") && formula.test(cell.slice(1)) ? cell.slice(1) : cell);
+
 const oneOf = <T extends string>(all: readonly T[], text: string): T | null => all.find((one) => one === text.trim().toLowerCase()) ?? null;
 
 /**
@@ -27,10 +33,15 @@ export function readTable(head: readonly string[], rows: readonly (readonly stri
   const sections = new Map<string, ReadLesson[]>();
   const loose: ReadLesson[] = [];
   for (const [i, cells] of rows.entries()) {
-    // An apostrophe in front of what a spreadsheet would take for a formula is how such a cell is written.
-    const cell = (column: OutlineColumn) => (cells[at.get(column) ?? -1] ?? '').trim().replace(/^'(?=[=+\-@])/, '');
+    const cell = (column: OutlineColumn) => unguarded((cells[at.get(column) ?? -1] ?? '').trim());
     if (cells.every((one) => one.trim() === '')) continue;
     const fault = (sentence: string) => faults.push({ row: i + 2, sentence });
+    // Rows between a quotation mark that is never closed and the next one end up in one cell.
+    const torn = (['section', 'lesson', 'kind', 'state', 'minutes', 'media'] as const).find((column) => /[\r\n]/.test(cell(column)));
+    if (torn) {
+      fault(`The cell "${torn}" holds several lines. Perhaps a quotation mark in it is never closed.`);
+      continue;
+    }
     const title = cell('lesson');
     const section = cell('section').slice(0, mostTitle);
     if (section !== '' && !sections.has(section)) sections.set(section, []);
@@ -43,8 +54,8 @@ export function readTable(head: readonly string[], rows: readonly (readonly stri
     if (!kind) fault(`"${cell('kind')}" is no kind of lesson. There are ${lessonKinds.join(', ')}.`);
     const state = cell('state') === '' ? 'planned' : oneOf<LessonState>(lessonStates, cell('state'));
     if (!state) fault(`"${cell('state')}" is no state. There are ${lessonStates.join(', ')}.`);
-    const minutes = cell('minutes') === '' ? null : Number(cell('minutes'));
-    const goodMinutes = minutes === null || (Number.isInteger(minutes) && minutes >= 0 && minutes <= 6000);
+    const minutes = cell('minutes') === '' ? null : /^\d{1,4}$/.test(cell('minutes')) ? Number(cell('minutes')) : Number.NaN;
+    const goodMinutes = minutes === null || minutes <= 6000;
     if (!goodMinutes) fault(`"${cell('minutes')}" is no number of minutes from 0 to 6,000.`);
     const named = cell('media')
       .split(/[,;]/)

@@ -1,5 +1,6 @@
 import { type Lesson, lessonsBySection, type Outline, type RichText, sectionsOf } from '../outline';
-import { outlineColumns } from './table';
+import { looksLikeList } from './lines';
+import { guarded, outlineColumns } from './table';
 
 /** An outline in the forms it can also be read from. */
 const sectionsWithLessons = (outline: Outline) => {
@@ -10,11 +11,17 @@ const oneLine = (text: string) => text.replace(/\s+/g, ' ').trim();
 
 export const writeLines = (outline: Outline): string =>
   sectionsWithLessons(outline)
-    .flatMap(({ section, lessons }) => [oneLine(section.title), ...lessons.map((lesson) => `\t${oneLine(lesson.title)}`)])
+    .flatMap(({ section, lessons }) => [asLine(section.title), ...lessons.map((lesson) => `\t${asLine(lesson.title)}`)])
     .join('\n');
 
-/** Letters that would begin something in Markdown stand behind a backslash. */
-const escaped = (text: string) => oneLine(text).replace(/([\\`*_[\]<>#])/g, '\\$1');
+/** A title that looks like an item of a list stands behind what a reader takes away. */
+function asLine(title: string): string {
+  const line = oneLine(title);
+  return looksLikeList(line) ? `- [ ] ${line}` : line;
+}
+
+/** Letters that could begin something in Markdown stand behind a backslash; any of these signs may (CommonMark 0.31, 2.4). */
+const escaped = (text: string) => oneLine(text).replace(/([!-/:-@[-`{-~])/g, '\\$1');
 
 const paragraphsOf = (text: RichText | null): string[] => {
   if (!text) return [];
@@ -36,21 +43,32 @@ export const writeMarkdown = (outline: Outline, title: string): string =>
 const attribute = (text: string) =>
   text
     .replace(/[&<>"]/g, (letter) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' })[letter] ?? '')
-    .replace(/\n/g, '&#10;')
+    .replace(/[\t\n\r]/g, (letter) => `&#${letter.charCodeAt(0)};`)
     // Letters XML has no place for (XML 1.0, 2.2).
     .replace(/[^\t\n\r\u0020-\uD7FF\uE000-\uFFFD\u{10000}-\u{10FFFF}]/gu, '');
 
 /** OPML 2.0, with what only we know as attributes of our own. */
 export function writeOpml(outline: Outline, title: string): string {
   const lessonLine = (lesson: Lesson) =>
-    `      <outline text="${attribute(lesson.title)}" kind="${lesson.kind}" state="${lesson.state}"${lesson.minutes === null ? '' : ` minutes="${lesson.minutes}"`}${lesson.note ? ` note="${attribute(lesson.note)}"` : ''}/>`;
+    `      <outline ${Object.entries({
+      text: lesson.title,
+      kind: lesson.kind,
+      state: lesson.state,
+      minutes: lesson.minutes === null ? '' : String(lesson.minutes),
+      asks: lesson.asks,
+      mediums: lesson.mediums.join(', '),
+      _note: lesson.note,
+    })
+      .filter(([, value]) => value !== '')
+      .map(([name, value]) => `${name}="${attribute(value)}"`)
+      .join(' ')}/>`;
   return [
     '<?xml version="1.0" encoding="UTF-8"?>',
     '<opml version="2.0">',
     `  <head><title>${attribute(title)}</title></head>`,
     '  <body>',
     ...sectionsWithLessons(outline).flatMap(({ section, lessons }) => [
-      `    <outline text="${attribute(section.title)}">`,
+      `    <outline text="${attribute(section.title)}" is="section">`,
       ...lessons.map(lessonLine),
       '    </outline>',
     ]),
@@ -61,7 +79,9 @@ export function writeOpml(outline: Outline, title: string): string {
 }
 
 /** The rows of an outline as a table, the names of its columns first. */
-export const writeTable = (outline: Outline): string[][] => [
+export const writeTable = (outline: Outline): string[][] => rowsOf(outline).map((row) => row.map(guarded));
+
+const rowsOf = (outline: Outline): string[][] => [
   [...outlineColumns],
   ...sectionsWithLessons(outline).flatMap(({ section, lessons }) =>
     lessons.length === 0

@@ -3,6 +3,7 @@ import { boolean, number, object, string } from 'yup';
 import { type AssignmentSettings, checkFileCount, checkMark, checkText, mayHandIn } from '@/core/assignment';
 import { idSchema, isId } from '@/core/kernel/ids';
 import { fail, ok, type Result } from '@/core/kernel/problem';
+import { Temporal } from '@/core/kernel/time';
 import { findLesson, usualDoneRule } from '@/core/outline';
 import { can, mayMark } from '@/core/people';
 import { courseHead, learning, openLesson } from '../learning';
@@ -83,9 +84,16 @@ const fileInput = {
 };
 
 /** Whether a learner could add a file of so many bytes to an assignment now; asked before it is sent. */
-export async function mayAddFile(db: Database, learnerId: string, courseId: string, lessonId: string, bytes: number): Promise<Result<null>> {
+export async function mayAddFile(
+  db: Database,
+  learnerId: string,
+  courseId: string,
+  lessonId: string,
+  bytes: number,
+  now = Temporal.Now.instant(),
+): Promise<Result<null>> {
   const head = isId(courseId) ? await courseHead(db, courseId) : null;
-  const found = head && (await learning(db, head, learnerId));
+  const found = head && (await learning(db, head, learnerId, now));
   const view = found?.view.lessons.find((one) => one.lesson.id === lessonId);
   const settings = view?.lesson.assignment;
   if (!view || !settings) return fail('not-allowed', 'This is no assignment of a course you take.');

@@ -5,7 +5,8 @@ import { database } from '../platform/database';
 import { newId } from '../platform/ids';
 import { findAnything } from '../search';
 import { codeOf, learner, must, owner, publishedCourse, run, useTestSchool } from '../testing/school';
-import { catalogueFor, readSheetFile, writeSheet } from './index';
+import { catalogueFor, writeSheet } from './index';
+import { readSheetFile } from './sheets';
 
 const school = useTestSchool();
 const boss = () => owner(school.owner);

@@ -1,10 +1,13 @@
 import fc from 'fast-check';
+import { strToU8, zipSync } from 'fflate';
 import { expect, test } from 'vitest';
 import { draftsOf } from '@/core/exchange';
 import { apply } from '@/core/kernel/change';
-import { newCourse, type Outline, planEdit } from '@/core/outline';
+import { lessonKinds, lessonStates, mediums, newCourse, type Outline, planEdit } from '@/core/outline';
 import { newId } from '../platform/ids';
-import { mostOutlineBytes, outlineForms, readOutlineFile, readSheetFile, writeOutline, writeSheet } from './index';
+import { mostOutlineBytes, outlineForms, readApart, writeOutline, writeSheet } from './index';
+import { readOutlineFile } from './read';
+import { readSheetFile } from './sheets';
 
 const bytes = (text: string) => new TextEncoder().encode(text);
 const sentence = (text: string | Uint8Array, name: string) => {
@@ -54,6 +57,93 @@ test('OPML and CSV are read back as they were written, and a formula stays words
   expect(titles('csv')).toEqual(expected);
   expect(writeOutline(outline, 'csv')).toContain("'=1+1");
 });
+
+const letters = fc
+  .string({ minLength: 1, maxLength: 30, unit: fc.constantFrom(...'abß汉م 1.-*#\'"<>&;,+=@!\\') })
+  .map((text) => text.replace(/\s+/g, ' ').trim());
+const title = letters.filter((text) => text !== '');
+const anyLesson = fc.record({
+  title,
+  kind: fc.constantFrom(...lessonKinds),
+  state: fc.constantFrom(...lessonStates),
+  minutes: fc.option(fc.integer({ min: 0, max: 6000 })),
+  asks: letters,
+  mediums: fc.subarray([...mediums]),
+  note: fc.array(letters, { maxLength: 3 }).map((lines) => lines.join('\n').trim()),
+});
+const anyOutline = fc.uniqueArray(fc.record({ title, lessons: fc.array(anyLesson, { maxLength: 4 }) }), {
+  selector: (one) => one.title,
+  minLength: 1,
+  maxLength: 4,
+});
+
+test.each(['opml', 'csv'] as const)('any outline written as %s is read back as it was, with all that is known of its lessons', (form) => {
+  fc.assert(
+    fc.property(anyOutline, (sections) => {
+      const course = newCourse(newId(), 'c', 'A course', 'UTC');
+      const empty: Outline = { course: { [course.id]: course }, section: {}, lesson: {}, question: {}, outcome: {}, text: {} };
+      const read = { loose: [], notes: [], sections: sections.map((one) => ({ ...one, lessons: one.lessons.map((lesson) => ({ ...lesson, text: null })) })) };
+      const planned = planEdit(empty, { do: 'put', into: null, after: null, afterSection: null, ...draftsOf(read, newId) });
+      if (!planned.ok) throw new Error(planned.problem.sentence);
+      const again = readOutlineFile(bytes(writeOutline(apply(empty, planned.value), form)), `x.${form}`, null);
+      if (!again.ok) throw new Error(again.problem.sentence);
+      expect([again.value.outline.sections, again.value.faults]).toEqual([read.sections, []]);
+    }),
+    { numRuns: 200 },
+  );
+});
+
+test.each([
+  [
+    'character references and the note most programs write',
+    '<opml><body><outline text="Caf&#233; &#x263A;" _note="below"/></body></opml>',
+    ['Café ☺', 'below'],
+  ],
+  ['a note of three levels', '<opml><body><outline text="A"><outline text="One"><outline text="deep"/></outline></outline></body></opml>', ['One', 'deep']],
+])('OPML: %s', (_name, text, expected) => {
+  const read = readOutlineFile(bytes(text), 'a.opml', null);
+  const lesson = read.ok ? (read.value.outline.loose[0] ?? read.value.outline.sections[0]?.lessons[0]) : null;
+  expect([lesson?.title, lesson?.note]).toEqual(expected);
+});
+
+test.each([
+  ['a name nothing may have', `<opml><body><outline text="a" __proto__="b"/></body></opml>`, /holds a name|^ok$/],
+  ['a hundred levels', `<opml><body>${'<outline text="a">'.repeat(100)}${'</outline>'.repeat(100)}</body></opml>`, /^ok$/],
+  ['a thousand levels', `<opml><body>${'<outline text="a">'.repeat(1000)}${'</outline>'.repeat(1000)}</body></opml>`, /nested more than/],
+])('OPML with %s has an answer in words', (_name, text, expected) => {
+  expect(sentence(text, 'a.opml')).toMatch(expected);
+});
+
+test('Windows-1252 keeps its quotation marks and the euro', () => {
+  const read = readOutlineFile(new Uint8Array([0x93, 0x41, 0x94, 0x20, 0x80, 0x20, 0x96]), 'a.txt', null);
+  expect(read.ok && read.value.outline.loose[0]?.title).toBe('“A” € –');
+});
+
+const sheetWith = (cell: string) =>
+  zipSync({
+    '[Content_Types].xml': strToU8('<Types xmlns="http://schemas.openxmlformats.org/package/2006/content-types"/>'),
+    'xl/workbook.xml': strToU8('<workbook><sheets><sheet name="A" sheetId="1" r:id="r"/></sheets></workbook>'),
+    'xl/_rels/workbook.xml.rels': strToU8('<Relationships><Relationship Id="r" Target="worksheets/sheet1.xml"/></Relationships>'),
+    'xl/worksheets/sheet1.xml': strToU8(`<worksheet><sheetData><row r="1"><c r="${cell}"><v>1</v></c></row></sheetData></worksheet>`),
+  });
+
+test.each([
+  ['a cell in the last corner of an XLSX', 'sheet', { bytes: sheetWith('XFD1048576') }, /^A cell stands in column 16,384 and row 1,048,576/],
+  ['9 MB of quotation marks', 'sheet', { bytes: bytes(`a,b\n${'"'.repeat(9_000_000)}`) }, /takes too long|never closed|no column|^ok$/],
+  ['a hundred thousand brackets', 'outline', { bytes: bytes('['.repeat(100_000)), name: 'a.md', form: null }, /takes too long|nested too deeply|^ok$/],
+  ['quotes within quotes', 'outline', { bytes: bytes('> '.repeat(20_000)), name: 'a.md', form: 'markdown' }, /./],
+] as const)(
+  'a file that is made to take for ever has an answer, and the next one too: %s',
+  async (_name, task, input, expected) => {
+    const started = performance.now();
+    const read = await readApart(task as 'sheet', input as { bytes: Uint8Array }, 4000);
+    expect(read.ok ? 'ok' : read.problem.sentence).toMatch(expected);
+    expect(performance.now() - started).toBeLessThan(15_000);
+    const next = await readApart('outline', { bytes: bytes('A\n\tOne'), name: 'a.txt', form: null });
+    expect(next.ok && next.value.outline.sections[0]?.title).toBe('A');
+  },
+  40_000,
+);
 
 const scraps = fc.constantFrom(
   ...[

@@ -1,8 +1,9 @@
 import { XMLParser, XMLValidator } from 'fast-xml-parser';
+import iconv from 'iconv-lite';
 import Papa from 'papaparse';
-import { type Branch, countOf, outlineOf, type ReadOutline, type RowFault, readLines, readMarkdown, readTable } from '@/core/exchange';
+import { type Branch, countOf, outlineOf, type ReadLesson, type ReadOutline, type RowFault, readLines, readMarkdown, readTable } from '@/core/exchange';
 import { fail, ok, type Result } from '@/core/kernel/problem';
-import { mostLessons } from '@/core/outline';
+import { lessonKinds, lessonStates, mediums, mostLessons } from '@/core/outline';
 
 export const outlineForms = ['lines', 'markdown', 'opml', 'csv'] as const;
 export type OutlineForm = (typeof outlineForms)[number];
@@ -13,7 +14,7 @@ export type OutlinePreview = { readonly form: OutlineForm; readonly outline: Rea
 export const mostOutlineBytes = 10 * 1024 * 1024;
 const tooLarge = fail('too-large', 'This file is larger than 10 MB. An outline is text; leave pictures and other files out, or send it in parts.');
 
-/** Text from bytes. What is not UTF-8 is read as the encoding it most likely is, and that is said. */
+/** Text from bytes; this platform's own decoder takes Windows-1252 for Latin-1 and loses quotation marks and the euro. What is not UTF-8 is read as the encoding it most likely is, and that is said. */
 export function decodeText(bytes: Uint8Array): { readonly text: string; readonly note: string | null } {
   const [a, b] = bytes;
   if ((a === 0xff && b === 0xfe) || (a === 0xfe && b === 0xff))
@@ -22,7 +23,7 @@ export function decodeText(bytes: Uint8Array): { readonly text: string; readonly
     return { text: new TextDecoder('utf-8', { fatal: true }).decode(bytes), note: null };
   } catch {
     return {
-      text: new TextDecoder('windows-1252').decode(bytes),
+      text: iconv.decode(Buffer.from(bytes), 'windows-1252'),
       note: 'This file is not in UTF-8. It was read as Windows-1252: look at names with accents before you put it in.',
     };
   }
@@ -58,7 +59,26 @@ export function readOutlineFile(bytes: Uint8Array, name: string, wanted: Outline
 }
 
 type Node = { readonly outline?: readonly Node[]; readonly [attribute: string]: unknown };
-const mostDepth = 60;
+/** Deeper than anybody writes; what lies below a lesson ends up in its note anyway. */
+const mostDepth = 400;
+const words = (value: unknown): string => (typeof value === 'string' ? value : '');
+
+/** What a file of our own says of a lesson; anything else is left as it usually is. */
+function lessonIn(node: Node): Partial<ReadLesson> {
+  const kind = lessonKinds.find((one) => one === node.kind);
+  const state = lessonStates.find((one) => one === node.state);
+  const minutes = /^\d{1,4}$/.test(words(node.minutes)) && Number(node.minutes) <= 6000 ? Number(node.minutes) : null;
+  const named = words(node.mediums)
+    .split(',')
+    .map((one) => one.trim());
+  return {
+    ...(kind ? { kind } : {}),
+    ...(state ? { state } : {}),
+    minutes,
+    asks: words(node.asks).slice(0, 300),
+    mediums: mediums.filter((one) => named.includes(one)),
+  };
+}
 
 /** OPML 2.0. Entities of a document's own are never expanded, so a small file stays small. */
 function readOpml(text: string): Result<{ outline: ReadOutline; faults: RowFault[] }> {
@@ -66,25 +86,41 @@ function readOpml(text: string): Result<{ outline: ReadOutline; faults: RowFault
     return fail('invalid', 'This OPML declares a document type or entities of its own, which an outline has no use for. Save it without them.');
   const valid = XMLValidator.validate(text);
   if (valid !== true) return fail('invalid', `This is not well-formed XML: ${valid.err.msg.replace(/\.$/, '')} (line ${valid.err.line}).`);
-  const parsed = new XMLParser({
-    ignoreAttributes: false,
-    attributeNamePrefix: '',
-    parseAttributeValue: false,
-    isArray: (tag) => tag === 'outline',
-    htmlEntities: false,
-  }).parse(text) as { readonly opml?: { readonly body?: Node } };
+  let parsed: { readonly opml?: { readonly body?: Node } };
+  try {
+    parsed = new XMLParser({
+      ignoreAttributes: false,
+      attributeNamePrefix: '',
+      parseAttributeValue: false,
+      trimValues: false,
+      isArray: (tag) => tag === 'outline',
+      // Character references are part of XML; the parser counts them among those of HTML.
+      htmlEntities: true,
+      maxNestedTags: mostDepth + 10,
+    }).parse(text) as typeof parsed;
+  } catch (error) {
+    const deep = error instanceof Error && /nest/i.test(error.message);
+    return fail(
+      'invalid',
+      deep
+        ? `This OPML is nested more than ${mostDepth} lines deep. Make it flatter.`
+        : 'This OPML holds a name that nothing may have. Save it anew from the program it comes from.',
+    );
+  }
   const body = parsed.opml?.body;
   if (!body?.outline) return fail('invalid', 'This XML is no OPML with an outline in it.');
-  const branch = (node: Node, depth: number): Branch | null => {
-    if (depth > mostDepth) return null;
-    const words = [node.text, node.title].find((value): value is string => typeof value === 'string' && value.trim() !== '');
+  const branch = (node: Node): Branch => {
+    const title = [node.text, node.title].find((value): value is string => typeof value === 'string' && value.trim() !== '');
+    const note = words(node._note) || words(node.note);
     return {
-      text: (words ?? 'Untitled').replace(/\s+/g, ' ').trim(),
-      ...(typeof node.note === 'string' ? { note: node.note } : {}),
-      branches: (node.outline ?? []).flatMap((one) => branch(one, depth + 1) ?? []),
+      text: (title ?? 'Untitled').replace(/\s+/g, ' ').trim(),
+      ...(note ? { note } : {}),
+      lesson: lessonIn(node),
+      isSection: node.is === 'section',
+      branches: (node.outline ?? []).map(branch),
     };
   };
-  return ok({ outline: outlineOf(body.outline.flatMap((node) => branch(node, 0) ?? [])), faults: [] });
+  return ok({ outline: outlineOf(body.outline.map(branch)), faults: [] });
 }
 
 function readCsv(text: string): Result<{ outline: ReadOutline; faults: readonly RowFault[] }> {

@@ -1,8 +1,8 @@
-import { unzipSync } from 'fflate';
+import { strFromU8, unzipSync } from 'fflate';
 import Papa from 'papaparse';
 import { readSheet } from 'read-excel-file/node';
 import writeXlsxFile, { type SheetData } from 'write-excel-file/node';
-import type { Cell } from '@/core/exchange';
+import { type Cell, guarded } from '@/core/exchange';
 import { fail, ok, type Result } from '@/core/kernel/problem';
 import { decodeText } from './read';
 
@@ -31,6 +31,27 @@ function unpackedSize(bytes: Uint8Array): number {
   return total;
 }
 
+const mostColumns = 200;
+
+/**
+ * The cell furthest out in the sheets of an XLSX, as column and row, by what the cells say of themselves
+ * (ECMA-376, 18.3.1.4). A reader that lays cells out in a table makes room for all that lie before it.
+ */
+function furthestCell(bytes: Uint8Array): { column: number; row: number } {
+  const furthest = { column: 0, row: 0 };
+  for (const [name, content] of Object.entries(unzipSync(bytes, { filter: ({ name }) => /^xl\/worksheets\/[^/]+\.xml$/.test(name) }))) {
+    if (!name) continue;
+    for (const [, letters = '', digits = ''] of strFromU8(content).matchAll(/\sr="([A-Z]{1,3})(\d{1,7})"/g)) {
+      furthest.row = Math.max(furthest.row, Number(digits));
+      furthest.column = Math.max(
+        furthest.column,
+        [...letters].reduce((number, letter) => number * 26 + letter.charCodeAt(0) - 64, 0),
+      );
+    }
+  }
+  return furthest;
+}
+
 const isXlsx = (bytes: Uint8Array) => bytes[0] === 0x50 && bytes[1] === 0x4b;
 
 const wordsOf = (cell: unknown): string =>
@@ -54,6 +75,12 @@ export async function readSheetFile(bytes: Uint8Array): Promise<Result<Sheet>> {
     if (unpacked === Number.POSITIVE_INFINITY) return fail('invalid', 'This XLSX cannot be read. Save it again, or save it as CSV.');
     if (unpacked > mostUnpackedBytes) return fail('too-large', 'This XLSX grows to more than 200 MB when it is unpacked. Send it in parts.');
     try {
+      const { column, row } = furthestCell(bytes);
+      if (column > mostColumns || row > mostRows + 1)
+        return fail(
+          'too-large',
+          `A cell stands in column ${column.toLocaleString('en-GB')} and row ${row.toLocaleString('en-GB')} or before; at most ${mostColumns} columns and ${mostRows.toLocaleString('en-GB')} rows can be brought in. Delete what stands outside the table.`,
+        );
       all = (await readSheet(Buffer.from(bytes))).map((row) => row.map(wordsOf));
     } catch {
       return fail('invalid', 'This XLSX cannot be read. Save it again, or save it as CSV.');
@@ -80,8 +107,8 @@ export async function readSheetFile(bytes: Uint8Array): Promise<Result<Sheet>> {
 /** A table as a file. In CSV words that a spreadsheet would take for a formula stand behind an apostrophe; in XLSX words are words. */
 export async function writeSheet(form: 'csv' | 'xlsx', head: readonly string[], rows: readonly (readonly Cell[])[]): Promise<Uint8Array> {
   if (form === 'csv') {
-    const words = rows.map((row) => row.map((cell) => (typeof cell === 'number' ? cell : wordsOf(cell))));
-    return Buffer.from(`\uFEFF${Papa.unparse([[...head], ...words], { escapeFormulae: true, newline: '\r\n' })}\r\n`, 'utf8');
+    const words = rows.map((row) => row.map((cell) => (typeof cell === 'number' ? cell : guarded(wordsOf(cell)))));
+    return Buffer.from(`\uFEFF${Papa.unparse([[...head], ...words], { newline: '\r\n' })}\r\n`, 'utf8');
   }
   const data: SheetData = [
     head.map((name) => ({ value: name, fontWeight: 'bold' as const })),

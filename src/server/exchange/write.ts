@@ -21,6 +21,6 @@ export function writeOutline(outline: Outline, form: OutlineForm): string {
     case 'opml':
       return writeOpml(outline, title);
     case 'csv':
-      return `\uFEFF${Papa.unparse(writeTable(outline), { escapeFormulae: true, newline: '\r\n' })}\r\n`;
+      return `\uFEFF${Papa.unparse(writeTable(outline), { newline: '\r\n' })}\r\n`;
   }
 }

@@ -1,4 +1,8 @@
+import { eq } from 'drizzle-orm';
 import { expect, test } from 'vitest';
+import { database } from '../platform/database';
+import { newId } from '../platform/ids';
+import * as tables from '../platform/schema';
 import { codeOf, learner, must, owner, publishedCourse, run, useTestSchool } from '../testing/school';
 
 const school = useTestSchool();
@@ -19,4 +23,95 @@ test('a lesson with a password opens for who gives it, and cannot be guessed by 
   expect(codeOf(await opened())).toBe('ok');
   expect(await give('anything', 7)).toMatchObject({ ok: true, value: { opened: true } });
   expect(codeOf(await run(learner(school.other), 'learning.unlock', { courseId, lessonId: reading, password: 'Wendwater' }, at(8)))).toBe('not-found');
+});
+
+const statementsOf = (lessonId: string) => database().$count(tables.statement, eq(tables.statement.lessonId, lessonId));
+
+test('what is sent eight times at once is done once', async () => {
+  const { courseId, reading, quiz, assignment } = await publishedCourse(school);
+  const me = learner(school.learner);
+  const eight = <T>(one: () => Promise<T>) => Promise.all(Array.from({ length: 8 }, one));
+  const marks = await eight(() => run(me, 'learning.mark-done', { courseId, lessonId: reading }, at(1)).then(codeOf));
+  expect([new Set(marks), await statementsOf(reading)]).toEqual([new Set(['ok']), 1]);
+  await eight(() => run(me, 'learning.opened', { courseId, lessonId: reading }, at(2)));
+  expect(await statementsOf(reading)).toBe(2);
+
+  const deed = newId();
+  const handed = await eight(() => run(me, 'assignment.hand-in', { courseId, lessonId: assignment, text: 'Once', deed }, at(3)).then(codeOf));
+  expect([new Set(handed), await database().$count(tables.handIn, eq(tables.handIn.lessonId, assignment))]).toEqual([new Set(['ok']), 1]);
+  const begun = newId();
+  const sitting = await must(me, 'quiz.begin', { courseId, lessonId: quiz, deed: begun }, at(4));
+  await must(me, 'quiz.hand-in', { sittingId: sitting.id }, at(5));
+  // The same request, late: it began that sitting, and begins no other.
+  expect(await must(me, 'quiz.begin', { courseId, lessonId: quiz, deed: begun }, at(6))).toEqual({ id: sitting.id });
+  await eight(() => run(me, 'quiz.hand-in', { sittingId: sitting.id }, at(7)));
+  expect(await database().$count(tables.sitting, eq(tables.sitting.lessonId, quiz))).toBe(1);
+});
+
+test('a film is watched as far as the time that passes allows', async () => {
+  const { courseId, reading } = await publishedCourse(school);
+  const film = {
+    id: newId(),
+    courseId,
+    title: 'A film',
+    fileName: 'a.mp4',
+    hash: 'f'.repeat(64),
+    kind: 'film' as const,
+    state: 'ready' as const,
+    seconds: 600,
+  };
+  await database().insert(tables.blob).values({ hash: film.hash, size: 1, contentType: 'video/mp4' });
+  await database().insert(tables.media).values(film);
+  const boss = owner(school.owner);
+  await must(boss, 'outline.edit', {
+    courseId,
+    edit: { do: 'set', table: 'lesson', id: reading, fields: { kind: 'film', mediaId: film.id, done: { by: 'watched', percent: 90 } } },
+  });
+  await must(boss, 'course.publish', { courseId, number: 2 });
+  const me = learner(school.learner);
+  const watch = (passages: number[][], minute: number) =>
+    must<{ percent: number; done: boolean }>(me, 'learning.watched', { courseId, lessonId: reading, passages }, at(minute));
+  await must(me, 'learning.opened', { courseId, lessonId: reading }, at(0));
+  expect((await watch([[0, 1_000_000]], 0)).percent).toBe(0);
+  expect(await watch([[0, 600]], 2)).toEqual({ percent: 41, done: false });
+  expect(await watch([[0, 600]], 2)).toEqual({ percent: 42, done: false });
+  expect(await watch([[0, 600]], 5)).toEqual({ percent: 100, done: true });
+});
+
+test('who both makes and takes a course decides nothing about themselves', async () => {
+  const { courseId, quiz, assignment } = await publishedCourse(school);
+  const both = { id: school.learner, role: 'learner' as const, courses: { [courseId]: 'creator' as const } };
+  const work = await must(both, 'assignment.hand-in', { courseId, lessonId: assignment, text: 'Mine', deed: newId() }, at(1));
+  const about = { courseId, learnerId: both.id };
+  expect(
+    await Promise.all([
+      run(both, 'gradebook.decide', { ...about, lessonId: quiz, kind: 'points', points: 1000, reason: 'I know' }).then(codeOf),
+      run(both, 'certificate.award-by-hand', { ...about, why: 'I know' }).then(codeOf),
+      run(both, 'marking.mark', { handInId: work.id, points: 10_000, remark: '', finish: true }).then(codeOf),
+      run({ ...both, role: 'owner' }, 'gradebook.decide', { ...about, lessonId: quiz, kind: 'excused', points: null, reason: 'I know' }).then(codeOf),
+    ]),
+  ).toEqual(['not-allowed', 'not-allowed', 'not-allowed', 'not-allowed']);
+  const { id } = await must(owner(school.owner), 'certificate.award-by-hand', { ...about, why: 'Shown on the river' });
+  expect(codeOf(await run(both, 'certificate.withdraw', { courseId, certificateId: id, why: 'Mine' }))).toBe('not-allowed');
+});
+
+test('says ok only for what was done, once, and writes it down once', async () => {
+  const boss = owner(school.owner);
+  const { courseId } = await publishedCourse(school);
+  const stranger = { id: school.creator, role: 'creator' as const, courses: {} };
+  const audits = () => database().$count(tables.audit);
+  expect(codeOf(await run(stranger, 'course.create', { id: courseId, title: 'Taken over' }))).toBe('conflict');
+  const made = await Promise.all(Array.from({ length: 6 }, () => run<{ slug: string }>(boss, 'course.create', { id: newId(), title: 'Six at once' })));
+  expect(made.map((one) => (one.ok ? one.value.slug : one.problem.code)).sort()).toEqual(['six-at-once', ...[2, 3, 4, 5, 6].map((i) => `six-at-once-${i}`)]);
+  const cohort = { id: newId(), courseId, name: 'Spring', startsOn: '2027-03-01', zone: 'Europe/London' };
+  const before = await audits();
+  for (let i = 0; i < 6; i += 1) await must(boss, 'cohort.add', cohort);
+  expect((await audits()) - before).toBe(1);
+  const { courseId: other } = await publishedCourse({ owner: school.owner, learner: school.other });
+  expect(codeOf(await run(boss, 'cohort.add', { ...cohort, courseId: other }))).toBe('conflict');
+  const pattern = { id: newId(), courseId, title: 'Ours', description: '' };
+  await must(boss, 'pattern.save', pattern);
+  await must(boss, 'pattern.save', pattern);
+  const creator = { id: school.creator, role: 'creator' as const, courses: { [courseId]: 'creator' as const } };
+  expect(codeOf(await run(creator, 'pattern.save', { ...pattern, title: 'Theirs' }))).toBe('conflict');
 });

@@ -148,4 +148,26 @@ export const describePicture = command({
   },
 });
 
-export const mediaCommands = { [describePicture.name]: describePicture };
+/** Has a file worked on again that could not be, or that seems to be forgotten. */
+export const tryAgain = command({
+  name: 'media.try-again',
+  input: object({ mediaId: idSchema }).noUnknown(),
+  async permission({ actor, tx }, { mediaId }) {
+    const [row] = await tx.db.select({ courseId: media.courseId }).from(media).where(eq(media.id, mediaId));
+    return row !== undefined && can(actor, 'course.edit', { courseId: row.courseId });
+  },
+  async handle({ tx, audit }, { mediaId }) {
+    const [row] = await tx.db
+      .update(media)
+      .set({ state: 'waiting', problem: null })
+      .where(and(eq(media.id, mediaId), eq(media.state, 'failed')))
+      .returning({ courseId: media.courseId, title: media.title });
+    if (row) {
+      await later(tx, 'media.work-out', { mediaId });
+      await audit({ courseId: row.courseId, sentence: `had "${row.title}" worked on again` });
+    }
+    return ok(null);
+  },
+});
+
+export const mediaCommands = { [tryAgain.name]: tryAgain, [describePicture.name]: describePicture };

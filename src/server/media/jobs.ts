@@ -7,23 +7,62 @@ import { eq } from 'drizzle-orm';
 import sharp from 'sharp';
 import { database, pool, transaction } from '../platform/database';
 import { files } from '../platform/files';
+import { later } from '../platform/jobs';
 import { log } from '../platform/log';
 import { rememberBlob } from './commands';
 import { blob, media } from './schema';
 
-const run = promisify(execFile);
-const quiet = { maxBuffer: 20 * 1024 * 1024 };
+const exec = promisify(execFile);
+const second = 1000;
 
 type Facts = Partial<typeof media.$inferInsert>;
 /** A file that cannot be used: told to its owner as a sentence, and not tried again. */
 class Unusable extends Error {}
 
+/** Runs a program for at most so long; whatever keeps it from its end is the fault of the file, and said so in words. */
+async function run(program: string, args: readonly string[], mostMs: number, sentence: string): Promise<string> {
+  try {
+    const { stdout } = await exec(program, [...args], { maxBuffer: 20 * 1024 * 1024, timeout: mostMs, killSignal: 'SIGKILL' });
+    return stdout;
+  } catch (error) {
+    const { code } = error as { readonly code?: unknown };
+    // That the program is not there, or the disk full, is not for the owner of the file to mend.
+    if (typeof code === 'string') throw error;
+    throw new Unusable(sentence);
+  }
+}
+
+const unreadable = 'the file holds no film that can be read; export it again, for example as MP4';
+
 /**
- * Works out what is to be known of an uploaded file: a film's length, size, poster frame and, where
- * browsers cannot play it, a form they can; a picture's size; a PDF's pages. Running it twice gives
- * the same row.
+ * Works out what is to be known of an uploaded file: a film's length, size and poster frame; a picture's size;
+ * a PDF's pages. Running it twice gives the same row. A film that browsers cannot play waits for
+ * `makePlayable`, which takes long and is a job of its own.
  */
-export async function workOut(mediaId: string): Promise<void> {
+export const workOut = (mediaId: string): Promise<void> =>
+  onFile(mediaId, async ({ media: row, contentType }, folder) => {
+    const path = files().path(row.hash);
+    if (row.kind === 'picture') return { ...(await pictureFacts(path)), state: 'ready' };
+    if (row.kind === 'document') return { ...(await documentFacts(path, folder)), state: 'ready' };
+    if (row.kind !== 'film') return { state: 'ready' };
+    const { plays, ...facts } = await filmFacts(path, contentType, folder);
+    if (plays) return { ...facts, playHash: null, state: 'ready' };
+    await transaction((tx) => later(tx, 'media.make-playable', { mediaId }));
+    return { ...facts, state: 'waiting' };
+  });
+
+/** Makes a form of a film that every browser plays. */
+export const makePlayable = (mediaId: string): Promise<void> =>
+  onFile(mediaId, async ({ media: row }, folder) => ({
+    playHash: await playable(files().path(row.hash), folder, row.seconds ?? 0),
+    state: 'ready',
+  }));
+
+/** Does work on a file and keeps what it finds; what makes the file useless is kept as a sentence, and is the end of it. */
+async function onFile(
+  mediaId: string,
+  work: (row: { media: typeof media.$inferSelect; contentType: string }, folder: string) => Promise<Facts>,
+): Promise<void> {
   const [row] = await database()
     .select({ media, contentType: blob.contentType })
     .from(media)
@@ -32,82 +71,49 @@ export async function workOut(mediaId: string): Promise<void> {
   if (!row) return;
   const folder = await mkdtemp(join(tmpdir(), 'mosaik-media-'));
   try {
-    const facts = await factsOf(row.media.kind, files().path(row.media.hash), row.contentType, folder);
+    const facts = await work(row, folder);
     await database()
       .update(media)
-      .set({ ...facts, state: 'ready', problem: null })
+      .set({ problem: null, ...facts })
       .where(eq(media.id, mediaId));
   } catch (error) {
     if (!(error instanceof Unusable)) throw error;
     log.info({ mediaId, problem: error.message }, 'media cannot be used');
-    await database().update(media).set({ state: 'failed', problem: error.message }).where(eq(media.id, mediaId));
+    await failMedia(mediaId, error.message);
   } finally {
     await rm(folder, { recursive: true, force: true });
   }
   await pool().query('select pg_notify($1, $2)', ['mosaik_course', row.media.courseId]);
 }
 
-function factsOf(kind: string, path: string, contentType: string, folder: string): Promise<Facts> {
-  if (kind === 'film') return filmFacts(path, contentType, folder);
-  if (kind === 'picture') return pictureFacts(path);
-  return kind === 'document' ? documentFacts(path, folder) : Promise.resolve({});
+/** The end of working on a file that was tried as often as it may be. */
+export async function failMedia(mediaId: string, problem = 'it could not be worked on; try again, or tell the owner of the school'): Promise<void> {
+  await database().update(media).set({ state: 'failed', problem }).where(eq(media.id, mediaId));
 }
 
 type Probe = { format?: { duration?: string }; streams?: { codec_type?: string; codec_name?: string; width?: number; height?: number; pix_fmt?: string }[] };
 
-async function filmFacts(path: string, contentType: string, folder: string): Promise<Facts> {
-  const probed = await run('ffprobe', ['-v', 'error', '-show_format', '-show_streams', '-of', 'json', path], quiet).catch(() => null);
-  const probe = (probed ? JSON.parse(probed.stdout) : {}) as Probe;
+async function filmFacts(path: string, contentType: string, folder: string) {
+  const probe = JSON.parse(await run('ffprobe', ['-v', 'error', '-show_format', '-show_streams', '-of', 'json', path], 60 * second, unreadable)) as Probe;
   const picture = probe.streams?.find((stream) => stream.codec_type === 'video');
   const seconds = Number(probe.format?.duration);
-  if (!picture || !(seconds > 0)) throw new Unusable('the file holds no film that can be read; export it again, for example as MP4');
+  if (!picture || !(seconds > 0)) throw new Unusable(unreadable);
   const poster = join(folder, 'poster.jpg');
-  await run(
-    'ffmpeg',
-    ['-v', 'error', '-y', '-ss', String(Math.min(seconds / 4, 8)), '-i', path, '-frames:v', '1', '-vf', 'scale=min(1280\\,iw):-2', '-q:v', '4', poster],
-    quiet,
-  );
+  const frame = ['-ss', String(Math.min(seconds / 4, 8)), '-i', path, '-frames:v', '1', '-vf', 'scale=min(1280\\,iw):-2', '-q:v', '4', poster];
+  await run('ffmpeg', ['-v', 'error', '-y', ...frame], 120 * second, unreadable);
   const sound = probe.streams?.find((stream) => stream.codec_type === 'audio');
   const plays =
     (contentType === 'video/mp4' && picture.codec_name === 'h264' && picture.pix_fmt === 'yuv420p' && (!sound || sound.codec_name === 'aac')) ||
     (contentType === 'video/webm' && ['vp8', 'vp9', 'av1'].includes(picture.codec_name ?? ''));
-  return {
-    seconds,
-    width: picture.width ?? null,
-    height: picture.height ?? null,
-    posterHash: await keep(poster, 'image/jpeg'),
-    playHash: plays ? null : await playable(path, folder),
-  };
+  return { plays, seconds, width: picture.width ?? null, height: picture.height ?? null, posterHash: await keep(poster, 'image/jpeg') };
 }
 
-async function playable(path: string, folder: string): Promise<string> {
+async function playable(path: string, folder: string, seconds: number): Promise<string> {
   const made = join(folder, 'play.mp4');
-  await run(
-    'ffmpeg',
-    [
-      '-v',
-      'error',
-      '-y',
-      '-i',
-      path,
-      '-c:v',
-      'libx264',
-      '-preset',
-      'veryfast',
-      '-crf',
-      '23',
-      '-pix_fmt',
-      'yuv420p',
-      '-vf',
-      'scale=trunc(min(1920\\,iw)/2)*2:-2',
-      '-c:a',
-      'aac',
-      '-movflags',
-      '+faststart',
-      made,
-    ],
-    quiet,
-  );
+  const video = ['-c:v', 'libx264', '-preset', 'veryfast', '-crf', '23', '-pix_fmt', 'yuv420p', '-vf', 'scale=trunc(min(1920\\,iw)/2)*2:-2'];
+  const words = ['-v', 'error', '-y', '-i', path, ...video, '-c:a', 'aac', '-movflags', '+faststart', made];
+  // Twenty times as long as the film, and ten minutes: more than any machine needs that this runs on.
+  await run('ffmpeg', words, (600 + seconds * 20) * second, 'the film could not be made playable; export it again, for example as MP4');
   return keep(made, 'video/mp4');
 }
 
@@ -126,9 +132,11 @@ async function pictureFacts(path: string): Promise<Facts> {
 }
 
 async function documentFacts(path: string, folder: string): Promise<Facts> {
-  const info = await run('pdfinfo', [path], quiet).catch(() => null);
-  const pages = Number(/^Pages:\s+(\d+)/m.exec(info?.stdout ?? '')?.[1]);
-  if (!(pages > 0)) throw new Unusable('the PDF cannot be read; it may be damaged or locked with a password');
-  await run('pdftoppm', ['-png', '-r', '60', '-f', '1', '-l', '1', '-singlefile', path, join(folder, 'page')], quiet);
+  const broken = 'the PDF cannot be read; it may be damaged or locked with a password';
+  const info = await run('pdfinfo', [path], 30 * second, broken);
+  const pages = Number(/^Pages:\s+(\d+)/m.exec(info)?.[1]);
+  if (!(pages > 0)) throw new Unusable(broken);
+  // Whatever the size of a page, its picture has at most so many pixels a side.
+  await run('pdftoppm', ['-png', '-scale-to', '720', '-f', '1', '-l', '1', '-singlefile', path, join(folder, 'page')], 30 * second, broken);
   return { pages, posterHash: await keep(join(folder, 'page.png'), 'image/png') };
 }

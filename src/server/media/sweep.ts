@@ -1,6 +1,6 @@
 import { readdir, rename, rm, stat } from 'node:fs/promises';
 import { join } from 'node:path';
-import { and, eq, lt, notExists, sql } from 'drizzle-orm';
+import { and, eq, lt, sql } from 'drizzle-orm';
 import { Temporal } from '@/core/kernel/time';
 import { config } from '../platform/config';
 import { database, transaction } from '../platform/database';
@@ -81,7 +81,7 @@ async function sweepFiles(before: Temporal.Instant): Promise<number> {
 /** Forgets a file's content unless something refers to it; says whether nothing is known of it any more. */
 async function forget(hash: string, before: Temporal.Instant): Promise<boolean> {
   return transaction(async (tx) => {
-    await tx.db.delete(blob).where(and(eq(blob.hash, hash), lt(blob.seenAt, before.toString()), notExists(isReferredTo)));
+    await tx.db.delete(blob).where(and(eq(blob.hash, hash), lt(blob.seenAt, before.toString()), sql`not exists (${isReferredTo})`));
     const [row] = await tx.db.select({ hash: blob.hash }).from(blob).where(eq(blob.hash, hash));
     const [issued] = (await tx.client.query('select 1 from certificate where pdf_hash = $1 limit 1', [hash])).rows;
     return row === undefined && issued === undefined;

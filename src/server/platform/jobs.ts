@@ -9,10 +9,22 @@ export type Jobs = {
   'certificate.draw': { readonly certificateId: string };
   'quiz.close-overdue': Record<string, never>;
   'edition.publish-due': Record<string, never>;
+  'media.make-playable': { readonly mediaId: string };
+  'media.sweep': Record<string, never>;
   'certificate.award': { readonly courseId: string; readonly learnerId: string };
 };
 export type JobName = keyof Jobs;
-export const jobNames: readonly JobName[] = ['media.work-out', 'certificate.draw', 'quiz.close-overdue', 'certificate.award', 'edition.publish-due'];
+export const jobNames: readonly JobName[] = [
+  'media.work-out',
+  'certificate.draw',
+  'quiz.close-overdue',
+  'certificate.award',
+  'edition.publish-due',
+  'media.sweep',
+];
+
+/** How often a job is tried again that broke down. */
+export const mostTries = 3;
 
 const kept = globalThis as typeof globalThis & { mosaikQueue?: Promise<PgBoss> };
 
@@ -36,9 +48,10 @@ async function openQueue(role: 'web' | 'worker'): Promise<PgBoss> {
 export async function later<N extends JobName>(tx: Transaction, name: N, data: Jobs[N]): Promise<void> {
   const boss = await queue();
   await boss.send(name, data, {
-    retryLimit: 5,
+    retryLimit: mostTries,
     retryBackoff: true,
-    expireInMinutes: 60,
+    // A long film takes hours to be made playable.
+    expireInHours: name === 'media.make-playable' ? 20 : 1,
     db: { executeSql: (text: string, values: unknown[]) => tx.client.query(text, values) },
   });
 }

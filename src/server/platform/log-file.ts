@@ -10,7 +10,7 @@ const tryAgainMs = 5000;
  * example, are dropped and counted, and the count is written once there is room again. At 20 MB the file
  * becomes `.1`, and what was there moves on; four older ones are kept. Only its owner can read it.
  */
-export function logFile(path: string, write: (fd: number, line: string) => number = writeSync): { write(line: string): void } {
+export function logFile(path: string, write: (fd: number, line: string) => number = writeSync, pauseMs = tryAgainMs): { write(line: string): void } {
   let fd: number | null = null;
   let size = 0;
   let dropped = 0;
@@ -49,7 +49,7 @@ export function logFile(path: string, write: (fd: number, line: string) => numbe
         dropped = 0;
       } catch {
         dropped += 1;
-        quietUntil = Date.now() + tryAgainMs;
+        quietUntil = Date.now() + pauseMs;
         try {
           close();
         } catch {

@@ -37,11 +37,14 @@ export function PlanView({ plan }: { readonly plan: BulkPlan }) {
       {(changes.length > 0 || added.length > 0) && (
         <div className={styles.changes}>
           <table>
-            <TableHead names={['What', 'Column', 'Now', 'Then']} />
+            <TableHead names={['Course', 'What', 'Column', 'Now', 'Then']} />
             <tbody>
               {added.slice(0, shown).map((lesson) => (
                 <tr key={`new/${lesson.line}`}>
-                  <th scope="row">{lesson.title}</th>
+                  <td dir="auto">{lesson.course}</td>
+                  <th scope="row" dir="auto">
+                    {lesson.title}
+                  </th>
                   <td>new</td>
                   <td>–</td>
                   <td>in {lesson.section}</td>
@@ -49,6 +52,7 @@ export function PlanView({ plan }: { readonly plan: BulkPlan }) {
               ))}
               {changes.slice(0, shown).map(({ row, column, before, after }) => (
                 <tr key={`${row.id}/${column.key}`}>
+                  <td dir="auto">{cellText(row.cells.course ?? row.cells.title)}</td>
                   <th scope="row" dir="auto">
                     {cellText(row.cells.title)}
                   </th>

@@ -3,6 +3,7 @@ import { Button, FileButton, Progress, Text } from '@mantine/core';
 import { Dropzone } from '@mantine/dropzone';
 import { IconUpload } from '@tabler/icons-react';
 import { useRef, useState } from 'react';
+import { act } from '@/app/_client/act';
 import { type UploadTarget, type UploadTask, upload } from '@/app/_client/upload';
 import type { MediaFacts } from '@/core/media';
 import type { Lesson } from '@/core/outline';
@@ -33,6 +34,12 @@ export function MediaPart({ lesson }: { readonly lesson: Lesson }) {
     else await store.refreshMedia();
     return done.ok ? done.value.id : null;
   };
+  const tryAgain = async () => {
+    if (!media) return;
+    const done = await act('media.try-again', { mediaId: media.id });
+    if (done.ok) await store.refreshMedia();
+    else setProblem(done.problem.sentence);
+  };
   const take = async (file: File | undefined) => {
     const id = await send(file, { purpose: isFilm ? 'film' : 'document', courseId: head.id });
     if (id) store.edit({ do: 'set', table: 'lesson', id: lesson.id, fields: { mediaId: id } });
@@ -40,6 +47,11 @@ export function MediaPart({ lesson }: { readonly lesson: Lesson }) {
   return (
     <div className={styles.group}>
       {media && <Preview media={media} />}
+      {media?.state === 'failed' && (
+        <Button size="compact-xs" variant="default" onClick={tryAgain}>
+          Try again
+        </Button>
+      )}
       {progress === null ? (
         <Dropzone
           className={styles.drop}

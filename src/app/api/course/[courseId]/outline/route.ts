@@ -1,7 +1,7 @@
 import { bytesOf, respond } from '@/app/_server/respond';
 import { forCourse } from '@/app/_server/routes';
 import { fail } from '@/core/kernel/problem';
-import { formTypes, mostOutlineBytes, type OutlineForm, outlineForms, readOutlineFile, writeOutline } from '@/server/exchange';
+import { formTypes, mostOutlineBytes, type OutlineForm, outlineForms, readApart, writeOutline } from '@/server/exchange';
 import { loadOutline } from '@/server/outline';
 
 const formIn = (request: Request): OutlineForm | null => {
@@ -24,5 +24,5 @@ export const GET = forCourse(async ({ request, db, courseId }) => {
 /** What a file would make of an outline: read, checked and given back; nothing is written. */
 export const POST = forCourse(async ({ request }) => {
   const bytes = await bytesOf(request, mostOutlineBytes);
-  return respond(readOutlineFile(bytes, new URL(request.url).searchParams.get('name') ?? '', formIn(request)));
+  return respond(await readApart('outline', { bytes, name: new URL(request.url).searchParams.get('name') ?? '', form: formIn(request) }));
 });

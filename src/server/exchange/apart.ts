@@ -1,0 +1,83 @@
+import { join } from 'node:path';
+import { Worker } from 'node:worker_threads';
+import { fail, type Result } from '@/core/kernel/problem';
+import { log } from '../platform/log';
+import type { Asked, Tasks } from './tasks';
+
+/**
+ * Files from outside are read in a thread of their own, with limits on time and memory: a file that is made to
+ * take for ever, or to grow without end, ends its thread and nothing else. A thread that has done its work is
+ * kept for the next file; one that was ended is not.
+ */
+const mostMs = 10_000;
+const mostMegabytes = 384;
+const mostIdle = 2;
+
+const tooMuch = fail('too-large', 'This file takes too long to read, or too much room. Save it anew from the program it comes from, or send it in parts.');
+
+/** A thread, and when it will have read its own program and can begin. */
+type Reader = { readonly worker: Worker; readonly ready: Promise<void> };
+const kept = globalThis as typeof globalThis & { mosaikReaders?: Reader[] };
+const idle = (): Reader[] => {
+  kept.mosaikReaders ??= [];
+  return kept.mosaikReaders;
+};
+
+function open(): Reader {
+  // The path is put together here, so that no bundler takes the thread for a part of itself.
+  const entry = join(process.cwd(), 'src', 'server', 'exchange', 'reader-thread.mjs');
+  const worker = new Worker(entry, {
+    resourceLimits: { maxOldGenerationSizeMb: mostMegabytes, maxYoungGenerationSizeMb: 64 },
+    stdout: true,
+    stderr: true,
+  });
+  worker.unref();
+  const ready = new Promise<void>((resolve, reject) => {
+    worker.once('message', () => resolve());
+    worker.once('error', reject);
+    worker.once('exit', () => reject(new Error('A reading thread ended before it had begun.')));
+  });
+  // Whoever wants to read with it hears of it.
+  ready.catch(() => {});
+  return { worker, ready };
+}
+
+/** Has a thread ready for the first file. */
+export function warmReader(): void {
+  if (idle().length === 0) idle().push(open());
+}
+
+/** Reads a file apart from everything else. */
+export async function readApart<T extends keyof Tasks>(task: T, input: Tasks[T]['input'], limitMs = mostMs): Promise<Result<Tasks[T]['output']>> {
+  const reader = idle().pop() ?? open();
+  const { worker } = reader;
+  worker.ref();
+  await reader.ready;
+  const started = performance.now();
+  return new Promise((resolve) => {
+    let settled = false;
+    const settle = (result: Result<Tasks[T]['output']>, keep: boolean) => {
+      if (settled) return;
+      settled = true;
+      clearTimeout(timer);
+      worker.removeAllListeners();
+      // One that breaks while nobody waits for it is no loss.
+      worker.on('error', () => {});
+      worker.unref();
+      if (keep && idle().length < mostIdle) idle().push(reader);
+      else worker.terminate();
+      resolve(result);
+    };
+    const end = (why: string) => {
+      log.warn({ task, why, ms: Math.round(performance.now() - started) }, 'a file was not read to its end');
+      settle(tooMuch, false);
+    };
+    const timer = setTimeout(() => end('time'), limitMs);
+    worker.removeAllListeners();
+    worker.on('message', (result: Result<Tasks[T]['output']>) => settle(result, true));
+    worker.on('error', (error) => end((error as { code?: string }).code ?? error.name));
+    worker.on('exit', () => end('exit'));
+    const asked: Asked = { task, input } as Asked;
+    worker.postMessage(asked);
+  });
+}

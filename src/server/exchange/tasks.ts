@@ -1,0 +1,14 @@
+import type { Result } from '@/core/kernel/problem';
+import { type OutlineForm, type OutlinePreview, readOutlineFile } from './read';
+import { readSheetFile, type Sheet } from './sheets';
+
+/** What is read apart, see apart.ts: what goes in and what comes out. */
+export type Tasks = {
+  outline: { input: { bytes: Uint8Array; name: string; form: OutlineForm | null }; output: OutlinePreview };
+  sheet: { input: { bytes: Uint8Array }; output: Sheet };
+};
+export type Asked = { [T in keyof Tasks]: { readonly task: T; readonly input: Tasks[T]['input'] } }[keyof Tasks];
+
+/** Does what is asked. Runs in the reading thread. */
+export const doTask = async (asked: Asked): Promise<Result<OutlinePreview | Sheet>> =>
+  asked.task === 'outline' ? readOutlineFile(asked.input.bytes, asked.input.name, asked.input.form) : readSheetFile(asked.input.bytes);

@@ -1,0 +1,113 @@
+import { mkdirSync, readdirSync, utimesSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { eq, sql } from 'drizzle-orm';
+import { expect, test } from 'vitest';
+import { usualAward } from '@/core/certificate';
+import { Temporal } from '@/core/kernel/time';
+import { mayAddFile } from '../assignment';
+import { config } from '../platform/config';
+import { database } from '../platform/database';
+import { files } from '../platform/files';
+import { newId } from '../platform/ids';
+import * as tables from '../platform/schema';
+import { codeOf, learner, publishedCourse, useTestSchool } from '../testing/school';
+import { countUpload, sweep } from './index';
+
+const school = useTestSchool();
+const longAgo = Temporal.Now.instant().subtract({ hours: 48 });
+
+/** A stored file as it looks two days later. */
+async function storedLongAgo(words: string, known = true): Promise<string> {
+  const { hash, size } = await files().put(Buffer.from(words));
+  utimesSync(files().path(hash), longAgo.epochMilliseconds / 1000, longAgo.epochMilliseconds / 1000);
+  if (known) await database().insert(tables.blob).values({ hash, size, contentType: 'text/plain', seenAt: longAgo.toString() });
+  return hash;
+}
+
+test('the sweep takes what nothing refers to, and nothing else', async () => {
+  const { courseId, assignment } = await publishedCourse(school);
+  const [edition] = await database().select({ id: tables.edition.id }).from(tables.edition).where(eq(tables.edition.courseId, courseId));
+  const editionId = edition?.id ?? '';
+  const names = ['of media', 'poster', 'played', 'captions', 'handed in', 'in an edition'];
+  const [own = '', poster = '', played = '', captions = '', handed = '', published = ''] = await Promise.all(names.map((name) => storedLongAgo(name)));
+  const pdf = await storedLongAgo('a certificate', false);
+  const [lost, refused] = [await storedLongAgo('nobody knows it'), await storedLongAgo('without a row', false)];
+  const { hash: fresh } = await files().put(Buffer.from('stored just now'));
+  const media = { courseId, title: '', fileName: '', kind: 'film' as const, state: 'ready' as const };
+  await database()
+    .insert(tables.media)
+    .values({ ...media, id: newId(), hash: own, posterHash: poster, playHash: played, captions: [{ language: 'en', label: 'English', hash: captions }] });
+  const work = { learnerId: school.learner, courseId, lessonId: assignment, editionId, number: 1, state: 'draft' as const };
+  await database()
+    .insert(tables.handIn)
+    .values({ ...work, id: newId(), files: [{ hash: handed, name: 'a.txt', size: 1, contentType: 'text/plain' }] });
+  const issued = { number: 'C-1', token: 'x'.repeat(22), holder: 'A', courseTitle: 'A', school: 'A', design: usualAward, issuedAt: longAgo.toString() };
+  await database()
+    .insert(tables.certificate)
+    .values({ ...issued, id: newId(), courseId, learnerId: school.learner, editionId, pdfHash: pdf });
+  await database().execute(sql`update edition set document = document || jsonb_build_object('files', jsonb_build_array(${published}::text))`);
+
+  expect(await sweep()).toMatchObject({ files: 2 });
+  const there = await Promise.all([own, poster, played, captions, handed, published, pdf, fresh, lost, refused].map((hash) => files().size(hash)));
+  expect(there.map((size) => size !== null)).toEqual([true, true, true, true, true, true, true, true, false, false]);
+  expect(await sweep()).toEqual({ uploads: 0, files: 0 });
+});
+
+test('every column that can name a stored file is one the sweep looks at', async () => {
+  const { rows } = await database().execute<{ name: string }>(
+    sql`select table_name || '.' || column_name as name from information_schema.columns where table_schema = 'public' and (column_name like '%hash%' or column_name in ('files', 'captions')) order by 1`,
+  );
+  expect(rows.map((row) => row.name)).toEqual([
+    'blob.hash',
+    'certificate.pdf_hash',
+    'edition.hash',
+    'hand_in.files',
+    'media.captions',
+    'media.hash',
+    'media.play_hash',
+    'media.poster_hash',
+  ]);
+});
+
+test('an upload nobody goes on with is taken away after a day', async () => {
+  const folder = join(config.data, 'uploads');
+  mkdirSync(folder, { recursive: true });
+  for (const [name, hours] of [
+    ['old', 30],
+    ['old.json', 30],
+    ['new', 2],
+    ['new.json', 2],
+    ['slow', 1],
+    ['slow.json', 50],
+  ] as const) {
+    writeFileSync(join(folder, name), 'part');
+    const at = Temporal.Now.instant().subtract({ hours }).epochMilliseconds / 1000;
+    utimesSync(join(folder, name), at, at);
+  }
+  expect((await sweep()).uploads).toBe(1);
+  expect(readdirSync(folder).sort()).toEqual(['new', 'new.json', 'slow', 'slow.json']);
+});
+
+test('a person may upload so much in a day, and what is refused is not counted', async () => {
+  const me = learner(school.learner);
+  const half = config.uploadsADay.taking / 2;
+  expect(codeOf(await countUpload(me, half))).toBe('ok');
+  expect(codeOf(await countUpload(me, half + 1))).toBe('too-many');
+  expect(codeOf(await countUpload(me, half))).toBe('ok');
+  expect(codeOf(await countUpload(me, 1))).toBe('too-many');
+});
+
+test.each([
+  ['where files are taken', { files: 2, megabytes: 1 }, 1000, 'ok'],
+  ['one larger than allowed', { files: 2, megabytes: 1 }, 2_000_000, 'too-large'],
+  ['where only a text is taken', { files: 0 }, 1000, 'invalid'],
+])('a file to hand in is asked about before it is sent: %s', async (_name, settings, bytes, code) => {
+  const { courseId, assignment, reading } = await publishedCourse(school, { assignment: settings });
+  const ask = (who: string, lessonId: string) =>
+    mayAddFile(database(), who, courseId, lessonId, bytes, Temporal.Instant.from('2027-03-02T09:00:00Z')).then(codeOf);
+  expect([await ask(school.learner, assignment), await ask(school.other, assignment), await ask(school.learner, reading)]).toEqual([
+    code,
+    'not-allowed',
+    'not-allowed',
+  ]);
+});

@@ -1,0 +1,135 @@
+import { mkdtempSync, readFileSync, statSync, writeSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { sql } from 'drizzle-orm';
+import { beforeAll, expect, test } from 'vitest';
+import { editionDocument } from '../outline';
+import { codeOf, learner, must, owner, publishedCourse, run, startsAt, useTestSchool } from '../testing/school';
+import { closeDatabase, database, pool, transaction } from './database';
+import { newId } from './ids';
+import { errorForLog } from './log';
+import { logFile } from './log-file';
+import * as tables from './schema';
+import { troubleOf } from './trouble';
+
+const school = useTestSchool();
+let course: Awaited<ReturnType<typeof publishedCourse>>;
+beforeAll(async () => {
+  course = await publishedCourse(school);
+});
+
+/** A pool of a few connections for what is done, and the usual one again afterwards. */
+async function withConnections<T>(count: number, waitMs: number, work: () => Promise<T>): Promise<T> {
+  await closeDatabase();
+  process.env.MOSAIK_CONNECTIONS = String(count);
+  process.env.MOSAIK_CONNECTION_WAIT_MS = String(waitMs);
+  try {
+    return await work();
+  } finally {
+    await closeDatabase();
+    delete process.env.MOSAIK_CONNECTIONS;
+    delete process.env.MOSAIK_CONNECTION_WAIT_MS;
+  }
+}
+
+test('sixty at once on a pool of four all get an answer, also to an edition that nobody has read yet', async () => {
+  const people = Array.from({ length: 60 }, () => newId());
+  await database()
+    .insert(tables.user)
+    .values(people.map((id) => ({ id, name: 'Somebody', email: `${id}@school.example` })));
+  await database()
+    .insert(tables.enrolment)
+    .values(people.map((id) => ({ id: newId(), courseId: course.courseId, learnerId: id, at: startsAt })));
+  await must(owner(school.owner), 'outline.edit', {
+    courseId: course.courseId,
+    edit: { do: 'set', table: 'lesson', id: course.reading, fields: { title: 'Fresh' } },
+  });
+  await must(owner(school.owner), 'course.publish', { courseId: course.courseId, number: 2 });
+  const codes = await withConnections(4, 20_000, () =>
+    Promise.all(
+      people.map((id) => run(learner(id), 'learning.opened', { courseId: course.courseId, lessonId: course.reading }, '2027-03-02T09:00:00Z').then(codeOf)),
+    ),
+  );
+  expect(codes).toEqual(people.map(() => 'ok'));
+});
+
+test('one reading of an edition serves all who want it at once', async () => {
+  const [row] = await database().select({ id: tables.edition.id }).from(tables.edition).limit(1);
+  let asked = 0;
+  const counting = new Proxy(database(), {
+    get: (target, key) => {
+      if (key === 'select') asked += 1;
+      return Reflect.get(target, key);
+    },
+  });
+  const other = newId();
+  await Promise.all(Array.from({ length: 20 }, () => editionDocument(counting, other)));
+  expect([asked, row !== undefined]).toEqual([1, true]);
+});
+
+test('a transaction that asks the pool for a second connection is told so', async () => {
+  await expect(transaction(async () => database().select().from(tables.school))).rejects.toThrow(/within a transaction/);
+});
+
+test('who cannot be served in time is told that the school is busy', async () => {
+  const codes = await withConnections(1, 200, async () => {
+    const held = await pool().connect();
+    const answer = await run(learner(school.learner), 'learning.opened', { courseId: course.courseId, lessonId: course.reading });
+    held.release();
+    return answer;
+  });
+  expect(codes.ok ? '' : [codes.problem.code, codes.problem.sentence]).toEqual(['busy', expect.stringMatching(/^The school has more to do.*moment\.$/)]);
+});
+
+test.each([
+  ['a full disk', { code: '53100' }, 'no-room'],
+  ['a file on a full disk', { code: 'ENOSPC' }, 'no-room'],
+  ['a statement that took too long', { code: '57014' }, 'busy'],
+  ['a name of 50,000 letters', { code: '23514', constraint: 'user_name_length' }, 'invalid'],
+  ['what nobody expected', { code: 'XX000' }, undefined],
+])('%s has a sentence', (_name, error, code) => {
+  expect(troubleOf(Object.assign(new Error('secret words'), error), 'test')?.code).toBe(code);
+});
+
+test('lengths are limited in the database too', async () => {
+  const named = database()
+    .update(tables.user)
+    .set({ name: 'x'.repeat(50_000) });
+  await expect(named).rejects.toMatchObject({ cause: { constraint: 'user_name_length' } });
+});
+
+test('a log says what went wrong and never with which values', async () => {
+  const secret = 'a-session-token-of-somebody';
+  const failed = await database()
+    .execute(sql`select ${secret}::uuid, ${secret} from "user" where token = ${secret}`)
+    .catch((error) => error);
+  const double = await database()
+    .insert(tables.user)
+    .values({ id: school.owner, name: secret, email: `${secret}@x.example` })
+    .catch((error) => error);
+  for (const error of [failed, double]) {
+    const said = JSON.stringify(errorForLog(error));
+    expect(said).not.toContain(secret);
+    expect(said).toMatch(/"code":"(22P02|42703|23505)"/);
+  }
+});
+
+test('a log that cannot be written drops its lines, counts them, and goes on when it can', async () => {
+  const path = join(mkdtempSync(join(tmpdir(), 'mosaik-log-')), 'web.log');
+  let full = false;
+  const file = logFile(
+    path,
+    (fd, line) => {
+      if (full) throw Object.assign(new Error('no space'), { code: 'ENOSPC' });
+      return writeSync(fd, line);
+    },
+    0,
+  );
+  file.write('one\n');
+  full = true;
+  for (let i = 0; i < 1000; i += 1) file.write('lost\n');
+  full = false;
+  file.write('two\n');
+  const lines = readFileSync(path, 'utf8').trim().split('\n');
+  expect([lines[0], JSON.parse(lines[1] ?? '{}').dropped, lines[2], statSync(path).mode & 0o777]).toEqual(['one', 1000, 'two', 0o600]);
+});
