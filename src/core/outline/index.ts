@@ -24,6 +24,7 @@ export { type PackedOutline, packOutline, unpackOutline } from './pack';
 export { type Pattern, type PatternSection, patternDrafts, patternSectionsOf, startingPatterns } from './patterns';
 export { type Part, type Reach, reachOf, reachOfChanges } from './reach';
 export { type Finding, type Fix, fillOf, hasContent, type LessonFill, readiness, readinessDocument } from './readiness';
+export { knownPart, textFault, textMarks, textNodes } from './rich-text';
 export { parseFields, slugOf, slugSchema, titleSchema } from './schema';
 export { doneChoices, doneRuleOf, downloadsOf, type Inherited, usualSettings } from './settings';
 export { type Side, sideBySide } from './sides';

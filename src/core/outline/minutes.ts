@@ -11,10 +11,32 @@ export const pace = {
   minutesPerAssignment: 45,
 } as const;
 
+const segmenter = new Intl.Segmenter('und', { granularity: 'word' });
+/** Scripts that are written without space between words (UAX 29, 4.1). */
+const unspaced = /[\p{Script=Han}\p{Script=Hiragana}\p{Script=Katakana}\p{Script=Thai}\p{Script=Lao}\p{Script=Khmer}\p{Script=Myanmar}]/u;
+
+/** The words of a line: what stands between spaces, and in scripts that have none between words, what a dictionary finds. */
+function countWords(line: string): number {
+  let count = 0;
+  for (const part of line.split(/\s+/u)) {
+    if (part === '') continue;
+    if (!unspaced.test(part)) count += 1;
+    else for (const { isWordLike } of segmenter.segment(part)) if (isWordLike) count += 1;
+  }
+  return count;
+}
+
+/** The words of a text, block by block: marks within a word do not divide it. */
 function wordsIn(text: RichText | null): number {
-  if (!text) return 0;
-  const own = text.text ? (text.text.match(/\S+/gu)?.length ?? 0) : 0;
-  return (text.content ?? []).reduce((total, node) => total + wordsIn(node), own);
+  let count = 0;
+  const walk = (node: RichText) => {
+    const children = node.content ?? [];
+    if (children.some((child) => child.text !== undefined)) count += countWords(children.map((child) => child.text ?? ' ').join(''));
+    for (const child of children) if (child.text === undefined) walk(child);
+  };
+  if (text?.text !== undefined) return countWords(text.text);
+  if (text) walk(text);
+  return count;
 }
 
 /** The words of a text, a line for each block. */

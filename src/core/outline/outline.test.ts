@@ -14,10 +14,12 @@ import {
   pastText,
   planEdit,
   type Reach,
+  type RichText,
   reachOf,
   reachOfChanges,
   sectionsOf,
   slugOf,
+  textFacts,
   usualSettings,
 } from './index';
 import { doc, edited, empty, film, id, lesson, section, set } from './testing';
@@ -164,4 +166,19 @@ test.each([
   ['one two three four five six seven eight nine ten', 'one-two-three-four-five-six-seven-eight'],
 ])('an address from "%s"', (title, slug) => {
   expect(slugOf(title)).toBe(slug);
+});
+
+const run = (text: string, marks?: string) => ({ type: 'text', text, ...(marks ? { marks: [{ type: marks }] } : {}) });
+test.each<[string, RichText[], number]>([
+  ['a word with a bold middle', [run('un'), run('believ', 'bold'), run('able')], 1],
+  ['words on both sides of a break', [run('one'), { type: 'hardBreak' }, run('two')], 2],
+  ['Chinese', [run('我们学习测量小河')], 5],
+  ['Japanese', [run('川の流れを測る')], 5],
+  ['Thai', [run('เราเรียนรู้การวัดลำน้ำ')], 6],
+  ['Arabic', [run('نتعلم قياس نهر صغير')], 4],
+  ['a hyphen and an apostrophe', [run('it’s well-known')], 2],
+  ['nothing but space', [run('  ')], 0],
+])('words are counted as a reader counts them: %s', (_name, content, words) => {
+  const { words: counted } = textFacts({ type: 'doc', content: [{ type: 'paragraph', content }] });
+  expect(Math.abs(counted - words)).toBeLessThanOrEqual(['Chinese', 'Japanese', 'Thai'].includes(_name) ? 2 : 0);
 });

@@ -8,6 +8,7 @@ import { parsed } from '../kernel/parse';
 import { fail, ok, type Result } from '../kernel/problem';
 import { questionFields, quizSettingsSchema } from '../quiz';
 import { openingRuleSchema, rhythmSchema, zoneSchema } from '../release';
+import { textFault } from './rich-text';
 import { doneRuleSchema, settingsSchema } from './settings';
 import { lessonKinds, lessonStates, mediums, type OutlineTable, type RichText } from './types';
 
@@ -23,21 +24,12 @@ const prose = (most: number) =>
     .max(most, `Keep this under ${most.toLocaleString('en-GB')} characters.`)
     .defined();
 
-const mostNodes = 20_000;
 const richText = mixed<RichText>()
   .nullable()
   .defined()
-  .test('document', 'This text cannot be kept: it is not a text of this editor, or it is too long.', (value) => {
-    if (value === null) return true;
-    let nodes = 0;
-    const walk = (node: unknown, depth: number): boolean => {
-      nodes += 1;
-      if (typeof node !== 'object' || node === null || nodes > mostNodes || depth > 40) return false;
-      const { type, text, content } = node as { type?: unknown; text?: unknown; content?: unknown };
-      if (typeof type !== 'string' || (text !== undefined && typeof text !== 'string')) return false;
-      return content === undefined || (Array.isArray(content) && content.every((child) => walk(child, depth + 1)));
-    };
-    return walk(value, 0) && (value as RichText).type === 'doc';
+  .test('text', 'This text cannot be kept.', function (value) {
+    const fault = value === null ? null : textFault(value);
+    return fault === null || this.createError({ message: fault });
   });
 
 const outcomeIds = array().of(idSchema).max(100, 'At most 100 outcomes.').required();

@@ -1,5 +1,6 @@
+export { type DecimalSign, type ReadNumber, readNumber, readTolerance } from './number';
 export { answerSchema, questionFields, quizSettingsSchema } from './schema';
-export { countingShare, type PaperScore, passes, type Result as QuizResult, scoreAnswer, scorePaper, shareOfResult, toleranceOf } from './score';
+export { countingShare, type PaperScore, passes, type Result as QuizResult, scoreAnswer, scorePaper, shareOfResult } from './score';
 export { deadlineFor, graceSeconds, isOverdue, isUnderWay, mayAnswer, mayBegin, type Sitting } from './sitting';
 export {
   type Answer,

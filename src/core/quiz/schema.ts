@@ -1,12 +1,15 @@
 import { array, boolean, number, object, string } from 'yup';
-import { parseDecimal } from '../kernel/exact';
+import { readNumber } from './number';
 import { questionKinds } from './types';
 
 const whole = (what: string) => number().typeError(`Give ${what} as a number.`).integer(`Give ${what} as a whole number.`);
+/** Whether a number can be read with one sign for decimals or the other; with which, is for the quiz to say. */
+const readable = (text: string) =>
+  readNumber(text, text.replace(/^[^\p{L}%°]*/u, ''), 'point').ok || readNumber(text, text.replace(/^[^\p{L}%°]*/u, ''), 'comma').ok;
 const decimalText = (sentence: string) =>
   string()
     .max(40, sentence)
-    .test('decimal', sentence, (value) => !value || parseDecimal(value.trim().replace(/%$/, '')) !== null)
+    .test('decimal', sentence, (value) => !value || readable(value.trim()))
     .defined();
 
 export const quizSettingsSchema = object({
@@ -15,6 +18,7 @@ export const quizSettingsSchema = object({
   minutes: whole('the time limit').min(1, 'Allow at least one minute.').max(1440, 'Allow at most 1,440 minutes.').nullable().defined(),
   counts: string().oneOf(['best', 'mean', 'first', 'last']).required(),
   shows: string().oneOf(['points-and-answers', 'points', 'nothing']).required(),
+  decimals: string().oneOf(['point', 'comma']),
 }).noUnknown();
 
 /** Fields of a question, each on its own, so that one can be set without the others. */

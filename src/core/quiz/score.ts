@@ -1,26 +1,29 @@
-import { absolute, compare, divide, multiply, parseDecimal, type Rational, rational, subtract, sum, thousandths, toThousandths, zero } from '../kernel/exact';
+import { absolute, compare, divide, multiply, type Rational, rational, subtract, sum, thousandths, toThousandths, zero } from '../kernel/exact';
+import { type DecimalSign, readNumber, readTolerance } from './number';
 import type { Answer, Answers, CountingRule, QuestionBody, Scored } from './types';
 
 /**
  * Points for one answer. One choice: all or nothing. Several choices: the share of right options
  * chosen less the share of wrong options chosen, not below nothing, so that ticking everything earns
- * nothing. Number: all when it is within the tolerance, edges included.
+ * nothing. Number: all when it is within the tolerance, edges included; answer and right answer are read by one
+ * function, with decimals as the quiz writes them.
  */
-export function scoreAnswer(question: QuestionBody, answer: Answer | undefined): Scored {
+export function scoreAnswer(question: QuestionBody, answer: Answer | undefined, decimals: DecimalSign = 'point'): Scored {
   const of = thousandths(question.points);
-  const share = answer === undefined ? null : shareOf(question, answer);
+  const share = answer === undefined ? null : shareOf(question, answer, decimals);
   if (share === null) return { points: zero, of, verdict: 'open' };
   const verdict = compare(share, zero) === 0 ? 'wrong' : compare(share, rational(1)) === 0 ? 'right' : 'part';
   return { points: multiply(of, share), of, verdict };
 }
 
-function shareOf(question: QuestionBody, answer: Answer): Rational | null {
+function shareOf(question: QuestionBody, answer: Answer, decimals: DecimalSign): Rational | null {
   if (question.kind === 'number') {
     const typed = 'typed' in answer ? answer.typed : '';
     if (typed.trim() === '') return null;
-    const [given, value] = [parseDecimal(typed), parseDecimal(question.value)];
-    if (!given || !value) return zero;
-    return compare(absolute(subtract(given, value)), toleranceOf(question, value)) <= 0 ? rational(1) : zero;
+    const [given, right] = [readNumber(typed, question.unit, decimals), readNumber(question.value, question.unit, decimals)];
+    if (!given.ok || !right.ok) return zero;
+    const tolerance = readTolerance(question.tolerance, right.value, decimals) ?? zero;
+    return compare(absolute(subtract(given.value, right.value)), tolerance) <= 0 ? rational(1) : zero;
   }
   const chosen = new Set('chosen' in answer ? answer.chosen : []);
   if (chosen.size === 0) return null;
@@ -36,13 +39,6 @@ function shareOf(question: QuestionBody, answer: Answer): Rational | null {
   return compare(share, zero) > 0 ? share : zero;
 }
 
-/** The tolerance of a number question in its own unit; null parts count as none. */
-export function toleranceOf(question: QuestionBody, value: Rational): Rational {
-  const text = question.tolerance.trim();
-  if (!text.endsWith('%')) return absolute(parseDecimal(text) ?? zero);
-  return absolute(divide(multiply(value, parseDecimal(text.slice(0, -1)) ?? zero), rational(100)));
-}
-
 export type PaperScore = {
   /** Thousandths of a point, rounded once, at the end. */
   readonly points: number;
@@ -54,8 +50,8 @@ export type PaperScore = {
 };
 
 /** The score of a whole paper; the order of the questions does not matter. */
-export function scorePaper(questions: readonly (QuestionBody & { readonly id: string })[], answers: Answers): PaperScore {
-  const perQuestion = questions.map((question) => ({ questionId: question.id, ...scoreAnswer(question, answers[question.id]) }));
+export function scorePaper(questions: readonly (QuestionBody & { readonly id: string })[], answers: Answers, decimals: DecimalSign = 'point'): PaperScore {
+  const perQuestion = questions.map((question) => ({ questionId: question.id, ...scoreAnswer(question, answers[question.id], decimals) }));
   const points = sum(perQuestion.map((scored) => scored.points));
   const of = questions.reduce((total, question) => total + question.points, 0);
   return {

@@ -1,4 +1,5 @@
 import type { Rational } from '../kernel/exact';
+import type { DecimalSign } from './number';
 
 export const questionKinds = ['one', 'several', 'number'] as const;
 export type QuestionKind = (typeof questionKinds)[number];
@@ -34,6 +35,8 @@ export type QuizSettings = {
   readonly minutes: number | null;
   readonly counts: CountingRule;
   readonly shows: ShowResults;
+  /** How its numbers write decimals; with a point where it does not say. */
+  readonly decimals?: DecimalSign;
 };
 
 /** Answers by question id: the ids of chosen options, or a number as typed. */

@@ -2,6 +2,7 @@ import { and, eq, isNull } from 'drizzle-orm';
 import { object, string } from 'yup';
 import { same } from '@/core/kernel/change';
 import { idSchema, optionalId } from '@/core/kernel/ids';
+import { checkNear } from '@/core/kernel/near';
 import { fail, ok } from '@/core/kernel/problem';
 import { isDay } from '@/core/kernel/time';
 import { can, emailSchema, nameSchema, plainEmail } from '@/core/people';
@@ -54,7 +55,9 @@ const addCohort = command({
     zone: zoneSchema,
   }).noUnknown(),
   permission: mayEnrol,
-  async handle({ tx, audit }, input) {
+  async handle({ tx, now, audit }, input) {
+    const near = checkNear({ startsOn: input.startsOn }, now);
+    if (!near.ok) return near;
     const row = { ...input, name: input.name.trim() };
     const made = await tx.db.insert(cohort).values(row).onConflictDoNothing().returning({ id: cohort.id });
     if (made.length > 0) {

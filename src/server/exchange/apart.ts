@@ -37,8 +37,13 @@ function open(): Reader {
     worker.once('error', reject);
     worker.once('exit', () => reject(new Error('A reading thread ended before it had begun.')));
   });
-  // Whoever wants to read with it hears of it.
+  // Whoever wants to read with it hears of it; one that breaks while nobody does is no loss.
   ready.catch(() => {});
+  worker.on('error', () => {});
+  worker.once('exit', () => {
+    const at = idle().findIndex((one) => one.worker === worker);
+    if (at >= 0) idle().splice(at, 1);
+  });
   return { worker, ready };
 }
 
@@ -60,9 +65,9 @@ export async function readApart<T extends keyof Tasks>(task: T, input: Tasks[T][
       if (settled) return;
       settled = true;
       clearTimeout(timer);
-      worker.removeAllListeners();
-      // One that breaks while nobody waits for it is no loss.
-      worker.on('error', () => {});
+      worker.off('message', onMessage);
+      worker.off('error', onError);
+      worker.off('exit', onExit);
       worker.unref();
       if (keep && idle().length < mostIdle) idle().push(reader);
       else worker.terminate();
@@ -73,10 +78,12 @@ export async function readApart<T extends keyof Tasks>(task: T, input: Tasks[T][
       settle(tooMuch, false);
     };
     const timer = setTimeout(() => end('time'), limitMs);
-    worker.removeAllListeners();
-    worker.on('message', (result: Result<Tasks[T]['output']>) => settle(result, true));
-    worker.on('error', (error) => end((error as { code?: string }).code ?? error.name));
-    worker.on('exit', () => end('exit'));
+    const onMessage = (result: Result<Tasks[T]['output']>) => settle(result, true);
+    const onError = (error: unknown) => end((error as { code?: string }).code ?? 'error');
+    const onExit = () => end('exit');
+    worker.on('message', onMessage);
+    worker.on('error', onError);
+    worker.on('exit', onExit);
     const asked: Asked = { task, input } as Asked;
     worker.postMessage(asked);
   });

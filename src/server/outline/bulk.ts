@@ -36,7 +36,7 @@ export const changeMany = command({
       if (!outline) return fail('not-found', 'One of the courses is not there any more. Nothing was changed.');
       const planned = planEdit(outline, edit);
       if (!planned.ok) return fail(planned.problem.code, `${Object.values(outline.course)[0]?.title}: ${planned.problem.sentence} Nothing was changed.`);
-      const elsewhere = await checkElsewhere(tx, courseId, planned.value);
+      const elsewhere = await checkElsewhere(context, courseId, planned.value);
       if (!elsewhere.ok) return elsewhere;
       if (planned.value.length === 0) continue;
       const { revision } = await keepStep(context, courseId, planned.value, editText(outline, edit));

@@ -89,7 +89,7 @@ export const editOutline = command({
     if (!fresh.ok) return fresh;
     const planned = planEdit(outline, edit);
     if (!planned.ok) return planned;
-    const elsewhere = await checkElsewhere(tx, courseId, planned.value);
+    const elsewhere = await checkElsewhere(context, courseId, planned.value);
     if (!elsewhere.ok) return elsewhere;
     const { revision } = await keepStep(context, courseId, planned.value, editText(outline, edit), { step });
     return stepAnswer(context, courseId, planned.value, revision);

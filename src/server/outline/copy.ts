@@ -50,7 +50,7 @@ export const copyRows = command({
     if (Object.keys(target.lesson).length + planned.value.filter((change) => change.table === 'lesson').length > mostLessons)
       return fail('too-large', `A course holds at most ${mostLessons.toLocaleString('en-GB')} lessons.`);
     if (!isSame) await copyMedia(tx, fromCourseId, courseId, new Map(mediaIn(source).map((old) => [old, id(old)])));
-    const elsewhere = await checkElsewhere(tx, courseId, planned.value);
+    const elsewhere = await checkElsewhere(context, courseId, planned.value);
     if (!elsewhere.ok) return elsewhere;
     const count = planned.value.filter((change) => change.table === 'lesson').length;
     const sentence = count === 1 ? 'copy a lesson' : `copy ${count} lessons`;

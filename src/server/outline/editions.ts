@@ -2,6 +2,7 @@ import { and, asc, desc, eq, gt, lte, sql } from 'drizzle-orm';
 import { object, string } from 'yup';
 import { reverse } from '@/core/kernel/change';
 import { countSchema, idSchema } from '@/core/kernel/ids';
+import { checkNear } from '@/core/kernel/near';
 import { netChanges } from '@/core/kernel/net';
 import { fail, ok, type Result } from '@/core/kernel/problem';
 import { atWallTime, isDay, isZone, Temporal } from '@/core/kernel/time';
@@ -87,6 +88,8 @@ export const publishLater = command({
     if (!(await lockCourse(tx, courseId))) return fail('not-found', 'This course is not there any more.');
     const isNext = checkNumber(wanted, await nextNumber(tx, courseId));
     if (!isNext.ok) return isNext;
+    const near = checkNear({ date }, now);
+    if (!near.ok) return near;
     const instant = atWallTime(Temporal.PlainDateTime.from(`${date}T${at}`), zone);
     if (Temporal.Instant.compare(instant, now) <= 0) return fail('invalid', 'This time has passed. Choose a later one, or publish now.', 'date');
     const row = { number: wanted, at: instant.toString(), wall: `${date} ${at}`, zone, plannedBy: actor.id, problem: null };

@@ -1,6 +1,7 @@
 import { eq, inArray, sql } from 'drizzle-orm';
 import type { Change } from '@/core/kernel/change';
 import { idSchema } from '@/core/kernel/ids';
+import { checkNear } from '@/core/kernel/near';
 import { fail, ok, type Result } from '@/core/kernel/problem';
 import type { OutlineTable } from '@/core/outline';
 import { mediaOfCourse } from '../media';
@@ -98,7 +99,14 @@ export async function doneBefore(context: CommandContext, courseId: string, step
 }
 
 /** Checks that need more than the course itself: addresses, ids and files that belong to others. */
-export async function checkElsewhere(tx: Transaction, courseId: string, changes: readonly Change[]): Promise<Result<null>> {
+export async function checkElsewhere({ tx, now }: CommandContext, courseId: string, changes: readonly Change[]): Promise<Result<null>> {
+  for (const { table, after } of changes) {
+    if (after === null) continue;
+    // Only what is planned with; titles and texts may name any day.
+    const { opens, rhythm, assignment } = after as { readonly [field: string]: unknown };
+    const near = table === 'text' ? ok(null) : checkNear({ opens, rhythm, assignment }, now);
+    if (!near.ok) return near;
+  }
   for (const { table, after } of changes) {
     if (table !== 'course' || typeof after?.slug !== 'string') continue;
     const [other] = await tx.db.select({ id: course.id, title: course.title }).from(course).where(eq(course.slug, after.slug));

@@ -32,5 +32,5 @@ export async function sittingView(db: Database, id: string, learnerId: string): 
   const rows = await sittingsOf(db, learnerId, first.lessonId);
   const row = rows.find((one) => one.id === id) ?? first;
   const lesson = await paperOf(db, row);
-  return lesson ? { row, lesson, score: row.handedInAt ? scorePaper(lesson.questions, row.answers) : null } : null;
+  return lesson ? { row, lesson, score: row.handedInAt ? scorePaper(lesson.questions, row.answers, lesson.quiz?.decimals) : null } : null;
 }

@@ -3,9 +3,10 @@ import StarterKit from '@tiptap/starter-kit';
 import { renderToHTMLString } from '@tiptap/static-renderer/pm/html-string';
 import sanitize from 'sanitize-html';
 import type { MediaFacts } from '@/core/media';
-import type { RichText } from '@/core/outline';
+import { knownPart, type RichText } from '@/core/outline';
 
-const extensions = [StarterKit.configure({ heading: { levels: [2, 3] } }), Image];
+/** What the editor is made of; the texts it makes are those `textFault` lets in. */
+export const extensions = [StarterKit.configure({ heading: { levels: [2, 3] } }), Image];
 
 /** The pictures of a text, each with the address and size the library knows; others are left out. */
 function withPictures(node: RichText, pictures: { readonly [id: string]: MediaFacts }): RichText | null {
@@ -26,7 +27,9 @@ const kept = new WeakMap<RichText, string>();
 export function safeHtml(text: RichText, pictures: { readonly [id: string]: MediaFacts }): string {
   const known = kept.get(text);
   if (known !== undefined) return known;
-  const drawn = withPictures(text, pictures) ?? { type: 'doc', content: [] };
+  // Editions that were kept before texts were measured may hold anything: what is known of it is shown.
+  const [document] = knownPart(text);
+  const drawn = (document?.type === 'doc' && withPictures(document, pictures)) || { type: 'doc', content: [] };
   const html = sanitize(renderToHTMLString({ extensions, content: drawn as never }), {
     allowedTags: ['p', 'h2', 'h3', 'ul', 'ol', 'li', 'blockquote', 'strong', 'em', 's', 'u', 'code', 'pre', 'br', 'hr', 'a', 'img'],
     allowedAttributes: { a: ['href', 'rel', 'target'], img: ['src', 'alt', 'width', 'height', 'loading'], ol: ['start'] },

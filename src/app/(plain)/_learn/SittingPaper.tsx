@@ -3,7 +3,7 @@ import { useCallback, useEffect, useRef, useState } from 'react';
 import { act } from '@/app/_client/act';
 import { countdownText } from '@/core/kernel/countdown';
 import { mayTryAgain } from '@/core/kernel/problem';
-import type { Answer, Answers, QuestionKind } from '@/core/quiz';
+import { type Answer, type Answers, type DecimalSign, type QuestionKind, readNumber } from '@/core/quiz';
 import controls from '@/ui/plain/controls.module.css';
 import { useReady } from '@/ui/plain/useReady';
 import styles from './work.module.css';
@@ -22,6 +22,7 @@ type Props = {
   readonly questions: readonly PaperQuestion[];
   readonly answers: Answers /** Until the time is up; null without a limit. */;
   readonly milliseconds: number | null;
+  readonly decimals: DecimalSign;
   /** In a view nothing is kept: handing in goes here, with the answers in the address. */
   readonly trialHref?: string;
 };
@@ -30,7 +31,7 @@ const typingMs = 500;
 const retryMs = 2500;
 
 /** A paper being written. Each answer is sent as it is given; one that cannot be sent waits here, also over a reload. */
-export function SittingPaper({ sittingId, questions, answers: saved, milliseconds, trialHref }: Props) {
+export function SittingPaper({ sittingId, questions, answers: saved, milliseconds, decimals, trialHref }: Props) {
   const storageKey = `sitting-${sittingId}`;
   const [answers, setAnswers] = useState<Answers>(saved);
   // Until it is known that nothing unsent waits in this browser, nothing is said to be kept.
@@ -131,6 +132,7 @@ export function SittingPaper({ sittingId, questions, answers: saved, millisecond
           question={question}
           number={i + 1}
           answer={answers[question.id]}
+          decimals={decimals}
           onAnswer={(answer, delay) => give(question.id, answer, delay)}
         />
       ))}
@@ -154,10 +156,11 @@ type FieldProps = {
   readonly question: PaperQuestion;
   readonly number: number;
   readonly answer: Answer | undefined;
+  readonly decimals: DecimalSign;
   readonly onAnswer: (answer: Answer, delay: number) => void;
 };
 
-function QuestionField({ question, number, answer, onAnswer }: FieldProps) {
+function QuestionField({ question, number, answer, decimals, onAnswer }: FieldProps) {
   const chosen = answer && 'chosen' in answer ? answer.chosen : [];
   const choose = (id: string, on: boolean) =>
     onAnswer({ chosen: question.kind === 'one' ? [id] : on ? [...chosen, id] : chosen.filter((one) => one !== id) }, 0);
@@ -178,6 +181,7 @@ function QuestionField({ question, number, answer, onAnswer }: FieldProps) {
             onChange={(event) => onAnswer({ typed: event.currentTarget.value }, typingMs)}
           />
           {question.unit && <span>{question.unit}</span>}
+          <NumberHint typed={answer && 'typed' in answer ? answer.typed : ''} unit={question.unit} decimals={decimals} />
         </label>
       ) : (
         question.options.map((option) => (
@@ -194,6 +198,16 @@ function QuestionField({ question, number, answer, onAnswer }: FieldProps) {
       )}
       {question.kind === 'several' && <p className={controls.quiet}>Several may be right. What is wrong takes away.</p>}
     </fieldset>
+  );
+}
+
+/** Says how to write a number that could be read in two ways, or not at all; nothing while it is well or still being written. */
+function NumberHint({ typed, unit, decimals }: { readonly typed: string; readonly unit: string; readonly decimals: DecimalSign }) {
+  const read = typed.trim() === '' || /^[-+\u2212]$/.test(typed.trim()) ? null : readNumber(typed, unit, decimals);
+  return (
+    <span className={controls.quiet} role="status">
+      {read && !read.ok ? read.hint : ''}
+    </span>
   );
 }
 

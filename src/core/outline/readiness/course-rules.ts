@@ -1,5 +1,5 @@
 import { counted } from '../../kernel/words';
-import type { Outcome, Section } from '../types';
+import { isGraded, type Outcome, type Section } from '../types';
 import { type Rule, set } from './rule';
 
 /** Rules over the course as a whole. */
@@ -64,10 +64,10 @@ export const courseRules: readonly Rule<null>[] = [
     stage: 'award',
     reason: 'A certificate that asks for a grade where nothing is graded is never awarded.',
     remedy: 'Give a quiz or an assignment a weight, or ask for no grade.',
-    check: (_, { course, shown }) =>
+    check: (_, { course, shown, worthOf }) =>
       course.award.on &&
       course.award.minPercent !== null &&
-      !shown.some((lesson) => (lesson.kind === 'quiz' || lesson.kind === 'assignment') && lesson.weight > 0) && {
+      !shown.some((lesson) => isGraded(lesson.kind) && lesson.weight > 0 && worthOf(lesson) > 0) && {
         sentence: `The certificate asks for a grade of ${course.award.minPercent} %, but nothing in the course is graded.`,
         fix: { label: 'Ask for no grade', edit: set('course', course.id, { award: { ...course.award, minPercent: null } }) },
       },
@@ -127,7 +127,10 @@ export const outcomeRules: readonly Rule<Outcome>[] = [
     stage: 'plan',
     reason: 'What is promised and taught nowhere is a broken promise.',
     remedy: 'Tick the lessons that serve it in the coverage table, or plan one.',
-    check: ({ id, text }, { taught }) => !taught.has(id) && { sentence: `No lesson serves the outcome "${text}".` },
+    check: ({ id, text }, { taught, assessed }) =>
+      !taught.has(id) && {
+        sentence: assessed.has(id) ? `The outcome "${text}" is assessed, but no lesson teaches it.` : `No lesson serves the outcome "${text}".`,
+      },
   },
   {
     id: 'outcome-unassessed',

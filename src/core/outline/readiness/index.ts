@@ -5,6 +5,7 @@ import { courseRules, outcomeRules, sectionRules } from './course-rules';
 import { hasContent, lessonRules } from './lesson-rules';
 import { questionRules } from './question-rules';
 import type { Context, Finding, Rule } from './rule';
+import { startsOf } from './starts';
 
 export { hasContent } from './lesson-rules';
 export type { Finding, Fix } from './rule';
@@ -44,6 +45,11 @@ function contextOf(outline: Outline, media: ReadonlyMap<string, MediaFacts>): Co
         .filter((lesson) => isGraded(lesson.kind))
         .flatMap((lesson) => [...lesson.outcomes, ...(questionsIn.get(lesson.id) ?? []).flatMap((question) => question.outcomes)]),
     ),
+    starts: startsOf(outline),
+    worthOf: (lesson) =>
+      lesson.kind === 'assignment'
+        ? (lesson.assignment?.points ?? 0)
+        : (questionsIn.get(lesson.id) ?? []).reduce((total, question) => total + question.points, 0),
     minutes(lesson) {
       const known = minutes.get(lesson.id);
       if (known !== undefined) return known;

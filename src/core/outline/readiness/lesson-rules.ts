@@ -1,30 +1,14 @@
-import type { OpeningRule } from '../../release';
 import { usualQuiz } from '../make';
 import { isGraded, type Lesson } from '../types';
 import { type Context, type Fix, type Rule, set, setAll } from './rule';
+import { countBefore } from './starts';
 
 /** What is empty can be kept as a plan: it is then no part of the edition. */
 const planIt = (lesson: Lesson): Fix => ({ label: 'Leave it as planned', edit: set('lesson', lesson.id, { state: 'planned' }) });
 const fileOf = (lesson: Lesson, { media }: Context) => (lesson.mediaId ? media.get(lesson.mediaId) : undefined);
 const paperOf = (lesson: Lesson, { questionsIn }: Context) => questionsIn.get(lesson.id) ?? [];
 
-/** Hours of a rule after the start, where two rules can be compared without a learner; null where not. */
-function hoursAfterStart(rule: OpeningRule | null): number | null {
-  if (rule === null || rule.when === 'on-date') return null;
-  if (rule.when === 'start') return 0;
-  return rule.amount * { hours: 1, days: 24, weeks: 168 }[rule.unit];
-}
-const dayOf = (rule: OpeningRule | null) => (rule?.when === 'on-date' ? `${rule.date} ${rule.at}` : null);
-
-/** Whether the first rule names a moment before the second, for every learner. */
-function isBefore(a: OpeningRule | null, b: OpeningRule | null): boolean {
-  const [x, y] = [hoursAfterStart(a), hoursAfterStart(b)];
-  if (x !== null && y !== null) return x < y;
-  const [d, e] = [dayOf(a), dayOf(b)];
-  return d !== null && e !== null && d < e;
-}
-
-/** Whether the lessons a lesson needs first lead back to it. */
+/** Whether the lessons a lesson needs first lead back to it. What is only planned is not waited for, so nothing leads through it. */
 function waitsForItself(lesson: Lesson, lessons: { readonly [id: string]: Lesson }): boolean {
   const seen = new Set<string>();
   const open = [...lesson.needs];
@@ -32,7 +16,7 @@ function waitsForItself(lesson: Lesson, lessons: { readonly [id: string]: Lesson
     if (id === lesson.id) return true;
     if (seen.has(id)) continue;
     seen.add(id);
-    open.push(...(lessons[id]?.needs ?? []));
+    if (lessons[id]?.state !== 'planned') open.push(...(lessons[id]?.needs ?? []));
   }
   return false;
 }
@@ -111,8 +95,9 @@ export const lessonRules: readonly Rule<Lesson>[] = [
     stage: 'release',
     reason: 'A lesson never opens before its section, so its own rule has no effect.',
     remedy: 'Let it open with its section, or open the section earlier.',
-    check: (lesson, { outline }) =>
-      isBefore(lesson.opens, outline.section[lesson.sectionId]?.opens ?? null) && {
+    check: (lesson, { starts }) =>
+      lesson.opens !== null &&
+      countBefore(starts.at(lesson.opens), starts.opens(lesson.sectionId)) === starts.count && {
         sentence: `${lesson.title} is meant to open before its section, and will open with it.`,
         fix: { label: 'Open with its section', edit: set('lesson', lesson.id, { opens: null }) },
       },
@@ -166,7 +151,7 @@ export const lessonRules: readonly Rule<Lesson>[] = [
     kinds: ['reading'],
     reason: 'An empty page tells learners that something went wrong.',
     remedy: 'Write the text, or leave the lesson as planned.',
-    check: (lesson) => lesson.written.words === 0 && { sentence: `${lesson.title} has no text.`, fix: planIt(lesson) },
+    check: (lesson) => !saysSomething(lesson) && { sentence: `${lesson.title} has no text.`, fix: planIt(lesson) },
   },
   {
     id: 'film-missing',
@@ -396,26 +381,42 @@ export const lessonRules: readonly Rule<Lesson>[] = [
     kinds: ['assignment'],
     reason: 'Work that is due before it opens is late for everybody.',
     remedy: 'Let it be due later, or open it earlier.',
-    check: (lesson, { outline }) => {
-      const opens = lesson.opens ?? outline.section[lesson.sectionId]?.opens ?? null;
-      const due = lesson.assignment?.due ?? null;
-      return (
-        due?.when !== 'start' &&
-        isBefore(due, opens) && {
-          sentence: `${lesson.title} is due before it opens.`,
-          fix: { label: 'No due day', edit: set('lesson', lesson.id, { assignment: { ...lesson.assignment, due: null } }) },
-        }
-      );
+    check: (lesson, { starts }) =>
+      lesson.assignment !== null &&
+      dueTooSoon(lesson, starts) === starts.count && {
+        sentence: `${lesson.title} is due before it opens.`,
+        fix: { label: 'No due day', edit: set('lesson', lesson.id, { assignment: { ...lesson.assignment, due: null } }) },
+      },
+  },
+  {
+    id: 'assignment-due-before-open-for-some',
+    level: 'look',
+    stage: 'release',
+    kinds: ['assignment'],
+    reason: 'Whoever starts on some days, or late in the evening, gets work that is late before it opens.',
+    remedy: 'Let it be due later, or open it earlier.',
+    check: (lesson, { starts }) => {
+      const count = dueTooSoon(lesson, starts);
+      return count > 0 && count < starts.count && { sentence: `${lesson.title} is due before it opens for some, depending on the day and hour they start.` };
     },
   },
 ];
+
+/** For how many starts an assignment is due before it opens; none where it is due at the start, which has a rule of its own. */
+function dueTooSoon({ id, assignment }: Lesson, starts: Context['starts']): number {
+  const due = assignment?.due ?? null;
+  return due === null || due.when === 'start' ? 0 : countBefore(starts.at(due), starts.opens(id));
+}
+
+/** Whether a text says anything: in words, or in a picture that is described. */
+const saysSomething = ({ written }: Lesson) => written.words > 0 || written.pictures > written.undescribed;
 
 /** Whether a lesson holds anything for a learner to do. */
 export function hasContent(lesson: Lesson, questions: number): boolean {
   switch (lesson.kind) {
     case 'reading':
     case 'assignment':
-      return lesson.written.words > 0;
+      return saysSomething(lesson);
     case 'film':
     case 'document':
       return lesson.mediaId !== null;

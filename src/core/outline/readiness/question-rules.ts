@@ -56,7 +56,7 @@ export const questionRules: readonly Rule<NamedQuestion>[] = [
     reason: 'Of two options with the same words one is counted wrong for no reason.',
     remedy: 'Change or remove one of them.',
     check: ({ question, name }) => {
-      const words = question.options.map((option) => option.text.trim().toLowerCase()).filter(Boolean);
+      const words = question.options.map((option) => option.text.normalize('NFC').replace(/\s+/g, ' ').trim()).filter(Boolean);
       return choices(question) && new Set(words).size < words.length && { sentence: `${name} has the same option twice.` };
     },
   },

@@ -75,17 +75,67 @@ const cases: readonly Case[] = [
       set('lesson', 40, { opens: { when: 'on-date', date: '2027-03-02', at: '09:00', zone: 'UTC' } }),
     ),
   ],
+  [
+    'assignment-due-before-open-for-some',
+    edited(
+      work({ due: { when: 'after-start', amount: 0, unit: 'days', at: '18:00' } }),
+      set('lesson', 40, { opens: { when: 'after-start', amount: 2, unit: 'hours', at: null } }),
+    ),
+  ],
   ['question-empty', quiz({})],
   ['question-value', edited(base, lesson(40, 1, 'quiz'), { ...question, kind: 'number' })],
   ['question-options', asks({ options: [option('a', true)] })],
   ['question-option-empty', asks({ options: [option('a', true), option('b'), option('')] })],
-  ['question-option-twice', asks({ options: [option('a', true), { ...option('A '), id: 'x' }] })],
+  ['question-option-twice', asks({ options: [option('a', true), { ...option('a '), id: 'x' }] })],
   ['question-no-right', asks({ options: [option('a'), option('b')] })],
   ['question-many-right', asks({ options: [option('a', true), option('b', true)] })],
   ['question-no-points', asks({ points: 0 })],
 ];
 
 const found = (outline: Outline, media: readonly MediaFacts[] = []) => readiness(outline, new Map(media.map((one) => [one.id, one])));
+
+const rhythm = { unit: 'section', lessons: 1, weeks: 1, weekday: 1, at: '09:00', firstAtOnce: true, gap: 4, breaks: [] };
+const dueIn = (days: number) => ({ due: { when: 'after-start', amount: days, unit: 'days', at: null } });
+const described = { type: 'doc', content: [{ type: 'image', attrs: { mediaId: id(91), alt: 'A weir' } }] };
+const inSecond = (days: number) =>
+  edited(work(dueIn(days)), set('course', 0, { rhythm }), { do: 'move-lessons', ids: [id(40)], sectionId: id(2), before: null });
+/** What is said of a rule: must be settled, worth a look, or nothing. */
+const level = (outline: Outline, rule: string) => found(outline).find((one) => one.rule === rule)?.level ?? 'nothing';
+test.each<[string, string, string]>([
+  ['due in the second part before any second part can open', level(inSecond(2), 'assignment-due-before-open'), 'settle'],
+  ['due in it for those who start on some days', level(inSecond(7), 'assignment-due-before-open-for-some'), 'look'],
+  ['due in it after it has opened for everybody', level(inSecond(12), 'assignment-due-before-open-for-some'), 'nothing'],
+  [
+    'opens two hours after the start and is due that evening',
+    level(
+      edited(
+        work({ due: { when: 'after-start', amount: 0, unit: 'days', at: '18:00' } }),
+        set('lesson', 40, { opens: { when: 'after-start', amount: 2, unit: 'hours', at: null } }),
+      ),
+      'assignment-due-before-open',
+    ),
+    'nothing',
+  ],
+  [
+    'a circle through a lesson that is only planned',
+    level(edited(base, set('lesson', 11, { needs: [id(12)] }), set('lesson', 12, { needs: [id(11)], state: 'planned' })), 'needs-circle'),
+    'nothing',
+  ],
+  ['a reading of one described picture', level(edited(base, words(12), words(21), set('text', 11, { content: described })), 'reading-empty'), 'nothing'],
+  [
+    'a certificate that asks for a grade where a quiz is worth nothing',
+    level(award({ minPercent: 50 }, lesson(40, 1, 'quiz'), question, set('question', 31, { points: 0 })), 'award-unreachable'),
+    'settle',
+  ],
+  ['mW beside MW', level(asks({ options: [option('mW', true), option('MW')] }), 'question-option-twice'), 'nothing'],
+])('readiness asks when things really happen: %s', (_name, said, expected) => {
+  expect(said).toBe(expected);
+});
+
+test('an outcome that a question serves is not said to be served by nothing', () => {
+  const assessed = edited(asks({}), outcome, set('question', 31, { outcomes: [id(50)] }));
+  expect(found(assessed).find((one) => one.rule === 'outcome-untaught')?.sentence).toBe('The outcome "survey a reach" is assessed, but no lesson teaches it.');
+});
 
 describe('readiness', () => {
   test.each<Case>([...cases])('reports %s, and its fix puts it right', (rule, outline, media) => {

@@ -1,6 +1,7 @@
 import type { MediaFacts } from '../../media';
 import type { OutlineEdit } from '../edit-types';
 import type { Course, Lesson, LessonKind, Outcome, Outline, OutlineTable, Question, Section } from '../types';
+import type { Starts } from './starts';
 
 /**
  * A rule looks at one thing of a course and says what is to be settled before publishing, or is worth a
@@ -36,6 +37,10 @@ export type Context = {
   readonly taught: ReadonlySet<string>;
   readonly assessed: ReadonlySet<string>;
   minutes(lesson: Lesson): number;
+  /** When things open and are due, for learners there could be. */
+  readonly starts: Starts;
+  /** Full points of a graded lesson, in thousandths. */
+  worthOf(lesson: Lesson): number;
 };
 
 export type Said = { readonly sentence: string; readonly fix?: Fix };

@@ -4,7 +4,7 @@ import { IconPencil } from '@tabler/icons-react';
 import Link from 'next/link';
 import type { AssignmentSettings } from '@/core/assignment';
 import type { Lesson } from '@/core/outline';
-import type { QuizSettings } from '@/core/quiz';
+import type { DecimalSign, QuizSettings } from '@/core/quiz';
 import { NumberField } from '@/ui/fields/fields';
 import { useCourse, useDesk } from '../_course/CourseProvider';
 import inspector from '../_inspector/inspector.module.css';
@@ -75,6 +75,15 @@ function QuizFields({ lesson, settings }: { readonly lesson: Lesson; readonly se
           { value: 'nothing', label: 'nothing' },
         ]}
         onChange={(shows) => shows && set({ shows: shows as QuizSettings['shows'] })}
+      />
+      <Select
+        label="Numbers write decimals with"
+        value={settings.decimals ?? 'point'}
+        data={[
+          { value: 'point', label: 'a point: 1.25' },
+          { value: 'comma', label: 'a comma: 1,25' },
+        ]}
+        onChange={(decimals) => decimals && set({ decimals: decimals as DecimalSign })}
       />
     </>
   );

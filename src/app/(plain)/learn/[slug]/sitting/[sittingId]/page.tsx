@@ -37,7 +37,13 @@ export default async function SittingPage({ params }: { readonly params: Promise
             </p>
           </>
         ) : (
-          <SittingPaper sittingId={row.id} answers={row.answers} milliseconds={left} questions={paperOf(lesson.questions)} />
+          <SittingPaper
+            sittingId={row.id}
+            answers={row.answers}
+            milliseconds={left}
+            questions={paperOf(lesson.questions)}
+            decimals={lesson.quiz?.decimals ?? 'point'}
+          />
         )}
       </article>
     </CourseFrame>

@@ -29,7 +29,7 @@ export default async function TryPaper({ params, searchParams }: Props) {
         <h1>{lesson.title}</h1>
         {answers ? (
           <>
-            <SittingResult lesson={lesson} answers={answers} score={scorePaper(lesson.questions, answers)} shown={shownOf(lesson)} />
+            <SittingResult lesson={lesson} answers={answers} score={scorePaper(lesson.questions, answers, lesson.quiz?.decimals)} shown={shownOf(lesson)} />
             <p>
               <a className={controls.button} href={lessonHref(place, lessonId)}>
                 Back to the lesson
@@ -42,6 +42,7 @@ export default async function TryPaper({ params, searchParams }: Props) {
             answers={{}}
             milliseconds={lesson.quiz?.minutes ? lesson.quiz.minutes * 60_000 : null}
             questions={paperOf(lesson.questions)}
+            decimals={lesson.quiz?.decimals ?? 'point'}
             trialHref={`${place.base}/paper/${lessonId}${place.query}`}
           />
         )}

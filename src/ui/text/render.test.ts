@@ -1,0 +1,96 @@
+import { getSchema } from '@tiptap/core';
+import fc from 'fast-check';
+import { expect, test } from 'vitest';
+import { knownPart, type RichText, textFault, textMarks, textNodes } from '@/core/outline';
+import { extensions, safeHtml } from './render';
+
+const schema = getSchema(extensions);
+/** Whether the editor's own schema takes a text. */
+function editorTakes(text: unknown): boolean {
+  try {
+    schema.nodeFromJSON(text).check();
+    return true;
+  } catch {
+    return false;
+  }
+}
+
+test('the nodes and marks let in are those of the editor', () => {
+  expect(Object.keys(textNodes).sort()).toEqual(
+    Object.keys(schema.nodes)
+      .filter((name) => name !== 'text')
+      .sort(),
+  );
+  expect(Object.keys(textMarks).sort()).toEqual(Object.keys(schema.marks).sort());
+});
+
+const words = fc.record({
+  type: fc.constant('text'),
+  text: fc.string({ minLength: 1, maxLength: 5 }),
+  marks: fc.subarray(Object.keys(textMarks)).map((types) => types.filter((type) => type !== 'code' || types.length === 1).map((type) => ({ type }))),
+});
+const names = [...Object.keys(textNodes), 'text', 'blink', 'script'];
+const { any } = fc.letrec<{ any: RichText }>((tie) => ({
+  any: fc.oneof(
+    { maxDepth: 4 },
+    words,
+    fc
+      .record({ type: fc.constantFrom(...names), content: fc.array(tie('any'), { maxLength: 3 }) })
+      .map((node) => (node.type === 'heading' ? { ...node, attrs: { level: 2 } } : node)),
+  ),
+}));
+const anyText = fc.array(any, { maxLength: 3 }).map((content) => ({ type: 'doc', content }));
+
+test('what is let in, the editor takes; and whatever is within a text, the known part of it is let in and rendered', () => {
+  fc.assert(
+    fc.property(anyText, (text) => {
+      if (textFault(text) === null) expect(editorTakes(text)).toBe(true);
+      expect(() => safeHtml(structuredClone(text), {})).not.toThrow();
+    }),
+    { numRuns: 3000 },
+  );
+});
+
+const paragraph = (...content: object[]) => ({ type: 'paragraph', content });
+const text = (words: string, marks?: object[]) => ({ type: 'text', text: words, ...(marks ? { marks } : {}) });
+test.each<[string, object, boolean]>([
+  ['a paragraph', paragraph(text('a'), text('b', [{ type: 'bold' }])), true],
+  [
+    'a list in a list',
+    {
+      type: 'bulletList',
+      content: [
+        {
+          type: 'listItem',
+          content: [paragraph(text('a')), { type: 'orderedList', attrs: { start: 3, type: null }, content: [{ type: 'listItem', content: [paragraph()] }] }],
+        },
+      ],
+    },
+    true,
+  ],
+  ['code', { type: 'codeBlock', attrs: { language: null }, content: [text('x')] }, true],
+  ['a node nobody knows', { type: 'marquee' }, false],
+  ['a mark nobody knows', paragraph(text('a', [{ type: 'blink' }])), false],
+  ['words where blocks belong', text('a'), false],
+  ['a list item alone', { type: 'listItem', content: [paragraph()] }, false],
+  ['a heading of level 9', { type: 'heading', attrs: { level: 9 } }, false],
+  ['a quote of nothing', { type: 'blockquote' }, false],
+  ['a document in a document', { type: 'doc', content: [paragraph()] }, false],
+  ['a field of another kind', { ...paragraph(), onclick: 'x' }, false],
+  ['an attribute nobody knows', { ...paragraph(), attrs: { style: 'x' } }, false],
+])('%s is let in: %s', (_name, node, expected) => {
+  const whole = { type: 'doc', content: [node] };
+  expect([textFault(whole) === null, !expected || editorTakes(whole)]).toEqual([expected, true]);
+});
+
+test('of a text with something unknown in it, the rest is shown', () => {
+  const html = safeHtml(
+    {
+      type: 'doc',
+      content: [paragraph(text('before')), { type: 'marquee', content: [paragraph(text('within', [{ type: 'blink' }]))] }, text('loose')],
+    } as RichText,
+    {},
+  );
+  expect(html).toBe('<p>before</p><p>within</p><p>loose</p>');
+  expect(knownPart({ type: 'marquee' })).toEqual([]);
+});
