@@ -10,7 +10,7 @@ import { runToEnd } from './run.mjs';
 import { bold, Stop, say, step, stepTimed, warn } from './say.mjs';
 import { commandOf, ensureSystem, freeMegabytes, freePort, portIsFree, programOf } from './system.mjs';
 
-export const systemPackages = ['postgresql', 'ffmpeg', 'espeak-ng', 'poppler-utils'];
+export const systemPackages = ['postgresql', 'ffmpeg', 'espeak-ng', 'poppler-utils', 'fonts-noto-cjk'];
 const leastMegabytes = 300;
 
 /** Ends web and worker processes that outlived a command which was killed. */

@@ -23,6 +23,10 @@ const needs = {
   ffmpeg: { why: 'film length, poster frames and playable forms', present: () => found('ffmpeg') && found('ffprobe') },
   'espeak-ng': { why: 'the narration of the sample films', present: () => found('espeak-ng') },
   'poppler-utils': { why: 'reading the pages of PDF files', present: () => found('pdfinfo') && found('pdftoppm') },
+  'fonts-noto-cjk': {
+    why: 'Chinese, Japanese and Korean names on certificates',
+    present: () => existsSync('/usr/share/fonts/opentype/noto/NotoSansCJK-Regular.ttc'),
+  },
   chromium: { why: 'journeys in a real browser', present: () => found('chromium') },
 };
 

@@ -14,19 +14,33 @@ import { command } from '../platform/command';
 import { type Transaction, transaction } from '../platform/database';
 import { newId, newToken } from '../platform/ids';
 import { later } from '../platform/jobs';
+import { checkedCertificate } from './draw';
+import { checkAddress } from './queries';
 import { certificate } from './schema';
 
 /** Issues a learner's certificate for a course. A second call finds the first one. */
-async function issue(tx: Transaction, found: Learning, now: Temporal.Instant): Promise<{ readonly id: string; readonly isNew: boolean }> {
+async function issue(tx: Transaction, found: Learning, now: Temporal.Instant): Promise<Result<{ readonly id: string; readonly isNew: boolean }>> {
   const { head, learner, view } = found;
   await tx.client.query('select pg_advisory_xact_lock(hashtextextended($1, 0))', [`certificate/${head.id}/${learner.learnerId}`]);
   const [there] = await tx.db
     .select({ id: certificate.id })
     .from(certificate)
     .where(and(eq(certificate.courseId, head.id), eq(certificate.learnerId, learner.learnerId)));
-  if (there) return { id: there.id, isNew: false };
+  if (there) return ok({ id: there.id, isNew: false });
   const [own] = await tx.db.select({ name: school.name }).from(school);
   const { course } = view.document;
+  const grade = view.sheet.grade ? view.sheet.gradeText : null;
+  const token = newToken();
+  const names = { name: learner.name, course: course.title, school: own?.name ?? '' };
+  // What cannot be set is not issued: nobody should hold a certificate with boxes for letters.
+  const { heldBack } = checkedCertificate(course.award, {
+    ...names,
+    date: '30 September 2027',
+    grade,
+    number: `${course.award.prefix}-0000-00000`,
+    checkAddress: checkAddress(token),
+  });
+  if (heldBack) return fail('invalid', `The certificate of ${learner.name} is held back. ${heldBack} Change the design under Award, or the name.`);
   const counter = await tx.db.execute<{ next: string }>(sql`select nextval('certificate_counter') as next`);
   const id = newId();
   await tx.db.insert(certificate).values({
@@ -35,16 +49,16 @@ async function issue(tx: Transaction, found: Learning, now: Temporal.Instant): P
     learnerId: learner.learnerId,
     editionId: found.editionId,
     number: certificateNumber(course.award.prefix, Number(counter.rows[0]?.next), randomBytes(4)),
-    token: newToken(),
+    token,
     holder: learner.name,
     courseTitle: course.title,
     school: own?.name ?? '',
-    grade: view.sheet.grade ? view.sheet.gradeText : null,
+    grade,
     design: course.award,
     issuedAt: now.toString(),
   });
   await later(tx, 'certificate.draw', { certificateId: id });
-  return { id, isNew: true };
+  return ok({ id, isNew: true });
 }
 
 /** Looks whether a learner has earned the certificate by now, and issues it then. Run by the worker after each result. */
@@ -54,16 +68,12 @@ export async function awardIfEarned(courseId: string, learnerId: string, now = T
     const found = head && (await learning(tx.db, head, learnerId, now));
     if (!found?.view.award?.earned) return;
     const made = await issue(tx, found, now);
-    if (made.isNew)
-      await tx.db.insert(audit).values({
-        id: newId(),
-        at: now.toString(),
-        actorId: null,
-        courseId,
-        command: 'certificate.award',
-        sentence: `issued a certificate to ${found.learner.name}`,
-        changes: [],
-      });
+    if (made.ok && !made.value.isNew) return;
+    const sentence = made.ok ? `issued a certificate to ${found.learner.name}` : made.problem.sentence;
+    const row = { command: 'certificate.award', courseId, sentence };
+    // Held back again and again, it is told once.
+    const told = made.ok ? 0 : await tx.db.$count(audit, and(eq(audit.courseId, courseId), eq(audit.command, row.command), eq(audit.sentence, sentence)));
+    if (told === 0) await tx.db.insert(audit).values({ ...row, id: newId(), at: now.toString(), actorId: null, changes: [] });
   });
 }
 
@@ -79,8 +89,9 @@ export const claimCertificate = command({
     if (!found.view.award) return fail('invalid', 'This course awards no certificate.');
     if (!found.view.award.earned) return fail('invalid', `The certificate is not earned yet: ${found.view.award.missing[0] ?? ''}`);
     const made = await issue(tx, found, now);
-    if (made.isNew) await audit({ courseId, sentence: `issued a certificate to ${found.learner.name}` });
-    return ok({ id: made.id });
+    if (!made.ok) return made;
+    if (made.value.isNew) await audit({ courseId, sentence: `issued a certificate to ${found.learner.name}` });
+    return ok({ id: made.value.id });
   },
 });
 
@@ -99,8 +110,9 @@ export const awardByHand = command({
     if (!found) return fail('not-found', 'This learner does not take the course, or nothing of it is published.');
     if (!found.view.award) return fail('invalid', 'This course awards no certificate. Switch it on under Award, then publish.');
     const made = await issue(tx, found, now);
-    if (made.isNew) await audit({ courseId, sentence: `awarded a certificate to ${found.learner.name} by hand: ${why.trim()}` });
-    return ok({ id: made.id });
+    if (!made.ok) return made;
+    if (made.value.isNew) await audit({ courseId, sentence: `awarded a certificate to ${found.learner.name} by hand: ${why.trim()}` });
+    return ok({ id: made.value.id });
   },
 });
 

@@ -1,85 +1,139 @@
-import { PDFDocument, type PDFFont, rgb } from '@cantoo/pdf-lib';
+import PDFDocument from 'pdfkit';
 import { create as createCode } from 'qrcode';
 import { type AwardSettings, type CertificateContent, type CertificateLayout, layoutCertificate, type PlacedText } from '@/core/certificate';
-import { type FontKey, fontFor, loadFonts, measureWith } from './fonts';
+import { type LoadedFont, sansPath } from './fonts';
+import { pathOf, type SetRun, setLine } from './setter';
 
-export type DrawnText = PlacedText & { readonly font: FontKey };
-export type Drawn = Omit<CertificateLayout, 'texts'> & {
-  readonly texts: readonly DrawnText[];
+/** A text as it is set: the runs for the PDF, and the same as outlines for the screen. */
+type SetText = PlacedText & { readonly runs: readonly SetRun[]; readonly left: number };
+export type DrawnText = PlacedText & { readonly path: string };
+type Laid = Omit<CertificateLayout, 'texts'> & {
+  readonly texts: readonly SetText[];
   /** The check code as one path of unit squares, and how many there are along a side. */
   readonly codePath: string;
   readonly codeModules: number;
   /** What cannot be set well, as sentences. */
   readonly problems: readonly string[];
+  /** Why it cannot be issued like this; null when it can. */
+  readonly heldBack: string | null;
 };
+export type Drawn = Omit<Laid, 'texts'> & { readonly texts: readonly DrawnText[] };
 
-/** Lays a certificate out with real fonts: the same for the screen and for the PDF. */
-export async function drawnCertificate(design: AwardSettings, content: CertificateContent): Promise<Drawn> {
-  const fonts = await loadFonts();
-  const layout = layoutCertificate(design, content, measureWith(fonts));
-  const incomplete = new Set<string>();
-  const texts = layout.texts.map((text) => {
-    const { key, complete } = fontFor(fonts, text.face, text.weight, text.text);
-    if (!complete) incomplete.add(text.part);
-    return { ...text, font: key };
+const nameOf: Record<string, string> = { name: 'name', school: 'name of the school', course: 'title of the course' };
+const partName = (part: string) => nameOf[part] ?? part;
+
+function lay(design: AwardSettings, content: CertificateContent): Laid {
+  const layout = layoutCertificate(design, content, (face, weight, text, size) => setLine(face, weight, text, size).width);
+  const missing = new Map<string, string[]>();
+  const texts = layout.texts.map((text): SetText => {
+    const line = setLine(text.face, text.weight, text.text, text.size);
+    if (line.missing.length > 0) missing.set(text.part, [...(missing.get(text.part) ?? []), ...line.missing]);
+    return { ...text, runs: line.runs, left: text.x - line.width / 2 };
   });
-  const code = createCode(content.checkAddress, { errorCorrectionLevel: 'M' });
-  const side = code.modules.size;
-  let codePath = '';
-  for (let y = 0; y < side; y += 1) for (let x = 0; x < side; x += 1) if (code.modules.get(y, x)) codePath += `M${x} ${y}h1v1h-1z`;
-  return {
-    ...layout,
-    texts,
-    codePath,
-    codeModules: side,
-    problems: [
-      ...layout.overflows.map((part) => `The ${part} does not fit, even at its smallest size.`),
-      ...[...incomplete].map((part) => `No typeface here has all letters of the ${part}.`),
-    ],
-  };
+  const { codePath, side } = checkCode(content.checkAddress);
+  const unset = [...missing].map(([part, letters]) => `No typeface here has ${[...new Set(letters)].slice(0, 8).join(' ')} of the ${partName(part)}.`);
+  const tooLong = layout.overflows.map((part) => `The ${partName(part)} does not fit, even at its smallest size.`);
+  const ownName = layout.overflows.includes('name') ? 'The name does not fit, even at its smallest size.' : null;
+  return { ...layout, texts, codePath, codeModules: side, problems: [...tooLong, ...unset], heldBack: unset[0] ?? ownName };
 }
 
-const colour = (hex: string) =>
-  rgb(Number.parseInt(hex.slice(1, 3), 16) / 255, Number.parseInt(hex.slice(3, 5), 16) / 255, Number.parseInt(hex.slice(5, 7), 16) / 255);
+const codes = new Map<string, { readonly codePath: string; readonly side: number }>();
+const mostCodes = 200;
+
+/** The check code (QR, ISO/IEC 18004) of an address; the same address is asked for again and again while a design is made. */
+function checkCode(address: string): { readonly codePath: string; readonly side: number } {
+  const known = codes.get(address);
+  if (known) return known;
+  const { modules } = createCode(address, { errorCorrectionLevel: 'M' });
+  const side = modules.size;
+  let codePath = '';
+  for (let y = 0; y < side; y += 1) for (let x = 0; x < side; x += 1) if (modules.get(y, x)) codePath += `M${x} ${y}h1v1h-1z`;
+  if (codes.size >= mostCodes) codes.clear();
+  codes.set(address, { codePath, side });
+  return { codePath, side };
+}
+
+/** A certificate for the screen: from the same setter as the PDF, with its texts as outlines. */
+export function drawnCertificate(design: AwardSettings, content: CertificateContent): Drawn {
+  const laid = lay(design, content);
+  const texts = laid.texts.map(({ runs, left, ...text }): DrawnText => ({ ...text, path: pathOf({ runs, width: 0, missing: [] }, text.size, left, text.y) }));
+  return { ...laid, texts };
+}
+
+/** What would be wrong with a certificate, without anything being drawn. */
+export const checkedCertificate = (design: AwardSettings, content: CertificateContent) => {
+  const { problems, heldBack, nameSize } = lay(design, content);
+  return { problems, heldBack, nameSize };
+};
+
+/**
+ * The library takes files of fonts and reads each anew; it is given those that are read already, as the kind of
+ * object it makes of them. Which class that is, it shows on any font it has read.
+ */
+type Embedded = { readonly constructor: new (document: PDFKit.PDFDocument, font: unknown, id: string) => Embedded; id: string };
+type Inside = PDFKit.PDFDocument & { _font: Embedded; _fontFamilies: Record<string, Embedded>; _fontCount: number };
+
+function useFont(document: Inside, { key, font }: LoadedFont): void {
+  if (!document._fontFamilies[key]) {
+    document._fontCount += 1;
+    document._fontFamilies[key] = new EmbeddedFont(document, font, `F${document._fontCount}`);
+  }
+  document._font = document._fontFamilies[key] as Embedded;
+}
+
+let EmbeddedFont: Embedded['constructor'];
+function learnEmbedding(path: string): void {
+  if (EmbeddedFont) return;
+  const probe = new PDFDocument({ font: path }) as Inside;
+  EmbeddedFont = probe._font.constructor;
+}
 
 /** The PDF of a certificate, with its fonts embedded and nothing in it that depends on the machine. */
 export async function certificatePdf(design: AwardSettings, content: CertificateContent, issuedAt: string): Promise<Uint8Array> {
-  const drawn = await drawnCertificate(design, content);
-  const { bytes, fonts } = await loadFonts();
-  const pdf = await PDFDocument.create({ updateMetadata: false });
-  // Parsing a font takes twenty times as long as drawing with it, so the library is given the parsed ones.
-  const parsed = new Map([...bytes].map(([key, content]) => [content, fonts.get(key)]));
-  pdf.registerFontkit({ create: (content: Uint8Array) => parsed.get(content) } as unknown as Parameters<typeof pdf.registerFontkit>[0]);
+  const drawn = lay(design, content);
+  learnEmbedding(sansPath);
   const when = new Date(issuedAt);
-  pdf.setTitle(`${design.heading}: ${content.name}, ${content.course}`);
-  pdf.setAuthor(content.school);
-  pdf.setProducer('Mosaik');
-  pdf.setCreationDate(when);
-  pdf.setModificationDate(when);
-  pdf.setLanguage('en');
-  const embedded = new Map<FontKey, PDFFont>();
-  for (const { font } of drawn.texts) {
-    const content = bytes.get(font);
-    if (!embedded.has(font) && content) embedded.set(font, await pdf.embedFont(content, { subset: true }));
-  }
-  const page = pdf.addPage([drawn.width, drawn.height]);
+  const fonts = new Map(drawn.texts.flatMap((text) => text.runs.map((run) => [run.font.key, run.font] as const)));
+  const document = new PDFDocument({
+    size: [drawn.width, drawn.height],
+    margin: 0,
+    autoFirstPage: false,
+    font: '',
+    lang: 'en',
+    // Streams as they are: what packs them differs between machines.
+    compress: false,
+    info: {
+      Title: `${design.heading}: ${content.name}, ${content.course}`,
+      Author: content.school,
+      Producer: 'Mosaik',
+      Creator: 'Mosaik',
+      CreationDate: when,
+      ModDate: when,
+      // Two machines draw the same where their typefaces are of the same version.
+      Keywords: [...fonts.values()].map(({ key, version }) => `${key} ${version}`.trim()).join('; '),
+    },
+  }) as Inside;
+  const chunks: Buffer[] = [];
+  document.on('data', (chunk: Buffer) => chunks.push(chunk));
+  const ended = new Promise<void>((resolve, reject) => document.once('end', resolve).once('error', reject));
+  document.addPage({ size: [drawn.width, drawn.height], margin: 0 });
   for (const box of drawn.boxes) {
-    page.drawRectangle({
-      x: box.x,
-      y: drawn.height - box.y - box.height,
-      width: box.width,
-      height: box.height,
-      ...(box.fill ? { color: colour(box.fill) } : {}),
-      ...(box.stroke ? { borderColor: colour(box.stroke), borderWidth: box.line } : {}),
-    });
+    document.rect(box.x, box.y, box.width, box.height).lineWidth(box.line);
+    if (box.fill && box.stroke) document.fillAndStroke(box.fill, box.stroke);
+    else if (box.fill) document.fill(box.fill);
+    else if (box.stroke) document.stroke(box.stroke);
   }
   for (const text of drawn.texts) {
-    const font = embedded.get(text.font);
-    if (!font) continue;
-    const width = font.widthOfTextAtSize(text.text, text.size);
-    page.drawText(text.text, { x: text.x - width / 2, y: drawn.height - text.y, size: text.size, font, color: colour(text.colour) });
+    document.fillColor(text.colour).fontSize(text.size);
+    for (const run of text.runs) {
+      if (run.text.trim() === '') continue;
+      useFont(document, run.font);
+      document.text(run.text, text.left + run.x, text.y, { lineBreak: false, baseline: 'alphabetic' });
+    }
   }
   const scale = drawn.code.side / drawn.codeModules;
-  page.drawSvgPath(drawn.codePath, { x: drawn.code.x, y: drawn.height - drawn.code.y, scale, color: rgb(0, 0, 0), borderWidth: 0 });
-  return pdf.save({ useObjectStreams: false });
+  document.save().translate(drawn.code.x, drawn.code.y).scale(scale).path(drawn.codePath).fill('#000000').restore();
+  document.end();
+  await ended;
+  return Buffer.concat(chunks);
 }

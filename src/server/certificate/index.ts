@@ -1,4 +1,3 @@
 export { awardIfEarned, certificateCommands } from './commands';
-export { certificatePdf, type Drawn, drawnCertificate } from './draw';
-export { fontPath, isFontKey } from './fonts';
+export { certificatePdf, checkedCertificate, type Drawn, drawnCertificate } from './draw';
 export { type CertificateRow, certificateByToken, certificateFor, certificatesOf, checkAddress, drawCertificate } from './queries';

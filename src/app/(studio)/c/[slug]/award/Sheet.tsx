@@ -1,14 +1,7 @@
 import type { Drawn } from '@/server/certificate';
 import styles from './award.module.css';
 
-const keys = ['script-regular', 'serif-regular', 'serif-bold', 'sans-regular', 'sans-bold', 'arabic-regular', 'arabic-bold'];
-
-/** The very fonts the PDF embeds. */
-export const fontFaces = keys
-  .map((key) => `@font-face{font-family:"${key}";src:url(/certificate-fonts/${key}) format("truetype");font-display:block}`)
-  .join('');
-
-/** A certificate drawn on screen from the same layout as its PDF. */
+/** A certificate on screen: the outlines that its PDF embeds, set by the same setter. */
 export function Sheet({ drawn, label }: { readonly drawn: Drawn; readonly label: string }) {
   const scale = drawn.code.side / drawn.codeModules;
   return (
@@ -26,17 +19,7 @@ export function Sheet({ drawn, label }: { readonly drawn: Drawn; readonly label:
         />
       ))}
       {drawn.texts.map((text) => (
-        <text
-          key={`${text.part}/${text.y}`}
-          x={text.x}
-          y={text.y}
-          fontSize={text.size}
-          fill={text.colour}
-          textAnchor="middle"
-          style={{ fontFamily: text.font }}
-        >
-          {text.text}
-        </text>
+        <path key={`${text.part}/${text.y}`} d={text.path} fill={text.colour} />
       ))}
       <path d={drawn.codePath} transform={`translate(${drawn.code.x} ${drawn.code.y}) scale(${scale})`} fill="black" />
     </svg>

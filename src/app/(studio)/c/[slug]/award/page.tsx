@@ -1,5 +1,5 @@
 'use client';
-import { SegmentedControl, Select, Switch } from '@mantine/core';
+import { SegmentedControl, Select, Skeleton, Switch } from '@mantine/core';
 import { IconAlertTriangle, IconCheck } from '@tabler/icons-react';
 import { useEffect, useState } from 'react';
 import { send } from '@/app/_client/act';
@@ -11,10 +11,16 @@ import { Workbench } from '../_course/Workbench';
 import inspector from '../_inspector/inspector.module.css';
 import { SavedMark } from '../build/Toolbar';
 import styles from './award.module.css';
-import { fontFaces, Sheet } from './Sheet';
+import { Sheet } from './Sheet';
 
 type Fit = { readonly name: string; readonly size: number; readonly problems: readonly string[]; readonly lines: Drawn['texts'] };
-type Answer = { readonly sample: Drawn; readonly fits: readonly Fit[] };
+type Answer = {
+  readonly sample: Drawn;
+  readonly fits: readonly Fit[];
+  /** How many are on the roll, all of whom were looked at, and who of them does not fit. */
+  readonly rollCount: number;
+  readonly misfits: readonly { readonly name: string; readonly problem: string }[];
+};
 
 const choices = (names: Record<string, { readonly name: string }>) => Object.entries(names).map(([value, { name }]) => ({ value, label: name }));
 
@@ -83,7 +89,6 @@ export default function AwardPage() {
         </div>
       }
     >
-      <style>{fontFaces}</style>
       <div className={styles.bar}>
         <SegmentedControl
           size="sm"
@@ -100,12 +105,16 @@ export default function AwardPage() {
             {problem}
           </p>
         )}
-        {answer ? <Sheet drawn={answer.sample} label="The certificate as it will be printed, with a sample name" /> : <div className={styles.waiting} />}
+        {answer ? (
+          <Sheet drawn={answer.sample} label="The certificate as it will be printed, with a sample name" />
+        ) : (
+          <Skeleton className={styles.waiting} aria-label="The certificate is being set" role="status" />
+        )}
       </div>
       <section className={styles.strip} aria-label="Does every name fit?">
         <p className={styles.stripHead}>
           <span>
-            <b>Does every name fit?</b> <span className={styles.quiet}>hard names, and the longest on the roll</span>
+            <b>Does every name fit?</b> <span className={styles.quiet}>hard names, the longest on the roll, and everybody else on it</span>
           </span>
           {answer &&
             (misfits.length === 0 ? (
@@ -118,6 +127,23 @@ export default function AwardPage() {
               </span>
             ))}
         </p>
+        {answer && answer.misfits.length > 0 && (
+          <div className={styles.misfits} role="alert">
+            <p>
+              <b>
+                {answer.misfits.length} of {answer.rollCount} on the roll {answer.misfits.length === 1 ? 'does' : 'do'} not fit
+              </b>{' '}
+              and would be held back until the design or the name is changed:
+            </p>
+            <ul>
+              {answer.misfits.slice(0, 20).map((one) => (
+                <li key={one.name}>
+                  <bdi>{one.name}</bdi>: {one.problem}
+                </li>
+              ))}
+            </ul>
+          </div>
+        )}
         <ul className={styles.names}>
           {answer?.fits.map((fit) => (
             <li key={fit.name} data-bad={fit.problems.length > 0 || undefined}>
@@ -140,9 +166,7 @@ function NameStrip({ fit }: { readonly fit: Fit }) {
   return (
     <svg viewBox={`${middle - 330} ${top} 660 ${height}`} width={width / 2} height={44} role="img" aria-label={fit.name}>
       {fit.lines.map((line) => (
-        <text key={line.y} x={line.x} y={line.y} fontSize={line.size} textAnchor="middle" style={{ fontFamily: line.font, fill: 'var(--ink)' }}>
-          {line.text}
-        </text>
+        <path key={line.y} d={line.path} fill="var(--ink)" />
       ))}
     </svg>
   );

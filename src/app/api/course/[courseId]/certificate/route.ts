@@ -5,7 +5,7 @@ import { type AwardSettings, awardSchema, hardNames } from '@/core/certificate';
 import { parsed } from '@/core/kernel/parse';
 import { ok } from '@/core/kernel/problem';
 import { longDayText, Temporal } from '@/core/kernel/time';
-import { checkAddress, drawnCertificate } from '@/server/certificate';
+import { checkAddress, checkedCertificate, drawnCertificate } from '@/server/certificate';
 import { learnersOf } from '@/server/enrolment';
 import { courseHead } from '@/server/learning';
 import { schoolFacts } from '@/server/people';
@@ -33,12 +33,15 @@ export const POST = forCourse(async ({ request, db, courseId }) => {
     .sort((a, b) => b.length - a.length)
     .slice(0, longestShown);
   const names = [...new Set([...hardNames, ...longest])];
-  const sample = await drawnCertificate(design, content(learners[0]?.name ?? 'Ines Vallotto'));
-  const fits = await Promise.all(
-    names.map(async (name) => {
-      const drawn = await drawnCertificate(design, content(name));
-      return { name, size: drawn.nameSize, problems: drawn.problems, lines: drawn.texts.filter((text) => text.part === 'name') };
-    }),
-  );
-  return respond(ok({ sample, fits }));
+  const sample = drawnCertificate(design, content(learners[0]?.name ?? 'Ines Vallotto'));
+  const fits = names.map((name) => {
+    const drawn = drawnCertificate(design, content(name));
+    return { name, size: drawn.nameSize, problems: drawn.problems, lines: drawn.texts.filter((text) => text.part === 'name') };
+  });
+  // Everybody on the roll, not only those who look hard.
+  const misfits = [...new Set(learners.map((learner) => learner.name))].flatMap((name) => {
+    const { heldBack } = checkedCertificate(design, content(name));
+    return heldBack ? [{ name, problem: heldBack }] : [];
+  });
+  return respond(ok({ sample, fits, misfits, rollCount: learners.length }));
 });
