@@ -3,7 +3,7 @@ import type { OutlineEdit } from '@/core/outline';
 /** An edit as it is sent: `step` names it, so that sending it twice does it once. */
 export type SentEdit = { readonly step: string; readonly edit: OutlineEdit; readonly base: { readonly [field: string]: string } };
 
-const soonMs = 250;
+const soonMs = 50;
 
 /**
  * Edits that wait to be sent, kept by this browser too, so that they outlive a closed tab or an empty

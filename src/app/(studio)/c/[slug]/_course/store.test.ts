@@ -160,9 +160,11 @@ afterEach(() => {
   vi.useRealTimers();
 });
 
-const begin = () => {
+const begin = (pauseMs = 0) => {
   server.told = server.steps.length;
   const store = new CourseStore('me', courseId, server.outline, server.revision, [], { undo: null, redo: null });
+  // Each edit is sent as it is made, except where typing is what is looked at.
+  store.pauseMs = pauseMs;
   return { store, leave: store.join() };
 };
 const rename = (n: number, title: string): OutlineEdit => ({ do: 'set', table: 'lesson', id: id(n), fields: { title } });
@@ -371,3 +373,32 @@ test('whatever two people do, however slowly it arrives and whenever a tab dies,
     { numRuns: 300 },
   );
 }, 60_000);
+
+test('typing in one field is one step, sent when it pauses, when something else is done, or when the field is left', async () => {
+  const { store, leave } = begin(30);
+  const sent = () => server.waiting.length;
+  const type = (n: number, words: string) => {
+    for (let i = 1; i <= words.length; i += 1) store.edit(rename(n, words.slice(0, i)));
+  };
+  type(11, 'Twenty-two letters long');
+  expect([sent(), titleOf(store, 11)]).toEqual([0, 'Twenty-two letters long']);
+  await vi.advanceTimersByTimeAsync(60);
+  expect(sent()).toBe(1);
+  server.waiting.shift()?.answer();
+  await settled();
+  expect(server.steps.map((step) => step.changes.length)).toEqual([1]);
+
+  // Another field: the one before is sent at once, and then this one by itself.
+  type(11, 'Again');
+  type(12, 'Other');
+  expect(sent()).toBe(1);
+  server.waiting.shift()?.answer();
+  await settled();
+  expect(sent()).toBe(0);
+  store.sendNow();
+  expect(sent()).toBe(1);
+  server.waiting.shift()?.answer();
+  await settled();
+  expect([server.steps.length, store.get().saving.state, store.hasUnsaved]).toEqual([3, 'saved', false]);
+  leave();
+});

@@ -70,6 +70,9 @@ export class CourseStore {
   private listeners = new Set<() => void>();
   private queue: Waiting[] = [];
   private sending = false;
+  private typing: ReturnType<typeof setTimeout> | null = null;
+  /** How long typing pauses before it is sent; without one every letter is. */
+  pauseMs = 600;
   private lastBy = new Map<string, string>();
   readonly client = newId();
   /** How many things this person has done here: what was done last can be taken back. */
@@ -153,6 +156,7 @@ export class CourseStore {
     this.set({ outline: apply(this.state.outline, planned.value), saving: { ...this.state.saving, state: 'saving' } });
     const last = this.queue.at(-1);
     // Typing makes many small edits of one field: those still waiting become one.
+    if (this.typing && last && !(last.edit.do === 'set' && edit.do === 'set' && sameFields(last.edit, edit))) this.sendNow();
     if (last && !last.mayHaveBeenSent && last.edit.do === 'set' && edit.do === 'set' && sameFields(last.edit, edit)) {
       last.edit = edit;
       last.changes = [...last.changes, ...planned.value];
@@ -162,8 +166,21 @@ export class CourseStore {
       this.queue.push({ step: newId(), edit, changes: planned.value, from, base });
     }
     this.kept.changed();
-    this.flush();
+    if (edit.do === 'set') this.pause();
+    else this.sendNow();
     return planned;
+  };
+
+  /** Typing in one field is one step: it is sent when it pauses, when something else is done, or when the field is left. */
+  private pause() {
+    if (this.pauseMs === 0) return void this.flush();
+    if (this.typing) clearTimeout(this.typing);
+    this.typing = setTimeout(this.sendNow, this.pauseMs);
+  }
+  sendNow = (): void => {
+    if (this.typing) clearTimeout(this.typing);
+    this.typing = null;
+    if (this.queue.length > 0) this.flush();
   };
 
   /** Takes up edits that a tab has left behind unsent, or without having heard that they arrived. */
@@ -179,6 +196,8 @@ export class CourseStore {
     this.sending = true;
     for (let tries = 0; this.queue[0]; ) {
       const [next] = this.queue;
+      // The field that is being typed in is the last in the queue, and waits for its pause.
+      if (this.typing && this.queue.length === 1) break;
       next.mayHaveBeenSent = true;
       const answer = await act<StepAnswer>('outline.edit', { courseId: this.courseId, step: next.step, edit: next.edit, base: next.base });
       // A fault on the server's side is tried a few times; then the edit is taken back rather than block the others.
@@ -201,7 +220,7 @@ export class CourseStore {
       this.kept.changed();
     }
     this.sending = false;
-    this.set({ saving: { state: 'saved', at: Date.now() } });
+    if (this.queue.length === 0) this.set({ saving: { state: 'saved', at: Date.now() } });
   }
 
   /** Takes in a step of one's own as the server did it. */
@@ -326,11 +345,13 @@ export class CourseStore {
 
   /** Once everything typed so far is with the server. */
   saved = async (): Promise<void> => {
+    this.sendNow();
     while (this.sending) await new Promise((resolve) => setTimeout(resolve, 20));
   };
 
   /** A step that only the server can plan, for example a copy from another course. */
   step = async (name: string, input: object): Promise<Result<StepAnswer>> => {
+    await this.saved();
     this.acts += 1;
     this.set({ saving: { ...this.state.saving, state: 'saving' } });
     const answer = await act<StepAnswer>(name, { courseId: this.courseId, ...input });
@@ -382,8 +403,11 @@ export class CourseStore {
       this.where.left();
     };
     window.addEventListener('pagehide', hide);
+    window.addEventListener('focusout', this.sendNow);
     return () => {
       stop();
+      window.removeEventListener('focusout', this.sendNow);
+      this.sendNow();
       window.removeEventListener('pagehide', hide);
       this.kept.write();
       leave();

@@ -21,12 +21,14 @@ type Props = {
   readonly last: boolean;
   readonly handlers: RowHandlers;
 };
+/** What comes after a title was typed; `nothing` where a new one got none. */
+export type Renamed = 'stay' | 'another' | 'nothing';
 export type RowHandlers = {
   readonly pick: (event: MouseEvent, facts: RowFacts) => void;
   readonly key: (event: KeyboardEvent, facts: RowFacts) => void;
   readonly fold: (id: string, folded: boolean) => void;
   readonly rename: (id: string) => void;
-  readonly renamed: (id: string, next: 'stay' | 'another') => void;
+  readonly renamed: (id: string, next: Renamed) => void;
 };
 
 export const OutlineRow = memo(function OutlineRow(props: Props) {
@@ -134,16 +136,16 @@ type RenameProps = {
   readonly id: string;
   readonly title: string;
   readonly isNew: boolean;
-  readonly onDone: (next: 'stay' | 'another') => void;
+  readonly onDone: (next: Renamed) => void;
 };
 
-/** A title being typed. Enter keeps it, and after a new lesson makes the next one; Escape leaves it as it was. */
+/** A title being typed. Enter keeps it, and after a new lesson makes the next one; Escape leaves it as it was. What is new and gets no name goes away again. */
 function Rename({ table, id, title, isNew, onDone }: RenameProps) {
   const actions = useOutlineActions();
   const [draft, setDraft] = useState(isNew ? '' : title);
   const [problem, setProblem] = useState<string | null>(null);
   const keep = (next: 'stay' | 'another') => {
-    if (isNew && draft.trim() === '') return onDone('stay');
+    if (isNew && draft.trim() === '') return onDone('nothing');
     const renamed = actions.rename(table, id, draft);
     if (renamed.ok) onDone(next);
     else setProblem(renamed.problem.sentence);
@@ -167,7 +169,7 @@ function Rename({ table, id, title, isNew, onDone }: RenameProps) {
         onKeyDown={(event) => {
           event.stopPropagation();
           if (event.key === 'Enter') keep(isNew && table === 'lesson' && draft.trim() !== '' ? 'another' : 'stay');
-          if (event.key === 'Escape') onDone('stay');
+          if (event.key === 'Escape') onDone(isNew ? 'nothing' : 'stay');
         }}
         onBlur={() => keep('stay')}
       />

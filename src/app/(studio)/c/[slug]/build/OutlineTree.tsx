@@ -118,6 +118,8 @@ export function OutlineTree({ query, goTo, onFind }: Props) {
     const id = actions.addLesson('reading');
     if (id) setRenaming({ id, isNew: true });
   };
+  const addFirst = useRef(add);
+  addFirst.current = add;
   const selectAll = (facts: RowFacts) => {
     const inSection = visible.filter((one) => one.table === 'lesson' && one.section.id === sectionIdOf(facts)).map((one) => one.id);
     const all = inSection.every((id) => state.marked.has(id)) ? visible.filter((one) => one.table === 'lesson').map((one) => one.id) : inSection;
@@ -218,8 +220,14 @@ export function OutlineTree({ query, goTo, onFind }: Props) {
     fold: (id, on) => fold(id, on),
     rename: (id) => setRenaming({ id, isNew: false }),
     renamed: (id, next) => {
+      // Leaving a field by Escape also takes the focus from it, and both are told.
+      if (renaming?.id !== id) return;
       setRenaming(null);
-      if (next === 'another') add();
+      if (next === 'nothing') {
+        const { outline } = store.get();
+        const left = actions.remove(outline.section[id] ? { sections: [id], lessons: [] } : { sections: [], lessons: [id] });
+        if (left) focus(left.id);
+      } else if (next === 'another') add();
       else focus(id);
     },
   };
@@ -231,7 +239,20 @@ export function OutlineTree({ query, goTo, onFind }: Props) {
     renamed: (id, next) => newest.current.renamed(id, next),
   }));
 
-  if (rows.length === 0) {
+  const isEmpty = rows.length === 0;
+  useEffect(() => {
+    if (!isEmpty) return;
+    // Nothing is there to have the focus; the key that makes a lesson makes the first one all the same.
+    const onEnter = (event: globalThis.KeyboardEvent) => {
+      if (event.key !== 'Enter' || event.defaultPrevented || (event.target instanceof Element && event.target.closest('a, button, input, textarea, [role="dialog"]'))) return;
+      event.preventDefault();
+      addFirst.current();
+    };
+    window.addEventListener('keydown', onEnter);
+    return () => window.removeEventListener('keydown', onEnter);
+  }, [isEmpty]);
+
+  if (isEmpty) {
     return (
       <div className={styles.empty} onPaste={clipboard.onPaste}>
         <p>This course has no lessons yet. Make the first one, or paste lines of text: each becomes a lesson.</p>

@@ -48,7 +48,12 @@ export function outlineActions(store: CourseStore) {
     return made.ok ? id : null;
   };
 
-  const rename = (table: 'section' | 'lesson', id: string, title: string) => store.edit({ do: 'set', table, id, fields: { title } });
+  /** A name that was typed and given: it has paused. */
+  const rename = (table: 'section' | 'lesson', id: string, title: string) => {
+    const renamed = store.edit({ do: 'set', table, id, fields: { title } });
+    store.sendNow();
+    return renamed;
+  };
 
   /** Several edits as one step; a single one stays itself. */
   const together = (edits: readonly SimpleEdit[]) => {
