@@ -36,8 +36,15 @@ module.exports = {
       from: { path: '^(src/(app|ui|worker)|demo)' },
       to: { path: `^src/(core|server)/(${domains})/`, pathNot: ['/index\\.ts$'] },
     },
+    {
+      name: 'pages-read-through-doors',
+      severity: 'error',
+      comment: 'What a page or a route reads with, it is given by a door that has asked who wants it (src/app/_server).',
+      from: { path: '^src/app/', pathNot: ['^src/app/_server/', forTests] },
+      to: { path: '^src/server/platform/database' },
+    },
     { name: 'only-tests-use-what-is-for-tests', severity: 'error', from: { pathNot: forTests }, to: { path: forTests } },
-    { name: 'nothing-lies-about', severity: 'error', from: { orphan: true, path: '^src/(core|server|ui)', pathNot: '\\.test\\.ts$|\\.css$' }, to: {} },
+    { name: 'nothing-lies-about', severity: 'error', from: { orphan: true, path: '^src/(core|server|ui)', pathNot: '\\.test\\.ts$|\\.d\\.ts$|\\.css$' }, to: {} },
   ],
   options: {
     doNotFollow: { path: 'node_modules' },

@@ -7,7 +7,7 @@ const aoife = 'aoife1@post.example';
 
 /** The id of a course, from what its Build stage asks the server for. */
 async function courseIdOf(page: Page, slug: string): Promise<string> {
-  const [answer] = await Promise.all([page.waitForResponse(/\/api\/course\/.+\/differences$/), page.goto(`/c/${slug}/build`)]);
+  const [answer] = await Promise.all([page.waitForResponse(/\/api\/course\/.+\/news$/), page.goto(`/c/${slug}/build`)]);
   return new URL(answer.url()).pathname.split('/')[3] ?? '';
 }
 
@@ -89,6 +89,7 @@ test('what a course’s desk asks for is answered to those who work on it, and e
   const post = { data: 'no' };
   // Who asks: nobody, a learner, a marker, the owner.
   const cases: [string, string, number[], object?][] = [
+    ['news', `/api/course/${courseId}/news`, [401, 403, 403, 200]],
     ['differences', `/api/course/${courseId}/differences`, [401, 403, 403, 200]],
     ['of no course', `/api/course/${nowhere}/differences`, [401, 403, 403, 404]],
     ['no id', '/api/course/no/differences', [401, 403, 403, 403]],

@@ -1,4 +1,5 @@
 import { type NextRequest, NextResponse } from 'next/server';
+import { waitingForConnections } from './server/platform/waiting';
 
 const isDevelopment = process.env.NODE_ENV === 'development';
 
@@ -47,7 +48,15 @@ function canBeRead(path: string): boolean {
   }
 }
 
+/** Who would wait behind so many others is told at once to come back. */
+const mostWaiting = 500;
+
 export function proxy(request: NextRequest): NextResponse {
+  if (waitingForConnections() > mostWaiting)
+    return new NextResponse('The school has more to do at this moment than it can answer. Try again in a moment.', {
+      status: 503,
+      headers: { 'retry-after': '2' },
+    });
   if (!canBeRead(request.nextUrl.pathname)) return new NextResponse('This address is damaged. Check how it was copied.', { status: 400 });
   if (!['GET', 'HEAD', 'OPTIONS'].includes(request.method) && !comesFromOurPages(request)) {
     return NextResponse.json(

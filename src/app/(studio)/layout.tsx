@@ -1,9 +1,10 @@
 import '@mantine/core/styles.css';
+import '@mantine/dates/styles.css';
 import '@mantine/notifications/styles.css';
 import '@mantine/dropzone/styles.css';
 import '@/ui/theme/base.css';
 import type { ReactNode } from 'react';
-import { nonce } from '@/app/_server/doors';
+import { anybody, nonce } from '@/app/_server/doors';
 import { Shell, shellMetadata, shellViewport } from '@/ui/frame/Shell';
 import { Providers } from './Providers';
 
@@ -12,10 +13,12 @@ export const viewport = shellViewport;
 
 /** For those who make, mark and run courses: with the whole interface library. */
 export default async function StudioLayout({ children }: { readonly children: ReactNode }) {
-  const key = await nonce();
+  const [key, { person }] = await Promise.all([nonce(), anybody()]);
   return (
     <Shell nonce={key}>
-      <Providers nonce={key}>{children}</Providers>
+      <Providers nonce={key} locale={person?.locale ?? 'en-GB'}>
+        {children}
+      </Providers>
     </Shell>
   );
 }

@@ -11,6 +11,8 @@ import { respond } from './respond';
  * The doors of the addresses that are no pages, the same way as the doors of pages: an answer is made with
  * what a door gives. Whatever goes wrong behind one is a problem with a sentence and the right status.
  */
+export type { Database };
+
 type Params = { readonly [name: string]: string };
 type Asked = { readonly request: Request; readonly params: Params; readonly db: Database };
 type Answer<T> = (asked: Asked & T) => Promise<Response> | Response;

@@ -18,7 +18,8 @@ const content = (name: string) => ({
   checkAddress: 'http://school.example/check/x',
 });
 const width = 1684;
-const grey = async (input: string | Buffer) => sharp(input, { density: 144 }).resize({ width }).flatten({ background: 'white' }).greyscale().blur(2).raw().toBuffer();
+const grey = async (input: string | Buffer) =>
+  sharp(input, { density: 144 }).resize({ width }).flatten({ background: 'white' }).greyscale().blur(2).raw().toBuffer();
 
 test.each(['Þórgunnur Ó Briain', 'مُحَمَّد (Mo) علي', 'דוד לוי (בן)', 'ปิ่นแก้ว', 'শ্রীকান্ত', 'क्षितिज', '山田 花子'])(
   'what is drawn on screen is what is printed: %s',

@@ -57,9 +57,17 @@ export const publish = command({
     const before: CourseDocument | null = locked.liveEditionId ? await editionDocument(tx.db, locked.liveEditionId) : null;
     if (before && documentHash(before) === hash) return fail('conflict', 'Nothing has changed since the edition that is live, so there is nothing to publish.');
     const id = newId();
-    await tx.db
-      .insert(edition)
-      .values({ id, courseId, number: next, document, hash, differences: differences(before, document), publishedBy: actor.id, publishedAt: now.toString() });
+    await tx.db.insert(edition).values({
+      id,
+      courseId,
+      number: next,
+      revision: locked.revision,
+      document,
+      hash,
+      differences: differences(before, document),
+      publishedBy: actor.id,
+      publishedAt: now.toString(),
+    });
     await tx.db.update(course).set({ liveEditionId: id }).where(eq(course.id, courseId));
     await tx.db.delete(plannedEdition).where(and(eq(plannedEdition.courseId, courseId), lte(plannedEdition.number, next)));
     await audit({ courseId, sentence: `published edition ${next}` });

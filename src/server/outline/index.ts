@@ -8,16 +8,17 @@ export { type Present, sayWhere, whereSchema } from './presence';
 export {
   type CourseDesk,
   type CourseHead,
+  type CourseNews,
   composeDocument,
   courseBySlug,
   courseDesk,
   courseIsThere,
+  courseNews,
   coursesFor,
+  differencesToLive,
   editionDocument,
   liveDocument,
   type Planned,
   staffLooks,
-  type Unpublished,
-  unpublished,
 } from './queries';
 export { audit, course } from './schema';

@@ -100,10 +100,12 @@ export async function coursesFor(db: Database, person: Person) {
 }
 
 export type Planned = { readonly number: number; readonly at: string; readonly wall: string; readonly zone: string; readonly problem: string | null };
-export type Unpublished = {
+/** What there is to know of publishing a course without anything being compared. */
+export type CourseNews = {
   readonly next: number;
   readonly live: number | null;
-  readonly differences: readonly Difference[];
+  /** The revision the live edition was made of: what the working copy has more are changes not published yet. */
+  readonly publishedRevision: number;
   /** An edition that is to be made at a time. */
   readonly planned: Planned | null;
 };
@@ -113,26 +115,27 @@ async function plannedOf(db: Database, courseId: string): Promise<Planned | null
   return row ? { number: row.number, at: row.at, wall: row.wall, zone: row.zone, problem: row.problem } : null;
 }
 
-/** What publishing would bring: the number of the next edition, and what changed since the live one. */
-export async function unpublished(db: Database, courseId: string): Promise<Unpublished | null> {
-  const [outline, media, rows] = await Promise.all([
-    loadOutline(db, courseId),
-    mediaOfCourse(db, courseId),
-    db
-      .select({ live: course.liveEditionId, number: edition.number, id: edition.id })
-      .from(course)
-      .leftJoin(edition, eq(edition.courseId, course.id))
-      .where(eq(course.id, courseId)),
-  ]);
-  if (!outline) return null;
+export async function courseNews(db: Database, courseId: string): Promise<CourseNews> {
+  const rows = await db
+    .select({ live: course.liveEditionId, number: edition.number, id: edition.id, revision: edition.revision })
+    .from(course)
+    .leftJoin(edition, eq(edition.courseId, course.id))
+    .where(eq(course.id, courseId));
   const live = rows.find((row) => row.id !== null && row.id === row.live);
-  const before = await liveDocument(db, live?.id ?? null);
   return {
     next: Math.max(0, ...rows.map((row) => row.number ?? 0)) + 1,
     live: live?.number ?? null,
-    differences: differences(before, composeDocument(outline, media)),
+    publishedRevision: live?.revision ?? 0,
     planned: await plannedOf(db, courseId),
   };
+}
+
+/** What has changed since the live edition, in words: the whole working copy is compared. */
+export async function differencesToLive(db: Database, courseId: string): Promise<Difference[] | null> {
+  const [outline, media] = [await loadOutline(db, courseId), await mediaOfCourse(db, courseId)];
+  if (!outline) return null;
+  const [row] = await db.select({ live: course.liveEditionId }).from(course).where(eq(course.id, courseId));
+  return differences(await liveDocument(db, row?.live ?? null), composeDocument(outline, media));
 }
 
 /** Whether a course lets its markers look at it without being enrolled. */

@@ -18,7 +18,11 @@ export const stepSchema = idSchema.optional();
 
 /** Holds the course for this transaction, so that edits and publishing come one after the other. */
 export async function lockCourse(tx: Transaction, courseId: string) {
-  const [row] = await tx.db.select({ id: course.id, liveEditionId: course.liveEditionId }).from(course).where(eq(course.id, courseId)).for('update');
+  const [row] = await tx.db
+    .select({ id: course.id, liveEditionId: course.liveEditionId, revision: course.revision })
+    .from(course)
+    .where(eq(course.id, courseId))
+    .for('update');
   return row ?? null;
 }
 

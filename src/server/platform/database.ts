@@ -43,9 +43,6 @@ function current(): Kept {
 export const database = (): Database => current().db;
 export const pool = (): pg.Pool => current().pool;
 
-/** How many wait for a connection at this moment. */
-export const waitingForConnections = (): number => kept.mosaikDatabase?.pool.waitingCount ?? 0;
-
 export async function closeDatabase(): Promise<void> {
   const open = kept.mosaikDatabase;
   kept.mosaikDatabase = undefined;

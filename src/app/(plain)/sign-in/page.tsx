@@ -1,5 +1,6 @@
 import { redirect } from 'next/navigation';
 import { anybody } from '@/app/_server/doors';
+import { ownPath } from '@/app/_server/own-path';
 import { samplePeople, schoolFacts } from '@/server/people';
 import { Mark } from '@/ui/frame/Mark';
 import { FirstOwner } from './FirstOwner';
@@ -16,13 +17,10 @@ const rows = [
   'night-2 1,plum 8,malachite 3',
 ];
 
-/** Only pages of our own may be named as where to go next. */
-const safeNext = (next: string | undefined) => (next && /^\/(?![/\\])/.test(next) ? next : '/');
-
-export default async function SignInPage({ searchParams }: { readonly searchParams: Promise<{ next?: string }> }) {
+export default async function SignInPage({ searchParams }: { readonly searchParams: Promise<{ next?: string | string[] }> }) {
   const { person, db } = await anybody();
   const [{ next }, school, sample] = await Promise.all([searchParams, schoolFacts(db), samplePeople(db)]);
-  if (person) redirect(safeNext(next));
+  if (person) redirect(ownPath(next));
   return (
     <main className={styles.page}>
       <div className={styles.scene}>
@@ -45,7 +43,7 @@ export default async function SignInPage({ searchParams }: { readonly searchPara
       </div>
       <div className={styles.side}>
         {school ? (
-          <SignIn school={school.name} people={sample} next={safeNext(next)} samplePassword={sample.length > 0 ? await samplePasswordText() : null} />
+          <SignIn school={school.name} people={sample} next={ownPath(next)} samplePassword={sample.length > 0 ? await samplePasswordText() : null} />
         ) : (
           <FirstOwner />
         )}

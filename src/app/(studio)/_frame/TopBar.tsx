@@ -1,9 +1,10 @@
-import { IconBooks, IconInbox, IconTable, IconUsers } from '@tabler/icons-react';
+import { IconAlertTriangle, IconBooks, IconInbox, IconTable, IconUsers } from '@tabler/icons-react';
 import Link from 'next/link';
 import type { Entered } from '@/app/_server/doors';
 import { can, makesCourses } from '@/core/people';
 import { countWaiting } from '@/server/assignment';
 import { schoolFacts } from '@/server/people';
+import { diskWarning } from '@/server/platform/disk';
 import { Mark } from '@/ui/frame/Mark';
 import { FindAnything } from './FindAnything';
 import styles from './frame.module.css';
@@ -15,49 +16,60 @@ type Props = {
 };
 
 export async function TopBar({ entered: { person, db }, here }: Props) {
-  const [school, waiting] = await Promise.all([schoolFacts(db), countWaiting(db, person)]);
+  const [school, waiting, warning] = await Promise.all([
+    schoolFacts(db),
+    countWaiting(db, person),
+    can(person, 'people.manage') ? diskWarning().catch(() => null) : null,
+  ]);
   const makes = makesCourses(person);
   return (
-    <header className={styles.bar} data-steers>
-      <Link href="/" className={styles.brand} aria-label={`Mosaik, ${school?.name ?? ''}`}>
-        <Mark />
-        <b>Mosaik</b>
-        <span className={styles.school}>{school?.name}</span>
-      </Link>
-      <FindAnything makes={makes} manages={can(person, 'people.manage')} />
-      <nav className={styles.nav} aria-label="School">
-        {makes && (
-          <Link href="/courses" className={styles.link} aria-current={here === 'courses' ? 'page' : undefined}>
-            <IconBooks size={18} stroke={1.75} aria-hidden="true" />
-            <span>Courses</span>
-          </Link>
-        )}
-        {makes && (
-          <Link href="/catalogue" className={styles.link} aria-current={here === 'catalogue' ? 'page' : undefined}>
-            <IconTable size={18} stroke={1.75} aria-hidden="true" />
-            <span>Catalogue</span>
-          </Link>
-        )}
-        {(makes || waiting > 0 || person.role === 'marker') && (
-          <Link href="/marking" className={styles.link} aria-current={here === 'marking' ? 'page' : undefined}>
-            <IconInbox size={18} stroke={1.75} aria-hidden="true" />
-            <span>Marking</span>
-            {waiting > 0 && (
-              <b className={styles.count}>
-                {waiting}
-                <span className="visually-hidden"> waiting</span>
-              </b>
-            )}
-          </Link>
-        )}
-        {can(person, 'people.manage') && (
-          <Link href="/people" className={styles.link} aria-current={here === 'people' ? 'page' : undefined}>
-            <IconUsers size={18} stroke={1.75} aria-hidden="true" />
-            <span>People</span>
-          </Link>
-        )}
-        <PersonMenu name={person.name} email={person.email} />
-      </nav>
-    </header>
+    <>
+      <header className={styles.bar} data-steers>
+        <Link href="/" className={styles.brand} aria-label={`Mosaik, ${school?.name ?? ''}`}>
+          <Mark />
+          <b>Mosaik</b>
+          <span className={styles.school}>{school?.name}</span>
+        </Link>
+        <FindAnything makes={makes} manages={can(person, 'people.manage')} />
+        <nav className={styles.nav} aria-label="School">
+          {makes && (
+            <Link href="/courses" className={styles.link} aria-current={here === 'courses' ? 'page' : undefined}>
+              <IconBooks size={18} stroke={1.75} aria-hidden="true" />
+              <span>Courses</span>
+            </Link>
+          )}
+          {makes && (
+            <Link href="/catalogue" className={styles.link} aria-current={here === 'catalogue' ? 'page' : undefined}>
+              <IconTable size={18} stroke={1.75} aria-hidden="true" />
+              <span>Catalogue</span>
+            </Link>
+          )}
+          {(makes || waiting > 0 || person.role === 'marker') && (
+            <Link href="/marking" className={styles.link} aria-current={here === 'marking' ? 'page' : undefined}>
+              <IconInbox size={18} stroke={1.75} aria-hidden="true" />
+              <span>Marking</span>
+              {waiting > 0 && (
+                <b className={styles.count}>
+                  {waiting}
+                  <span className="visually-hidden"> waiting</span>
+                </b>
+              )}
+            </Link>
+          )}
+          {can(person, 'people.manage') && (
+            <Link href="/people" className={styles.link} aria-current={here === 'people' ? 'page' : undefined}>
+              <IconUsers size={18} stroke={1.75} aria-hidden="true" />
+              <span>People</span>
+            </Link>
+          )}
+          <PersonMenu name={person.name} email={person.email} />
+        </nav>
+      </header>
+      {warning && (
+        <p className={styles.warning} role="alert">
+          <IconAlertTriangle size={16} stroke={1.75} aria-hidden="true" /> {warning}
+        </p>
+      )}
+    </>
   );
 }

@@ -1,5 +1,5 @@
 import { refuse } from '@/app/_server/respond';
-import { forPerson } from '@/app/_server/routes';
+import { type Database, forPerson } from '@/app/_server/routes';
 import { serveFile } from '@/app/_server/serve';
 import { isId } from '@/core/kernel/ids';
 import { fail } from '@/core/kernel/problem';
@@ -9,7 +9,6 @@ import { courseHead, learning } from '@/server/learning';
 import { mediaById } from '@/server/media';
 import { staffLooks } from '@/server/outline';
 import type { Person } from '@/server/people';
-import type { Database } from '@/server/platform/database';
 
 type Variant = { readonly hash: string; readonly contentType: string };
 

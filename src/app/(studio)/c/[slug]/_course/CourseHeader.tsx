@@ -7,7 +7,7 @@ import Link from 'next/link';
 import { usePathname } from 'next/navigation';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { counted } from '@/core/kernel/words';
-import type { Unpublished } from '@/server/outline';
+import type { CourseNews } from '@/server/outline';
 import { Clashes } from './Clashes';
 import { useCourse, useCourseStatus, useCourseStore, useDesk } from './CourseProvider';
 import styles from './course.module.css';
@@ -30,13 +30,13 @@ export function CourseHeader() {
     return () => window.removeEventListener('mosaik:publish', publish);
   }, []);
   const first = useRef(true);
-  const [news, setNews] = useState<Unpublished | null>(null);
+  const [news, setNews] = useState<CourseNews | null>(null);
   const revision = useCourseStatus('revision');
   const told = useCourseStatus('news');
 
   const refresh = useCallback(async () => {
-    const response = await fetch(`/api/course/${head.id}/differences`).catch(() => null);
-    if (response?.ok) setNews((await response.json()) as Unpublished);
+    const response = await fetch(`/api/course/${head.id}/news`).catch(() => null);
+    if (response?.ok) setNews((await response.json()) as CourseNews);
   }, [head.id]);
   // biome-ignore lint/correctness/useExhaustiveDependencies: asked again when something has changed
   useEffect(() => {
@@ -46,7 +46,7 @@ export function CourseHeader() {
   }, [refresh, revision, told]);
 
   const squaresOf = useMemo(() => new Map(stages.map(({ id }) => [id, stageSquares(id, state.outline, findings)])), [state.outline, findings]);
-  const count = news?.differences.length ?? 0;
+  const count = news ? Math.max(0, revision - news.publishedRevision) : 0;
   const planned = news?.planned
     ? news.planned.problem
       ? ` · edition ${news.planned.number} could not be made`

@@ -1,17 +1,19 @@
 'use client';
-import { Button, Modal, SegmentedControl, TextInput } from '@mantine/core';
+import { Button, Modal, SegmentedControl, Skeleton } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
 import { IconAlertSquare } from '@tabler/icons-react';
 import { useRouter } from 'next/navigation';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { act } from '@/app/_client/act';
-import type { Unpublished } from '@/server/outline';
+import type { Difference } from '@/core/outline';
+import type { CourseNews } from '@/server/outline';
+import { DayField, TimeField } from '@/ui/fields/DayField';
 import { useCourse, useDesk } from './CourseProvider';
 import styles from './course.module.css';
 import { EditionPreview, useEditionPreview } from './EditionPreview';
 import edition from './edition.module.css';
 
-type Props = { readonly opened: boolean; readonly onClose: () => void; readonly news: Unpublished | null; readonly onPublished: () => void };
+type Props = { readonly opened: boolean; readonly onClose: () => void; readonly news: CourseNews | null; readonly onPublished: () => void };
 
 const glyphs = { added: '+', removed: '−', changed: '~', moved: '↕' } as const;
 
@@ -27,7 +29,21 @@ export function PublishDialog({ opened, onClose, news, onPublished }: Props) {
   const course = useCourse();
   const preview = useEditionPreview(head.id, null, opened);
   const settle = findings.filter((finding) => finding.level === 'settle');
-  const nothing = news !== null && news.live !== null && news.differences.length === 0;
+  // Worked out only now that somebody looks: the whole working copy is compared for it.
+  const [differences, setDifferences] = useState<readonly Difference[] | null>(null);
+  useEffect(() => {
+    if (!opened) return;
+    let current = true;
+    store.saved().then(async () => {
+      const response = await fetch(`/api/course/${head.id}/differences`).catch(() => null);
+      if (current && response?.ok) setDifferences((await response.json()) as Difference[]);
+    });
+    return () => {
+      current = false;
+      setDifferences(null);
+    };
+  }, [opened, head.id, store]);
+  const nothing = news !== null && news.live !== null && differences?.length === 0;
 
   const publish = async () => {
     if (!news) return;
@@ -93,9 +109,10 @@ export function PublishDialog({ opened, onClose, news, onPublished }: Props) {
         </section>
       )}
       <b>{news?.live ? `Changed since edition ${news.live}` : 'What the first edition holds'}</b>
+      {differences === null && <Skeleton height={72} role="status" aria-label="Comparing with the live edition" />}
       {nothing && <p>Nothing has changed, so there is nothing to publish.</p>}
       <ul className={styles.differences}>
-        {news?.differences.map((difference) => (
+        {differences?.map((difference) => (
           <li key={difference.sentence}>
             <span aria-hidden="true" data-what={difference.what}>
               {glyphs[difference.what]}
@@ -118,8 +135,8 @@ export function PublishDialog({ opened, onClose, news, onPublished }: Props) {
           />
           {when === 'later' && (
             <>
-              <TextInput type="date" label="Day" value={date} onChange={(event) => setDate(event.currentTarget.value)} />
-              <TextInput type="time" label={`Time in ${course.zone}`} value={time} onChange={(event) => setTime(event.currentTarget.value)} />
+              <DayField label="Day" value={date} onChange={setDate} />
+              <TimeField label={`Time in ${course.zone}`} value={time} onChange={setTime} />
             </>
           )}
         </div>

@@ -1,8 +1,9 @@
 'use client';
-import { Select, TextInput } from '@mantine/core';
+import { Select } from '@mantine/core';
 import { useState } from 'react';
-import { ok, type Result } from '@/core/kernel/problem';
+import type { Result } from '@/core/kernel/problem';
 import type { OpeningRule } from '@/core/release';
+import { DayField, TimeField } from '@/ui/fields/DayField';
 import { NumberField } from '@/ui/fields/fields';
 import styles from './inspector.module.css';
 
@@ -59,26 +60,14 @@ export function OpeningField({ label, value, inherits, zone, onSave }: Props) {
             data={['hours', 'days', 'weeks']}
             onChange={(unit) => save({ ...value, unit: (unit ?? 'days') as typeof value.unit, at: unit === 'hours' ? null : value.at })}
           />
-          {value.unit !== 'hours' && (
-            <TextInput label="At" type="time" value={value.at ?? ''} onChange={(event) => save({ ...value, at: event.currentTarget.value || null })} />
-          )}
+          {value.unit !== 'hours' && <TimeField label="At" value={value.at ?? ''} clearable onChange={(at) => save({ ...value, at: at || null })} />}
         </div>
       )}
       {value?.when === 'on-date' && (
         <>
           <div className={styles.pair} style={{ gridTemplateColumns: '1fr 124px' }}>
-            <TextInput
-              label="Date"
-              type="date"
-              value={value.date}
-              onChange={(event) => (event.currentTarget.value ? save({ ...value, date: event.currentTarget.value }) : ok(null))}
-            />
-            <TextInput
-              label="At"
-              type="time"
-              value={value.at}
-              onChange={(event) => (event.currentTarget.value ? save({ ...value, at: event.currentTarget.value }) : ok(null))}
-            />
+            <DayField label="Date" value={value.date} onChange={(date) => date && save({ ...value, date })} />
+            <TimeField label="At" value={value.at} onChange={(at) => at && save({ ...value, at })} />
           </div>
           <span className={styles.inherits}>Meant in {value.zone}.</span>
         </>

@@ -244,7 +244,12 @@ export function OutlineTree({ query, goTo, onFind }: Props) {
     if (!isEmpty) return;
     // Nothing is there to have the focus; the key that makes a lesson makes the first one all the same.
     const onEnter = (event: globalThis.KeyboardEvent) => {
-      if (event.key !== 'Enter' || event.defaultPrevented || (event.target instanceof Element && event.target.closest('a, button, input, textarea, [role="dialog"]'))) return;
+      if (
+        event.key !== 'Enter' ||
+        event.defaultPrevented ||
+        (event.target instanceof Element && event.target.closest('a, button, input, textarea, [role="dialog"]'))
+      )
+        return;
       event.preventDefault();
       addFirst.current();
     };

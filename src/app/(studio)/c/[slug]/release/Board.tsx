@@ -1,11 +1,12 @@
 'use client';
-import { ActionIcon, Button, SegmentedControl, Select, TextInput } from '@mantine/core';
+import { ActionIcon, Button, SegmentedControl, Select } from '@mantine/core';
 import { IconAdjustments, IconAlertSquare, IconAlertTriangle, IconChevronLeft, IconChevronRight, IconClock, IconFlag, IconRepeat } from '@tabler/icons-react';
 import { useRouter } from 'next/navigation';
 import { useMemo, useState } from 'react';
 import type { Cohort } from '@/core/enrolment';
 import { countdown, dateTimeText, dayText, Temporal } from '@/core/kernel/time';
 import { board, instantOf, isOpen, type LearnerClock, openings, planText } from '@/core/release';
+import { DayField } from '@/ui/fields/DayField';
 import { Tile } from '@/ui/tile/Tile';
 import { type LessonTile, publishedRows } from '@/ui/tile/tiles';
 import { useCourse, useDesk } from '../_course/CourseProvider';
@@ -95,14 +96,7 @@ export function Board({ cohorts }: { readonly cohorts: readonly Cohort[] }) {
             data={[...cohorts.map((one) => ({ value: one.id, label: one.name })), { value: 'alone', label: 'Anyone, self-paced' }]}
           />
         </div>
-        <TextInput
-          label="Starts"
-          type="date"
-          value={startDay}
-          disabled={cohort !== undefined}
-          onChange={(event) => event.currentTarget.value && setDay(event.currentTarget.value)}
-          w={150}
-        />
+        <DayField label="Starts" value={startDay} disabled={cohort !== undefined} onChange={(start) => start && setDay(start)} w={150} />
         <Select
           label="Time zone"
           searchable

@@ -3,6 +3,7 @@ import { Button, Checkbox, CloseButton, Modal, NumberInput, Select, TextInput } 
 import { IconPlus } from '@tabler/icons-react';
 import { useState } from 'react';
 import { type Rhythm, rhythmText, usualGap, weekdayName } from '@/core/release';
+import { DayField, TimeField } from '@/ui/fields/DayField';
 import { useCourse, useDesk } from '../_course/CourseProvider';
 import styles from './board.module.css';
 
@@ -56,7 +57,7 @@ function RhythmForm({ initial, onClose }: { readonly initial: Rhythm; readonly o
           data={[1, 2, 3, 4, 5, 6, 7].map((weekday) => ({ value: String(weekday), label: weekdayName(weekday) }))}
           onChange={(weekday) => change({ weekday: Number(weekday) })}
         />
-        <TextInput label="At" type="time" value={draft.at} onChange={(event) => change({ at: event.currentTarget.value })} />
+        <TimeField label="At" value={draft.at} onChange={(at) => change({ at })} />
       </div>
       <Checkbox
         label="The first part opens at the start, whatever day that is"
@@ -84,8 +85,8 @@ function RhythmForm({ initial, onClose }: { readonly initial: Rhythm; readonly o
             // biome-ignore lint/suspicious/noArrayIndexKey: breaks have no id, and their order does not change here
             <div key={i} className={styles.breakRow}>
               <TextInput aria-label="Name of the break" placeholder="Name" value={one.name} onChange={(event) => set({ name: event.currentTarget.value })} />
-              <TextInput aria-label="First day of the break" type="date" value={one.from} onChange={(event) => set({ from: event.currentTarget.value })} />
-              <TextInput aria-label="Last day of the break" type="date" value={one.to} onChange={(event) => set({ to: event.currentTarget.value })} />
+              <DayField hideLabel label="First day of the break" value={one.from} onChange={(from) => set({ from })} />
+              <DayField hideLabel label="Last day of the break" value={one.to} onChange={(to) => set({ to })} />
               <CloseButton aria-label={`Remove the break ${one.name}`} onClick={() => change({ breaks: draft.breaks.filter((_, o) => o !== i) })} />
             </div>
           );

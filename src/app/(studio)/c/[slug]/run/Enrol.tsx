@@ -7,6 +7,7 @@ import { act } from '@/app/_client/act';
 import type { Cohort } from '@/core/enrolment';
 import type { Problem } from '@/core/kernel/problem';
 import type { StaffRow } from '@/server/people';
+import { DayField } from '@/ui/fields/DayField';
 import { newId } from '@/ui/ids';
 import { useReady } from '@/ui/plain/useReady';
 import { useCourse } from '../_course/CourseProvider';
@@ -81,12 +82,11 @@ function NewCohort({ courseId }: { readonly courseId: string }) {
           onChange={(event) => setName(event.currentTarget.value)}
           error={problem?.field === 'name' ? problem.sentence : null}
         />
-        <TextInput
-          readOnly={!ready}
+        <DayField
+          disabled={!ready}
           label="Starts on"
-          type="date"
           value={startsOn}
-          onChange={(event) => setStartsOn(event.currentTarget.value)}
+          onChange={setStartsOn}
           error={problem && problem.field !== 'name' ? problem.sentence : null}
         />
       </div>

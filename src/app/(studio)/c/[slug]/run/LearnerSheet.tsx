@@ -40,7 +40,7 @@ export function LearnerSheet({ courseId, row, columns }: { readonly courseId: st
                 </span>
                 <b>
                   {cell.points ?? (cell.state === 'excused' ? 'excused' : '–')}
-                  <span className={styles.quiet}> / {pointsText(column.of)}</span>
+                  <span className={styles.quiet}> / {pointsText(cell.of)}</span>
                 </b>
               </button>
               {openId === column.id && <Decide courseId={courseId} learnerId={row.learnerId} column={column} cell={cell} onDone={() => setOpenId(null)} />}
@@ -56,6 +56,34 @@ export function LearnerSheet({ courseId, row, columns }: { readonly courseId: st
         {row.complete ? 'The course is complete.' : `Not complete yet. ${row.missing.join('. ')}${row.missing.length > 0 ? '.' : ''}`}
       </p>
       {row.certificate && <p className={inspector.hint}>Certificate {row.certificate}</p>}
+      {!row.certificate && row.mayBeAwarded && <AwardByHand courseId={courseId} learnerId={row.learnerId} />}
+    </div>
+  );
+}
+
+/** A certificate for somebody whom the rule does not reach, for example because they were excused from everything; with a reason. */
+function AwardByHand({ courseId, learnerId }: { readonly courseId: string; readonly learnerId: string }) {
+  const router = useRouter();
+  const [asks, setAsks] = useState(false);
+  const [why, setWhy] = useState('');
+  const [problem, setProblem] = useState<string | null>(null);
+  const award = async () => {
+    const done = await act('certificate.award-by-hand', { courseId, learnerId, why });
+    if (!done.ok) return setProblem(done.problem.sentence);
+    router.refresh();
+  };
+  if (!asks)
+    return (
+      <Button size="compact-sm" variant="default" onClick={() => setAsks(true)}>
+        Award the certificate by hand
+      </Button>
+    );
+  return (
+    <div className={styles.form}>
+      <TextInput label="Reason" value={why} onChange={(event) => setWhy(event.currentTarget.value)} error={problem} autoFocus />
+      <Button size="compact-sm" onClick={award}>
+        Award the certificate
+      </Button>
     </div>
   );
 }

@@ -50,6 +50,7 @@ export default async function RunPage({ params }: { readonly params: Promise<{ s
     complete: view.completion.complete,
     missing: view.completion.missing,
     certificate: issued.get(learner.learnerId)?.number ?? null,
+    mayBeAwarded: view.award !== null,
     cells: view.sheet.lines.map((line): GradeCell => {
       const passed = view.lessons.find((one) => one.lesson.id === line.item.id)?.passed ?? null;
       const decision = records.decisions.get(line.item.id);
@@ -57,6 +58,7 @@ export default async function RunPage({ params }: { readonly params: Promise<{ s
         id: line.item.id,
         state: line.entry.state,
         points: line.entry.state === 'points' ? toShort({ n: line.entry.points.n, d: line.entry.points.d * 1000n }, 2) : null,
+        of: line.entry.state === 'points' ? line.entry.of : line.item.of,
         passed,
         why: line.why,
         decision: decision ? { kind: decision.kind, points: decision.points, reason: decision.reason } : null,

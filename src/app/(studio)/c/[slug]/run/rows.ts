@@ -12,6 +12,8 @@ export type GradeCell = {
   readonly id: string;
   readonly state: 'points' | 'waiting' | 'missing' | 'excused' | 'hidden';
   readonly points: string | null;
+  /** What the points are out of: what it was worth when it was marked, in thousandths. */
+  readonly of: number;
   readonly passed: boolean | null;
   readonly why: string;
   readonly decision: { readonly kind: 'points' | 'excused'; readonly points: number | null; readonly reason: string } | null;
@@ -31,6 +33,8 @@ export type RunRow = {
   readonly complete: boolean;
   readonly missing: readonly string[];
   readonly certificate: string | null;
+  /** Whether the course awards one at all. */
+  readonly mayBeAwarded: boolean;
   readonly cells: readonly GradeCell[];
 };
 export type Award = {
