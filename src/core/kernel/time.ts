@@ -50,9 +50,6 @@ export function wallTime(instant: Temporal.Instant, zone: string): Temporal.Plai
   return wallOf(zoneOf(zone).wallAt(instant.epochMilliseconds));
 }
 
-/** The later of two instants. */
-export const later = (a: Temporal.Instant, b: Temporal.Instant) => (Temporal.Instant.compare(a, b) >= 0 ? a : b);
-
 export type Names = { locale: string; zone: string };
 
 /** `Mon 26 Apr 2027, 09:00` in the person's locale and zone. */

@@ -1,5 +1,5 @@
 import { join } from 'node:path';
-import { Worker } from 'node:worker_threads';
+import type { Worker as Thread } from 'node:worker_threads';
 import { fail, type Result } from '@/core/kernel/problem';
 import { log } from '../platform/log';
 import type { Asked, Tasks } from './tasks';
@@ -16,7 +16,7 @@ const mostIdle = 2;
 const tooMuch = fail('too-large', 'This file takes too long to read, or too much room. Save it anew from the program it comes from, or send it in parts.');
 
 /** A thread, and when it will have read its own program and can begin. */
-type Reader = { readonly worker: Worker; readonly ready: Promise<void> };
+type Reader = { readonly worker: Thread; readonly ready: Promise<void> };
 const kept = globalThis as typeof globalThis & { mosaikReaders?: Reader[] };
 const idle = (): Reader[] => {
   kept.mosaikReaders ??= [];
@@ -24,7 +24,8 @@ const idle = (): Reader[] => {
 };
 
 function open(): Reader {
-  // The path is put together here, so that no bundler takes the thread for a part of itself.
+  // Asked for while running: a bundler takes what an imported one opens for a part of the program, and reads tsx.
+  const { Worker } = process.getBuiltinModule('node:worker_threads');
   const entry = join(process.cwd(), 'src', 'server', 'exchange', 'reader-thread.mjs');
   const worker = new Worker(entry, {
     resourceLimits: { maxOldGenerationSizeMb: mostMegabytes, maxYoungGenerationSizeMb: 64 },
