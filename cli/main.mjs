@@ -8,8 +8,11 @@ const usage = `mosaik start   start everything and print the address
   --fresh       throw the data folder away first
   --dev         with the development server instead of a build
 mosaik test    install what tests need and run all of them
+  PATH        only these: e2e/NAME.spec.ts, or a path below src/
 mosaik check   the quick part: types, lint, layers, unit tests
 mosaik bench   measure, and print the figures beside what they are compared with
+  NAME        only the rows whose name begins so
+  --strict    end with an error when a row is over its bound
 mosaik shots   make the pictures in docs/screenshots again`;
 
 const commands = {
@@ -31,6 +34,7 @@ function parse(argv) {
         empty: { type: 'boolean', default: false },
         fresh: { type: 'boolean', default: false },
         dev: { type: 'boolean', default: false },
+        strict: { type: 'boolean', default: false },
         help: { type: 'boolean', default: false },
       },
     });

@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { ensureDatabase, startDatabase } from './database.mjs';
 import { ensureBuild, ensurePackages } from './packages.mjs';
 import { root } from './paths.mjs';
-import { say, step, warn } from './say.mjs';
+import { Stop, say, step, warn } from './say.mjs';
 import { prepare, systemPackages } from './start.mjs';
 import { ensureSystem } from './system.mjs';
 
@@ -47,9 +47,22 @@ function runChecks(tally) {
   }
 }
 
-function vitest(tally, project, env = {}) {
+function vitest(tally, project, env = {}, paths = []) {
   const report = join(tmpdir(), `mosaik-${project}-${process.pid}.json`);
-  const good = run(tool('vitest/vitest.mjs', 'run', '--project', project, '--reporter=default', '--reporter=json', `--outputFile.json=${report}`), env);
+  const good = run(
+    tool(
+      'vitest/vitest.mjs',
+      'run',
+      '--project',
+      project,
+      '--reporter=default',
+      '--reporter=json',
+      `--outputFile.json=${report}`,
+      '--passWithNoTests',
+      ...paths,
+    ),
+    env,
+  );
   const counted = existsSync(report) ? JSON.parse(readFileSync(report, 'utf8')) : { numPassedTests: 0, numFailedTests: 0 };
   rmSync(report, { force: true });
   tally.passed += counted.numPassedTests;
@@ -57,10 +70,10 @@ function vitest(tally, project, env = {}) {
   tally.failed += good ? counted.numFailedTests : Math.max(1, counted.numFailedTests);
 }
 
-function journeys(tally, env) {
+function journeys(tally, env, paths = []) {
   const report = join(root, 'test-results', 'journeys.json');
   rmSync(report, { force: true });
-  const good = run(tool('@playwright/test/cli.js', 'test'), env);
+  const good = run(tool('@playwright/test/cli.js', 'test', ...paths), env);
   const { stats } = existsSync(report) ? JSON.parse(readFileSync(report, 'utf8')) : { stats: { expected: 0, unexpected: 0, flaky: 0 } };
   tally.passed += stats.expected;
   tally.failed += good ? stats.unexpected + stats.flaky : Math.max(1, stats.unexpected + stats.flaky);
@@ -100,23 +113,42 @@ export async function check() {
   return close(tally);
 }
 
-/** Everything, on a machine that has nothing yet. */
-export async function test() {
+/** What was asked for by its path: journeys, or the tests below a path of the source. */
+function wanted(paths) {
+  for (const path of paths) {
+    if (!/^(e2e|src|cli)(\/|$)/.test(path) || !existsSync(join(root, path)))
+      throw new Stop(`There is no "${path}": name a file below e2e/, or a path below src/ or cli/.`);
+  }
+  const journeyFiles = paths.filter((path) => path.startsWith('e2e'));
+  const sources = paths.filter((path) => !path.startsWith('e2e'));
+  return { journeyFiles, sources, all: paths.length === 0 };
+}
+
+/** Everything, on a machine that has nothing yet; or just what is named. */
+export async function test(_options, paths) {
+  const { journeyFiles, sources, all } = wanted(paths);
   ensureSystem([...systemPackages, 'chromium']);
   await ensurePackages();
   const tally = { passed: 0, failed: 0 };
-  runChecks(tally);
-  step('Unit tests');
-  vitest(tally, 'unit');
+  const withSources = all || sources.length > 0;
+  if (all) runChecks(tally);
+  if (withSources) {
+    step('Unit tests');
+    vitest(tally, 'unit', {}, sources);
+  }
   const data = mkdtempSync(join(tmpdir(), 'mosaik-tests-'));
   const server = await startDatabase(data, undefined, { durable: false });
   try {
     const env = { MOSAIK_TEST_DATABASE: server.address('{name}') };
-    step('Integration tests');
-    vitest(tally, 'integration', env);
-    await ensureBuild();
-    step('Journeys');
-    journeys(tally, { ...env, MOSAIK_TEST_SAMPLE: JSON.stringify(await sampleSchool(server, data)) });
+    if (withSources) {
+      step('Integration tests');
+      vitest(tally, 'integration', env, sources);
+    }
+    if (all || journeyFiles.length > 0) {
+      await ensureBuild();
+      step('Journeys');
+      journeys(tally, { ...env, MOSAIK_TEST_SAMPLE: JSON.stringify(await sampleSchool(server, data)) }, journeyFiles);
+    }
   } finally {
     await server.stop();
     rmSync(data, { recursive: true, force: true });

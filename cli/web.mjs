@@ -70,13 +70,23 @@ async function serve() {
     }
     return handle(request, response);
   });
+  // Longer than whoever asks keeps a connection for the next request: who uses one must not find it just closed.
+  server.keepAliveTimeout = 65_000;
+  server.headersTimeout = 66_000;
   server.on('upgrade', upgrade);
   // What asks for more than a server understands is told so in words.
   server.on('clientError', (_error, socket) => socket.writable && socket.end('HTTP/1.1 400 Bad Request\r\ncontent-length: 0\r\nconnection: close\r\n\r\n'));
   server.listen(port, values.host);
-  for (const signal of ['SIGTERM', 'SIGINT']) process.once(signal, () => server.close(() => process.exit(0)));
+  for (const signal of ['SIGTERM', 'SIGINT']) process.once(signal, () => stop(server));
   // Nothing may end the server that only keeps it from saying something.
   for (const stream of [process.stdout, process.stderr]) stream.on('error', () => {});
+}
+
+/** No new work; what is being answered is answered, and connections that only wait are closed. */
+function stop(server) {
+  server.close(() => process.exit(0));
+  server.closeIdleConnections();
+  setTimeout(() => process.exit(0), 5000).unref();
 }
 
 if (process.argv[1]?.endsWith('web.mjs')) await serve();

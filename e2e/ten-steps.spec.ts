@@ -103,10 +103,9 @@ test('one course from a working title to a checked certificate', async ({ browse
     await page.keyboard.press('Enter');
     await page.keyboard.type('Your own crossing');
     await page.keyboard.press('Enter');
-    await page.keyboard.press('Escape');
+    // The row that was made last has no name yet, and is gone with Escape.
     await expect(page.getByRole('treeitem')).toHaveCount(6);
-    await row(page, /New lesson/).click();
-    await page.keyboard.press('Delete');
+    await page.keyboard.press('Escape');
     await expect(page.getByRole('treeitem')).toHaveCount(5);
 
     const chooseKind = async (name: RegExp, kind: string) => {

@@ -1,2 +1,2 @@
 export { addFile, assignmentCommands, type HandInRow, mayAddFile } from './commands';
-export { countWaiting, handedInFile, handInsOf, type MarkingDesk, markingDesk, markingQueue, type QueueRow } from './queries';
+export { countWork, handedInFile, handInsOf, type MarkingDesk, markingDesk, markingQueue, type QueueRow, waitingStates, workOf } from './queries';

@@ -1,5 +1,6 @@
 import { and, asc, desc, eq, inArray, ne } from 'drizzle-orm';
 import { isId } from '@/core/kernel/ids';
+import { type RowsPage, rowsBefore, rowsPerPage } from '@/core/kernel/page';
 import { findLesson, type LessonDocument } from '@/core/outline';
 import { can, mayMark } from '@/core/people';
 import { course, editionDocument } from '../outline';
@@ -19,10 +20,7 @@ export const handInsOf = (db: Database, learnerId: string, lessonId: string): Pr
 export type QueueRow = {
   readonly id: string;
   readonly learner: string;
-  readonly learnerId: string;
-  readonly courseId: string;
   readonly courseTitle: string;
-  readonly lessonId: string;
   readonly lessonTitle: string;
   readonly state: HandInRow['state'];
   readonly handedInAt: string;
@@ -35,46 +33,69 @@ export type QueueRow = {
 const markable = (person: Person) =>
   person.role === 'owner' ? null : Object.keys(person.courses).filter((courseId) => can(person, 'marking.mark', { courseId }));
 
-/** Work a person may mark, oldest first, never their own. */
-export async function markingQueue(db: Database, person: Person): Promise<QueueRow[]> {
+/** Work a person may mark, never their own; undefined stands for nothing to say no to, null for no course at all. */
+function mayBeMarkedBy(person: Person) {
   const courses = markable(person);
-  if (courses?.length === 0) return [];
-  const rows = await db
-    .select({ row: handIn, learner: user.name, courseTitle: course.title })
-    .from(handIn)
-    .innerJoin(user, eq(user.id, handIn.learnerId))
-    .innerJoin(course, eq(course.id, handIn.courseId))
-    .where(and(ne(handIn.state, 'draft'), ne(handIn.learnerId, person.id), courses ? inArray(handIn.courseId, courses) : undefined))
-    .orderBy(asc(handIn.handedInAt));
-  return Promise.all(
+  if (courses?.length === 0) return null;
+  return and(ne(handIn.state, 'draft'), ne(handIn.learnerId, person.id), courses ? inArray(handIn.courseId, courses) : undefined);
+}
+
+/** A page of the work a person may mark, oldest first, in one of some states. */
+export async function markingQueue(db: Database, person: Person, states: readonly HandInRow['state'][], page: number): Promise<RowsPage<QueueRow>> {
+  const wanted = mayBeMarkedBy(person);
+  if (!wanted) return { rows: [], found: 0, page };
+  const those = and(wanted, inArray(handIn.state, [...states]));
+  const [rows, found] = await Promise.all([
+    db
+      .select({ row: handIn, learner: user.name, courseTitle: course.title })
+      .from(handIn)
+      .innerJoin(user, eq(user.id, handIn.learnerId))
+      .innerJoin(course, eq(course.id, handIn.courseId))
+      .where(those)
+      .orderBy(asc(handIn.handedInAt), asc(handIn.id))
+      .limit(rowsPerPage)
+      .offset(rowsBefore(page)),
+    db.$count(handIn, those),
+  ]);
+  const told = await Promise.all(
     rows.map(async ({ row, learner, courseTitle }) => {
       const document = await editionDocument(db, row.editionId);
       const lesson = document && findLesson(document, row.lessonId);
       return {
         id: row.id,
         learner,
-        learnerId: row.learnerId,
-        courseId: row.courseId,
         courseTitle,
-        lessonId: row.lessonId,
         lessonTitle: lesson?.title ?? '',
         state: row.state,
         handedInAt: row.handedInAt ?? row.changedAt,
         isLate: row.isLate,
         points: row.points,
-        of: lesson?.assignment?.points ?? 0,
+        of: row.of ?? lesson?.assignment?.points ?? 0,
       };
     }),
   );
+  return { rows: told, found, page };
 }
 
-export async function countWaiting(db: Database, person: Person): Promise<number> {
-  const courses = markable(person);
-  if (courses?.length === 0) return 0;
-  return db.$count(
-    handIn,
-    and(inArray(handIn.state, ['handed-in', 'being-marked']), ne(handIn.learnerId, person.id), courses ? inArray(handIn.courseId, courses) : undefined),
-  );
+/** How much of what a person may mark is in some states. */
+export async function countWork(db: Database, person: Person, states: readonly HandInRow['state'][]): Promise<number> {
+  const wanted = mayBeMarkedBy(person);
+  return wanted ? db.$count(handIn, and(wanted, inArray(handIn.state, [...states]))) : 0;
+}
+
+/** States in which work waits for a marker. */
+export const waitingStates = ['handed-in', 'being-marked'] as const;
+
+/** The work of one assignment a person may mark, oldest first: which, and whether it is marked. */
+export async function workOf(db: Database, person: Person, lessonId: string): Promise<{ readonly id: string; readonly done: boolean }[]> {
+  const wanted = mayBeMarkedBy(person);
+  if (!wanted) return [];
+  const rows = await db
+    .select({ id: handIn.id, state: handIn.state })
+    .from(handIn)
+    .where(and(wanted, eq(handIn.lessonId, lessonId)))
+    .orderBy(asc(handIn.handedInAt), asc(handIn.id));
+  return rows.map(({ id, state }) => ({ id, done: state === 'marked' }));
 }
 
 export type MarkingDesk = { readonly row: HandInRow; readonly learner: string; readonly lesson: LessonDocument; readonly courseTitle: string };

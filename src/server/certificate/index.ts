@@ -1,3 +1,12 @@
 export { awardIfEarned, certificateCommands } from './commands';
 export { certificatePdf, checkedCertificate, type Drawn, drawnCertificate } from './draw';
-export { type CertificateRow, certificateByToken, certificateFor, certificatesOf, checkAddress, drawCertificate } from './queries';
+export {
+  type CertificateRow,
+  certificateByToken,
+  certificateFor,
+  certificatesOf,
+  certificatesPage,
+  checkAddress,
+  countCertificates,
+  drawCertificate,
+} from './queries';

@@ -1,9 +1,11 @@
-import { and, desc, eq } from 'drizzle-orm';
+import { and, asc, desc, eq, inArray, sql } from 'drizzle-orm';
 import type { CertificateContent } from '@/core/certificate';
+import { type RowsPage, rowsBefore, rowsPerPage } from '@/core/kernel/page';
 import { longDayText } from '@/core/kernel/time';
 import { instantFrom } from '../enrolment';
 import { school } from '../people';
 import { config } from '../platform/config';
+import { contains } from '../platform/contains';
 import { type Database, database } from '../platform/database';
 import { files } from '../platform/files';
 import { certificatePdf } from './draw';
@@ -13,9 +15,27 @@ export type CertificateRow = typeof certificate.$inferSelect;
 
 export const checkAddress = (token: string) => `${config.address}/check/${token}`;
 
-export async function certificatesOf(db: Database, courseId: string): Promise<CertificateRow[]> {
-  return db.select().from(certificate).where(eq(certificate.courseId, courseId)).orderBy(desc(certificate.issuedAt));
+/** The certificates of some learners of a course. */
+export async function certificatesOf(db: Database, courseId: string, learnerIds: readonly string[]): Promise<CertificateRow[]> {
+  if (learnerIds.length === 0) return [];
+  return db
+    .select()
+    .from(certificate)
+    .where(and(eq(certificate.courseId, courseId), inArray(certificate.learnerId, [...learnerIds])));
 }
+
+/** A page of the certificates of a course, the newest first, of those whose holder or number holds some words. */
+export async function certificatesPage(db: Database, courseId: string, find: string, page: number): Promise<RowsPage<CertificateRow>> {
+  const wanted = and(eq(certificate.courseId, courseId), find === '' ? undefined : contains(sql`${certificate.holder} || ' ' || ${certificate.number}`, find));
+  const [rows, found] = await Promise.all([
+    db.select().from(certificate).where(wanted).orderBy(desc(certificate.issuedAt), asc(certificate.id)).limit(rowsPerPage).offset(rowsBefore(page)),
+    db.$count(certificate, wanted),
+  ]);
+  return { rows, found, page };
+}
+
+/** How many certificates a course has issued. */
+export const countCertificates = (db: Database, courseId: string): Promise<number> => db.$count(certificate, eq(certificate.courseId, courseId));
 
 export async function certificateFor(db: Database, courseId: string, learnerId: string): Promise<CertificateRow | null> {
   const [row] = await db

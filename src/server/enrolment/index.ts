@@ -1,2 +1,2 @@
 export { enrolmentCommands } from './commands';
-export { cohortsOf, coursesTakenBy, type EnrolledLearner, enrolledLearner, instantFrom, learnersOf } from './queries';
+export { cohortsOf, countLearners, coursesTakenBy, type EnrolledLearner, enrolledLearner, instantFrom, learnersOf, learnersPage } from './queries';

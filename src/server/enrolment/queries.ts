@@ -1,8 +1,10 @@
-import { and, asc, eq } from 'drizzle-orm';
+import { and, asc, eq, sql } from 'drizzle-orm';
 import { type Cohort, clockOf } from '@/core/enrolment';
+import { type RowsPage, rowsBefore, rowsPerPage } from '@/core/kernel/page';
 import { Temporal } from '@/core/kernel/time';
 import type { LearnerClock } from '@/core/release';
 import { user } from '../people';
+import { contains } from '../platform/contains';
 import type { Database } from '../platform/database';
 import { cohort, enrolment } from './schema';
 
@@ -55,6 +57,33 @@ export async function learnersOf(db: Database, courseId: string): Promise<Enroll
     .orderBy(asc(user.name));
   return rows.map(learnerOf);
 }
+
+/** A page of the learners of a course by name, of those whose name, address or cohort holds some words. */
+export async function learnersPage(db: Database, courseId: string, find: string, page: number): Promise<RowsPage<EnrolledLearner>> {
+  const words = sql`${user.name} || ' ' || ${user.email} || ' ' || coalesce(${cohort.name}, '')`;
+  const wanted = and(eq(enrolment.courseId, courseId), find === '' ? undefined : contains(words, find));
+  const [rows, [counted]] = await Promise.all([
+    db
+      .select(columns)
+      .from(enrolment)
+      .innerJoin(user, eq(user.id, enrolment.learnerId))
+      .leftJoin(cohort, eq(cohort.id, enrolment.cohortId))
+      .where(wanted)
+      .orderBy(asc(user.name), asc(user.id))
+      .limit(rowsPerPage)
+      .offset(rowsBefore(page)),
+    db
+      .select({ found: sql<number>`count(*)::int` })
+      .from(enrolment)
+      .innerJoin(user, eq(user.id, enrolment.learnerId))
+      .leftJoin(cohort, eq(cohort.id, enrolment.cohortId))
+      .where(wanted),
+  ]);
+  return { rows: rows.map(learnerOf), found: counted?.found ?? 0, page };
+}
+
+/** How many take a course. */
+export const countLearners = (db: Database, courseId: string): Promise<number> => db.$count(enrolment, eq(enrolment.courseId, courseId));
 
 export async function enrolledLearner(db: Database, courseId: string, learnerId: string): Promise<EnrolledLearner | null> {
   const [row] = await db

@@ -1,4 +1,4 @@
 export { learningCommands } from './commands';
 export { type EditionPreview, type LearnerEffect, previewEdition } from './effects';
 export { openLesson } from './guard';
-export { courseHead, coursesOfLearner, everybodysLearning, type LearnerRow, type Learning, learning, learningBySlug } from './queries';
+export { courseHead, coursesOfLearner, type LearnerRow, type Learning, learning, learningBySlug, learningOf } from './queries';

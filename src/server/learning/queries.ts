@@ -1,10 +1,10 @@
-import { and, asc, eq, isNotNull, ne } from 'drizzle-orm';
+import { and, asc, eq, inArray, isNotNull, ne } from 'drizzle-orm';
 import { rationalFrom } from '@/core/kernel/exact';
 import { Temporal } from '@/core/kernel/time';
 import { type Decision, type LearnerRecords, type LearnerView, learnerView, type Work } from '@/core/learning';
 import type { QuizResult } from '@/core/quiz';
 import type { LessonProgress } from '@/core/record';
-import { coursesTakenBy, type EnrolledLearner, enrolledLearner, learnersOf } from '../enrolment';
+import { coursesTakenBy, type EnrolledLearner, enrolledLearner } from '../enrolment';
 import { type CourseHead, course, courseBySlug, editionDocument } from '../outline';
 import type { Database } from '../platform/database';
 import { gradeDecision, handIn, lessonUnlock, progress, sitting } from '../platform/schema';
@@ -32,9 +32,9 @@ function add<T>(lists: Map<string, T[]> | undefined, key: string, one: T): void 
   else lists?.set(key, [one]);
 }
 
-/** The records of all learners of a course, or of one: four queries, however many there are. */
+/** The records of some learners of a course: five queries, however many there are. */
 export async function recordsOf(db: Database, courseId: string, learners: readonly EnrolledLearner[]): Promise<Map<string, LearnerRecords>> {
-  const only = learners.length === 1 ? learners[0]?.learnerId : undefined;
+  const ids = learners.map(({ learnerId }) => learnerId);
   const mine = <
     T extends {
       courseId: typeof lessonUnlock.courseId | typeof progress.courseId | typeof sitting.courseId | typeof handIn.courseId | typeof gradeDecision.courseId;
@@ -47,7 +47,7 @@ export async function recordsOf(db: Database, courseId: string, learners: readon
     },
   >(
     table: T,
-  ) => (only === undefined ? eq(table.courseId, courseId) : and(eq(table.courseId, courseId), eq(table.learnerId, only)));
+  ) => and(eq(table.courseId, courseId), inArray(table.learnerId, ids));
   const steps = await db.select().from(progress).where(mine(progress));
   const sat = await db
     .select({ learnerId: sitting.learnerId, lessonId: sitting.lessonId, points: sitting.points, of: sitting.of, share: sitting.share })
@@ -123,10 +123,10 @@ export async function coursesOfLearner(db: Database, learnerId: string): Promise
 
 export type LearnerRow = { readonly learner: EnrolledLearner; readonly records: LearnerRecords; readonly view: LearnerView };
 
-/** Every learner of a course, for the gradebook and for the Run stage. */
-export async function everybodysLearning(db: Database, head: CourseHead, now = Temporal.Now.instant()): Promise<LearnerRow[]> {
-  if (!head.liveEditionId) return [];
-  const [document, learners] = await Promise.all([editionDocument(db, head.liveEditionId), learnersOf(db, head.id)]);
+/** The course as it is for some of its learners now, for the gradebook and for the Run stage. */
+export async function learningOf(db: Database, head: CourseHead, learners: readonly EnrolledLearner[], now = Temporal.Now.instant()): Promise<LearnerRow[]> {
+  if (!head.liveEditionId || learners.length === 0) return [];
+  const document = await editionDocument(db, head.liveEditionId);
   if (!document) return [];
   const records = await recordsOf(db, head.id, learners);
   return learners.flatMap((learner) => {

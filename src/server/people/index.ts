@@ -4,7 +4,7 @@ export {
   nameAsked,
   nameRequests,
   type Person,
-  peopleOfSchool,
+  peoplePage,
   personById,
   personOf,
   type SchoolFacts,

@@ -1,5 +1,7 @@
-import { asc, eq } from 'drizzle-orm';
+import { asc, eq, sql } from 'drizzle-orm';
+import { rowsBefore, rowsPerPage } from '@/core/kernel/page';
 import type { Actor, CourseRole } from '@/core/people';
+import { contains } from '../platform/contains';
 import type { Database } from '../platform/database';
 import { courseStaff, nameRequest, school, user } from './schema';
 import { sessions } from './sessions';
@@ -34,8 +36,20 @@ export async function samplePeople(db: Database) {
   return rows.sort((a, b) => order.indexOf(a.role) - order.indexOf(b.role)).slice(0, 6);
 }
 
-export async function peopleOfSchool(db: Database) {
-  return db.select({ id: user.id, name: user.name, email: user.email, role: user.role }).from(user).orderBy(asc(user.name));
+/** A page of everybody in the school by name, of those whose name or address holds some words. */
+export async function peoplePage(db: Database, find: string, page: number) {
+  const wanted = find === '' ? undefined : contains(sql`${user.name} || ' ' || ${user.email}`, find);
+  const [rows, found] = await Promise.all([
+    db
+      .select({ id: user.id, name: user.name, email: user.email, role: user.role })
+      .from(user)
+      .where(wanted)
+      .orderBy(asc(user.name), asc(user.id))
+      .limit(rowsPerPage)
+      .offset(rowsBefore(page)),
+    db.$count(user, wanted),
+  ]);
+  return { rows, found, page };
 }
 
 export type NameRequest = { readonly personId: string; readonly name: string; readonly wanted: string; readonly at: string };

@@ -25,6 +25,8 @@ function open(): Kept {
     connectionTimeoutMillis: config.connectionWaitMs,
     statement_timeout: config.statementMs,
     idle_in_transaction_session_timeout: 60_000,
+    // How alike two words must be for the search to take one for the other, see search/queries.ts.
+    options: '-c pg_trgm.word_similarity_threshold=0.3',
   });
   // An idle connection that breaks is replaced by the pool; without a listener it would end the process.
   pool.on('error', (error) => log.warn({ err: error }, 'database connection lost'));

@@ -2,7 +2,7 @@ import { IconAlertTriangle, IconBooks, IconInbox, IconTable, IconUsers } from '@
 import Link from 'next/link';
 import type { Entered } from '@/app/_server/doors';
 import { can, makesCourses } from '@/core/people';
-import { countWaiting } from '@/server/assignment';
+import { countWork, waitingStates } from '@/server/assignment';
 import { schoolFacts } from '@/server/people';
 import { diskWarning } from '@/server/platform/disk';
 import { Mark } from '@/ui/frame/Mark';
@@ -18,7 +18,7 @@ type Props = {
 export async function TopBar({ entered: { person, db }, here }: Props) {
   const [school, waiting, warning] = await Promise.all([
     schoolFacts(db),
-    countWaiting(db, person),
+    countWork(db, person, waitingStates),
     can(person, 'people.manage') ? diskWarning().catch(() => null) : null,
   ]);
   const makes = makesCourses(person);

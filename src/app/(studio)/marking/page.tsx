@@ -3,9 +3,11 @@ import { redirect } from 'next/navigation';
 import { signedIn } from '@/app/_server/doors';
 import { handInStateText } from '@/core/assignment';
 import { pointsText } from '@/core/kernel/exact';
+import { pageIn } from '@/core/kernel/page';
 import { dateTimeText } from '@/core/kernel/time';
-import { markingQueue } from '@/server/assignment';
+import { countWork, markingQueue, waitingStates } from '@/server/assignment';
 import { instantFrom } from '@/server/enrolment';
+import { Pages } from '@/ui/table/Pages';
 import { TableHead } from '@/ui/table/TableHead';
 import { TopBar } from '../_frame/TopBar';
 import styles from './marking.module.css';
@@ -13,17 +15,19 @@ import styles from './marking.module.css';
 export const metadata = { title: 'Marking' };
 
 const shows = [
-  { id: 'waiting', name: 'Waiting', states: ['handed-in', 'being-marked'] },
+  { id: 'waiting', name: 'Waiting', states: waitingStates },
   { id: 'marked', name: 'Marked', states: ['marked'] },
 ] as const;
 
-export default async function MarkingPage({ searchParams }: { readonly searchParams: Promise<{ show?: string }> }) {
-  const [entered, { show }] = await Promise.all([signedIn('/marking'), searchParams]);
+export default async function MarkingPage({ searchParams }: { readonly searchParams: Promise<{ show?: string; page?: string }> }) {
+  const [entered, { show, page }] = await Promise.all([signedIn('/marking'), searchParams]);
   const { person, db } = entered;
   if (person.role === 'learner' && Object.keys(person.courses).length === 0) redirect('/learn');
-  const queue = await markingQueue(db, person);
   const chosen = shows.find((one) => one.id === show) ?? shows[0];
-  const rows = queue.filter((row) => (chosen.states as readonly string[]).includes(row.state));
+  const [{ rows, found, page: shown }, ...counts] = await Promise.all([
+    markingQueue(db, person, chosen.states, pageIn(page)),
+    ...shows.map(({ states }) => countWork(db, person, states)),
+  ]);
   const names = { locale: person.locale, zone: person.zone };
   return (
     <>
@@ -32,14 +36,14 @@ export default async function MarkingPage({ searchParams }: { readonly searchPar
         <div className={styles.head}>
           <h1>Marking</h1>
           <nav aria-label="What to show" className={styles.tabs}>
-            {shows.map((one) => (
+            {shows.map((one, i) => (
               <Link key={one.id} href={`/marking?show=${one.id}`} aria-current={one === chosen ? 'page' : undefined}>
-                {one.name} ({queue.filter((row) => (one.states as readonly string[]).includes(row.state)).length})
+                {one.name} ({counts[i]})
               </Link>
             ))}
           </nav>
         </div>
-        {rows.length === 0 ? (
+        {found === 0 ? (
           <p className={styles.empty}>
             {chosen.id === 'waiting' ? 'Nothing waits to be marked. Work appears here as it is handed in.' : 'Nothing has been marked yet.'}
           </p>
@@ -71,6 +75,7 @@ export default async function MarkingPage({ searchParams }: { readonly searchPar
             </table>
           </div>
         )}
+        <Pages page={shown} found={found} what="pieces of work" hrefOf={(other) => `/marking?show=${chosen.id}&page=${other}`} />
       </main>
     </>
   );

@@ -1,19 +1,23 @@
 import { schoolDoor } from '@/app/_server/doors';
+import { findIn, pageIn } from '@/core/kernel/page';
 import { can } from '@/core/people';
 import { coursesFor } from '@/server/outline';
-import { nameRequests, peopleOfSchool } from '@/server/people';
+import { nameRequests, peoplePage } from '@/server/people';
+import { Pages } from '@/ui/table/Pages';
 import { TableHead } from '@/ui/table/TableHead';
 import { TopBar } from '../_frame/TopBar';
 import styles from '../marking/marking.module.css';
 import { AddPerson } from './AddPerson';
+import { FindPeople } from './FindPeople';
 import { NameRequests } from './NameRequests';
 
 export const metadata = { title: 'People' };
 
-export default async function PeoplePage() {
-  const entered = await schoolDoor((person) => can(person, 'people.manage'), '/people');
+export default async function PeoplePage({ searchParams }: { readonly searchParams: Promise<{ find?: string | string[]; page?: string }> }) {
+  const [entered, asked] = await Promise.all([schoolDoor((person) => can(person, 'people.manage'), '/people'), searchParams]);
   const { person, db } = entered;
-  const [people, courses, requests] = await Promise.all([peopleOfSchool(db), coursesFor(db, person), nameRequests(db)]);
+  const find = findIn(asked.find);
+  const [{ rows, found, page }, courses, requests] = await Promise.all([peoplePage(db, find, pageIn(asked.page)), coursesFor(db, person), nameRequests(db)]);
   return (
     <>
       <TopBar entered={entered} here="people" />
@@ -23,11 +27,13 @@ export default async function PeoplePage() {
         </div>
         <NameRequests requests={requests} ownId={person.id} />
         <AddPerson courses={courses.map(({ id, title }) => ({ value: id, label: title }))} />
+        <FindPeople find={find} />
+        {found === 0 && <p className={styles.empty}>Nobody here has these words in their name or address.</p>}
         <div className={styles.scroll}>
           <table className={styles.table}>
             <TableHead names={['Name', 'E-mail address', 'Role']} />
             <tbody>
-              {people.map((one) => (
+              {rows.map((one) => (
                 <tr key={one.id}>
                   <th scope="row">
                     <bdi>{one.name}</bdi>
@@ -39,6 +45,7 @@ export default async function PeoplePage() {
             </tbody>
           </table>
         </div>
+        <Pages page={page} found={found} what="people" hrefOf={(other) => `/people?${new URLSearchParams({ find, page: String(other) })}`} />
       </main>
     </>
   );

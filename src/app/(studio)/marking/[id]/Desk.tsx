@@ -29,7 +29,9 @@ export type Work = {
 };
 type Props = {
   readonly work: Work;
+  /** Some of the work of the assignment, around this one. */
   readonly queue: readonly { readonly id: string; readonly done: boolean }[];
+  readonly counts: { readonly marked: number; readonly all: number };
   readonly nextId: string | null;
   readonly task: ReactNode;
 };
@@ -37,7 +39,7 @@ type Props = {
 const keepAfterMs = 900;
 
 /** The work on the left, the mark on the right. What is typed is kept as it is typed. */
-export function Desk({ work, queue, nextId, task }: Props) {
+export function Desk({ work, queue, counts, nextId, task }: Props) {
   const ready = useReady();
   const router = useRouter();
   const [points, setPoints] = useState(work.points === null ? '' : pointsText(work.points));
@@ -45,7 +47,6 @@ export function Desk({ work, queue, nextId, task }: Props) {
   const [problem, setProblem] = useState<Problem | null>(null);
   const [kept, setKept] = useState<'yes' | 'no' | 'keeping'>('yes');
   const [busy, setBusy] = useState(false);
-  const marked = queue.filter((one) => one.done).length;
 
   const parsed = useCallback((): number | null | 'wrong' => {
     const plain = points.trim().replace(',', '.');
@@ -115,7 +116,7 @@ export function Desk({ work, queue, nextId, task }: Props) {
           {work.title} · {work.course}
         </span>
         <span className={styles.counter}>
-          {marked} of {queue.length} marked
+          {counts.marked} of {counts.all} marked
         </span>
         <Button variant="default" size="xs" leftSection={<IconX size={14} />} onClick={leave}>
           Leave, keep place

@@ -1,3 +1,4 @@
+import { allowed } from '@/app/_server/allowance';
 import { refuse } from '@/app/_server/respond';
 import { type Database, forPerson } from '@/app/_server/routes';
 import { serveFile } from '@/app/_server/serve';
@@ -40,7 +41,8 @@ export const GET = forPerson(async ({ request, db, person, params: { mediaId, va
   const media = isId(mediaId) ? await mediaById(db, mediaId) : null;
   if (!media) return nothing();
   if (!can(person, 'course.edit', { courseId: media.courseId }) && !(await staffMayLook(db, person, media.courseId))) {
-    const may = await learnerMay(db, person, media, variant === 'download');
+    const key = [person.id, media.id, variant === 'download' ? 'download' : 'use'].join(' ');
+    const may = await allowed(key, Date.now(), () => learnerMay(db, person, media, variant === 'download'));
     if (may === 'closed') return refuse(fail('closed', 'The lesson this file belongs to is not open yet.').problem);
     if (may === 'no') return nothing();
   }

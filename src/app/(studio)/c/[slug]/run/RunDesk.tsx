@@ -1,37 +1,54 @@
 'use client';
 import { SegmentedControl, TextInput } from '@mantine/core';
 import { IconSearch } from '@tabler/icons-react';
-import { useSearchParams } from 'next/navigation';
-import { useState } from 'react';
+import { usePathname, useRouter, useSearchParams } from 'next/navigation';
+import { useState, useTransition } from 'react';
+import { useFind } from '@/app/_client/use-find';
 import type { Cohort } from '@/core/enrolment';
 import type { StaffRow } from '@/server/people';
+import { Pages } from '@/ui/table/Pages';
 import { Workbench } from '../_course/Workbench';
 import { CertificateTable } from './CertificateTable';
 import { Enrol } from './Enrol';
 import { GradeTable } from './GradeTable';
 import { LearnerSheet } from './LearnerSheet';
 import { ProgressTable } from './ProgressTable';
-import type { Award, GradeColumn, RunRow } from './rows';
+import type { Award, GradeColumn, RunRow, RunView } from './rows';
 import styles from './run.module.css';
 
 type Props = {
   readonly courseId: string;
   readonly isPublished: boolean;
+  readonly show: RunView;
+  readonly find: string;
+  readonly page: number;
+  readonly found: number;
+  readonly counts: { readonly learners: number; readonly awards: number };
+  /** A page of learners. */
   readonly rows: readonly RunRow[];
+  /** Whose sheet the address opens, on this page or not. */
+  readonly chosen: RunRow | null;
   readonly columns: readonly GradeColumn[];
   readonly cohorts: readonly Cohort[];
+  /** A page of certificates. */
   readonly awards: readonly Award[];
   readonly staff: readonly StaffRow[];
 };
 
 /** The course while it is taken: who is where, the gradebook, and the certificates. */
-export function RunDesk({ courseId, isPublished, rows, columns, cohorts, awards, staff }: Props) {
-  const [show, setShow] = useState('grades');
-  const [words, setWords] = useState('');
-  const [selectedId, setSelectedId] = useState<string | null>(useSearchParams().get('learner'));
-  const wanted = words.trim().toLocaleLowerCase();
-  const found = wanted ? rows.filter((row) => `${row.name} ${row.email} ${row.cohort ?? ''}`.toLocaleLowerCase().includes(wanted)) : rows;
-  const selected = rows.find((row) => row.learnerId === selectedId) ?? null;
+export function RunDesk({ courseId, isPublished, show, find, page, found, counts, rows, chosen, columns, cohorts, awards, staff }: Props) {
+  const { words, setWords } = useFind(find);
+  const [selectedId, setSelectedId] = useState<string | null>(chosen?.learnerId ?? null);
+  const [wanted, setWanted] = useState<RunView | null>(null);
+  const [isGoing, startGoing] = useTransition();
+  const [router, path, asked] = [useRouter(), usePathname(), useSearchParams()];
+  const addressOf = (changed: Record<string, string>) => `${path}?${new URLSearchParams({ ...Object.fromEntries(asked), ...changed })}`;
+  const go = (view: RunView) => {
+    setWanted(view);
+    startGoing(() => router.replace(addressOf({ show: view, page: '1' }), { scroll: false }));
+  };
+  const selected = rows.find((row) => row.learnerId === selectedId) ?? (chosen?.learnerId === selectedId ? chosen : null);
+  const what = show === 'certificates' ? 'certificates' : 'learners';
   return (
     <Workbench
       inspector={
@@ -47,24 +64,24 @@ export function RunDesk({ courseId, isPublished, rows, columns, cohorts, awards,
         <SegmentedControl
           size="sm"
           aria-label="What to show"
-          value={show}
-          onChange={setShow}
+          value={isGoing && wanted ? wanted : show}
+          onChange={(view) => go(view as RunView)}
           data={[
             { value: 'grades', label: 'Gradebook' },
             { value: 'progress', label: 'Progress' },
-            { value: 'certificates', label: `Certificates (${awards.length})` },
+            { value: 'certificates', label: `Certificates (${counts.awards})` },
           ]}
         />
         <TextInput
           aria-label="Find a learner"
-          placeholder="Find a learner or a cohort"
+          placeholder={what === 'learners' ? 'Find a learner or a cohort' : 'Find a holder or a number'}
           leftSection={<IconSearch size={15} />}
           value={words}
           onChange={(event) => setWords(event.currentTarget.value)}
           w={240}
         />
-        <span className={styles.quiet}>
-          {found.length} of {rows.length} {rows.length === 1 ? 'learner' : 'learners'}
+        <span className={styles.quiet} role="status">
+          {found.toLocaleString('en-GB')} of {(what === 'learners' ? counts.learners : counts.awards).toLocaleString('en-GB')} {what}
         </span>
         {selected && (
           <button type="button" className={styles.link} onClick={() => setSelectedId(null)}>
@@ -74,15 +91,18 @@ export function RunDesk({ courseId, isPublished, rows, columns, cohorts, awards,
       </div>
       {!isPublished ? (
         <p className={styles.empty}>Nothing is published yet. Learners can be enrolled now; they see the course with its first edition.</p>
-      ) : rows.length === 0 ? (
+      ) : counts.learners === 0 ? (
         <p className={styles.empty}>Nobody takes this course yet. Enrol the first learner on the right.</p>
+      ) : found === 0 && find !== '' ? (
+        <p className={styles.empty}>None of the {what} has these words.</p>
       ) : show === 'grades' ? (
-        <GradeTable rows={found} columns={columns} selectedId={selectedId} onSelect={setSelectedId} />
+        <GradeTable rows={rows} columns={columns} selectedId={selectedId} onSelect={setSelectedId} />
       ) : show === 'progress' ? (
-        <ProgressTable rows={found} selectedId={selectedId} onSelect={setSelectedId} />
+        <ProgressTable rows={rows} selectedId={selectedId} onSelect={setSelectedId} />
       ) : (
-        <CertificateTable courseId={courseId} awards={awards.filter((award) => !wanted || award.holder.toLocaleLowerCase().includes(wanted))} />
+        <CertificateTable courseId={courseId} awards={awards} />
       )}
+      <Pages page={page} found={found} what={what} hrefOf={(other) => addressOf({ page: String(other) })} />
     </Workbench>
   );
 }

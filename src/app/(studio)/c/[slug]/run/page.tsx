@@ -1,23 +1,33 @@
 import { courseDoor } from '@/app/_server/doors';
 import { toShort } from '@/core/kernel/exact';
-import { dayText } from '@/core/kernel/time';
+import { findIn, pageIn } from '@/core/kernel/page';
+import { dayText, type Names } from '@/core/kernel/time';
 import { fullPoints } from '@/core/learning';
 import { isGraded, lessonsOf, numberOf } from '@/core/outline';
-import { certificatesOf } from '@/server/certificate';
-import { cohortsOf, instantFrom } from '@/server/enrolment';
-import { everybodysLearning } from '@/server/learning';
+import { type CertificateRow, certificatesOf, certificatesPage, countCertificates } from '@/server/certificate';
+import { cohortsOf, countLearners, enrolledLearner, instantFrom, learnersPage } from '@/server/enrolment';
+import { type LearnerRow, learningOf } from '@/server/learning';
 import { liveDocument } from '@/server/outline';
 import { staffOf } from '@/server/people';
 import { RunDesk } from './RunDesk';
-import type { GradeCell, GradeColumn, RunRow } from './rows';
+import { type Award, type GradeCell, type GradeColumn, type RunRow, runViews } from './rows';
 
-export default async function RunPage({ params }: { readonly params: Promise<{ slug: string }> }) {
-  const { slug } = await params;
+type Asked = { readonly [name in 'show' | 'find' | 'page' | 'learner']?: string | string[] };
+
+export default async function RunPage({ params, searchParams }: { readonly params: Promise<{ slug: string }>; readonly searchParams: Promise<Asked> }) {
+  const [{ slug }, asked] = await Promise.all([params, searchParams]);
   const { person, db, head } = await courseDoor(slug, 'gradebook.read', `/c/${slug}/run`);
-  const [everybody, cohorts, certificates, document, staff] = await Promise.all([
-    everybodysLearning(db, head),
+  const show = runViews.find((one) => one === asked.show) ?? 'grades';
+  const [find, page] = [findIn(asked.find), pageIn(asked.page)];
+  const chosenId = typeof asked.learner === 'string' ? asked.learner : null;
+  const isAwards = show === 'certificates';
+  const [learners, awarded, chosen, total, awards, cohorts, document, staff] = await Promise.all([
+    isAwards ? null : learnersPage(db, head.id, find, page),
+    isAwards ? certificatesPage(db, head.id, find, page) : null,
+    chosenId === null ? null : enrolledLearner(db, head.id, chosenId),
+    countLearners(db, head.id),
+    countCertificates(db, head.id),
     cohortsOf(db, head.id),
-    certificatesOf(db, head.id),
     liveDocument(db, head.liveEditionId),
     staffOf(db, head.id),
   ]);
@@ -34,8 +44,40 @@ export default async function RunPage({ params }: { readonly params: Promise<{ s
           of: fullPoints(lesson),
         }))
     : [];
+  // Whose sheet is open is read as well, on whatever page of the list they stand.
+  const here = learners?.rows ?? [];
+  const read = chosen && !here.some(({ learnerId }) => learnerId === chosen.learnerId) ? [...here, chosen] : here;
+  const [taken, certificates] = await Promise.all([
+    learningOf(db, head, read),
+    certificatesOf(
+      db,
+      head.id,
+      read.map(({ learnerId }) => learnerId),
+    ),
+  ]);
   const issued = new Map(certificates.map((row) => [row.learnerId, row]));
-  const rows: RunRow[] = everybody.map(({ learner, records, view }) => ({
+  const rows = taken.map((one) => runRow(one, issued.get(one.learner.learnerId), names));
+  return (
+    <RunDesk
+      courseId={head.id}
+      isPublished={head.liveEditionId !== null}
+      show={show}
+      find={find}
+      page={page}
+      found={(learners ?? awarded)?.found ?? 0}
+      counts={{ learners: total, awards }}
+      rows={rows.slice(0, here.length)}
+      chosen={rows.find((row) => row.learnerId === chosenId) ?? null}
+      columns={columns}
+      cohorts={cohorts}
+      awards={(awarded?.rows ?? []).map((row) => awardRow(row, names))}
+      staff={staff}
+    />
+  );
+}
+
+function runRow({ learner, records, view }: LearnerRow, certificate: CertificateRow | undefined, names: Names): RunRow {
+  return {
     learnerId: learner.learnerId,
     name: learner.name,
     email: learner.email,
@@ -49,7 +91,7 @@ export default async function RunPage({ params }: { readonly params: Promise<{ s
     sum: view.sheet.written,
     complete: view.completion.complete,
     missing: view.completion.missing,
-    certificate: issued.get(learner.learnerId)?.number ?? null,
+    certificate: certificate?.number ?? null,
     mayBeAwarded: view.award !== null,
     cells: view.sheet.lines.map((line): GradeCell => {
       const passed = view.lessons.find((one) => one.lesson.id === line.item.id)?.passed ?? null;
@@ -64,16 +106,16 @@ export default async function RunPage({ params }: { readonly params: Promise<{ s
         decision: decision ? { kind: decision.kind, points: decision.points, reason: decision.reason } : null,
       };
     }),
-  }));
-  const awards = certificates.map((row) => ({
-    id: row.id,
-    learnerId: row.learnerId,
-    number: row.number,
-    token: row.token,
-    holder: row.holder,
-    issued: dayText(instantFrom(row.issuedAt), names),
-    grade: row.grade,
-    withdrawn: row.withdrawnWhy,
-  }));
-  return <RunDesk courseId={head.id} isPublished={head.liveEditionId !== null} rows={rows} columns={columns} cohorts={cohorts} awards={awards} staff={staff} />;
+  };
 }
+
+const awardRow = (row: CertificateRow, names: Names): Award => ({
+  id: row.id,
+  learnerId: row.learnerId,
+  number: row.number,
+  token: row.token,
+  holder: row.holder,
+  issued: dayText(instantFrom(row.issuedAt), names),
+  grade: row.grade,
+  withdrawn: row.withdrawnWhy,
+});

@@ -1,5 +1,9 @@
 import type { LessonKind } from '@/core/outline';
 
+/** What the Run stage shows of a course, as its address names it. */
+export const runViews = ['grades', 'progress', 'certificates'] as const;
+export type RunView = (typeof runViews)[number];
+
 export type GradeColumn = {
   readonly id: string;
   readonly number: string;

@@ -1,0 +1,39 @@
+import Link from 'next/link';
+import { rowsPerPage } from '@/core/kernel/page';
+import styles from './pages.module.css';
+
+type Props = {
+  readonly page: number;
+  readonly found: number;
+  /** What is counted: `learners`. */
+  readonly what: string;
+  /** The address of another page of the same list. */
+  readonly hrefOf: (page: number) => string;
+};
+
+/** Which rows of a long list are shown, and the way to those before and after; nothing where all are. */
+export function Pages({ page, found, what, hrefOf }: Props) {
+  const last = Math.max(1, Math.ceil(found / rowsPerPage));
+  if (last === 1 && page === 1) return null;
+  const from = (page - 1) * rowsPerPage + 1;
+  const to = Math.min(found, page * rowsPerPage);
+  return (
+    <nav className={styles.pages} aria-label={`Pages of ${what}`}>
+      {page > 1 && (
+        <Link href={hrefOf(Math.min(page - 1, last))} scroll={false}>
+          Before
+        </Link>
+      )}
+      <span>
+        {from > found
+          ? `There are ${found.toLocaleString('en-GB')} ${what}`
+          : `${from.toLocaleString('en-GB')}–${to.toLocaleString('en-GB')} of ${found.toLocaleString('en-GB')} ${what}`}
+      </span>
+      {page < last && (
+        <Link href={hrefOf(page + 1)} scroll={false}>
+          After
+        </Link>
+      )}
+    </nav>
+  );
+}
