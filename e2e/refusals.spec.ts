@@ -195,7 +195,7 @@ test('sign-in: a wrong password is a sentence, many are slow and lock nobody out
     expect((await answered).status()).toBe(403);
     await expect(signIn).toBeEnabled();
   }
-  await expect(page.getByRole('alert').filter({ hasText: /do not belong together/ })).toBeVisible();
+  await expect(page.getByRole('alert').filter({ hasText: /do not go together/ })).toBeVisible();
   await expect(page.getByLabel('Password')).toHaveValue('not the password');
   await page.getByLabel('Password').fill('stone-and-water');
   await signIn.click();

@@ -16,16 +16,16 @@ test('two creators in one course: each sees what the other does, and neither ove
   // A change is there without anybody asking for it.
   await row(ines.page, /1\.1 /).click();
   await ines.page.getByLabel('Title', { exact: true }).fill('Counting woody species');
-  await expect(row(marek.page, /1\.1 Counting woody species/)).toBeVisible({ timeout: 1000 });
+  await expect(row(marek.page, /1\.1 Counting woody species/)).toBeVisible();
   await row(marek.page, /2\.1 /).click();
   await marek.page.keyboard.press('Alt+ArrowUp');
-  await expect(row(ines.page, /1\.4 Dormouse/)).toBeVisible({ timeout: 1000 });
+  await expect(row(ines.page, /1\.4 Dormouse/)).toBeVisible();
 
   // What one did the other cannot undo by accident, and the one can.
   await ines.page.keyboard.press('Escape');
   await row(ines.page, /1\.1 /).click();
   await ines.page.keyboard.press('Control+z');
-  await expect(row(marek.page, /1\.1 Counting species/)).toBeVisible({ timeout: 1000 });
+  await expect(row(marek.page, /1\.1 Counting species/)).toBeVisible();
   await expect(row(ines.page, /1\.4 Dormouse/)).toBeVisible();
 
   // The same field at the same moment: both versions stand side by side until one is chosen.

@@ -1,5 +1,6 @@
 import { courseDoor, orNotFound } from '@/app/_server/doors';
 import { isId } from '@/core/kernel/ids';
+import { isNear, nearDays } from '@/core/kernel/near';
 import { isDay, Temporal } from '@/core/kernel/time';
 import { learnerView, type Pace, recordsAtPace } from '@/core/learning';
 import { lessonsOf } from '@/core/outline';
@@ -23,7 +24,7 @@ export async function viewAsLearner(slug: string, query: ViewQuery, page?: strin
   const cohort = cohorts.find((one) => isId(query.cohort) && one.id === query.cohort);
   const zone = cohort?.zone ?? document.course.zone;
   const today = Temporal.Now.zonedDateTimeISO(zone);
-  const startDay = cohort?.startsOn ?? (isDay(query.start ?? '') ? (query.start ?? '') : today.toPlainDate().toString());
+  const startDay = cohort?.startsOn ?? (isPlannable(query.start) ? query.start : today.toPlainDate().toString());
   const start = Temporal.PlainDate.from(startDay).toZonedDateTime({ timeZone: zone });
   const at = moment(query.at, zone) ?? (Temporal.ZonedDateTime.compare(today, start) < 0 ? start : today);
   const pace = paceOf(query.pace);
@@ -37,6 +38,7 @@ export async function viewAsLearner(slug: string, query: ViewQuery, page?: strin
   // A view goes through every door: passwords are for learners.
   const records = { ...recordsAtPace(document, clock, at.toInstant(), pace), unlocked: new Set(lessonsOf(document).map((lesson) => lesson.id)) };
   const view = learnerView(document, clock, records, at.toInstant());
+  const near = nearDays(today.toInstant());
   const strip = (
     <form className={styles.strip} method="get" action={page ? `${place.base}/${page}` : place.base}>
       <p>
@@ -56,7 +58,7 @@ export async function viewAsLearner(slug: string, query: ViewQuery, page?: strin
       {!cohort && (
         <label>
           Started on
-          <input type="date" name="start" defaultValue={startDay} />
+          <input type="date" name="start" defaultValue={startDay} min={near.first} max={near.last} />
         </label>
       )}
       <label>
@@ -73,7 +75,7 @@ export async function viewAsLearner(slug: string, query: ViewQuery, page?: strin
       </label>
       <label>
         Looks at it on ({zone})
-        <input type="datetime-local" name="at" defaultValue={parameters.get('at') ?? ''} />
+        <input type="datetime-local" name="at" defaultValue={parameters.get('at') ?? ''} min={`${near.first}T00:00`} max={`${near.last}T23:59`} />
       </label>
       <button type="submit" className={styles.look}>
         Look
@@ -86,10 +88,14 @@ export async function viewAsLearner(slug: string, query: ViewQuery, page?: strin
 const paces = [30, 60, 120, 240];
 const paceOf = (text: string | undefined): Pace => (text === 'all' ? 'all' : Math.max(0, Math.min(10_000, Number(text ?? 0) || 0)));
 
+/** A day that somebody may look from; an address can say anything. */
+const isPlannable = (day: unknown): day is string => typeof day === 'string' && isDay(day) && isNear(day, Temporal.Now.instant());
+
 const moment = (text: string | undefined, zone: string) => {
   if (!text) return null;
   try {
-    return Temporal.PlainDateTime.from(text).toZonedDateTime(zone);
+    const wall = Temporal.PlainDateTime.from(text);
+    return isNear(wall.toPlainDate().toString(), Temporal.Now.instant()) ? wall.toZonedDateTime(zone) : null;
   } catch {
     return null;
   }

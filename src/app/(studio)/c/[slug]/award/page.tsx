@@ -106,7 +106,7 @@ export default function AwardPage() {
           </p>
         )}
         {answer ? (
-          <Sheet drawn={answer.sample} label="The certificate as it will be printed, with a sample name" />
+          <Sheet drawn={answer.sample} label={`The certificate as it will be printed, with a sample name: ${award.heading}`} />
         ) : (
           <Skeleton className={styles.waiting} aria-label="The certificate is being set" role="status" />
         )}

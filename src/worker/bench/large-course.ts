@@ -1,8 +1,8 @@
 import { generateNKeysBetween } from 'fractional-indexing';
-import { lessonKinds, newCourse, newLesson, newQuestion, textFacts } from '../core/outline';
-import type { Transaction } from '../server/platform/database';
-import { newId } from '../server/platform/ids';
-import { course, lesson, lessonText, question, section } from '../server/platform/schema';
+import { lessonKinds, newCourse, newLesson, newQuestion, textFacts } from '../../core/outline';
+import type { Transaction } from '../../server/platform/database';
+import { newId } from '../../server/platform/ids';
+import { course, lesson, lessonText, question, section } from '../../server/platform/schema';
 
 const words = ['river', 'bank', 'reach', 'gauge', 'stone', 'bed', 'flow', 'depth', 'riffle', 'pool', 'willow', 'tray', 'net', 'sample'];
 const some = (from: number, count: number) => Array.from({ length: count }, (_, i) => words[(from * 7 + i * 3 + ((i * i) % 11)) % words.length]).join(' ');

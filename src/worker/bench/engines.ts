@@ -1,0 +1,150 @@
+import PDFDocument from 'pdfkit';
+import { usualAward } from '../../core/certificate';
+import { gradeSheet } from '../../core/gradebook';
+import { rational } from '../../core/kernel/exact';
+import { Temporal } from '../../core/kernel/time';
+import { learnerView, noRecords } from '../../core/learning';
+import { readiness } from '../../core/outline';
+import { board, isOpenAt, openings } from '../../core/release';
+import { certificatePdf } from '../../server/certificate';
+import { composeDocument, loadOutline } from '../../server/outline';
+import { config } from '../../server/platform/config';
+import { database, transaction } from '../../server/platform/database';
+import { perSecond, quantile, row, times } from './figures';
+import { writeLargeCourse } from './large-course';
+
+const dayMs = 86_400_000;
+const rhythm = { unit: 'section', lessons: 1, weeks: 1, weekday: 1, at: '09:00', gap: 4, firstAtOnce: true, breaks: [] } as const;
+const sections = Array.from({ length: 12 }, (_, s) => ({
+  id: `s${s}`,
+  opens: s % 2 ? ({ when: 'after-start', amount: s * 7, unit: 'days', at: '09:00' } as const) : null,
+  lessons: Array.from({ length: 5 }, (_, l) => ({
+    id: `${s}.${l}`,
+    learnerMinutes: 10,
+    opens: l % 2 ? ({ when: 'after-start', amount: l + s * 7, unit: 'days', at: null } as const) : null,
+  })),
+}));
+const lessons = sections.flatMap((section) => section.lessons);
+const begin = Temporal.Instant.from('2027-03-01T08:00Z');
+const clock = (i: number) => ({ start: begin.add({ minutes: i * 77 }), zone: 'Europe/London' });
+
+/** Whether each of sixty lessons is open for each of many learners, beside the same in additions of days that know no zone. */
+export async function lessonStates(): Promise<void> {
+  const now = begin.add({ hours: 24 * 30 }).epochMilliseconds;
+  const states = perSecond(4000, (i) => {
+    const opens = openings({ rhythm }, sections, clock(i));
+    let open = 0;
+    for (const lesson of lessons) if (isOpenAt(opens.get(lesson.id), now)) open += 1;
+    return open;
+  });
+  const plain = perSecond(4000, (i) => {
+    const start = begin.epochMilliseconds + i * 77 * 60_000;
+    const opens = new Map<string, { ms: number }>();
+    for (const [s, section] of sections.entries()) {
+      const bound = s % 2 ? start + s * 7 * dayMs : start + (s - 1) * 7 * dayMs;
+      for (const lesson of section.lessons) opens.set(lesson.id, { ms: Math.max(bound, lesson.opens ? start + lesson.opens.amount * dayMs : bound) });
+    }
+    let open = 0;
+    for (const lesson of lessons) if ((opens.get(lesson.id)?.ms ?? 0) <= now) open += 1;
+    return open;
+  });
+  row({
+    what: 'lesson states of learners, with their zones',
+    value: states * lessons.length,
+    unit: '/s',
+    beside: { what: 'plain epoch arithmetic', value: plain * lessons.length },
+    most: 4,
+  });
+}
+
+/** A plan whose start lies as far away as one may, beside one that starts now. */
+export async function farDates(): Promise<void> {
+  const plan = (start: Temporal.Instant) => () => {
+    const at = { start, zone: 'Europe/London' };
+    return board(lessons, openings({ rhythm }, sections, at), at, { first: 0, show: 26 });
+  };
+  row({
+    what: 'release board that starts in 49 years',
+    value: quantile(await times(300, plan(begin.add({ hours: 24 * 365 * 49 }))), 0.5),
+    unit: 'ms',
+    beside: { what: 'that starts now', value: quantile(await times(300, plan(begin)), 0.5) },
+    most: 2,
+  });
+  const late = sections.map((section, s) =>
+    s === 11 ? { ...section, opens: { when: 'on-date', date: '2076-01-01', at: '09:00', zone: 'Europe/London' } as const } : section,
+  );
+  row({
+    what: 'release board whose last lesson opens in 49 years',
+    value: quantile(await times(300, () => board(lessons, openings({ rhythm }, late, clock(0)), clock(0), { first: 0, show: 26 })), 0.5),
+    unit: 'ms',
+    beside: { what: 'with all within three months', value: quantile(await times(300, plan(begin)), 0.5) },
+    most: 2,
+  });
+}
+
+export async function gradeSheets(): Promise<void> {
+  const items = Array.from({ length: 40 }, (_, i) => ({ id: String(i), title: String(i), weight: 1 + (i % 7), of: 1000 * (3 + (i % 9)) }));
+  const entries = new Map(items.map((item, i) => [item.id, { state: 'points' as const, points: rational(item.of * i, 41), of: item.of }]));
+  row({
+    what: 'grade sheets of 40 items, exact, with the sum written',
+    value: perSecond(2000, () => gradeSheet(items, entries, 'zero')),
+    unit: '/s',
+    beside: {
+      what: 'the mean in floating point, unwritten',
+      value: perSecond(200_000, () => items.reduce((sum, item, i) => sum + item.weight * (i / 41), 0) / items.reduce((sum, item) => sum + item.weight, 0)),
+    },
+    most: null,
+  });
+}
+
+export async function certificates(): Promise<void> {
+  const content = {
+    name: 'Maximiliana Featherstonehaugh-Cholmondeley',
+    course: 'Stream Survey: reading a small river',
+    school: 'Wendwater River School',
+    date: '12 June 2027',
+    grade: '91.0 %',
+    number: 'RIV-7K4Q-0182',
+    checkAddress: `${config.address}/check/x`,
+  };
+  const empty = () =>
+    new Promise((resolve) => {
+      const document = new PDFDocument({ compress: true });
+      document.on('data', () => {});
+      document.on('end', resolve);
+      for (let line = 0; line < 10; line += 1) document.text('A line in a face that every reader has.');
+      document.end();
+    });
+  row({
+    what: 'a certificate set and drawn as a PDF',
+    value: quantile(await times(40, (i) => certificatePdf(usualAward, { ...content, name: `${content.name} ${i}` }, '2027-06-12T10:00:00Z')), 0.5),
+    unit: 'ms',
+    beside: { what: 'a PDF of ten lines, no face embedded', value: quantile(await times(40, empty), 0.5) },
+    most: 40,
+  });
+}
+
+/** A course of a thousand lessons: what has to be looked at on every change. */
+export async function largeOutline(): Promise<void> {
+  const id = await transaction((tx) => writeLargeCourse(tx, 'measured', 1000, 60));
+  const small = await transaction((tx) => writeLargeCourse(tx, 'measured-small', 60, 12));
+  const [outline, sixty] = [await loadOutline(database(), id), await loadOutline(database(), small)];
+  if (!outline || !sixty) throw new Error('The generated courses are not there.');
+  const copy = (value: unknown) => JSON.parse(JSON.stringify(value));
+  row({
+    what: 'readiness of 1,000 lessons, all rules',
+    value: quantile(await times(40, () => readiness(outline, new Map())), 0.5),
+    unit: 'ms',
+    beside: { what: 'the outline written as JSON and read', value: quantile(await times(40, () => copy(outline)), 0.5) },
+    most: 4,
+  });
+  const document = composeDocument(sixty, new Map());
+  const now = begin.add({ hours: 24 * 30 });
+  row({
+    what: 'a learner’s view of 60 lessons',
+    value: quantile(await times(400, (i) => learnerView(document, clock(i), noRecords, now)), 0.5),
+    unit: 'ms',
+    beside: { what: 'the same lessons written as JSON and read', value: quantile(await times(100, () => copy(document)), 0.5) },
+    most: 1,
+  });
+}
