@@ -17,24 +17,41 @@ type Said = Present & { readonly courseId: string; readonly leaving: boolean };
 
 const forgetAfterMs = 40_000;
 type Room = Map<string, Present & { readonly until: number }>;
-const kept = globalThis as typeof globalThis & { mosaikRooms?: { rooms: Map<string, Room>; ready: Promise<unknown>; watchers: Map<string, Set<() => void>> } };
+const kept = globalThis as typeof globalThis & {
+  mosaikRooms?: { rooms: Map<string, Room>; ready: Promise<void>; watchers: Map<string, Set<() => void>> } | undefined;
+};
 
 /** Every process keeps who is where in all courses, from what it hears. */
 function rooms() {
   kept.mosaikRooms ??= {
     rooms: new Map(),
     watchers: new Map(),
-    ready: listen('mosaik_here', (payload) => {
+    ready: hear(),
+  };
+  // Told to whoever waits for it; to nobody it is no news.
+  kept.mosaikRooms.ready.catch(() => {});
+  return kept.mosaikRooms;
+}
+
+/** Listens, from now on for as long as this process runs; where that fails, whoever asks next tries again. */
+async function hear(): Promise<void> {
+  try {
+    await listen('mosaik_here', (payload) => {
       const { courseId, leaving, ...present } = JSON.parse(payload) as Said;
       const room: Room = rooms().rooms.get(courseId) ?? new Map();
       rooms().rooms.set(courseId, room);
       if (leaving) room.delete(present.client);
       else room.set(present.client, { ...present, until: Date.now() + forgetAfterMs });
       for (const changed of rooms().watchers.get(courseId) ?? []) changed();
-    }),
-  };
-  return kept.mosaikRooms;
+    });
+  } catch (error) {
+    kept.mosaikRooms = undefined;
+    throw error;
+  }
 }
+
+/** Begins to listen for who is where. Whoever says it before anybody looks is known to the first who does. */
+export const hearPeople = async (): Promise<void> => void (await rooms().ready);
 
 export function whoIsHere(courseId: string): Present[] {
   const room = rooms().rooms.get(courseId);
@@ -53,6 +70,8 @@ export async function watchPeople(courseId: string, changed: () => void): Promis
 }
 
 export async function sayWhere(courseId: string, person: { readonly id: string; readonly name: string }, where: Where): Promise<void> {
+  // Heard here too, though no line of this process may stand yet.
+  await hearPeople();
   const said: Said = { ...where, courseId, personId: person.id, name: person.name.slice(0, 80) };
   await pool().query('select pg_notify($1, $2)', ['mosaik_here', JSON.stringify(said)]);
 }

@@ -3,6 +3,8 @@ import type { Present, Step } from '@/server/outline';
 export type Heard = {
   readonly steps: (steps: readonly Step[]) => void;
   readonly people: (people: readonly Present[]) => void;
+  /** The line stands, for the first time or again. */
+  readonly opened: () => void;
   /** Something else about the course is new, for example a published edition. */
   readonly news: () => void;
   /** Too much has happened to be told step by step. */
@@ -27,6 +29,7 @@ export class LiveLine {
     const source = new EventSource(this.address(this.revision()));
     source.addEventListener('steps', (event) => this.heard.steps(JSON.parse(event.data) as Step[]));
     source.addEventListener('people', (event) => this.heard.people(JSON.parse(event.data) as Present[]));
+    source.addEventListener('open', this.heard.opened);
     source.addEventListener('news', this.heard.news);
     source.addEventListener('reload', this.heard.lost);
     source.addEventListener('error', () => {

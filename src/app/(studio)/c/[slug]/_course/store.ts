@@ -392,6 +392,8 @@ export class CourseStore {
       {
         steps: this.hear,
         people: (people) => !same(people, this.state.people) && this.set({ people }),
+        // Who was away is taken for gone: said again, once there is a line.
+        opened: () => this.where.moved(),
         news: () => this.set({ news: this.state.news + 1 }),
         lost: this.lost,
       },

@@ -2,6 +2,7 @@ import { send } from '@/app/_client/act';
 
 const againMs = 20_000;
 const soonMs = 250;
+const unheardMs = 2000;
 
 /** Tells those who have the course open where this person is: soon after each move, and every so often. */
 export class Whereabouts {
@@ -15,26 +16,35 @@ export class Whereabouts {
     private readonly place: () => string | null,
   ) {}
 
-  private say = (leaving: boolean) => send(`/api/course/${this.courseId}/here`, { client: this.client, stage: this.stage, id: this.place(), leaving }, leaving);
+  private async say(leaving: boolean): Promise<void> {
+    const answer = await send(`/api/course/${this.courseId}/here`, { client: this.client, stage: this.stage, id: this.place(), leaving }, leaving);
+    // What did not arrive is said once more before long: until then the others look for this person in the wrong place.
+    if (!answer.ok && answer.problem.code === 'unreachable' && !leaving && this.isHere) this.soon ??= setTimeout(this.now, unheardMs);
+  }
+
+  private isHere = false;
+  private now = () => {
+    this.soon = null;
+    if (document.visibilityState === 'visible') void this.say(false);
+  };
 
   /** The person has gone somewhere, to another stage perhaps. */
   moved = (stage = this.stage): void => {
     this.stage = stage;
-    this.soon ??= setTimeout(() => {
-      this.soon = null;
-      if (document.visibilityState === 'visible') this.say(false);
-    }, soonMs);
+    this.soon ??= setTimeout(this.now, soonMs);
   };
 
   left = (): void => {
-    this.say(true);
+    void this.say(true);
   };
 
   /** Goes on telling until the answer is called, and then says that the person has left. */
   start(): () => void {
+    this.isHere = true;
     const beat = setInterval(() => this.moved(), againMs);
     this.moved();
     return () => {
+      this.isHere = false;
       clearInterval(beat);
       if (this.soon) clearTimeout(this.soon);
       this.soon = null;
