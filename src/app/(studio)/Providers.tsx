@@ -33,7 +33,7 @@ export function Providers({ children, nonce, locale }: Props) {
       getStyleNonce={() => nonce ?? ''}
     >
       <Notifications position="bottom-left" autoClose={7000} />
-      <DatesProvider settings={{ locale, firstDayOfWeek: firstDayOf(locale) }}>{children}</DatesProvider>
+      <DatesProvider settings={{ locale, firstDayOfWeek: firstDayOf(locale), weekendDays: [] }}>{children}</DatesProvider>
     </MantineProvider>
   );
 }

@@ -58,6 +58,7 @@ export function DayField({ label, hideLabel, value, onChange, ...rest }: DayProp
       monthLabelFormat={format({ month: 'long', year: 'numeric' })}
       weekdayFormat={format({ weekday: 'short' })}
       monthsListFormat={format({ month: 'short' })}
+      highlightToday
       minDate={first}
       maxDate={last}
       placeholder={format({ day: 'numeric', month: 'short', year: 'numeric' })('2027-04-26')}

@@ -170,19 +170,21 @@ function QuestionField({ question, number, answer, decimals, onAnswer }: FieldPr
         <span className={styles.number}>{number}</span> {question.prompt} <span className={controls.quiet}>{question.points}</span>
       </legend>
       {question.kind === 'number' ? (
-        <label className={styles.numberField}>
-          <span className="visually-hidden">Your answer</span>
-          <input
-            className={controls.input}
-            inputMode="decimal"
-            autoComplete="off"
-            maxLength={40}
-            value={answer && 'typed' in answer ? answer.typed : ''}
-            onChange={(event) => onAnswer({ typed: event.currentTarget.value }, typingMs)}
-          />
-          {question.unit && <span>{question.unit}</span>}
-          <NumberHint typed={answer && 'typed' in answer ? answer.typed : ''} unit={question.unit} decimals={decimals} />
-        </label>
+        <>
+          <label className={styles.numberField}>
+            <span className="visually-hidden">Your answer</span>
+            <input
+              className={controls.input}
+              autoComplete="off"
+              maxLength={40}
+              value={answer && 'typed' in answer ? answer.typed : ''}
+              aria-describedby={`${question.id}-hint`}
+              onChange={(event) => onAnswer({ typed: event.currentTarget.value }, typingMs)}
+            />
+            {question.unit && <span>{question.unit}</span>}
+          </label>
+          <NumberHint id={`${question.id}-hint`} typed={answer && 'typed' in answer ? answer.typed : ''} unit={question.unit} decimals={decimals} />
+        </>
       ) : (
         question.options.map((option) => (
           <label key={option.id} className={styles.option}>
@@ -202,12 +204,12 @@ function QuestionField({ question, number, answer, decimals, onAnswer }: FieldPr
 }
 
 /** Says how to write a number that could be read in two ways, or not at all; nothing while it is well or still being written. */
-function NumberHint({ typed, unit, decimals }: { readonly typed: string; readonly unit: string; readonly decimals: DecimalSign }) {
+function NumberHint({ id, typed, unit, decimals }: { readonly id: string; readonly typed: string; readonly unit: string; readonly decimals: DecimalSign }) {
   const read = typed.trim() === '' || /^[-+\u2212]$/.test(typed.trim()) ? null : readNumber(typed, unit, decimals);
   return (
-    <span className={controls.quiet} role="status">
+    <p id={id} className={controls.quiet} role="status">
       {read && !read.ok ? read.hint : ''}
-    </span>
+    </p>
   );
 }
 
