@@ -15,6 +15,7 @@ export {
   courseIsThere,
   courseNews,
   coursesFor,
+  coursesPage,
   differencesToLive,
   editionDocument,
   liveDocument,

@@ -1,10 +1,12 @@
 import { createHash } from 'node:crypto';
-import { desc, eq, inArray, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, inArray, type SQL, sql } from 'drizzle-orm';
 import { canonical } from '@/core/kernel/change';
+import { coursesPerPage, rowsBefore } from '@/core/kernel/page';
 import type { MediaFacts } from '@/core/media';
 import { type CourseDocument, compose, type Difference, differences, learnerMinutes, type Outline, upgradeDocument } from '@/core/outline';
 import { mediaOfCourse } from '../media';
 import type { Person } from '../people';
+import { contains } from '../platform/contains';
 import type { Database } from '../platform/database';
 import { undoState } from './history';
 import { load, loadOutline, withoutTexts } from './load';
@@ -78,9 +80,9 @@ async function readEdition(db: Database, editionId: string): Promise<CourseDocum
 export const liveDocument = async (db: Database, editionId: string | null) => (editionId ? editionDocument(db, editionId) : null);
 
 /** The courses a person works on, newest change first. */
-export async function coursesFor(db: Database, person: Person) {
-  const own = Object.keys(person.courses);
-  const rows = await db
+/** Courses somebody works on, the one that was changed last first, with how much is in each. */
+const courseRows = (db: Database, wanted: SQL | undefined) =>
+  db
     .select({
       id: course.id,
       slug: course.slug,
@@ -94,9 +96,27 @@ export async function coursesFor(db: Database, person: Person) {
     })
     .from(course)
     .leftJoin(edition, eq(edition.id, course.liveEditionId))
-    .where(person.role === 'owner' ? undefined : own.length > 0 ? inArray(course.id, own) : sql`false`)
-    .orderBy(desc(course.changedAt));
-  return rows;
+    .where(wanted)
+    .orderBy(desc(course.changedAt), asc(course.id))
+    .$dynamic();
+
+const workedOnBy = (person: Person): SQL | undefined => {
+  const own = Object.keys(person.courses);
+  return person.role === 'owner' ? undefined : own.length > 0 ? inArray(course.id, own) : sql`false`;
+};
+
+export const coursesFor = async (db: Database, person: Person) => courseRows(db, workedOnBy(person));
+
+/** A page of the shelf, of courses whose title holds some words, and how many there are at all. */
+export async function coursesPage(db: Database, person: Person, find: string, page: number) {
+  const all = workedOnBy(person);
+  const wanted = and(all, find === '' ? undefined : contains(sql`${course.title}`, find));
+  const [rows, found, total] = await Promise.all([
+    courseRows(db, wanted).limit(coursesPerPage).offset(rowsBefore(page, coursesPerPage)),
+    db.$count(course, wanted),
+    db.$count(course, all),
+  ]);
+  return { rows, found, total, page };
 }
 
 export type Planned = { readonly number: number; readonly at: string; readonly wall: string; readonly zone: string; readonly problem: string | null };

@@ -5,6 +5,7 @@ import styles from './pages.module.css';
 type Props = {
   readonly page: number;
   readonly found: number;
+  readonly perPage?: number;
   /** What is counted: `learners`. */
   readonly what: string;
   /** The address of another page of the same list. */
@@ -12,11 +13,11 @@ type Props = {
 };
 
 /** Which rows of a long list are shown, and the way to those before and after; nothing where all are. */
-export function Pages({ page, found, what, hrefOf }: Props) {
-  const last = Math.max(1, Math.ceil(found / rowsPerPage));
+export function Pages({ page, found, perPage = rowsPerPage, what, hrefOf }: Props) {
+  const last = Math.max(1, Math.ceil(found / perPage));
   if (last === 1 && page === 1) return null;
-  const from = (page - 1) * rowsPerPage + 1;
-  const to = Math.min(found, page * rowsPerPage);
+  const from = (page - 1) * perPage + 1;
+  const to = Math.min(found, page * perPage);
   return (
     <nav className={styles.pages} aria-label={`Pages of ${what}`}>
       {page > 1 && (

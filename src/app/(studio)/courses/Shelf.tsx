@@ -1,14 +1,17 @@
 'use client';
 import { Button, Select, TextInput } from '@mantine/core';
-import { IconPlus } from '@tabler/icons-react';
+import { IconPlus, IconSearch } from '@tabler/icons-react';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { type FormEvent, useState } from 'react';
 import { act } from '@/app/_client/act';
+import { useFind } from '@/app/_client/use-find';
+import { coursesPerPage } from '@/core/kernel/page';
 import { counted } from '@/core/kernel/words';
 import { type Pattern, patternDrafts, startingPatterns } from '@/core/outline';
 import { newId } from '@/ui/ids';
 import { useReady } from '@/ui/plain/useReady';
+import { Pages } from '@/ui/table/Pages';
 import { TileMap } from '@/ui/tile/TileMap';
 import type { MapRow } from '@/ui/tile/tiles';
 import styles from './shelf.module.css';
@@ -27,16 +30,37 @@ export type ShelfCourse = {
   readonly rows: readonly MapRow[];
 };
 
-type Props = { readonly courses: readonly ShelfCourse[]; readonly patterns: readonly Pattern[]; readonly mayCreate: boolean };
+type Props = {
+  /** A page of the shelf. */
+  readonly courses: readonly ShelfCourse[];
+  readonly counts: { readonly found: number; readonly total: number };
+  readonly find: string;
+  readonly page: number;
+  readonly patterns: readonly Pattern[];
+  readonly mayCreate: boolean;
+};
 
-export function Shelf({ courses, patterns, mayCreate }: Props) {
+export function Shelf({ courses, counts, find, page, patterns, mayCreate }: Props) {
+  const { words, setWords } = useFind(find);
   return (
     <main className={styles.page}>
       <div className={styles.head}>
         <h1>Courses</h1>
         {mayCreate && <NewCourse patterns={patterns} />}
       </div>
-      {courses.length === 0 && (
+      {counts.total > coursesPerPage && (
+        <TextInput
+          aria-label="Find a course"
+          placeholder="Find a course"
+          leftSection={<IconSearch size={15} />}
+          value={words}
+          onChange={(event) => setWords(event.currentTarget.value)}
+          w={280}
+          mb="sm"
+        />
+      )}
+      {counts.total > 0 && counts.found === 0 && <p className={styles.empty}>None of the {counts.total} courses has these words in its title.</p>}
+      {counts.total === 0 && (
         <p className={styles.empty}>
           {mayCreate
             ? 'No course yet. A working title is enough to begin; everything else can come later.'
@@ -48,6 +72,13 @@ export function Shelf({ courses, patterns, mayCreate }: Props) {
           <ShelfRow key={course.id} course={course} />
         ))}
       </ul>
+      <Pages
+        page={page}
+        found={counts.found}
+        perPage={coursesPerPage}
+        what="courses"
+        hrefOf={(other) => `/courses?${new URLSearchParams({ ...(find === '' ? {} : { find }), page: String(other) })}`}
+      />
     </main>
   );
 }

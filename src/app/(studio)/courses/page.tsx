@@ -1,7 +1,8 @@
 import { schoolDoor } from '@/app/_server/doors';
+import { findIn, pageIn } from '@/core/kernel/page';
 import { can, makesCourses } from '@/core/people';
 import { mediaOfCourse } from '@/server/media';
-import { coursesFor, loadStructure, schoolPatterns } from '@/server/outline';
+import { coursesPage, loadStructure, schoolPatterns } from '@/server/outline';
 import { type MapRow, tilesOf } from '@/ui/tile/tiles';
 import { TopBar } from '../_frame/TopBar';
 import { Shelf, type ShelfCourse } from './Shelf';
@@ -27,10 +28,13 @@ const drawn = ({ section, number, minutes, tiles }: MapRow): MapRow => ({
   })),
 });
 
-export default async function CoursesPage() {
-  const entered = await schoolDoor(makesCourses, '/courses');
+type Asked = { readonly find?: string | string[]; readonly page?: string };
+
+export default async function CoursesPage({ searchParams }: { readonly searchParams: Promise<Asked> }) {
+  const [entered, asked] = await Promise.all([schoolDoor(makesCourses, '/courses'), searchParams]);
   const { person, db } = entered;
-  const [courses, patterns] = await Promise.all([coursesFor(db, person), schoolPatterns(db)]);
+  const find = findIn(asked.find);
+  const [{ rows: courses, found, total, page }, patterns] = await Promise.all([coursesPage(db, person, find, pageIn(asked.page)), schoolPatterns(db)]);
   const shelf: ShelfCourse[] = await Promise.all(
     courses.map(async ({ id, slug, title, description, liveEdition, lessons, learners }) => {
       const [outline, media] = await Promise.all([loadStructure(db, id), mediaOfCourse(db, id)]);
@@ -42,7 +46,7 @@ export default async function CoursesPage() {
   return (
     <>
       <TopBar entered={entered} here="courses" />
-      <Shelf courses={shelf} patterns={patterns} mayCreate={can(person, 'course.create')} />
+      <Shelf courses={shelf} counts={{ found, total }} find={find} page={page} patterns={patterns} mayCreate={can(person, 'course.create')} />
     </>
   );
 }
