@@ -17,3 +17,6 @@ export const countSchema = number()
   .min(0, 'This is below 0.')
   .max(mostCount, 'This number is too large.')
   .required('A number is missing.');
+
+/** The id of a person, which the sign-in library gives, as an address names it; null when it can be none. */
+export const personIdIn = (words: unknown): string | null => (typeof words === 'string' && /^[\w-]{1,64}$/.test(words) ? words : null);

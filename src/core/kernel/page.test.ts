@@ -1,4 +1,5 @@
 import { expect, test } from 'vitest';
+import { personIdIn } from './ids';
 import { findIn, pageIn, rowsBefore } from './page';
 
 test.each([
@@ -17,10 +18,21 @@ test.each([
 test.each([
   [' two words ', 'two words'],
   ['x'.repeat(50_000), 'x'.repeat(100)],
+  ['a\u0000b\n', 'ab'],
   [undefined, ''],
   [['a', 'b'], ''],
 ])('words as an address gives them: %j', (words, found) => {
   expect(findIn(words)).toBe(found);
+});
+
+test.each([
+  ['crowd-12', 'crowd-12'],
+  ['\u0000', null],
+  ['a b', null],
+  ['x'.repeat(65), null],
+  [['a'], null],
+])('a person as an address names them: %j', (words, id) => {
+  expect(personIdIn(words)).toBe(id);
 });
 
 test('rows lie before a page', () => {

@@ -1,5 +1,6 @@
 import { courseDoor } from '@/app/_server/doors';
 import { toShort } from '@/core/kernel/exact';
+import { personIdIn } from '@/core/kernel/ids';
 import { findIn, pageIn } from '@/core/kernel/page';
 import { dayText, type Names } from '@/core/kernel/time';
 import { fullPoints } from '@/core/learning';
@@ -19,7 +20,7 @@ export default async function RunPage({ params, searchParams }: { readonly param
   const { person, db, head } = await courseDoor(slug, 'gradebook.read', `/c/${slug}/run`);
   const show = runViews.find((one) => one === asked.show) ?? 'grades';
   const [find, page] = [findIn(asked.find), pageIn(asked.page)];
-  const chosenId = typeof asked.learner === 'string' ? asked.learner : null;
+  const chosenId = personIdIn(asked.learner);
   const isAwards = show === 'certificates';
   const [learners, awarded, chosen, total, awards, cohorts, document, staff] = await Promise.all([
     isAwards ? null : learnersPage(db, head.id, find, page),
