@@ -82,6 +82,18 @@ test('a weekly rhythm starts at once, goes by Mondays and leaves a break out', (
   ]);
 });
 
+test.each([
+  ['the day of the start, later than the start', 0, '2027-04-05T08:00Z', '2027-04-05T09:00'],
+  ['the day of the start, at the start', 0, '2027-04-05T09:00Z', '2027-04-12T09:00'],
+  ['the day of the start, when the time has passed', 0, '2027-04-05T10:00Z', '2027-04-12T09:00'],
+  ['the day after a Sunday', 1, '2027-04-04T23:00Z', '2027-04-05T09:00'],
+  ['half a step after a Friday', 4, '2027-04-02T10:00Z', '2027-04-12T09:00'],
+  ['half a step after a Thursday', 4, '2027-04-01T10:00Z', '2027-04-05T09:00'],
+])('the second part opens no sooner than its gap: %s', (_name, gap, from, second) => {
+  const [, found] = rhythmInstants({ ...rhythm, gap }, { start: at(from), zone: 'UTC' }, 2);
+  expect(found?.toString().slice(0, 16)).toBe(second);
+});
+
 const lesson = (id: string, opens: OpeningRule | null = null) => ({ id, opens, learnerMinutes: 10 });
 const course = [
   { id: 's1', opens: null, lessons: [lesson('a'), lesson('b', { when: 'after-start', amount: 3, unit: 'days', at: null })] },
@@ -145,7 +157,7 @@ const anyRhythm: fc.Arbitrary<Rhythm> = fc.record({
   weekday: fc.integer({ min: 1, max: 7 }),
   at: timeOfDay,
   firstAtOnce: fc.boolean(),
-  gap: fc.integer({ min: 1, max: 12 }),
+  gap: fc.integer({ min: 0, max: 12 }),
   breaks: fc.array(
     fc.tuple(day, fc.integer({ min: 0, max: 20 })).map(([from, days]) => ({ from, to: Temporal.PlainDate.from(from).add({ days }).toString(), name: '' })),
     { maxLength: 3 },

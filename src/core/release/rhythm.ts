@@ -49,7 +49,9 @@ export function rhythmMs(rhythm: Rhythm, { start, startWall, zone }: ClockFacts,
   const startDay = Math.floor(startWall / dayMs);
   const found: number[] = rhythm.firstAtOnce ? [start] : [];
   let day = nextDay(rhythm.firstAtOnce ? startDay + rhythm.gap : startDay, rhythm.weekday, breaks);
-  if (!rhythm.firstAtOnce && zone.instantAt(day * dayMs + time) < start) day = nextDay(day + 1, rhythm.weekday, breaks);
+  // On the day of the start itself: a time that has passed by then is none, and two parts are never one.
+  const first = zone.instantAt(day * dayMs + time);
+  if (first < start || (rhythm.firstAtOnce && first === start)) day = nextDay(day + 1, rhythm.weekday, breaks);
   while (found.length < count) {
     found.push(Math.max(start, zone.instantAt(day * dayMs + time)));
     day = nextDay(day + rhythm.weeks * 7, rhythm.weekday, breaks);
