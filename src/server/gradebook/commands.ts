@@ -16,7 +16,7 @@ import { gradeDecision } from './schema';
 const decision = object({
   courseId: idSchema,
   lessonId: idSchema,
-  learnerId: string().required(),
+  learnerId: string().max(64).required('A learner is missing.'),
   kind: string().oneOf(['points', 'excused', 'none']).required(),
   /** Thousandths of a point. */
   points: number().integer().min(0, 'Points are at least 0.').nullable().defined(),
@@ -37,6 +37,10 @@ export const decideGrade = command({
     const learner = await enrolledLearner(tx.db, courseId, learnerId);
     if (!lesson || !learner) return fail('not-found', 'This learner or this item is not part of the course.');
     const key = and(eq(gradeDecision.learnerId, learnerId), eq(gradeDecision.lessonId, lessonId));
+    // One decision after the other, so that the same one sent twice finds the first.
+    await tx.client.query('select pg_advisory_xact_lock(hashtextextended($1, 0))', [`decision/${learnerId}/${lessonId}`]);
+    const [before] = await tx.db.select().from(gradeDecision).where(key);
+    if (input.kind === 'none' && !before) return ok(null);
     if (input.kind === 'none') await tx.db.delete(gradeDecision).where(key);
     else {
       if (input.reason.trim() === '') return fail('invalid', 'Give a reason; it is kept with the grade.', 'reason');
@@ -45,7 +49,7 @@ export const decideGrade = command({
         if (input.points > fullPoints(lesson))
           return fail('invalid', `${lesson.title} is worth ${pointsText(fullPoints(lesson))} points; give at most that.`, 'points');
       }
-      const row = {
+      const decided = {
         learnerId,
         courseId,
         lessonId,
@@ -53,6 +57,10 @@ export const decideGrade = command({
         points: input.kind === 'points' ? input.points : null,
         of: input.kind === 'points' ? fullPoints(lesson) : null,
         reason: input.reason.trim(),
+      };
+      if (before && (['kind', 'points', 'of', 'reason'] as const).every((field) => before[field] === decided[field])) return ok(null);
+      const row = {
+        ...decided,
         decidedBy: actor.id,
         at: now.toString(),
       };

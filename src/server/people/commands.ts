@@ -102,7 +102,9 @@ const setStaff = command({
     const [person] = await tx.db
       .select()
       .from(user)
-      .where(eq(user.email, plainEmail(email)));
+      .where(eq(user.email, plainEmail(email)))
+      // Held, so that the same thing said twice at once finds what the first one did.
+      .for('update');
     if (!person) return fail('not-found', 'Nobody in the school has this e-mail address. The owner can add the person under People.', 'email');
     if (person.id === actor.id && role !== 'creator')
       return fail('invalid', 'You cannot take yourself off a course you make. Ask another creator, or the owner.', 'email');
