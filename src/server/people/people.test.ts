@@ -98,6 +98,8 @@ test('signing in: right, wrong, of no shape, and a name that cannot come in with
   expect((await ask('sign-in/email', good)).code).toBe('ok');
   const kept = (await ask('sign-in/email', good)).answer?.headers.get('set-cookie') ?? '';
   expect(kept).toMatch(/mosaik\.device=.*HttpOnly/);
+  expect(kept).toMatch(/session_token=[^;]+;.*HttpOnly/);
+  expect(await (await ask('sign-in/email', good)).answer?.json()).toEqual({ ok: true, value: null });
   for (const [body, code] of [
     [{ ...good, password: 'wrong' }, 'not-allowed'],
     [{ ...good, name: 'Anybody' }, 'invalid'],

@@ -57,7 +57,9 @@ async function atItsTurn(request: Request, account: string, sentence: string, at
   const answer = await attempt();
   if (!answer.ok) return fail('not-allowed', sentence);
   await turnWasRight(turn.keys);
-  const kept = new Response(answer.body, answer);
+  // The library's own answer holds the session's token for scripts to read; it belongs into the cookie alone.
+  const kept = new Response(JSON.stringify({ ok: true, value: null }), { headers: { 'content-type': 'application/json' } });
+  for (const cookie of answer.headers.getSetCookie()) kept.headers.append('set-cookie', cookie);
   const secure = config.address.startsWith('https:') ? '; Secure' : '';
   kept.headers.append('set-cookie', `${deviceCookie}=${deviceMark(account)}; Path=/api/auth; HttpOnly; SameSite=Lax; Max-Age=31536000${secure}`);
   return kept;
