@@ -32,13 +32,14 @@ async function issue(tx: Transaction, found: Learning, now: Temporal.Instant): P
   const grade = view.sheet.grade ? view.sheet.gradeText : null;
   const token = newToken();
   const names = { name: learner.name, course: course.title, school: own?.name ?? '' };
-  // What cannot be set is not issued: nobody should hold a certificate with boxes for letters.
+  // What cannot be set is not issued: nobody should hold a certificate with boxes for letters. Its number and its
+  // address are of letters that every typeface has; with the same ones each time, much of the setting is known.
   const { heldBack } = checkedCertificate(course.award, {
     ...names,
     date: '30 September 2027',
     grade,
     number: `${course.award.prefix}-0000-00000`,
-    checkAddress: checkAddress(token),
+    checkAddress: checkAddress('0'.repeat(token.length)),
   });
   if (heldBack) return fail('invalid', `The certificate of ${learner.name} is held back. ${heldBack} Change the design under Award, or the name.`);
   const counter = await tx.db.execute<{ next: string }>(sql`select nextval('certificate_counter') as next`);
