@@ -122,7 +122,8 @@ export async function search(): Promise<void> {
       value: quantile(await times(20, () => findAnything(database(), owner, words)), 0.95),
       unit: 'ms',
       beside: scan,
-      most: 2,
+      // What 150 ms were where this was first measured.
+      most: 1.6,
     });
 }
 

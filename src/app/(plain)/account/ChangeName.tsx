@@ -4,12 +4,13 @@ import { act } from '@/app/_client/act';
 import controls from '@/ui/plain/controls.module.css';
 import { useReady } from '@/ui/plain/useReady';
 import styles from '../_learn/learn.module.css';
+import { type Answer, Said } from './Said';
 
 type Props = { readonly name: string /** The name they have asked for and that somebody has still to agree to. */; readonly asked: string | null };
 
 /** The name somebody goes by. Whoever holds a certificate asks for another one, and the school agrees. */
 export function ChangeName({ name, asked }: Props) {
-  const [said, setSaid] = useState<{ readonly good: boolean; readonly sentence: string } | null>(null);
+  const [said, setSaid] = useState<Answer | null>(null);
   const ready = useReady();
   const change = async (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();
@@ -33,11 +34,7 @@ export function ChangeName({ name, asked }: Props) {
       <button type="submit" className={controls.primary} disabled={!ready}>
         Change name
       </button>
-      {said && (
-        <p role="alert" className={said.good ? controls.good : controls.notice}>
-          {said.sentence}
-        </p>
-      )}
+      <Said said={said} />
     </form>
   );
 }

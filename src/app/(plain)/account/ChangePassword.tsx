@@ -4,12 +4,13 @@ import type { Problem } from '@/core/kernel/problem';
 import controls from '@/ui/plain/controls.module.css';
 import { useReady } from '@/ui/plain/useReady';
 import styles from '../_learn/learn.module.css';
+import { type Answer, Said } from './Said';
 
 const shortest = 10;
 
 /** Changes the password, and signs out everywhere else. */
 export function ChangePassword() {
-  const [said, setSaid] = useState<{ readonly good: boolean; readonly sentence: string } | null>(null);
+  const [said, setSaid] = useState<Answer | null>(null);
   const ready = useReady();
   const change = async (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();
@@ -43,11 +44,7 @@ export function ChangePassword() {
       <button type="submit" className={controls.primary} disabled={!ready}>
         Change password
       </button>
-      {said && (
-        <p role="alert" className={said.good ? controls.good : controls.notice}>
-          {said.sentence}
-        </p>
-      )}
+      <Said said={said} />
     </form>
   );
 }

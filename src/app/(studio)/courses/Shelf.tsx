@@ -1,11 +1,11 @@
 'use client';
 import { Button, Select, TextInput } from '@mantine/core';
-import { IconPlus, IconSearch } from '@tabler/icons-react';
+import { IconPlus } from '@tabler/icons-react';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { type FormEvent, useState } from 'react';
 import { act } from '@/app/_client/act';
-import { useFind } from '@/app/_client/use-find';
+import { FindField } from '@/app/_client/FindField';
 import { coursesPerPage } from '@/core/kernel/page';
 import { counted } from '@/core/kernel/words';
 import { type Pattern, patternDrafts, startingPatterns } from '@/core/outline';
@@ -41,24 +41,13 @@ type Props = {
 };
 
 export function Shelf({ courses, counts, find, page, patterns, mayCreate }: Props) {
-  const { words, setWords } = useFind(find);
   return (
     <main className={styles.page}>
       <div className={styles.head}>
         <h1>Courses</h1>
         {mayCreate && <NewCourse patterns={patterns} />}
       </div>
-      {counts.total > coursesPerPage && (
-        <TextInput
-          aria-label="Find a course"
-          placeholder="Find a course"
-          leftSection={<IconSearch size={15} />}
-          value={words}
-          onChange={(event) => setWords(event.currentTarget.value)}
-          w={280}
-          mb="sm"
-        />
-      )}
+      {counts.total > coursesPerPage && <FindField label="Find a course" find={find} mb="sm" />}
       {counts.total > 0 && counts.found === 0 && <p className={styles.empty}>None of the {counts.total} courses has these words in its title.</p>}
       {counts.total === 0 && (
         <p className={styles.empty}>

@@ -1,3 +1,4 @@
+import { FindField } from '@/app/_client/FindField';
 import { schoolDoor } from '@/app/_server/doors';
 import { findIn, pageIn } from '@/core/kernel/page';
 import { can } from '@/core/people';
@@ -8,7 +9,6 @@ import { TableHead } from '@/ui/table/TableHead';
 import { TopBar } from '../_frame/TopBar';
 import styles from '../marking/marking.module.css';
 import { AddPerson } from './AddPerson';
-import { FindPeople } from './FindPeople';
 import { NameRequests } from './NameRequests';
 
 export const metadata = { title: 'People' };
@@ -27,7 +27,7 @@ export default async function PeoplePage({ searchParams }: { readonly searchPara
         </div>
         <NameRequests requests={requests} ownId={person.id} />
         <AddPerson courses={courses.map(({ id, title }) => ({ value: id, label: title }))} />
-        <FindPeople find={find} />
+        <FindField label="Find a person" placeholder="Find a name or an address" find={find} mb="sm" />
         {found === 0 && <p className={styles.empty}>Nobody here has these words in their name or address.</p>}
         <div className={styles.scroll}>
           <table className={styles.table}>

@@ -1,9 +1,8 @@
 'use client';
-import { SegmentedControl, TextInput } from '@mantine/core';
-import { IconSearch } from '@tabler/icons-react';
+import { SegmentedControl } from '@mantine/core';
 import { usePathname, useRouter, useSearchParams } from 'next/navigation';
 import { useState, useTransition } from 'react';
-import { useFind } from '@/app/_client/use-find';
+import { FindField } from '@/app/_client/FindField';
 import type { Cohort } from '@/core/enrolment';
 import type { StaffRow } from '@/server/people';
 import { Pages } from '@/ui/table/Pages';
@@ -37,7 +36,6 @@ type Props = {
 
 /** The course while it is taken: who is where, the gradebook, and the certificates. */
 export function RunDesk({ courseId, isPublished, show, find, page, found, counts, rows, chosen, columns, cohorts, awards, staff }: Props) {
-  const { words, setWords } = useFind(find);
   const [selectedId, setSelectedId] = useState<string | null>(chosen?.learnerId ?? null);
   const [wanted, setWanted] = useState<RunView | null>(null);
   const [isGoing, startGoing] = useTransition();
@@ -72,14 +70,7 @@ export function RunDesk({ courseId, isPublished, show, find, page, found, counts
             { value: 'certificates', label: `Certificates (${counts.awards})` },
           ]}
         />
-        <TextInput
-          aria-label="Find a learner"
-          placeholder={what === 'learners' ? 'Find a learner or a cohort' : 'Find a holder or a number'}
-          leftSection={<IconSearch size={15} />}
-          value={words}
-          onChange={(event) => setWords(event.currentTarget.value)}
-          w={240}
-        />
+        <FindField label="Find a learner" placeholder={what === 'learners' ? 'Find a learner or a cohort' : 'Find a holder or a number'} find={find} />
         <span className={styles.quiet} role="status">
           {found.toLocaleString('en-GB')} of {(what === 'learners' ? counts.learners : counts.awards).toLocaleString('en-GB')} {what}
         </span>
