@@ -18,6 +18,7 @@ export { editText, pastText } from './edit-text';
 export type { LessonDraft, OutlineEdit, SectionDraft } from './edit-types';
 export { fieldName, fieldText } from './field-text';
 export { courseDocumentJsonSchema } from './json-schema';
+export { type KeptChange, keptChanges, textsToComplete, wholeSteps } from './kept-changes';
 export { kindOfMedium, mediumNames, newCourse, newLesson, newQuestion, usualAssignment, usualQuiz } from './make';
 export { learnerMinutes, type MinutesFacts, pace, plainText, textFacts } from './minutes';
 export { type PackedOutline, packOutline, unpackOutline } from './pack';

@@ -7,6 +7,7 @@ import { canTakeBack, editText, type OutlineEdit, planEdit, reachOf, reachOfChan
 import { can } from '@/core/people';
 import { command } from '../platform/command';
 import { isEdit } from './edit-shape';
+import { changesOf } from './history';
 import { loadPart } from './load';
 import { audit } from './schema';
 import { checkElsewhere, keepStep, lockCourse } from './write';
@@ -68,9 +69,10 @@ export const undoMany = command({
       if (!row) return fail('not-found', 'There is nothing of yours to undo here.');
       // Sent twice it is undone once.
       if (row.undoneBy) continue;
-      const outline = await loadPart(tx.db, courseId, reachOfChanges(row.changes));
-      const changes = reverse(row.changes);
-      if (!outline || !canTakeBack(outline, row.changes, changes))
+      const made = await changesOf(tx.db, courseId, revision);
+      const outline = await loadPart(tx.db, courseId, reachOfChanges(made ?? []));
+      const changes = reverse(made ?? []);
+      if (!outline || !made || !canTakeBack(outline, made, changes))
         return fail('conflict', 'This cannot be taken back by itself: the same things have been changed since. Their present state is kept.');
       const { auditId } = await keepStep(context, courseId, changes, `undo: ${row.sentence}`, { kind: 'undo' });
       await tx.db.update(audit).set({ undoneBy: auditId }).where(eq(audit.id, row.id));

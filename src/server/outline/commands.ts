@@ -109,12 +109,12 @@ const takeBack = (kind: 'undo' | 'redo') =>
       if (done) return done;
       const row = held && (await undoRows(tx.db, courseId, actor.id))[kind];
       if (!row) return fail('not-found', kind === 'undo' ? 'There is nothing of yours to undo here.' : 'There is nothing to do again.');
-      const made = await changesOf(tx.db, row.id);
-      const changes = reverse(made);
-      const outline = await loadPart(tx.db, courseId, reachOfChanges(made));
+      const made = await changesOf(tx.db, courseId, row.revision);
+      const outline = await loadPart(tx.db, courseId, reachOfChanges(made ?? []));
       if (!outline) return goneCourse;
+      const changes = reverse(made ?? []);
       const what = row.sentence.replace(/^undo: /, '');
-      if (!canTakeBack(outline, made, changes)) {
+      if (!made || !canTakeBack(outline, made, changes)) {
         return fail('conflict', `"${what}" cannot be taken back by itself: the same thing has been changed since. Its present state is kept.`);
       }
       const { auditId, revision } = await keepStep(context, courseId, changes, kind === 'undo' ? `undo: ${what}` : what, { kind, step });

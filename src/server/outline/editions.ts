@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, gt, lte, sql } from 'drizzle-orm';
+import { and, desc, eq, lte, sql } from 'drizzle-orm';
 import { object, string } from 'yup';
 import { reverse } from '@/core/kernel/change';
 import { countSchema, idSchema } from '@/core/kernel/ids';
@@ -13,9 +13,10 @@ import { personById, user } from '../people';
 import { command } from '../platform/command';
 import { type Database, database, type Transaction } from '../platform/database';
 import { newId } from '../platform/ids';
+import { changesSince } from './history';
 import { loadOutline } from './load';
 import { composeDocument, documentHash, editionDocument } from './queries';
-import { audit, course, edition, plannedEdition } from './schema';
+import { course, edition, plannedEdition } from './schema';
 import { keepStep, lockCourse, stepAnswer } from './write';
 
 const mayPublish = ({ actor }: { actor: Parameters<typeof can>[0] }, { courseId }: { courseId: string }) => can(actor, 'course.publish', { courseId });
@@ -167,16 +168,11 @@ export const goBack = command({
     if (!(await lockCourse(tx, courseId))) return fail('not-found', 'This course is not there any more.');
     const [now] = await tx.db.select({ revision: course.revision }).from(course).where(eq(course.id, courseId));
     if (now?.revision !== known) return fail('conflict', 'Something has been changed since you looked at the history. Look at it again, then go back.');
-    const rows = await tx.db
-      .select({ changes: audit.changes, revision: audit.revision })
-      .from(audit)
-      .where(and(eq(audit.courseId, courseId), gt(audit.revision, revision)))
-      .orderBy(asc(audit.revision))
-      .limit(mostSteps + 1);
-    if (rows.length > mostSteps) return fail('too-large', 'That is too far back for one step. Go back to a later point first.');
+    if (known - revision > mostSteps) return fail('too-large', 'That is too far back for one step. Go back to a later point first.');
     // A history with a gap cannot be gone back over.
-    if (rows.length !== known - revision) return fail('conflict', 'The history before this point is not complete, so it cannot be gone back to.');
-    const changes = netChanges(reverse(rows.flatMap((row) => row.changes)), topDown);
+    const steps = await changesSince(tx.db, courseId, revision, known - revision + 1);
+    if (steps?.length !== known - revision) return fail('conflict', 'The history before this point is not complete, so it cannot be gone back to.');
+    const changes = netChanges(reverse(steps.flat()), topDown);
     const kept = await keepStep(context, courseId, changes, `go back to step ${revision}`);
     return stepAnswer(context, courseId, changes, kept.revision);
   },

@@ -1,9 +1,9 @@
-import { and, asc, desc, eq, gt, isNotNull, isNull, like, lt, ne, or } from 'drizzle-orm';
+import { and, asc, desc, eq, gt, inArray, isNotNull, isNull, like, lt, ne, or, sql } from 'drizzle-orm';
 import type { Change } from '@/core/kernel/change';
-import { pastText } from '@/core/outline';
+import { type KeptChange, pastText, textsToComplete, wholeSteps } from '@/core/outline';
 import { user } from '../people';
 import type { Database } from '../platform/database';
-import { audit } from './schema';
+import { audit, lessonText } from './schema';
 
 export type UndoState = { readonly undo: string | null; readonly redo: string | null };
 
@@ -17,7 +17,7 @@ export async function undoState(db: Database, courseId: string, actorId: string)
 export async function undoRows(db: Database, courseId: string, actorId: string) {
   const newest = async (not: 'undo' | 'redo') => {
     const [row] = await db
-      .select({ id: audit.id, kind: audit.kind, sentence: audit.sentence })
+      .select({ id: audit.id, kind: audit.kind, sentence: audit.sentence, revision: sql<number>`${audit.revision}` })
       .from(audit)
       .where(and(eq(audit.courseId, courseId), eq(audit.actorId, actorId), isNotNull(audit.revision), isNull(audit.undoneBy), ne(audit.kind, not)))
       .orderBy(desc(audit.id))
@@ -30,9 +30,49 @@ export async function undoRows(db: Database, courseId: string, actorId: string) 
   return { undo, redo: last?.kind === 'undo' ? last : null };
 }
 
-export async function changesOf(db: Database, auditId: string): Promise<Change[]> {
-  const [row] = await db.select({ changes: audit.changes }).from(audit).where(eq(audit.id, auditId));
-  return row?.changes ?? [];
+/** The changes of steps up to the present, with the texts of which the history keeps only differences. */
+async function completed(db: Pick<Database, 'select'>, steps: readonly (readonly KeptChange[])[]): Promise<Change[][] | null> {
+  const ids = textsToComplete(steps);
+  const texts = ids.length === 0 ? [] : await db.select({ id: lessonText.id, content: lessonText.content }).from(lessonText).where(inArray(lessonText.id, ids));
+  return wholeSteps(steps, Object.fromEntries(texts.map(({ id, content }) => [id, content])));
+}
+
+/** All changes after a revision, step by step, oldest first; null when they are not known any more. At most `most` steps. To be asked with the course locked. */
+export async function changesSince(db: Database, courseId: string, revision: number, most: number): Promise<Change[][] | null> {
+  const rows = await db
+    .select({ changes: audit.changes })
+    .from(audit)
+    .where(and(eq(audit.courseId, courseId), gt(audit.revision, revision)))
+    .orderBy(asc(audit.revision))
+    .limit(most);
+  return completed(
+    db,
+    rows.map(({ changes }) => changes),
+  );
+}
+
+/** The changes of one step; null when they are not known any more. To be asked with the course locked. */
+export async function changesOf(db: Database, courseId: string, revision: number): Promise<Change[] | null> {
+  const [row] = await db
+    .select({ changes: audit.changes })
+    .from(audit)
+    .where(and(eq(audit.courseId, courseId), eq(audit.revision, revision)));
+  const kept = row?.changes ?? [];
+  const texts = textsToComplete([kept]);
+  if (texts.length === 0) return wholeSteps([kept], {})?.[0] ?? null;
+  // Only later steps of the same texts are needed to come to what these were.
+  const later = await db
+    .select({ changes: audit.changes })
+    .from(audit)
+    .where(
+      and(
+        eq(audit.courseId, courseId),
+        gt(audit.revision, revision),
+        or(...texts.map((id) => sql`${audit.changes} @> ${JSON.stringify([{ table: 'text', id }])}::jsonb`)),
+      ),
+    )
+    .orderBy(asc(audit.revision));
+  return (await completed(db, [kept, ...later.map(({ changes }) => changes)]))?.[0] ?? null;
 }
 
 /** One step of the history, as browsers get it that have the course open. */
@@ -44,17 +84,28 @@ export type Step = {
   readonly changes: readonly Change[];
 };
 
-/** The steps after a revision, in order. More than `most` are not told one by one: null. */
+/** The steps after a revision, in order. More than `most` are not told one by one, and neither is what is not known any more: null. */
 export async function stepsSince(db: Database, courseId: string, revision: number, most = 500): Promise<Step[] | null> {
-  const rows = await db
-    .select({ revision: audit.revision, actorId: audit.actorId, name: user.name, sentence: audit.sentence, changes: audit.changes })
-    .from(audit)
-    .leftJoin(user, eq(user.id, audit.actorId))
-    .where(and(eq(audit.courseId, courseId), gt(audit.revision, revision)))
-    .orderBy(asc(audit.revision))
-    .limit(most + 1);
-  if (rows.length > most) return null;
-  return rows.map((row) => ({ ...row, revision: row.revision ?? 0, actorId: row.actorId ?? '', name: row.name ?? 'Somebody' }));
+  // Steps and texts as they were at one moment, without holding anybody up.
+  return db.transaction(
+    async (tx) => {
+      const rows = await tx
+        .select({ revision: audit.revision, actorId: audit.actorId, name: user.name, sentence: audit.sentence, changes: audit.changes })
+        .from(audit)
+        .leftJoin(user, eq(user.id, audit.actorId))
+        .where(and(eq(audit.courseId, courseId), gt(audit.revision, revision)))
+        .orderBy(asc(audit.revision))
+        .limit(most + 1);
+      if (rows.length > most) return null;
+      const whole = await completed(
+        tx,
+        rows.map(({ changes }) => changes),
+      );
+      if (!whole) return null;
+      return rows.map((row, i) => ({ ...row, changes: whole[i] ?? [], revision: row.revision ?? 0, actorId: row.actorId ?? '', name: row.name ?? 'Somebody' }));
+    },
+    { isolationLevel: 'repeatable read', accessMode: 'read only' },
+  );
 }
 
 export type HistoryRow = {

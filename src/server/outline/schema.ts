@@ -1,9 +1,10 @@
 import { type AnyPgColumn, boolean, foreignKey, index, integer, jsonb, pgTable, text, unique, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
-import type { Change } from '@/core/kernel/change';
+
 import {
   type Course,
   type CourseDocument,
   type Difference,
+  type KeptChange,
   type Lesson,
   type Medium,
   type PatternSection,
@@ -171,7 +172,7 @@ export const audit = pgTable(
     courseId: uuid('course_id'),
     command: text('command').notNull(),
     sentence: text('sentence').notNull(),
-    changes: jsonb('changes').$type<Change[]>().notNull(),
+    changes: jsonb('changes').$type<KeptChange[]>().notNull(),
     /** Whether this row did something, took something back, or did it again. */
     kind: text('kind', { enum: ['do', 'undo', 'redo'] })
       .notNull()

@@ -1,4 +1,4 @@
-import { eq } from 'drizzle-orm';
+import { and, asc, eq, gte } from 'drizzle-orm';
 import { expect, test } from 'vitest';
 import { fingerprint } from '@/core/kernel/change';
 import { Temporal } from '@/core/kernel/time';
@@ -155,4 +155,55 @@ test('before publishing it is known whom it touches', async () => {
   expect(preview?.learners).toBe(1);
   expect(preview?.touched.map(({ name, effect }) => [name, effect.doneLost, effect.sittings])).toEqual([['The learner', ['Read'], []]]);
   expect(preview?.sides.map((side) => [side.title, side.field, side.before, side.after])).toEqual([['A check', 'its name', 'Check', 'A check']]);
+});
+
+test('of a text the history keeps where it differs, and every step is still whole for undo, for others and for going back', async () => {
+  const { courseId, sectionId } = await publishedCourse(school);
+  const id = newId();
+  await edit(courseId, { do: 'add-lesson', id, sectionId, after: null, title: 'Long', kind: 'reading' });
+  const words = Array.from({ length: 300 }, (_, i) => `word${i}`);
+  const texts = [words, words.with(20, 'twenty'), words.with(20, 'twenty').with(250, 'last'), words.slice(0, 100)].map((all) => doc(all.join(' ')));
+  const revisions: number[] = [];
+  for (const content of texts) {
+    const done = await edit(courseId, { do: 'set', table: 'text', id, fields: { content } });
+    if (done.ok) revisions.push(done.value.revision);
+  }
+  const from = revisions[0] as number;
+  const kept = await database()
+    .select({ changes: tables.audit.changes })
+    .from(tables.audit)
+    .where(and(eq(tables.audit.courseId, courseId), gte(tables.audit.revision, from)))
+    .orderBy(asc(tables.audit.revision));
+  const sizes = kept.map(({ changes }) => JSON.stringify(changes.filter(({ table }) => table === 'text')).length);
+  expect(sizes[0]).toBeGreaterThan(2000);
+  expect(Math.max(...sizes.slice(1, 3))).toBeLessThan(300);
+
+  const told = (await stepsSince(database(), courseId, from))?.flatMap(({ changes }) => changes.filter(({ table }) => table === 'text')) ?? [];
+  expect(told.map(({ before, after }) => [before?.content, after?.content])).toEqual(texts.slice(1).map((content, i) => [texts[i], content]));
+
+  const now = async () => (await loadOutline(database(), courseId))?.text[id]?.content;
+  await must(boss(), 'outline.undo', { courseId });
+  expect(await now()).toEqual(texts[2]);
+  await must(boss(), 'outline.undo', { courseId });
+  expect(await now()).toEqual(texts[1]);
+  await must(boss(), 'outline.redo', { courseId });
+  expect(await now()).toEqual(texts[2]);
+  await edit(courseId, { do: 'remove', table: 'lesson', ids: [id] });
+  const known = from + 7;
+  await must(boss(), 'outline.go-back', { courseId, revision: from + 1, known });
+  expect(await now()).toEqual(texts[1]);
+  await must(boss(), 'outline.go-back', { courseId, revision: from + 2, known: known + 1 });
+  expect(await now()).toEqual(texts[2]);
+  await must(boss(), 'outline.undo', { courseId });
+  expect(await now()).toEqual(texts[1]);
+
+  // A text that was changed past the history has no known past: said in words, never a guess.
+  await database()
+    .update(tables.lessonText)
+    .set({ content: doc('From elsewhere') })
+    .where(eq(tables.lessonText.id, id));
+  expect(codeOf(await run(boss(), 'outline.undo', { courseId }))).toBe('conflict');
+  expect(await stepsSince(database(), courseId, from)).toBeNull();
+  expect(codeOf(await run(boss(), 'outline.go-back', { courseId, revision: from, known: known + 3 }))).toBe('conflict');
+  expect(await now()).toEqual(doc('From elsewhere'));
 });

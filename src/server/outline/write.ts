@@ -3,7 +3,7 @@ import type { Change } from '@/core/kernel/change';
 import { idSchema } from '@/core/kernel/ids';
 import { checkNear } from '@/core/kernel/near';
 import { fail, ok, type Result } from '@/core/kernel/problem';
-import type { OutlineTable } from '@/core/outline';
+import { keptChanges, type OutlineTable } from '@/core/outline';
 import { mediaOfCourse } from '../media';
 import type { CommandContext } from '../platform/command';
 import type { Transaction } from '../platform/database';
@@ -77,7 +77,7 @@ export async function keepStep(
     .where(eq(course.id, courseId))
     .returning({ revision: course.revision });
   const revision = row?.revision ?? 0;
-  return { auditId: await audit({ courseId, sentence, changes, kind, revision, ...(step ? { step } : {}) }), revision };
+  return { auditId: await audit({ courseId, sentence, changes: keptChanges(changes), kind, revision, ...(step ? { step } : {}) }), revision };
 }
 
 /** What a step answers: its changes, where the course now is, and what can be taken back. */

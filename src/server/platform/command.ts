@@ -1,9 +1,9 @@
 import type { Schema } from 'yup';
-import type { Change } from '@/core/kernel/change';
 import { parsed } from '@/core/kernel/parse';
 import { keepableJson } from '@/core/kernel/plain-text';
 import { fail, type Problem, type Result } from '@/core/kernel/problem';
 import { Temporal } from '@/core/kernel/time';
+import type { KeptChange } from '@/core/outline';
 import type { Actor } from '@/core/people';
 import { type Transaction, transaction } from './database';
 import { newId } from './ids';
@@ -19,7 +19,7 @@ export type CommandContext = {
   audit(entry: {
     readonly courseId?: string;
     readonly sentence: string;
-    readonly changes?: readonly Change[];
+    readonly changes?: readonly KeptChange[];
     readonly kind?: 'do' | 'undo' | 'redo';
     /** For steps of a working copy's history. */
     readonly revision?: number;
