@@ -1,6 +1,6 @@
 import { isId } from '@/core/kernel/ids';
 import { fail } from '@/core/kernel/problem';
-import { can } from '@/core/people';
+import { can, makesCourses } from '@/core/people';
 import { courseIsThere } from '@/server/outline';
 import { type Person, personOf } from '@/server/people';
 import { type Database, database } from '@/server/platform/database';
@@ -35,6 +35,10 @@ export const forAnybody = (answer: Answer<{ readonly person: Person | null }>): 
 /** For whoever is signed in. */
 export const forPerson = (answer: Answer<{ readonly person: Person }>): Route =>
   guarded(({ person, ...asked }) => (person ? answer({ ...asked, person }) : respond(fail('not-signed-in', 'You are not signed in any more. Sign in again.'))));
+
+/** For whoever makes courses. */
+export const forMaker = (answer: Answer<{ readonly person: Person }>): Route =>
+  forPerson((asked) => (makesCourses(asked.person) ? answer(asked) : respond(fail('not-allowed', 'You do not work on any course.'))));
 
 export type AtWork = { readonly person: Person; readonly courseId: string };
 

@@ -53,6 +53,9 @@ function holds(cell: Cell | undefined, { operator, words }: Condition): boolean 
 /** A condition still being written holds nothing back. */
 const isWhole = ({ operator, words }: Condition) => !needsWords(operator) || words.trim() !== '';
 
+/** Whether a filter keeps any row back at all. */
+export const holdsBack = ({ conditions }: Filter) => conditions.some(isWhole);
+
 export function matches(row: CatalogueRow, { join, conditions }: Filter): boolean {
   const whole = conditions.filter(isWhole);
   if (whole.length === 0) return true;

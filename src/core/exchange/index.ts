@@ -2,17 +2,16 @@ export { type Branch, countOf, outlineOf, type ReadLesson, type ReadOutline, typ
 export {
   type BulkFault,
   type BulkPlan,
-  type CellChange,
   cellsOf,
   coursesByName,
   type Mapping,
   mappingByName,
-  type NewLesson,
   planBlock,
   planFile,
   planValue,
   type RowKey,
 } from './bulk';
+export { type CourseEdit, editsOf, type SectionName } from './bulk-edits';
 export {
   type CatalogueColumn,
   type CatalogueRow,
@@ -25,8 +24,9 @@ export {
   usualColumns,
 } from './columns';
 export { draftsOf } from './drafts';
-export { type Condition, type Filter, matches, needsWords, noFilter, type Operator, operatorNames, operators, operatorsFor, sorted } from './filter';
+export { type Condition, type Filter, holdsBack, matches, needsWords, noFilter, type Operator, operatorNames, operators, operatorsFor, sorted } from './filter';
 export { readLines } from './lines';
 export { readMarkdown } from './markdown';
+export { mostShown, type PlanShown, planShown } from './plan-shown';
 export { guarded, outlineColumns, type RowFault, readTable } from './table';
 export { writeLines, writeMarkdown, writeOpml, writeTable } from './write';

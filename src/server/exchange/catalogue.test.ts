@@ -5,7 +5,7 @@ import { database } from '../platform/database';
 import { newId } from '../platform/ids';
 import { findAnything } from '../search';
 import { codeOf, learner, must, owner, publishedCourse, run, useTestSchool } from '../testing/school';
-import { catalogueFor, writeSheet } from './index';
+import { type Look, planSheet, planWish, rowsFor, rowsPage, rowsPerPage, writeSheet } from './index';
 import { readSheetFile } from './sheets';
 
 const school = useTestSchool();
@@ -19,6 +19,7 @@ const person = (id: string, role: Person['role'], courses: Person['courses'] = {
   zone: 'UTC',
   locale: 'en-GB',
 });
+const usual: Look = { about: 'lesson', filter: { join: 'and', conditions: [] }, sort: null };
 const bytes = (text: string) => new TextEncoder().encode(text);
 
 test('a change in two courses is done in both or in none, and taken back in both with one undo', async () => {
@@ -41,11 +42,65 @@ test('a change in two courses is done in both or in none, and taken back in both
 
 test('everybody sees the rows of the courses they may change, and no others', async () => {
   const { courseId } = await publishedCourse({ owner: school.owner, learner: school.other });
-  const seen = async (who: Person) => (await catalogueFor(database(), who)).rows.lesson.filter((row) => row.courseId === courseId).length;
+  const seen = async (who: Person) => (await rowsFor(database(), who, usual)).filter((row) => row.courseId === courseId).length;
   expect(await seen(person(school.owner, 'owner'))).toBe(3);
   expect(await seen(person(school.creator, 'creator', { [courseId]: 'creator' }))).toBe(3);
   expect(await seen(person(school.marker, 'marker', { [courseId]: 'marker' }))).toBe(0);
   expect(await seen(person(school.creator, 'creator'))).toBe(0);
+});
+
+test('pages of rows are the rows there are, in every order, whatever is known of them from before', async () => {
+  const { courseId, reading } = await publishedCourse({ owner: school.owner, learner: school.other });
+  const me = person(school.creator, 'creator', { [courseId]: 'creator' });
+  const more = Array.from({ length: rowsPerPage + 50 }, (_, i) => ({ id: newId(), title: `Row ${i}`, kind: 'reading' }));
+  await must(boss(), 'outline.edit', {
+    courseId,
+    edit: { do: 'put', into: null, after: null, lessons: [], afterSection: null, sections: [{ id: newId(), title: 'Many', lessons: more }] },
+  });
+  const looks: Look[] = [
+    usual,
+    { ...usual, sort: { column: 'title', down: true } },
+    { ...usual, filter: { join: 'and', conditions: [{ column: 'title', operator: 'contains', words: 'row' }] } },
+  ];
+  for (const look of looks) {
+    const all = (await rowsFor(database(), me, look)).map(({ id }) => id);
+    const pages = [];
+    for (let from = 0; from < all.length; from += rowsPerPage) pages.push(await rowsPage(database(), me, look, from));
+    expect([look, pages.flatMap(({ rows }) => rows.map(({ id }) => id)), pages[0]?.found]).toEqual([look, all, all.length]);
+    expect(new Set(pages.map(({ total }) => total))).toEqual(new Set([rowsPerPage + 53]));
+  }
+  // What has changed since is seen, in the course and in the facts of its media; a page across two courses holds both.
+  await must(boss(), 'outline.edit', { courseId, edit: { do: 'set', table: 'lesson', id: reading, fields: { title: 'Changed' } } });
+  const title = async () => (await rowsFor(database(), me, usual)).find(({ id }) => id === reading)?.cells.title;
+  expect(await title()).toBe('Changed');
+  const second = await publishedCourse({ owner: school.owner, learner: school.other });
+  const both = person(school.creator, 'creator', { [courseId]: 'creator', [second.courseId]: 'creator' });
+  const all = (await rowsFor(database(), both, usual)).map(({ id }) => id);
+  expect((await rowsPage(database(), both, usual, 100)).rows.map(({ id }) => id)).toEqual(all.slice(100, 100 + rowsPerPage));
+  expect((await rowsPage(database(), both, usual, 9_999)).rows).toEqual([]);
+});
+
+test('a plan names what it would do and brings the edits that do it, and only in courses of one’s own', async () => {
+  const one = await publishedCourse({ owner: school.owner, learner: school.other });
+  const two = await publishedCourse({ owner: school.owner, learner: school.other });
+  const me = person(school.creator, 'creator', { [one.courseId]: 'creator' });
+  const wish = { ...usual, value: undefined, block: undefined };
+  const set = await planWish(database(), me, { ...wish, value: { column: 'weight', words: '7' } } as never);
+  expect(set.ok && [set.value.cells, set.value.rows, set.value.courses.map(({ courseId }) => courseId)]).toEqual([3, 3, [one.courseId]]);
+  const pasted = (row: string, words: string) => planWish(database(), me, { ...wish, block: { row, columns: ['title', 'weight'], words } } as never);
+  const block = await pasted(one.reading, 'New name\t3');
+  expect(block.ok && block.value.changes.map(({ title, column, after }) => [title, column, after])).toEqual([
+    ['Read', 'Lesson', 'New name'],
+    ['Read', 'Weight', 3],
+  ]);
+  await must(boss(), 'catalogue.change', { courses: block.ok ? block.value.courses : [] });
+  expect((await rowsFor(database(), me, usual)).find(({ id }) => id === one.reading)?.cells).toMatchObject({ title: 'New name', weight: 3 });
+  expect(codeOf(await pasted(two.reading, 'x'))).toBe('conflict');
+  const faulty = await pasted(one.reading, 'ok\tmany');
+  expect(faulty.ok && [faulty.value.faults.map(({ sentence }) => sentence), faulty.value.courses]).toEqual([['Weight: "many" is no number.'], []]);
+  const sheet = { head: ['id', 'lesson'], rows: [[two.reading, 'Stolen']], note: null };
+  expect((await planSheet(database(), me, 'lesson', sheet, ['id', 'title'], 'id')).faults).toHaveLength(1);
+  expect((await planSheet(database(), person(school.owner, 'owner'), 'lesson', sheet, ['id', 'title'], 'id')).cells).toBe(1);
 });
 
 test('a view belongs to who has kept it', async () => {

@@ -1,122 +1,52 @@
-import { asc, eq } from 'drizzle-orm';
-import { array, boolean, number, object, string } from 'yup';
-import { type CatalogueRow, type CatalogueTable, catalogueColumns, operators } from '@/core/exchange';
+import { inArray } from 'drizzle-orm';
+import { array, boolean, type InferType, object, string } from 'yup';
+import {
+  type BulkPlan,
+  type CatalogueRow,
+  type CatalogueTable,
+  type CourseEdit,
+  catalogueColumns,
+  columnOf,
+  coursesByName,
+  editsOf,
+  type Filter,
+  holdsBack,
+  type Mapping,
+  matches,
+  operators,
+  type PlanShown,
+  planBlock,
+  planFile,
+  planShown,
+  planValue,
+  type RowKey,
+  sorted,
+} from '@/core/exchange';
 import { idSchema } from '@/core/kernel/ids';
-import { line } from '@/core/kernel/line';
-import { fail, ok } from '@/core/kernel/problem';
-import { courseOf, learnerMinutes, lessonsBySection, readiness, releasedSections, sectionsOf } from '@/core/outline';
-import { can } from '@/core/people';
-import { openingTexts } from '@/core/release';
-import { mediaOfCourse } from '../media';
-import { coursesFor, loadStructure } from '../outline';
+import { fail, ok, type Result } from '@/core/kernel/problem';
+import { section } from '../outline';
 import type { Person } from '../people';
-import { command } from '../platform/command';
 import type { Database } from '../platform/database';
-import { type CatalogueLook, catalogueView } from './schema';
+import { newId } from '../platform/ids';
+import { coursesInCatalogue, rowsOf } from './rows';
+import type { Sheet } from './sheets';
 
-export type Catalogue = {
-  readonly courses: readonly { readonly id: string; readonly title: string; readonly slug: string }[];
-  readonly sections: readonly { readonly id: string; readonly courseId: string; readonly title: string }[];
-  readonly rows: Record<CatalogueTable, readonly CatalogueRow[]>;
+/** Which rows are meant, and in which order. */
+export type Look = { readonly about: CatalogueTable; readonly filter: Filter; readonly sort: { readonly column: string; readonly down: boolean } | null };
+export type RowsPage = {
+  readonly from: number;
+  readonly rows: readonly CatalogueRow[];
+  /** How many the filter lets through, and how many there are. */
+  readonly found: number;
+  readonly total: number;
 };
+export const rowsPerPage = 200;
 
-/** Every course a person may change, and every lesson of them, as rows. */
-export async function catalogueFor(db: Database, person: Person): Promise<Catalogue> {
-  const courses = (await coursesFor(db, person)).filter((one) => can(person, 'course.edit', { courseId: one.id }));
-  const rows: { lesson: CatalogueRow[]; course: CatalogueRow[] } = { lesson: [], course: [] };
-  const allSections: { id: string; courseId: string; title: string }[] = [];
-  for (const facts of courses) {
-    const [outline, media] = await Promise.all([loadStructure(db, facts.id), mediaOfCourse(db, facts.id)]);
-    if (!outline) continue;
-    const own = courseOf(outline);
-    const lessons = lessonsBySection(outline);
-    const sections = sectionsOf(outline);
-    allSections.push(...sections.map(({ id, title }) => ({ id, courseId: own.id, title })));
-    const opens = openingTexts(own, releasedSections(outline));
-    const questions = new Map<string, number>();
-    for (const { lessonId } of Object.values(outline.question)) questions.set(lessonId, (questions.get(lessonId) ?? 0) + 1);
-    const notes = new Map<string, { settle: number; look: number }>();
-    const findings = readiness(outline, media);
-    for (const { place, level } of findings) {
-      const note = notes.get(place.id) ?? { settle: 0, look: 0 };
-      note[level] += 1;
-      notes.set(place.id, note);
-    }
-    let minutes = 0;
-    for (const [s, section] of sections.entries()) {
-      for (const [l, lesson] of (lessons.get(section.id) ?? []).entries()) {
-        const count = questions.get(lesson.id) ?? 0;
-        const worked = learnerMinutes(lesson, (lesson.mediaId && media.get(lesson.mediaId)) || null, count);
-        minutes += worked;
-        rows.lesson.push({
-          id: lesson.id,
-          courseId: own.id,
-          cells: {
-            id: lesson.id,
-            course: own.title,
-            section: section.title,
-            number: `${s + 1}.${l + 1}`,
-            title: lesson.title,
-            kind: lesson.kind,
-            state: lesson.state,
-            required: lesson.required,
-            learnerMinutes: worked,
-            minutes: lesson.minutes,
-            weight: lesson.weight,
-            words: lesson.written.words,
-            questions: count,
-            settle: notes.get(lesson.id)?.settle ?? 0,
-            look: notes.get(lesson.id)?.look ?? 0,
-            opens: opens.get(lesson.id) ?? '',
-            mediums: lesson.mediums.join(', '),
-            asks: lesson.asks,
-            teaser: lesson.teaser,
-            note: lesson.note,
-          },
-        });
-      }
-    }
-    const { title, slug, description, audience, promise, notAbout, zone, weekLimit } = own;
-    rows.course.push({
-      id: own.id,
-      courseId: own.id,
-      cells: {
-        id: own.id,
-        title,
-        slug,
-        edition: facts.liveEdition,
-        sections: facts.sections,
-        lessons: facts.lessons,
-        minutes,
-        learners: facts.learners,
-        settle: findings.filter((finding) => finding.level === 'settle').length,
-        description,
-        audience,
-        promise,
-        notAbout,
-        zone,
-        weekLimit,
-      },
-    });
-  }
-  return { courses: courses.map(({ id, title, slug }) => ({ id, title, slug })), sections: allSections, rows };
-}
-
-export type SavedView = { readonly id: string; readonly name: string; readonly about: CatalogueTable; readonly look: CatalogueLook };
-
-export const viewsOf = (db: Database, ownerId: string): Promise<SavedView[]> =>
-  db
-    .select({ id: catalogueView.id, name: catalogueView.name, about: catalogueView.about, look: catalogueView.look })
-    .from(catalogueView)
-    .where(eq(catalogueView.ownerId, ownerId))
-    .orderBy(asc(catalogueView.name));
-
-const lookSchema = object({
-  columns: array()
-    .of(object({ key: string().max(40).required(), width: number().min(40).max(2000).required() }).noUnknown())
-    .min(1, 'Choose at least one column.')
-    .max(60)
-    .required(),
+const aboutSchema = string()
+  .oneOf(Object.keys(catalogueColumns) as CatalogueTable[])
+  .required();
+/** Of what the rows are let through and ordered by. */
+export const lookFields = {
   filter: object({
     join: string().oneOf(['and', 'or']).required(),
     conditions: array()
@@ -128,42 +58,85 @@ const lookSchema = object({
     .noUnknown()
     .nullable()
     .defined(),
+};
+export const lookSchema = { about: aboutSchema, ...lookFields };
+
+/** All rows that are meant, in their order. */
+export async function rowsFor(db: Database, person: Person, { about, filter, sort }: Look): Promise<readonly CatalogueRow[]> {
+  const rows = (await rowsOf(db, await coursesInCatalogue(db, person))).flatMap((one) => one[about]);
+  return sorted(holdsBack(filter) ? rows.filter((row) => matches(row, filter)) : rows, sort);
+}
+
+/** A page of the rows that are meant. Of rows in their own order only the courses are worked out that stand on it. */
+export async function rowsPage(db: Database, person: Person, look: Look, from: number): Promise<RowsPage> {
+  const courses = await coursesInCatalogue(db, person);
+  const rowsIn = (facts: (typeof courses)[number]) => (look.about === 'course' ? 1 : facts.lessons);
+  const total = courses.reduce((sum, facts) => sum + rowsIn(facts), 0);
+  if (holdsBack(look.filter) || look.sort) {
+    const rows = await rowsFor(db, person, look);
+    return { from, rows: rows.slice(from, from + rowsPerPage), found: rows.length, total };
+  }
+  let before = 0;
+  let first = 0;
+  const standing = courses.filter((facts) => {
+    const at = before;
+    before += rowsIn(facts);
+    if (before <= from) first = before;
+    return before > from && at < from + rowsPerPage;
+  });
+  const rows = (await rowsOf(db, standing)).flatMap((one) => one[look.about]);
+  return { from, rows: rows.slice(from - first, from - first + rowsPerPage), found: total, total };
+}
+
+/** What is to be done with the rows that are meant, before it is done. */
+export const wishSchema = object({
+  ...lookSchema,
+  value: object({ column: string().max(40).required(), words: string().max(20_000).defined() })
+    .noUnknown()
+    .optional()
+    .default(undefined),
+  /** A block of cells over the rows from one on and the columns given. */
+  block: object({
+    row: idSchema,
+    columns: array().of(string().max(40).required()).max(60).required(),
+    words: string().max(2_000_000, 'This is too much to paste at once. Bring it in as a file.').defined(),
+  })
+    .noUnknown()
+    .optional()
+    .default(undefined),
 }).noUnknown();
+export type BulkWish = InferType<typeof wishSchema>;
 
-const tables = Object.keys(catalogueColumns) as CatalogueTable[];
+/** A plan to be looked at, and the edits that do it; none while there are faults. */
+export type Planned = PlanShown & { readonly courses: readonly CourseEdit[] };
 
-export const saveView = command({
-  name: 'catalogue.save-view',
-  input: object({
-    id: idSchema,
-    name: line(80, 'Keep the name under 80 characters.', 'Give the view a name.'),
-    about: string().oneOf(tables).required(),
-    look: lookSchema.required(),
-  }).noUnknown(),
-  permission: ({ actor }) => can(actor, 'course.create') || Object.values(actor.courses).includes('creator'),
-  async handle({ tx, actor }, { id, name, about, look }) {
-    const [there] = await tx.db.select({ ownerId: catalogueView.ownerId }).from(catalogueView).where(eq(catalogueView.id, id));
-    if (there && there.ownerId !== actor.id) return fail('not-allowed', 'This view belongs to somebody else.');
-    const row = { name: name.trim(), about, look: look as CatalogueLook };
-    await tx.db
-      .insert(catalogueView)
-      .values({ id, ownerId: actor.id, ...row })
-      .onConflictDoUpdate({ target: catalogueView.id, set: row });
-    return ok({ id });
-  },
-});
+export async function planWish(db: Database, person: Person, { about, filter, sort, value, block }: BulkWish): Promise<Result<Planned>> {
+  const rows = await rowsFor(db, person, { about, filter: filter as Filter, sort });
+  if (value) {
+    const column = columnOf(about, value.column);
+    if (!column) return fail('invalid', 'There is no such column.', 'column');
+    return ok(await answered(db, about, planValue(about, rows, column, value.words)));
+  }
+  if (!block) return fail('invalid', 'There is nothing to change.');
+  const at = rows.findIndex(({ id }) => id === block.row);
+  if (at < 0) return fail('conflict', 'The row you pasted into is not among these rows any more. Look at them again, then paste.');
+  const columns = block.columns.flatMap((key) => columnOf(about, key) ?? []);
+  return ok(await answered(db, about, planBlock(about, rows.slice(at), columns, block.words)));
+}
 
-export const removeView = command({
-  name: 'catalogue.remove-view',
-  input: object({ id: idSchema }).noUnknown(),
-  permission: async ({ actor, tx }, { id }) => {
-    const [row] = await tx.db.select({ ownerId: catalogueView.ownerId }).from(catalogueView).where(eq(catalogueView.id, id));
-    return row === undefined || row.ownerId === actor.id;
-  },
-  async handle({ tx }, { id }) {
-    await tx.db.delete(catalogueView).where(eq(catalogueView.id, id));
-    return ok({ id });
-  },
-});
+/** What a file would do to the catalogue, all of it. */
+export async function planSheet(db: Database, person: Person, about: CatalogueTable, sheet: Sheet, mapping: Mapping, key: RowKey): Promise<Planned> {
+  const courses = await coursesInCatalogue(db, person);
+  const rows = (await rowsOf(db, courses)).flatMap((one) => one[about]);
+  return answered(db, about, planFile(about, rows, coursesByName(courses), sheet.head, sheet.rows, mapping, key));
+}
 
-export const exchangeCommands = { [saveView.name]: saveView, [removeView.name]: removeView };
+async function answered(db: Database, about: CatalogueTable, plan: BulkPlan): Promise<Planned> {
+  if (plan.faults.length > 0) return { ...planShown(plan), courses: [] };
+  const into = [...new Set(plan.added.map(({ courseId }) => courseId))];
+  const sections =
+    into.length === 0
+      ? []
+      : await db.select({ id: section.id, courseId: section.courseId, title: section.title }).from(section).where(inArray(section.courseId, into));
+  return { ...planShown(plan), courses: editsOf(about, plan, sections, newId) };
+}

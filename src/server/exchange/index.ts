@@ -1,6 +1,7 @@
 export { readApart, warmReader } from './apart';
-export { type Catalogue, catalogueFor, exchangeCommands, type SavedView, viewsOf } from './catalogue';
+export { type Look, lookSchema, type Planned, planSheet, planWish, type RowsPage, rowsFor, rowsPage, rowsPerPage, wishSchema } from './catalogue';
 export { mostOutlineBytes, type OutlineForm, type OutlinePreview, outlineForms } from './read';
 export type { CatalogueLook } from './schema';
-export { mostSheetBytes, type Sheet, writeSheet } from './sheets';
+export { mostSheetBytes, writeSheet } from './sheets';
+export { exchangeCommands, type SavedView, viewsOf } from './views';
 export { formTypes, writeOutline } from './write';

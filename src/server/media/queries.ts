@@ -1,4 +1,4 @@
-import { and, eq, inArray } from 'drizzle-orm';
+import { and, eq, inArray, sql } from 'drizzle-orm';
 import type { MediaFacts } from '@/core/media';
 import type { Database, Transaction } from '../platform/database';
 import { blob, media } from './schema';
@@ -10,6 +10,16 @@ export async function mediaOfCourse(db: Database, courseId: string): Promise<Map
     .innerJoin(blob, eq(blob.hash, media.hash))
     .where(eq(media.courseId, courseId));
   return new Map(rows.map((row) => [row.media.id, factsOf(row)]));
+}
+
+/** A sum over the media of each course, to notice that what is known of one has changed. */
+export async function mediaSums(db: Database, courseIds: readonly string[]): Promise<Map<string, string>> {
+  const rows = await db
+    .select({ courseId: media.courseId, sum: sql<string>`md5(string_agg(${media}::text, '' order by ${media.id}))` })
+    .from(media)
+    .where(inArray(media.courseId, [...courseIds]))
+    .groupBy(media.courseId);
+  return new Map(rows.map(({ courseId, sum }) => [courseId, sum]));
 }
 
 function factsOf({ media: row, size, contentType }: { media: typeof media.$inferSelect; size: number; contentType: string }): MediaFacts {

@@ -22,4 +22,4 @@ export {
   type Planned,
   staffLooks,
 } from './queries';
-export { audit, course } from './schema';
+export { audit, course, section } from './schema';

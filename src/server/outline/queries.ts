@@ -79,7 +79,6 @@ async function readEdition(db: Database, editionId: string): Promise<CourseDocum
 
 export const liveDocument = async (db: Database, editionId: string | null) => (editionId ? editionDocument(db, editionId) : null);
 
-/** The courses a person works on, newest change first. */
 /** Courses somebody works on, the one that was changed last first, with how much is in each. */
 const courseRows = (db: Database, wanted: SQL | undefined) =>
   db
@@ -89,6 +88,7 @@ const courseRows = (db: Database, wanted: SQL | undefined) =>
       title: course.title,
       description: course.description,
       changedAt: course.changedAt,
+      revision: course.revision,
       liveEdition: edition.number,
       lessons: sql<number>`(select count(*)::int from lesson where lesson.course_id = ${course.id})`,
       sections: sql<number>`(select count(*)::int from section where section.course_id = ${course.id})`,

@@ -1,22 +1,33 @@
 'use client';
-import { Button, Checkbox, Menu, SegmentedControl } from '@mantine/core';
+import { Alert, Button, Checkbox, Menu, SegmentedControl } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
 import { IconColumns, IconDownload, IconFileImport, IconReplace } from '@tabler/icons-react';
 import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { act } from '@/app/_client/act';
+import { act, send } from '@/app/_client/act';
 import { showUndoable } from '@/app/_client/undo-notice';
-import { type BulkPlan, type CatalogueTable, catalogueColumns, columnOf, matches, noFilter, planBlock, sorted, usualColumns } from '@/core/exchange';
+import {
+  type CatalogueColumn,
+  type CatalogueTable,
+  type Cell,
+  type CourseEdit,
+  catalogueColumns,
+  cellText,
+  columnOf,
+  editsOf,
+  noFilter,
+  usualColumns,
+} from '@/core/exchange';
 import { counted } from '@/core/kernel/words';
-import type { Catalogue, CatalogueLook, SavedView } from '@/server/exchange';
+import type { CatalogueLook, Planned, RowsPage, SavedView } from '@/server/exchange';
 import { newId } from '@/ui/ids';
-import { editsOf } from './bulk-edits';
 import styles from './catalogue.module.css';
 import { FilterBar } from './FilterBar';
 import { ImportDialog } from './ImportDialog';
 import { type Asking, PlanDialog } from './PlanDialog';
 import { SetValue } from './SetValue';
+import { type ShownRow, useRows } from './use-rows';
 import { Views } from './Views';
 
 // The grid is needed nowhere else.
@@ -35,7 +46,7 @@ const usualLook = (table: CatalogueTable): CatalogueLook => ({
 type Steps = readonly { readonly courseId: string; readonly revision: number }[];
 
 /** Every course and every lesson as a table: looked through, set in place or many at once, taken out and brought in. */
-export function CatalogueDesk({ catalogue, views }: { readonly catalogue: Catalogue; readonly views: readonly SavedView[] }) {
+export function CatalogueDesk({ first, perPage, views }: { readonly first: RowsPage; readonly perPage: number; readonly views: readonly SavedView[] }) {
   const router = useRouter();
   const [table, setTable] = useState<CatalogueTable>('lesson');
   const [looks, setLooks] = useState({ lesson: usualLook('lesson'), course: usualLook('course') });
@@ -46,36 +57,43 @@ export function CatalogueDesk({ catalogue, views }: { readonly catalogue: Catalo
   const look = looks[table];
   const setLook = (part: Partial<CatalogueLook>) => setLooks((now) => ({ ...now, [table]: { ...now[table], ...part } }));
   const columns = useMemo(() => look.columns.flatMap(({ key }) => columnOf(table, key) ?? []), [look.columns, table]);
-  const rows = useMemo(
-    () =>
-      sorted(
-        catalogue.rows[table].filter((row) => matches(row, look.filter)),
-        look.sort,
-      ),
-    [catalogue, table, look.filter, look.sort],
-  );
+  const { rows, found, total, isLooking, isOther, problem, need, put, reload } = useRows(table, look.filter, look.sort, first, perPage);
+  const meant = { about: table, filter: look.filter, sort: look.sort };
 
   const undo = async (steps: Steps) => {
     const done = await act('catalogue.undo', { steps });
     if (!done.ok) return notifications.show({ color: 'brick', message: done.problem.sentence });
-    router.refresh();
+    reload();
   };
   const lastSteps = useRef<Steps>([]);
   /** Does what was planned, all of it or nothing, and offers to take it back. */
-  const doIt = async (plan: BulkPlan, words: string): Promise<boolean> => {
-    if (plan.changes.length + plan.added.length === 0) return true;
+  const doIt = async (courses: readonly CourseEdit[], words: string): Promise<boolean> => {
+    if (courses.length === 0) return true;
     setBusy(true);
-    const done = await act<{ steps: Steps }>('catalogue.change', { courses: editsOf(table, plan, catalogue, newId) });
+    const done = await act<{ steps: Steps }>('catalogue.change', { courses });
     setBusy(false);
-    if (!done.ok) {
-      notifications.show({ color: 'brick', message: done.problem.sentence });
-      return false;
+    if (!done.ok) notifications.show({ color: 'brick', message: done.problem.sentence });
+    else {
+      const { steps } = done.value;
+      lastSteps.current = steps;
+      showUndoable(words, () => undo(steps));
     }
-    const { steps } = done.value;
-    lastSteps.current = steps;
-    showUndoable(words, () => undo(steps));
-    router.refresh();
-    return true;
+    reload();
+    return done.ok;
+  };
+  const setCell = (row: ShownRow, column: CatalogueColumn, cell: Cell, value: unknown) => {
+    put(row.id, column.key, cell);
+    const changes = [{ row, column, before: row.cells[column.key] ?? null, after: cell, value }];
+    doIt(editsOf(table, { changes, added: [] }, [], newId), `${column.name} set to "${cellText(cell)}".`);
+  };
+  /** Has something planned for the rows that are meant, to be looked at. */
+  const plan = async (title: string, wish: object): Promise<boolean> => {
+    setBusy(true);
+    const answer = await send<Planned>('/api/catalogue/plan', { ...meant, ...wish });
+    setBusy(false);
+    if (answer.ok) setAsking({ title, plan: answer.value });
+    else notifications.show({ color: 'brick', message: answer.problem.sentence });
+    return answer.ok;
   };
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
@@ -92,17 +110,10 @@ export function CatalogueDesk({ catalogue, views }: { readonly catalogue: Catalo
 
   /** Takes out what is shown, or what a kept view would show: that makes it an export with a name. */
   const takeOut = async (form: 'csv' | 'xlsx', as: CatalogueLook = look, name: string = `${table}s`) => {
-    const chosen =
-      as === look
-        ? rows
-        : sorted(
-            catalogue.rows[table].filter((row) => matches(row, as.filter)),
-            as.sort,
-          );
     const answer = await fetch('/api/catalogue/export', {
       method: 'POST',
       headers: { 'content-type': 'application/json' },
-      body: JSON.stringify({ about: table, form, columns: as.columns.map(({ key }) => key), ids: chosen.map((row) => row.id) }),
+      body: JSON.stringify({ about: table, filter: as.filter, sort: as.sort, form, columns: as.columns.map(({ key }) => key) }),
     }).catch(() => null);
     if (!answer?.ok) return notifications.show({ color: 'brick', message: 'The file could not be made. Check the connection and try again.' });
     const link = document.createElement('a');
@@ -155,8 +166,8 @@ export function CatalogueDesk({ catalogue, views }: { readonly catalogue: Catalo
           </Menu.Dropdown>
         </Menu>
         <span className={styles.spring} />
-        <Button variant="default" leftSection={<IconReplace size={16} stroke={1.75} />} disabled={rows.length === 0} onClick={() => setSetting(true)}>
-          Set on all {rows.length.toLocaleString('en-GB')}
+        <Button variant="default" leftSection={<IconReplace size={16} stroke={1.75} />} disabled={found === 0 || isLooking} onClick={() => setSetting(true)}>
+          Set on all {found.toLocaleString('en-GB')}
         </Button>
         <Button variant="default" leftSection={<IconFileImport size={16} stroke={1.75} />} onClick={() => setImporting(true)}>
           Bring in
@@ -182,10 +193,20 @@ export function CatalogueDesk({ catalogue, views }: { readonly catalogue: Catalo
       </div>
       <FilterBar table={table} filter={look.filter} onChange={(filter) => setLook({ filter })} />
       <p className={styles.count} role="status">
-        {counted(rows.length, table)}
-        {rows.length < catalogue.rows[table].length && ` of ${catalogue.rows[table].length.toLocaleString('en-GB')}`}
+        {isLooking ? 'Looking …' : counted(found, table)}
+        {!isLooking && found < total && ` of ${total.toLocaleString('en-GB')}`}
       </p>
-      {catalogue.rows[table].length === 0 ? (
+      {problem && (
+        <Alert className={styles.problem ?? ''} color="brick" variant="light" role="alert" title="These rows could not be fetched">
+          {problem.sentence}{' '}
+          <Button size="compact-sm" variant="default" onClick={reload}>
+            Try again
+          </Button>
+        </Alert>
+      )}
+      {isOther ? (
+        <div className={styles.loading} role="status" aria-label="Loading the table" />
+      ) : total === 0 ? (
         <p className={styles.empty}>
           {table === 'course'
             ? 'There is no course yet. Make the first one under Courses.'
@@ -198,30 +219,27 @@ export function CatalogueDesk({ catalogue, views }: { readonly catalogue: Catalo
           columns={columns}
           look={look}
           onLook={setLook}
-          onCell={(plan, words) => doIt(plan, words)}
-          onBlock={(at, from, block) => {
-            const plan = planBlock(table, rows.slice(at), columns.slice(from), block);
-            setAsking({ title: 'Paste these cells', plan });
-          }}
+          onView={need}
+          onCell={setCell}
+          onBlock={(row, from, words) => plan('Paste these cells', { block: { row, columns: columns.slice(from).map(({ key }) => key), words } })}
         />
       )}
       <SetValue
         opened={setting}
         table={table}
-        rows={rows}
+        count={found}
+        busy={busy}
         onClose={() => setSetting(false)}
-        onPlan={(next) => {
-          setSetting(false);
-          setAsking(next);
+        onPlan={async (title, column, words) => {
+          if (await plan(title, { value: { column, words } })) setSetting(false);
         }}
       />
       <ImportDialog
         opened={importing}
         table={table}
-        catalogue={catalogue}
         onClose={() => setImporting(false)}
-        onDo={async (plan) => {
-          const done = await doIt(plan, `${counted(plan.changes.length, 'cell')} changed, ${counted(plan.added.length, 'lesson')} added.`);
+        onDo={async ({ courses, cells, lessons }) => {
+          const done = await doIt(courses, `${counted(cells, 'cell')} changed, ${counted(lessons, 'lesson')} added.`);
           if (done) setImporting(false);
         }}
         busy={busy}
@@ -230,8 +248,8 @@ export function CatalogueDesk({ catalogue, views }: { readonly catalogue: Catalo
         asking={asking}
         busy={busy}
         onClose={() => setAsking(null)}
-        onDo={async (plan) => {
-          const done = await doIt(plan, `${counted(plan.changes.length, 'cell')} changed.`);
+        onDo={async ({ courses, cells }) => {
+          const done = await doIt(courses, `${counted(cells, 'cell')} changed.`);
           if (done) setAsking(null);
         }}
       />

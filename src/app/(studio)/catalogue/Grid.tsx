@@ -2,23 +2,26 @@
 import 'react-data-grid/lib/styles.css';
 import { notifications } from '@mantine/notifications';
 import { IconArrowDown, IconArrowUp } from '@tabler/icons-react';
-import { useMemo } from 'react';
-import { type CellPasteArgs, type Column, DataGrid, type RenderEditCellProps, type SortColumn } from 'react-data-grid';
-import { type BulkPlan, type CatalogueColumn, type CatalogueRow, type CatalogueTable, cellFrom, cellText } from '@/core/exchange';
+import { useEffect, useMemo, useRef } from 'react';
+import { type CellPasteArgs, type Column, DataGrid, type DataGridHandle, type RenderEditCellProps, type SortColumn } from 'react-data-grid';
+import { type CatalogueColumn, type CatalogueTable, type Cell, cellFrom, cellText } from '@/core/exchange';
 import type { CatalogueLook } from '@/server/exchange';
 import styles from './catalogue.module.css';
+import type { ShownRow } from './use-rows';
 
 type Props = {
   readonly table: CatalogueTable;
-  readonly rows: readonly CatalogueRow[];
+  readonly rows: readonly ShownRow[];
+  /** Which rows are in view. */
+  readonly onView: (from: number, to: number) => void;
   readonly columns: readonly CatalogueColumn[];
   readonly look: CatalogueLook;
   readonly onLook: (part: Partial<CatalogueLook>) => void;
-  readonly onCell: (plan: BulkPlan, words: string) => void;
-  /** A block of cells put over the rows from `at` and the columns from `from` on. */
-  readonly onBlock: (at: number, from: number, block: string) => void;
+  readonly onCell: (row: ShownRow, column: CatalogueColumn, cell: Cell, value: unknown) => void;
+  /** A block of cells put over the rows from one on and the columns from `from` on. */
+  readonly onBlock: (row: string, from: number, block: string) => void;
 };
-type Draft = CatalogueRow & { readonly typed?: { readonly column: CatalogueColumn; readonly words: string } };
+type Draft = ShownRow & { readonly typed?: { readonly column: CatalogueColumn; readonly words: string } };
 
 /** What is typed into a cell: words, or one of the choices there are. */
 function Editor({ row, column, onRowChange, onClose, about }: RenderEditCellProps<Draft> & { readonly about: CatalogueColumn }) {
@@ -53,7 +56,14 @@ function Editor({ row, column, onRowChange, onClose, about }: RenderEditCellProp
   );
 }
 
-export function Grid({ table, rows, columns, look, onLook, onCell, onBlock }: Props) {
+const rowHeight = 32;
+const headHeight = 36;
+
+export function Grid({ table, rows, columns, look, onView, onLook, onCell, onBlock }: Props) {
+  const grid = useRef<DataGridHandle>(null);
+  const { filter, sort: order } = look;
+  // biome-ignore lint/correctness/useExhaustiveDependencies: other rows are looked at from the first on
+  useEffect(() => grid.current?.scrollToCell({ rowIdx: 0 }), [table, filter, order]);
   const widths = useMemo(() => new Map(look.columns.map(({ key, width }) => [key, width])), [look.columns]);
   const drawn = useMemo(
     () =>
@@ -67,9 +77,9 @@ export function Grid({ table, rows, columns, look, onLook, onCell, onBlock }: Pr
           draggable: true,
           ...(column.type === 'number' ? { cellClass: styles.number } : {}),
           ...(column.field
-            ? { renderEditCell: (props) => <Editor {...props} about={column} /> }
+            ? { renderEditCell: (props) => <Editor {...props} about={column} />, editable: (row: Draft) => !row.waits }
             : { cellClass: column.type === 'number' ? `${styles.number} ${styles.worked}` : styles.worked }),
-          renderCell: ({ row }) => <span dir="auto">{cellText(row.cells[column.key])}</span>,
+          renderCell: ({ row }) => (row.waits ? <span className={styles.place} /> : <span dir="auto">{cellText(row.cells[column.key])}</span>),
         }),
       ),
     [columns, widths],
@@ -83,31 +93,34 @@ export function Grid({ table, rows, columns, look, onLook, onCell, onBlock }: Pr
     if (!parsed.ok) return notifications.show({ color: 'brick', title: `"${words}" was not kept`, message: `${column.name}: ${parsed.problem.sentence}` });
     const { cell, value } = parsed.value;
     if (cellText(before.cells[column.key]) === cellText(cell)) return;
-    onCell(
-      { changes: [{ row: before, column, before: before.cells[column.key] ?? null, after: cell, value }], added: [], same: 0, faults: [] },
-      `${column.name} set to "${cellText(cell)}".`,
-    );
+    onCell(before, column, cell, value);
   };
   const paste = ({ row, column }: CellPasteArgs<Draft>, event: React.ClipboardEvent<HTMLDivElement>): Draft => {
     const block = event.clipboardData.getData('text/plain');
-    if (block !== '')
+    if (block !== '' && !row.waits)
       onBlock(
-        rows.indexOf(row),
+        row.id,
         columns.findIndex((one) => one.key === column.key),
         block,
       );
     return row;
   };
+  const seen = ({ scrollTop, clientHeight }: { readonly scrollTop: number; readonly clientHeight: number }) => {
+    const from = Math.floor(scrollTop / rowHeight);
+    onView(from, Math.min(rows.length - 1, from + Math.ceil(clientHeight / rowHeight)));
+  };
   const sort: SortColumn[] = look.sort ? [{ columnKey: look.sort.column, direction: look.sort.down ? 'DESC' : 'ASC' }] : [];
   return (
     <DataGrid<Draft>
+      ref={grid}
       className={styles.grid ?? ''}
       aria-label="Catalogue"
       columns={drawn}
       rows={rows as readonly Draft[]}
       rowKeyGetter={(row) => row.id}
-      rowHeight={32}
-      headerRowHeight={36}
+      rowHeight={rowHeight}
+      headerRowHeight={headHeight}
+      onScroll={({ currentTarget }) => seen(currentTarget)}
       sortColumns={sort}
       onSortColumnsChange={([first]) => onLook({ sort: first ? { column: first.columnKey, down: first.direction === 'DESC' } : null })}
       onColumnResize={(column, width) => onLook({ columns: look.columns.map((one) => (one.key === column.key ? { ...one, width: Math.round(width) } : one)) })}

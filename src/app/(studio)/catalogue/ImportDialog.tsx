@@ -2,52 +2,58 @@
 import { Alert, Button, Modal, Select } from '@mantine/core';
 import { Dropzone } from '@mantine/dropzone';
 import { IconDownload, IconUpload } from '@tabler/icons-react';
-import { useMemo, useState } from 'react';
+import { useState } from 'react';
 import { send } from '@/app/_client/act';
-import { type BulkPlan, type CatalogueTable, catalogueColumns, coursesByName, type Mapping, mappingByName, planFile, type RowKey } from '@/core/exchange';
+import { type CatalogueTable, catalogueColumns, type Mapping, type RowKey } from '@/core/exchange';
 import { counted } from '@/core/kernel/words';
-import type { Catalogue, Sheet } from '@/server/exchange';
+import type { Planned } from '@/server/exchange';
 import styles from './catalogue.module.css';
 import { PlanView } from './PlanView';
 
 type Props = {
   readonly opened: boolean;
   readonly table: CatalogueTable;
-  readonly catalogue: Catalogue;
   readonly onClose: () => void;
-  readonly onDo: (plan: BulkPlan) => void;
+  readonly onDo: (plan: Planned) => void;
   readonly busy: boolean;
 };
 
+/** What a file is and would do, by how its columns are matched and its rows known again. */
+type Read = { readonly head: readonly string[]; readonly note: string | null; readonly mapping: Mapping; readonly key: RowKey; readonly plan: Planned };
+
 /** A file brought in: columns matched, rows known again by their key, everything looked at before it is done. */
-export function ImportDialog({ opened, table, catalogue, onClose, onDo, busy }: Props) {
-  const [sheet, setSheet] = useState<Sheet | null>(null);
-  const [mapping, setMapping] = useState<Mapping>([]);
-  const [key, setKey] = useState<RowKey>('title');
+export function ImportDialog({ opened, table, onClose, onDo, busy }: Props) {
+  const [file, setFile] = useState<File | null>(null);
+  const [sheet, setSheet] = useState<Read | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const [reading, setReading] = useState(false);
-  const read = async (file: File | undefined) => {
-    if (!file) return;
+  const read = async (from: File, as?: Pick<Read, 'mapping' | 'key'>) => {
     setReading(true);
     setProblem(null);
-    setSheet(null);
-    const answer = await send<Sheet>('/api/catalogue/read', file);
+    const asked = new URLSearchParams({ about: table, ...(as ? { key: as.key, mapping: as.mapping.map((one) => one ?? '').join(',') } : {}) });
+    const answer = await send<Read>(`/api/catalogue/file?${asked}`, from);
     setReading(false);
-    if (!answer.ok) return setProblem(answer.problem.sentence);
-    const byName = mappingByName(table, answer.value.head);
-    setSheet(answer.value);
-    setMapping(byName);
-    setKey(byName.includes('id') ? 'id' : 'title');
+    setSheet(answer.ok ? answer.value : null);
+    if (!answer.ok) setProblem(answer.problem.sentence);
   };
-  const plan = useMemo(
-    () => (sheet ? planFile(table, catalogue.rows[table], coursesByName(catalogue.courses), sheet.head, sheet.rows, mapping, key) : null),
-    [sheet, table, catalogue, mapping, key],
-  );
+  const open = (chosen: File | undefined) => {
+    if (!chosen) return;
+    setFile(chosen);
+    setSheet(null);
+    read(chosen);
+  };
+  /** Shown as it was chosen at once; what it would do then follows. */
+  const readAs = (part: Partial<Pick<Read, 'mapping' | 'key'>>) => {
+    if (!sheet || !file) return;
+    const next = { ...sheet, ...part };
+    setSheet(next);
+    read(file, next);
+  };
   /** The rows with faults and their reasons as a file, to be put right and brought in again. */
   const takeFaults = async () => {
-    if (!sheet || !plan) return;
+    if (!sheet) return;
     const { unparse } = await import('papaparse');
-    const rows = plan.faults.map((fault) => [...fault.cells, fault.line, fault.sentence]);
+    const rows = sheet.plan.faults.map((fault) => [...fault.cells, fault.line, fault.sentence]);
     const text = unparse([[...sheet.head, 'line', 'reason'], ...rows], { escapeFormulae: true, newline: '\r\n' });
     const link = document.createElement('a');
     link.href = URL.createObjectURL(new Blob([`\uFEFF${text}\r\n`], { type: 'text/csv;charset=utf-8' }));
@@ -57,6 +63,7 @@ export function ImportDialog({ opened, table, catalogue, onClose, onDo, busy }: 
   };
   const close = () => {
     setSheet(null);
+    setFile(null);
     setProblem(null);
     onClose();
   };
@@ -74,7 +81,7 @@ export function ImportDialog({ opened, table, catalogue, onClose, onDo, busy }: 
           multiple={false}
           loading={reading}
           inputProps={{ 'aria-label': 'Choose a CSV or XLSX file' }}
-          onDrop={([file]) => read(file)}
+          onDrop={([chosen]) => open(chosen)}
         >
           <IconUpload size={15} aria-hidden="true" /> Drop a CSV or XLSX file here, or choose one. Its first row names the columns.
         </Dropzone>
@@ -83,22 +90,22 @@ export function ImportDialog({ opened, table, catalogue, onClose, onDo, busy }: 
             {problem}
           </Alert>
         )}
-        {sheet && plan && (
+        {sheet && (
           <>
             {sheet.note && <p className={styles.note}>{sheet.note}</p>}
             <Select
               label="Rows are known again by"
-              value={key}
+              value={sheet.key}
               allowDeselect={false}
               data={[
                 { value: 'id', label: 'their id' },
                 { value: 'title', label: table === 'lesson' ? 'their course and name; others are new' : 'their name' },
               ]}
-              onChange={(next) => setKey((next ?? 'title') as RowKey)}
+              onChange={(next) => readAs({ key: (next ?? 'title') as RowKey })}
             />
             <details>
               <summary>
-                {mapping.filter(Boolean).length} of {counted(sheet.head.length, 'column')} matched
+                {sheet.mapping.filter(Boolean).length} of {counted(sheet.head.length, 'column')} matched
               </summary>
               <div className={styles.mapping}>
                 {sheet.head.map((name, i) => (
@@ -107,17 +114,17 @@ export function ImportDialog({ opened, table, catalogue, onClose, onDo, busy }: 
                     key={i}
                     size="xs"
                     label={name || `column ${i + 1}`}
-                    value={mapping[i] ?? ''}
+                    value={sheet.mapping[i] ?? ''}
                     allowDeselect={false}
                     data={[{ value: '', label: 'left out' }, ...catalogueColumns[table].map((column) => ({ value: column.key, label: column.name }))]}
-                    onChange={(next) => setMapping(mapping.map((one, at) => (at === i ? next || null : next && one === next ? null : one)))}
+                    onChange={(next) => readAs({ mapping: sheet.mapping.map((one, at) => (at === i ? next || null : next && one === next ? null : one)) })}
                   />
                 ))}
               </div>
             </details>
-            <PlanView plan={plan} />
+            <PlanView plan={sheet.plan} />
             <div className={styles.decide}>
-              {plan.faults.length > 0 && (
+              {sheet.plan.faults.length > 0 && (
                 <Button variant="default" leftSection={<IconDownload size={16} />} onClick={takeFaults}>
                   The faulty rows as a file
                 </Button>
@@ -125,7 +132,11 @@ export function ImportDialog({ opened, table, catalogue, onClose, onDo, busy }: 
               <Button variant="default" onClick={close}>
                 Not now
               </Button>
-              <Button loading={busy} disabled={plan.faults.length > 0 || plan.changes.length + plan.added.length === 0} onClick={() => onDo(plan)}>
+              <Button
+                loading={busy}
+                disabled={reading || sheet.plan.faults.length > 0 || sheet.plan.cells + sheet.plan.lessons === 0}
+                onClick={() => onDo(sheet.plan)}
+              >
                 Bring in
               </Button>
             </div>

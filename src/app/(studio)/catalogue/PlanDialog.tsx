@@ -1,13 +1,14 @@
 'use client';
 import { Button, Modal } from '@mantine/core';
-import type { BulkPlan } from '@/core/exchange';
+
 import { counted } from '@/core/kernel/words';
+import type { Planned } from '@/server/exchange';
 import styles from './catalogue.module.css';
 import { PlanView } from './PlanView';
 
 /** Something that is planned and looked at before it is done. */
-export type Asking = { readonly title: string; readonly plan: BulkPlan };
-type Props = { readonly asking: Asking | null; readonly busy: boolean; readonly onClose: () => void; readonly onDo: (plan: BulkPlan) => void };
+export type Asking = { readonly title: string; readonly plan: Planned };
+type Props = { readonly asking: Asking | null; readonly busy: boolean; readonly onClose: () => void; readonly onDo: (plan: Planned) => void };
 
 /** What is about to be changed, before it is. */
 export function PlanDialog({ asking, busy, onClose, onDo }: Props) {
@@ -21,8 +22,8 @@ export function PlanDialog({ asking, busy, onClose, onDo }: Props) {
             <Button variant="default" onClick={onClose}>
               Not now
             </Button>
-            <Button loading={busy} disabled={plan.faults.length > 0 || plan.changes.length === 0} onClick={() => onDo(plan)}>
-              Change {counted(plan.changes.length, 'cell')}
+            <Button loading={busy} disabled={plan.faults.length > 0 || plan.cells === 0} onClick={() => onDo(plan)}>
+              Change {counted(plan.cells, 'cell')}
             </Button>
           </div>
         </>

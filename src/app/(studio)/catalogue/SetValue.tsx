@@ -1,21 +1,21 @@
 'use client';
 import { Button, Modal, Select, TextInput } from '@mantine/core';
 import { useState } from 'react';
-import { type CatalogueRow, type CatalogueTable, catalogueColumns, cellFrom, columnOf, planValue } from '@/core/exchange';
+import { type CatalogueTable, catalogueColumns, cellFrom, columnOf } from '@/core/exchange';
 import { counted } from '@/core/kernel/words';
 import styles from './catalogue.module.css';
-import type { Asking } from './PlanDialog';
 
 type Props = {
   readonly opened: boolean;
   readonly table: CatalogueTable;
-  readonly rows: readonly CatalogueRow[];
+  readonly count: number;
+  readonly busy: boolean;
   readonly onClose: () => void;
-  readonly onPlan: (asking: Asking) => void;
+  readonly onPlan: (title: string, column: string, words: string) => void;
 };
 
 /** One value for everything the filter shows; each change is looked at before it is done. */
-export function SetValue({ opened, table, rows, onClose, onPlan }: Props) {
+export function SetValue({ opened, table, count, busy, onClose, onPlan }: Props) {
   const [key, setKey] = useState<string | null>(null);
   const [words, setWords] = useState('');
   const column = key === null ? undefined : columnOf(table, key);
@@ -23,7 +23,7 @@ export function SetValue({ opened, table, rows, onClose, onPlan }: Props) {
   const choices = column?.type === 'choice' ? column.choices : column?.type === 'yes-no' ? ['yes', 'no'] : null;
   const problem = checked && !checked.ok && words !== '' ? checked.problem.sentence : null;
   return (
-    <Modal opened={opened} onClose={onClose} title={<b>Set on {counted(rows.length, table)}</b>} closeButtonProps={{ 'aria-label': 'Close' }}>
+    <Modal opened={opened} onClose={onClose} title={<b>Set on {counted(count, table)}</b>} closeButtonProps={{ 'aria-label': 'Close' }}>
       <div className={styles.form}>
         <Select
           label="Column"
@@ -48,10 +48,7 @@ export function SetValue({ opened, table, rows, onClose, onPlan }: Props) {
           <Button variant="default" onClick={onClose}>
             Not now
           </Button>
-          <Button
-            disabled={!column || !checked?.ok}
-            onClick={() => column && onPlan({ title: `Set ${column.name}`, plan: planValue(table, rows, column, words) })}
-          >
+          <Button loading={busy} disabled={!column || !checked?.ok} onClick={() => column && onPlan(`Set ${column.name}`, column.key, words)}>
             Look at the changes
           </Button>
         </div>
