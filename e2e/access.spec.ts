@@ -7,7 +7,7 @@ const tags = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'];
 
 /** In dark colours only what colours can break is looked at again. */
 async function violations(page: Page, scheme: 'light' | 'dark'): Promise<string[]> {
-  const axe = new AxeBuilder({ page }).options({ resultTypes: ['violations'] });
+  const axe = new AxeBuilder({ page }).options({ resultTypes: ['violations'] }).setLegacyMode(true);
   const { violations: found } = await (scheme === 'light' ? axe.withTags(tags) : axe.withRules(['color-contrast'])).analyze();
   return found.map(
     (one) =>

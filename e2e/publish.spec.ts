@@ -76,8 +76,9 @@ test('a view of the working copy: every page, at a pace, with the paper tried, a
     .getByRole('link', { name: /^Check: reach or not/ })
     .first()
     .click();
-  const look = page.getByLabel('Looks at it on');
-  await look.fill('2069-01-01T10:00');
+  const look = page.getByRole('textbox', { name: /^Looks at it on/ });
+  await look.fill('1 Jan 2069');
+  await look.press('Tab');
   await page.getByRole('button', { name: 'Look', exact: true }).click();
   await page.getByRole('link', { name: 'Try the paper' }).click();
   await page.getByRole('radio').first().check();

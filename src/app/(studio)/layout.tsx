@@ -3,10 +3,11 @@ import '@mantine/dates/styles.css';
 import '@mantine/notifications/styles.css';
 import '@mantine/dropzone/styles.css';
 import '@/ui/theme/base.css';
+import { Notifications } from '@mantine/notifications';
 import type { ReactNode } from 'react';
+import { LibraryProvider } from '@/app/_client/LibraryProvider';
 import { anybody, nonce } from '@/app/_server/doors';
 import { Shell, shellMetadata, shellViewport } from '@/ui/frame/Shell';
-import { Providers } from './Providers';
 
 export const metadata = shellMetadata;
 export const viewport = shellViewport;
@@ -16,9 +17,10 @@ export default async function StudioLayout({ children }: { readonly children: Re
   const [key, { person }] = await Promise.all([nonce(), anybody()]);
   return (
     <Shell nonce={key}>
-      <Providers nonce={key} locale={person?.locale ?? 'en-GB'}>
+      <LibraryProvider nonce={key} locale={person?.locale ?? 'en-GB'}>
+        <Notifications position="bottom-left" autoClose={7000} />
         {children}
-      </Providers>
+      </LibraryProvider>
     </Shell>
   );
 }

@@ -40,7 +40,7 @@ export type RowsPage = {
   readonly found: number;
   readonly total: number;
 };
-export const rowsPerPage = 200;
+export const rowsPerPage = 100;
 
 const aboutSchema = string()
   .oneOf(Object.keys(catalogueColumns) as CatalogueTable[])

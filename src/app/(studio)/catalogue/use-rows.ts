@@ -1,6 +1,6 @@
 'use client';
 import { useDebouncedCallback } from '@mantine/hooks';
-import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { startTransition, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { send } from '@/app/_client/act';
 import type { CatalogueRow } from '@/core/exchange';
 import type { Problem } from '@/core/kernel/problem';
@@ -83,7 +83,8 @@ export function useRows(about: Look['about'], filter: Look['filter'], sort: Look
       for (const number of pagesInView()) {
         if (asked.current.has(number)) continue;
         asked.current.add(number);
-        page(look, number).then((one) => one && setShown((now) => ({ ...now, rows: withPage(now.rows, one) })));
+        // Whoever is scrolling goes first.
+        page(look, number).then((one) => one && startTransition(() => setShown((now) => ({ ...now, rows: withPage(now.rows, one) }))));
       }
     },
     [look, shown.look, page, pagesInView],

@@ -1,6 +1,6 @@
 import { courseDoor, orNotFound } from '@/app/_server/doors';
 import { isId } from '@/core/kernel/ids';
-import { isNear, nearDays } from '@/core/kernel/near';
+import { isNear } from '@/core/kernel/near';
 import { isDay, Temporal } from '@/core/kernel/time';
 import { learnerView, type Pace, recordsAtPace } from '@/core/learning';
 import { lessonsOf } from '@/core/outline';
@@ -10,6 +10,7 @@ import { mediaOfCourse } from '@/server/media';
 import { composeDocument, loadOutline } from '@/server/outline';
 import styles from '../../_learn/learn.module.css';
 import type { Place } from '../../_learn/place';
+import { MomentField, StartField } from './Moment';
 
 export type ViewQuery = { readonly start?: string; readonly at?: string; readonly cohort?: string; readonly pace?: string };
 
@@ -38,7 +39,6 @@ export async function viewAsLearner(slug: string, query: ViewQuery, page?: strin
   // A view goes through every door: passwords are for learners.
   const records = { ...recordsAtPace(document, clock, at.toInstant(), pace), unlocked: new Set(lessonsOf(document).map((lesson) => lesson.id)) };
   const view = learnerView(document, clock, records, at.toInstant());
-  const near = nearDays(today.toInstant());
   const strip = (
     <form className={styles.strip} method="get" action={page ? `${place.base}/${page}` : place.base}>
       <p>
@@ -55,12 +55,7 @@ export async function viewAsLearner(slug: string, query: ViewQuery, page?: strin
           ))}
         </select>
       </label>
-      {!cohort && (
-        <label>
-          Started on
-          <input type="date" name="start" defaultValue={startDay} min={near.first} max={near.last} />
-        </label>
-      )}
+      {!cohort && <StartField key={startDay} day={startDay} />}
       <label>
         Pace
         <select name="pace" defaultValue={String(pace)}>
@@ -73,10 +68,7 @@ export async function viewAsLearner(slug: string, query: ViewQuery, page?: strin
           <option value="all">all that is open</option>
         </select>
       </label>
-      <label>
-        Looks at it on ({zone})
-        <input type="datetime-local" name="at" defaultValue={parameters.get('at') ?? ''} min={`${near.first}T00:00`} max={`${near.last}T23:59`} />
-      </label>
+      <MomentField key={parameters.get('at')} moment={parameters.get('at') ?? ''} zone={zone} />
       <button type="submit" className={styles.look}>
         Look
       </button>

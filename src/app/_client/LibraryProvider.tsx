@@ -1,7 +1,6 @@
 'use client';
 import { localStorageColorSchemeManager, MantineProvider } from '@mantine/core';
 import { DatesProvider } from '@mantine/dates';
-import { Notifications } from '@mantine/notifications';
 import type { ReactNode } from 'react';
 import { theme, themeVariables } from '@/ui/theme/theme';
 import { schemeKey } from '@/ui/theme/tokens';
@@ -23,7 +22,8 @@ type Props = {
   readonly locale: string;
 };
 
-export function Providers({ children, nonce, locale }: Props) {
+/** What parts of the interface library need around them. */
+export function LibraryProvider({ children, nonce, locale }: Props) {
   return (
     <MantineProvider
       theme={theme}
@@ -32,7 +32,6 @@ export function Providers({ children, nonce, locale }: Props) {
       defaultColorScheme="auto"
       getStyleNonce={() => nonce ?? ''}
     >
-      <Notifications position="bottom-left" autoClose={7000} />
       <DatesProvider settings={{ locale, firstDayOfWeek: firstDayOf(locale), weekendDays: [] }}>{children}</DatesProvider>
     </MantineProvider>
   );
