@@ -1,3 +1,4 @@
+import { one, several } from './questions';
 import type { Lesson } from './shapes';
 
 export type SmallCourse = {
@@ -28,29 +29,15 @@ export const otherCourses: SmallCourse[] = [
             text: 'Two questions before you come.',
             quiz: { passPercent: 50, attempts: null, minutes: null, counts: 'best', shows: 'points-and-answers' },
             questions: [
-              {
-                kind: 'one',
-                prompt: 'How does a long stone lie?',
-                points: 1000,
-                options: [
-                  ['With its length into the wall', true],
-                  ['With its length along the wall', false, 'It looks good, and slides out in five winters.'],
-                ],
-                feedbackRight: '',
-                feedbackWrong: '',
-              },
-              {
-                kind: 'several',
-                prompt: 'What keeps a wall standing?',
-                points: 2000,
-                options: [
-                  ['Broken joints', true],
-                  ['A full middle', true],
-                  ['Mortar at the foot', false],
-                ],
-                feedbackRight: '',
-                feedbackWrong: '',
-              },
+              one('How does a long stone lie?', 1000, [
+                ['With its length into the wall', true],
+                ['With its length along the wall', false, 'It looks good, and slides out in five winters.'],
+              ]),
+              several('What keeps a wall standing?', 2000, [
+                ['Broken joints', true],
+                ['A full middle', true],
+                ['Mortar at the foot', false],
+              ]),
             ],
           },
         ],

@@ -22,7 +22,8 @@ import { renderFilm } from './films';
 import { otherCourses } from './other-courses';
 import { streamOutcomes } from './outcomes';
 import { emailOf, learnerNames, samplePassword, staff } from './people';
-import type { Lesson as LessonInput, QuestionBodyInput } from './shapes';
+import { answerTo } from './questions';
+import type { Lesson as LessonInput, QuestionInput } from './shapes';
 import { films, streamSurvey, worksheets } from './stream-survey';
 import { textOf } from './text';
 import { worksheetPdf } from './worksheets';
@@ -130,15 +131,7 @@ async function seedFiles(courseId: string): Promise<Map<string, string>> {
   return found;
 }
 
-const rowOfQuestion = (lessonId: string, order: string, input: QuestionBodyInput) => {
-  const base = newQuestion(newId(), lessonId, order, input.kind);
-  const { options, ...rest } = 'options' in input ? input : { ...input, options: [] };
-  return {
-    ...base,
-    ...rest,
-    options: options.map(([text, right, feedback], i) => ({ id: `${base.id.slice(-12)}-${i}`, text, right, feedback: feedback ?? '' })),
-  };
-};
+const rowOfQuestion = (lessonId: string, order: string, input: QuestionInput) => ({ ...newQuestion(newId(), lessonId, order, input.kind), ...input });
 
 async function seedSections(
   courseId: string,
@@ -383,14 +376,7 @@ async function takeLesson(
       const { id } = await perform(actor, 'quiz.begin', { ...place, deed: newId() }, at);
       for (const question of questions.filter((one) => one.lessonId === lesson.id)) {
         const knows = drawn(name, question.id.slice(-4), question.prompt) < skill + 0.15;
-        const right = question.options.filter((option) => option.right).map((option) => option.id);
-        const chosen = knows ? right : question.options.slice(-1).map((option) => option.id);
-        await perform(
-          actor,
-          'quiz.answer',
-          { sittingId: id, questionId: question.id, answer: question.kind === 'number' ? { typed: knows ? question.value : '0.7' } : { chosen } },
-          at.add({ minutes: 3 }),
-        );
+        await perform(actor, 'quiz.answer', { sittingId: id, questionId: question.id, answer: answerTo(question, knows) }, at.add({ minutes: 3 }));
       }
       await perform(actor, 'quiz.hand-in', { sittingId: id }, at.add({ minutes: 7 }));
       return true;

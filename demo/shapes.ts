@@ -1,27 +1,11 @@
 import type { AssignmentSettings } from '../src/core/assignment';
 import type { LessonKind, LessonState, Medium } from '../src/core/outline';
-import type { QuizSettings } from '../src/core/quiz';
+import type { BodyOf, QuestionContent, QuestionKind, QuizSettings } from '../src/core/quiz';
 
 /** How the sample courses are written down: short, and made whole by the seed. */
-export type QuestionBodyInput =
-  | {
-      readonly kind: 'one' | 'several';
-      readonly prompt: string;
-      readonly points: number;
-      readonly options: readonly (readonly [string, boolean, string?])[];
-      readonly feedbackRight: string;
-      readonly feedbackWrong: string;
-    }
-  | {
-      readonly kind: 'number';
-      readonly prompt: string;
-      readonly points: number;
-      readonly value: string;
-      readonly tolerance: string;
-      readonly unit: string;
-      readonly feedbackRight: string;
-      readonly feedbackWrong: string;
-    };
+export type QuestionInput = {
+  readonly [K in QuestionKind]: Omit<QuestionContent, 'kind' | 'body'> & { readonly kind: K; readonly body: BodyOf<K> };
+}[QuestionKind];
 
 export type Lesson = {
   readonly title: string;
@@ -39,5 +23,5 @@ export type Lesson = {
   readonly weight?: number;
   readonly quiz?: QuizSettings;
   readonly assignment?: AssignmentSettings;
-  readonly questions?: readonly QuestionBodyInput[];
+  readonly questions?: readonly QuestionInput[];
 };

@@ -1,33 +1,7 @@
 import type { FilmScene } from './films';
-import type { Lesson, QuestionBodyInput } from './shapes';
+import { number, one, several, statement, word } from './questions';
+import type { Lesson } from './shapes';
 import type { Worksheet } from './worksheets';
-
-const one = (prompt: string, points: number, options: [string, boolean, string?][], feedbackRight = '', feedbackWrong = ''): QuestionBodyInput => ({
-  kind: 'one',
-  prompt,
-  points,
-  options,
-  feedbackRight,
-  feedbackWrong,
-});
-const several = (prompt: string, points: number, options: [string, boolean, string?][], feedbackRight = '', feedbackWrong = ''): QuestionBodyInput => ({
-  kind: 'several',
-  prompt,
-  points,
-  options,
-  feedbackRight,
-  feedbackWrong,
-});
-const number = (prompt: string, points: number, value: string, tolerance: string, unit: string, feedbackRight = '', feedbackWrong = ''): QuestionBodyInput => ({
-  kind: 'number',
-  prompt,
-  points,
-  value,
-  tolerance,
-  unit,
-  feedbackRight,
-  feedbackWrong,
-});
 
 export const films: Record<string, readonly FilmScene[]> = {
   'welcome-to-the-river': [
@@ -249,6 +223,8 @@ Animals that need much oxygen live in the riffle. Those that dig, or wait, live 
             ['Wind from upstream', false],
             ['Fish rising', false],
           ]),
+          statement('A riffle is deeper than the pool below it.', 1000, false, 'A riffle is where the water is shallow and broken.'),
+          word('What is a stretch of smooth, quick water called?', 1000, ['run', 'a run'], 'It lies between a riffle and a pool.'),
           one('Where does a riffle usually end?', 1000, [
             ['Where the bed drops into a pool', true],
             ['At the first bend', false],

@@ -161,7 +161,6 @@ const parts = [
 for (const [part, belongs] of parts) {
   // Light first, with every rule; the same state is then looked at in dark colours without being built again.
   test(`every main page meets WCAG 2.2 AA in light and in dark colours, without errors in the console: ${part}`, async ({ browser, school }) => {
-    test.setTimeout(240_000);
     const problems: string[] = [];
     const pages = new Map<string, Page>();
     for (const visit of visits.filter(belongs)) {

@@ -35,7 +35,6 @@ const shot = async (page: Page, inside: string) => {
 };
 
 test('a certificate sets forty names in sixteen scripts as the browser does, pixel by pixel', async ({ page }) => {
-  test.setTimeout(120_000);
   await page.setViewportSize({ width, height });
   const faces = fontFiles.map(({ name, path }) => `@font-face{font-family:"${name}";src:url(data:font/ttf;base64,${readFileSync(path).toString('base64')})}`);
   await page.setContent(`<style>${faces.join('')} body{margin:0}</style><svg width="${width}" height="${height}" xmlns="http://www.w3.org/2000/svg"></svg>`);

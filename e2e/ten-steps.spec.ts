@@ -51,7 +51,6 @@ async function writeText(page: Page, link: RegExp, text: string) {
 }
 
 test('one course from a working title to a checked certificate', async ({ browser, school }) => {
-  test.setTimeout(240_000);
   const folder = mkdtempSync(join(tmpdir(), 'mosaik-steps-'));
   const owner = await browser.newContext({ baseURL: school.address });
   const boss = await owner.newPage();
@@ -168,13 +167,14 @@ test('one course from a working title to a checked certificate', async ({ browse
     await expect(row(page, /Your own crossing/)).toContainText('at start');
   });
 
-  await test.step('5 assess: three kinds of question', async () => {
+  await test.step('5 assess: every kind of question', async () => {
     await page.getByRole('link', { name: /^Assess/ }).click();
     await page
       .getByRole('navigation', { name: 'Assessed lessons' })
       .getByRole('button', { name: /Check yourself/ })
       .click();
-    for (const kind of ['One choice', 'Several choices', 'Number']) await page.getByRole('button', { name: kind, exact: true }).click();
+    for (const kind of ['One choice', 'Several choices', 'Number', 'True or false', 'Short text'])
+      await page.getByRole('button', { name: kind, exact: true }).click();
     const first = page.getByRole('region', { name: 'Question 1' });
     await first.getByLabel('What is asked').fill('Where do you cross?');
     await first.getByLabel('Option 1', { exact: true }).fill('Where it is wide and shallow');
@@ -191,6 +191,15 @@ test('one course from a working title to a checked certificate', async ({ browse
     await third.getByLabel('Right answer').fill('0.5');
     await third.getByLabel('Tolerance, ±').fill('2%');
     await third.getByLabel('Unit').fill('m/s');
+    const fourth = page.getByRole('region', { name: 'Question 4' });
+    await fourth.getByLabel('What is asked').fill('Slow water is deep water.');
+    await fourth.getByRole('radio', { name: 'true' }).check();
+    const fifth = page.getByRole('region', { name: 'Question 5' });
+    await fifth.getByLabel('What is asked').fill('What is the shallow, broken water called?');
+    await fifth.getByLabel('Form 1').fill('riffle');
+    await fifth.getByRole('button', { name: 'Accept another form' }).click();
+    await fifth.getByLabel('Form 2').fill('a riffle');
+    await fifth.getByLabel('Slips forgiven').fill('1');
     await page.getByLabel('Time limit').fill('15');
     await saved(page);
     await page
@@ -262,10 +271,18 @@ test('one course from a working title to a checked certificate', async ({ browse
       .getByRole('group', { name: /A float takes/ })
       .getByRole('textbox')
       .fill('0,5');
-    await expect(lea.getByText('3 of 3 answered')).toBeVisible();
+    await lea
+      .getByRole('group', { name: /Slow water/ })
+      .getByLabel('true')
+      .check();
+    await lea
+      .getByRole('group', { name: /shallow, broken/ })
+      .getByRole('textbox')
+      .fill('A rifle');
+    await expect(lea.getByText('5 of 5 answered')).toBeVisible();
     await expect(lea.getByText('All answers kept')).toBeVisible();
     await lea.getByRole('button', { name: 'Hand in' }).click();
-    await expect(lea.getByText('3 of 3 points')).toBeVisible();
+    await expect(lea.getByText('5 of 5 points')).toBeVisible();
     await lea
       .getByRole('navigation', { name: 'Course' })
       .getByRole('link', { name: /Your own crossing/ })

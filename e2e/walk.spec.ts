@@ -49,7 +49,6 @@ async function everyAnswer(who: BrowserContext, file: string, values: Values): P
 }
 
 test('no address says to nobody, to a foreign learner or to a foreign creator what is not theirs', async ({ browser, school }) => {
-  test.setTimeout(240_000);
   const { context: owner } = await signedIn(browser, school, 'ines@wendwater.example');
   for (const [email, role] of [
     ['foreign-learner@elsewhere.example', 'learner'],

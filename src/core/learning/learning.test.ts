@@ -17,11 +17,11 @@ const lesson = (id: string, kind: LessonDocument['kind'], part: Partial<LessonDo
   questions: [],
   ...part,
 });
-const question = { ...newQuestion('q1', 'quiz', 'a0', 'number'), value: '4', points: 10_000 };
+const question = { ...newQuestion('q1', 'quiz', 'a0', 'number'), body: { value: '4', tolerance: '', unit: '' }, points: 10_000 };
 
 const base: CourseDocument = {
   format: 'mosaik-course',
-  version: 1,
+  version: 2,
   course: { ...newCourse('c', 'c', 'Course', 'UTC'), award: { ...usualAward, on: true, minPercent: 60 } },
   outcomes: [],
   sections: [

@@ -1,5 +1,6 @@
 import { array, boolean, mixed, number, object, string } from 'yup';
 import type { MediaFacts } from '../media';
+import { questionKinds } from '../quiz';
 import type { MinutesFacts } from './minutes';
 import { doneRuleOf, downloadsOf } from './settings';
 import {
@@ -18,6 +19,9 @@ import {
   textOf,
 } from './types';
 
+/** Grows when the shape of the document changes; how older ones are read, see `upgradeDocument`. */
+export const documentVersion = 2;
+
 /**
  * A course as learners get it: a whole, in order, with everything it needs to be shown and nothing
  * that can change later. An edition is such a document; so is what "View as learner" shows of the
@@ -25,7 +29,7 @@ import {
  */
 export type CourseDocument = {
   readonly format: 'mosaik-course';
-  readonly version: 1;
+  readonly version: typeof documentVersion;
   readonly course: Course;
   readonly outcomes: readonly Outcome[];
   readonly sections: readonly SectionDocument[];
@@ -47,7 +51,7 @@ const stored = object({ id: string().required(), order: string().required(), tit
 /** Checks the skeleton of a stored or imported document; field by field rules live with the edits. */
 export const courseDocumentSchema = object({
   format: string().oneOf(['mosaik-course']).required(),
-  version: number().oneOf([1]).required(),
+  version: number().oneOf([documentVersion]).required(),
   course: object({ id: string().required(), slug: string().required(), title: string().required(), zone: string().required() }).required(),
   sections: array()
     .of(
@@ -60,7 +64,17 @@ export const courseDocumentSchema = object({
               kind: string().required(),
               required: boolean().required(),
               learnerMinutes: number().min(0).required(),
-              questions: array().required(),
+              questions: array()
+                .of(
+                  object({
+                    id: string().required(),
+                    kind: string().oneOf(questionKinds).required(),
+                    prompt: string().defined(),
+                    points: number().min(0).required(),
+                    body: object().required(),
+                  }),
+                )
+                .required(),
             }),
           )
           .required(),
@@ -107,7 +121,7 @@ export function compose(outline: Outline, media: ReadonlyMap<string, MediaFacts>
   });
   return {
     format: 'mosaik-course',
-    version: 1,
+    version: documentVersion,
     course,
     outcomes: outcomesOf(outline),
     sections: releasedSections(outline).map((section) => ({ ...section, lessons: section.lessons.map(document) })),

@@ -1,5 +1,6 @@
 import { applyInPlace, type Change } from '../kernel/change';
 import { fail, ok, type Result } from '../kernel/problem';
+import { checkBody, kindOf, type QuestionKind } from '../quiz';
 import { added, gone, lessonsIn, removed, set } from './edit-changes';
 import { planPut } from './edit-put';
 import { planMakeReal, planToLesson, planToSection } from './edit-turn';
@@ -72,6 +73,7 @@ export function planEdit(outline: Outline, edit: OutlineEdit): Result<Change[]> 
     case 'set': {
       const parsed = parseFields(edit.table, edit.fields);
       if (!parsed.ok) return parsed;
+      if (edit.table === 'question') return planQuestion(outline, edit.id, parsed.value);
       if (edit.table === 'text') return planText(outline, edit.id, (parsed.value.content ?? null) as RichText | null);
       const record = outline[edit.table]?.[edit.id];
       if (!record) return gone(edit.table);
@@ -142,6 +144,20 @@ function removal(outline: Outline, table: 'section' | 'lesson' | 'question' | 'o
     return [...without('lesson'), ...without('question'), removed(table, record)];
   }
   return [removed(table, record)];
+}
+
+/**
+ * Sets fields of a question. Its body has to belong to its kind; a new kind that comes without one keeps the
+ * body if it is one of its own too, and begins anew if not.
+ */
+function planQuestion(outline: Outline, id: string, fields: { readonly [field: string]: unknown }): Result<Change[]> {
+  const question = outline.question[id];
+  if (!question) return gone('question');
+  const kind = (fields.kind ?? question.kind) as QuestionKind;
+  if (fields.kind === undefined && fields.body === undefined) return ok(set('question', question, fields));
+  const body = checkBody(kind, fields.body ?? question.body);
+  if (!body.ok && fields.body !== undefined) return fail('invalid', body.problem.sentence, body.problem.field ? `body.${body.problem.field}` : 'body');
+  return ok(set('question', question, { ...fields, body: body.ok ? body.value : kindOf(kind).begin(id) }));
 }
 
 /** Writes the text of a lesson, and keeps what is known of it beside the lesson. */

@@ -23,11 +23,13 @@ test.each<[string, unknown, string]>([
   ['quiz', { passPercent: 70, attempts: null, shows: 'points' }, 'pass percent: 70\nattempts: –\nshows: points'],
   ['settings', { goesOn: true, done: { film: { by: 'watched', percent: 80 } } }, 'goes on: yes\ndone: film by watched, percent 80'],
   [
-    'options',
-    [
-      { id: 'a', text: 'Yes', right: true, feedback: '' },
-      { id: 'b', text: '', right: false, feedback: '' },
-    ],
+    'body',
+    {
+      options: [
+        { id: 'a', text: 'Yes', right: true, feedback: '' },
+        { id: 'b', text: '', right: false, feedback: '' },
+      ],
+    },
     '✓ Yes\n· without words',
   ],
   ['description', 'x'.repeat(2000), `${'x'.repeat(1200)} …`],

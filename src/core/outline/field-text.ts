@@ -1,3 +1,4 @@
+import { bodyText } from '../quiz';
 import { ruleText } from '../release';
 import { plainText } from './minutes';
 import type { OutlineTable, RichText } from './types';
@@ -52,7 +53,7 @@ const names: Record<OutlineTable, Names> = {
     mediums: 'what it is made as',
     note: 'the note',
   },
-  question: { prompt: 'the question', options: 'the options', value: 'the right answer', outcomes: 'the outcomes it serves' },
+  question: { prompt: 'the question', body: 'what is right', outcomes: 'the outcomes it serves' },
   outcome: { text: 'the words' },
   text: { content: 'the text' },
 };
@@ -101,10 +102,8 @@ export function fieldText(field: string, value: unknown, titles: Titles): string
       return `${value} min`;
     case 'questions':
       return cut((value as readonly { prompt: string }[]).map(({ prompt }, i) => `${i + 1}. ${prompt || 'without words'}`).join('\n')) || 'none';
-    case 'options':
-      return (
-        (value as readonly { text: string; right: boolean }[]).map(({ text, right }) => `${right ? '✓' : '·'} ${text || 'without words'}`).join('\n') || 'none'
-      );
+    case 'body':
+      return cut(bodyText(value)) || 'none';
     case 'needs':
     case 'outcomes':
       return (value as readonly string[]).map((id) => titles.get(id) ?? 'something that is gone').join(', ') || 'none';

@@ -22,6 +22,7 @@ export { type KeptChange, keptChanges, textsToComplete, wholeSteps } from './kep
 export { kindOfMedium, mediumNames, newCourse, newLesson, newQuestion, usualAssignment, usualQuiz } from './make';
 export { learnerMinutes, type MinutesFacts, pace, plainText, textFacts } from './minutes';
 export { type PackedOutline, packOutline, unpackOutline } from './pack';
+export { noPaper, type PaperSize, paperSize, papersOf } from './papers';
 export { type Pattern, type PatternSection, patternDrafts, patternSectionsOf, startingPatterns } from './patterns';
 export { type Part, type Reach, reachOf, reachOfChanges } from './reach';
 export { type Finding, type Fix, fillOf, hasContent, type LessonFill, readiness, readinessDocument } from './readiness';

@@ -1,5 +1,5 @@
 import type { SchemaDescription, SchemaFieldDescription } from 'yup';
-import { courseDocumentSchema } from './document';
+import { courseDocumentSchema, documentVersion } from './document';
 
 type JsonSchema = { readonly [key: string]: unknown };
 
@@ -30,6 +30,6 @@ function convert(field: SchemaFieldDescription): JsonSchema {
 /** The JSON Schema of a course document, worked out from the schema that checks it. */
 export const courseDocumentJsonSchema = (): JsonSchema => ({
   $schema: 'https://json-schema.org/draft/2020-12/schema',
-  title: 'Mosaik course document, version 1',
+  title: `Mosaik course document, version ${documentVersion}`,
   ...convert(courseDocumentSchema.describe()),
 });

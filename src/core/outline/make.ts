@@ -1,5 +1,5 @@
 import { usualAward } from '../certificate';
-import type { QuestionKind } from '../quiz';
+import { kindOf, type QuestionKind } from '../quiz';
 import { usualSettings } from './settings';
 import { type Course, type Lesson, type LessonKind, type Medium, noText, type Question } from './types';
 
@@ -70,7 +70,6 @@ export function newLesson(id: string, sectionId: string, order: string, title: s
 }
 
 export function newQuestion(id: string, lessonId: string, order: string, kind: QuestionKind): Question {
-  const option = (name: string, right: boolean) => ({ id: `${id.slice(-12)}-${name}`, text: '', right, feedback: '' });
   return {
     id,
     lessonId,
@@ -78,10 +77,7 @@ export function newQuestion(id: string, lessonId: string, order: string, kind: Q
     kind,
     prompt: '',
     points: 1000,
-    options: kind === 'number' ? [] : [option('a', true), option('b', false), option('c', false)],
-    value: '',
-    tolerance: '',
-    unit: '',
+    body: kindOf(kind).begin(id),
     feedbackRight: '',
     feedbackWrong: '',
     outcomes: [],

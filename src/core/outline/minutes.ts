@@ -1,4 +1,5 @@
 import type { MediaFacts } from '../media';
+import type { PaperSize } from './papers';
 import type { Lesson, RichText, TextFacts } from './types';
 
 /** How fast a learner is taken to be. Documented in docs/architecture.md; a lesson can differ by hand. */
@@ -7,7 +8,6 @@ export const pace = {
   secondsPerPicture: 12,
   filmFactor: 1,
   minutesPerPage: 2,
-  minutesPerQuestion: 1.5,
   minutesPerAssignment: 45,
 } as const;
 
@@ -71,7 +71,7 @@ export type MinutesFacts = Pick<Lesson, 'id' | 'mediaId' | 'minutes' | 'written'
  * Minutes a learner needs for a lesson, whole and at least 1 once there is anything to do; 0 while
  * it is empty. What was set by hand wins.
  */
-export function learnerMinutes(lesson: MinutesFacts, media: MediaFacts | null, questions: number): number {
+export function learnerMinutes(lesson: MinutesFacts, media: MediaFacts | null, paper: PaperSize): number {
   if (lesson.minutes !== null) return lesson.minutes;
   const reading = lesson.written.words / pace.wordsPerMinute + (lesson.written.pictures * pace.secondsPerPicture) / 60;
   const own =
@@ -80,7 +80,7 @@ export function learnerMinutes(lesson: MinutesFacts, media: MediaFacts | null, q
       : lesson.kind === 'document'
         ? (media?.pages ?? 0) * pace.minutesPerPage
         : lesson.kind === 'quiz'
-          ? (lesson.quiz?.minutes ?? questions * pace.minutesPerQuestion)
+          ? (lesson.quiz?.minutes ?? paper.minutes)
           : lesson.kind === 'assignment'
             ? pace.minutesPerAssignment
             : 0;

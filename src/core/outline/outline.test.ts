@@ -11,6 +11,7 @@ import {
   type Outline,
   type OutlineEdit,
   type Part,
+  paperSize,
   pastText,
   planEdit,
   type Reach,
@@ -115,7 +116,7 @@ test.each([
 ] as const)('minutes: %s', (_name, kind, fields, media, questions, expected) => {
   const { words, minutes } = { words: 0, minutes: null, ...fields };
   const made = edited(base, lesson(40, 1, kind), set('lesson', 40, { minutes }), set('text', 40, { content: words > 0 ? doc(words) : null })).lesson[id(40)];
-  expect(made && learnerMinutes(made, media, questions)).toBe(expected);
+  expect(made && learnerMinutes(made, media, paperSize(Array.from({ length: questions }, () => ({ kind: 'one' as const }))))).toBe(expected);
 });
 
 test('a document holds the pictures of a lesson and what it takes over from its course, and nothing its makers wrote to each other', () => {

@@ -1,6 +1,8 @@
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
 import { apply } from '../kernel/change';
+import { documentVersion } from './document';
+import version1 from './examples/document-1.json';
 import {
   compose,
   type Lesson,
@@ -126,4 +128,30 @@ test('pictures within a copied text are those of the other course', () => {
   const target = edited(empty, section(90));
   const planned = planCopy(target, source, { sections: [], lessons: [id(11)], into: id(90), after: null }, elsewhere);
   expect(planned.ok && apply(target, planned.value).text[copied(id(11))]?.content).toEqual(image(copied(id(80))));
+});
+
+test('a stored document of version 1 is read as one of today, and what cannot be read says so', () => {
+  const upgraded = upgradeDocument(json(version1));
+  expect(upgraded.version).toBe(documentVersion);
+  expect(upgraded.sections.flatMap((one) => one.lessons).flatMap((one) => one.questions.map(({ kind, prompt, body }) => ({ kind, prompt, body })))).toEqual([
+    {
+      kind: 'one',
+      prompt: 'Which bank?',
+      body: {
+        options: [
+          { id: 'a', text: 'Left', right: true, feedback: '' },
+          { id: 'b', text: 'Right', right: false, feedback: 'The other one.' },
+        ],
+      },
+    },
+    { kind: 'number', prompt: 'How wide?', body: { value: '4.5', tolerance: '5 %', unit: 'm' } },
+  ]);
+  expect(upgradeDocument(json(upgraded))).toEqual(upgraded);
+  const changed = (part: object) => json({ ...upgraded, ...part });
+  const riddle = json(version1).sections.map((one) => ({
+    ...one,
+    lessons: one.lessons.map((lesson) => ({ ...lesson, questions: lesson.questions.map((question) => ({ ...question, kind: 'riddle' })) })),
+  }));
+  for (const wrong of [changed({ version: 99 }), changed({ version: 0 }), changed({ format: 'other' }), { ...json(version1), sections: riddle }])
+    expect(() => upgradeDocument(wrong)).toThrow();
 });

@@ -1,7 +1,7 @@
 import type { AssignmentSettings } from '../assignment';
 import type { AwardSettings } from '../certificate';
 import type { CompletionRule, MissingRule } from '../gradebook';
-import type { QuestionBody, QuizSettings } from '../quiz';
+import type { QuestionContent, QuizSettings } from '../quiz';
 import type { OpeningRule, Rhythm } from '../release';
 
 /** A rich text as the editor keeps it: a tree of nodes, rendered safely wherever it is shown. */
@@ -135,7 +135,7 @@ export type Lesson = {
 /** The text of a lesson, kept apart: a course is looked at far more often than its texts. */
 export type LessonText = { readonly id: string; readonly content: RichText | null };
 
-export type Question = QuestionBody & {
+export type Question = QuestionContent & {
   readonly id: string;
   readonly lessonId: string;
   readonly order: string;

@@ -1,43 +1,83 @@
-import type { CourseDocument, LessonDocument } from './document';
+import { checkBody, type QuestionKind } from '../quiz';
+import { type CourseDocument, courseDocumentSchema, documentVersion, type LessonDocument } from './document';
 import { textFacts } from './minutes';
 import { usualSettings } from './settings';
 import { noText, usualDoneRule } from './types';
 
-type Older = Omit<CourseDocument, 'outcomes' | 'course' | 'sections'> & {
-  readonly course: Partial<CourseDocument['course']>;
-  readonly outcomes?: CourseDocument['outcomes'];
-  readonly sections: readonly (Omit<CourseDocument['sections'][number], 'lessons'> & { readonly lessons: readonly Partial<LessonDocument>[] })[];
+/**
+ * Editions never change, so a stored document stays in the version of its time for ever. It is brought to
+ * today's when it is read, one named step after the other; each step says what a document of its version
+ * meant by what it could not yet say.
+ */
+type Fields = { readonly [field: string]: unknown };
+type Stored = Fields & {
+  readonly version: number;
+  readonly course: Fields;
+  readonly sections: readonly (Fields & { readonly lessons: readonly (Fields & { readonly questions?: readonly Fields[] })[] })[];
 };
+
+const upgrades: { readonly [version: number]: (stored: Stored) => Stored } = { 1: questionsHaveBodies };
+
+/** A stored document as documents are today. Throws in words on one that is none, or newer than this program. */
+export function upgradeDocument(stored: unknown): CourseDocument {
+  let document = withLaterFields(stored as Stored);
+  while (document.version < documentVersion) {
+    const upgrade = upgrades[document.version];
+    if (!upgrade) throw new Error(`There is no way from version ${document.version} of the course document to the next.`);
+    document = upgrade(document);
+  }
+  courseDocumentSchema.validateSync(document);
+  for (const question of document.sections.flatMap(({ lessons }) => lessons).flatMap(({ questions = [] }) => questions)) {
+    const body = checkBody(question.kind as QuestionKind, question.body);
+    if (!body.ok) throw new Error(`A question of this document cannot be read: ${body.problem.sentence}`);
+  }
+  // Its skeleton and its questions have been checked; the rest was, field by field, when it was composed.
+  return document as unknown as CourseDocument;
+}
+
+/** Version 1 to 2: what a question of its kind holds stands in its body. */
+function questionsHaveBodies(stored: Stored): Stored {
+  const withBody = ({ options, value, tolerance, unit, ...question }: Fields): Fields => ({
+    ...question,
+    body: question.kind === 'number' ? { value, tolerance, unit } : { options },
+  });
+  return {
+    ...stored,
+    version: 2,
+    sections: stored.sections.map((section) => ({
+      ...section,
+      lessons: section.lessons.map((lesson) => ({ ...lesson, questions: (lesson.questions ?? []).map(withBody) })),
+    })),
+  };
+}
 
 /** Before the gap could be set, the second part opened on the first weekday of the rhythm that lay a step less a week after the start. */
 const withGap = (rhythm: CourseDocument['course']['rhythm']) => rhythm && { ...rhythm, gap: rhythm.gap ?? 7 * (rhythm.weeks - 1) + 1 };
 
-/**
- * A stored document as documents are today. Editions never change; what they could not yet say is said
- * here with what it meant then: no outcomes, nothing needed first, the usual settings.
- */
-export function upgradeDocument(stored: CourseDocument): CourseDocument {
-  const older: Older = stored;
+/** Fields that came while documents were still of version 1, with what their absence meant: no outcomes, nothing needed first, the usual settings. */
+function withLaterFields(stored: Stored): Stored {
   return {
     ...stored,
-    outcomes: older.outcomes ?? [],
-    course: { notAbout: '', settings: usualSettings, ...older.course, rhythm: withGap(older.course.rhythm ?? null) } as CourseDocument['course'],
-    sections: older.sections.map((section) => ({
+    outcomes: stored.outcomes ?? [],
+    course: {
+      notAbout: '',
+      settings: usualSettings,
+      ...stored.course,
+      rhythm: withGap((stored.course.rhythm ?? null) as CourseDocument['course']['rhythm']),
+    },
+    sections: stored.sections.map((section) => ({
       ...section,
-      lessons: section.lessons.map((lesson) => {
-        const questions = (lesson.questions ?? []).map((question) => ({ ...question, outcomes: question.outcomes ?? [] }));
-        return {
-          needs: [],
-          password: '',
-          pictureId: null,
-          outcomes: [],
-          asks: '',
-          written: lesson.text ? textFacts(lesson.text) : noText,
-          ...lesson,
-          done: lesson.done ?? usualDoneRule(lesson as LessonDocument),
-          questions,
-        } as LessonDocument;
-      }),
+      lessons: section.lessons.map((lesson) => ({
+        needs: [],
+        password: '',
+        pictureId: null,
+        outcomes: [],
+        asks: '',
+        written: lesson.text ? textFacts(lesson.text as LessonDocument['text']) : noText,
+        ...lesson,
+        done: lesson.done ?? usualDoneRule(lesson as unknown as LessonDocument),
+        questions: (lesson.questions ?? []).map((question) => ({ ...question, outcomes: question.outcomes ?? [] })),
+      })),
     })),
   };
 }

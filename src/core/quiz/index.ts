@@ -1,16 +1,8 @@
-export { type DecimalSign, type ReadNumber, readNumber, readTolerance } from './number';
-export { answerSchema, questionFields, quizSettingsSchema } from './schema';
+export { type AnswerOf, type BodyOf, kindOf, kinds, type QuestionKind, questionKinds, type ShownOf } from './kinds';
+export type { Option } from './kinds/choice';
+export type { Choice, KindRule } from './kinds/kind';
+export { type DecimalSign, readNumber } from './kinds/number/read';
+export { bodyText, checkAnswer, checkBody, questionFields, quizSettingsSchema } from './schema';
 export { countingShare, type PaperScore, passes, type Result as QuizResult, scoreAnswer, scorePaper, shareOfResult } from './score';
 export { deadlineFor, graceSeconds, isOverdue, isUnderWay, mayAnswer, mayBegin, type Sitting } from './sitting';
-export {
-  type Answer,
-  type Answers,
-  type CountingRule,
-  type Option,
-  type QuestionBody,
-  type QuestionKind,
-  type QuizSettings,
-  questionKinds,
-  type Scored,
-  type ShowResults,
-} from './types';
+export type { Answer, Answers, CountingRule, QuestionContent, QuizSettings, Scored, ShowResults } from './types';

@@ -1,42 +1,16 @@
-import { absolute, compare, divide, multiply, type Rational, rational, subtract, sum, thousandths, toThousandths, zero } from '../kernel/exact';
-import { type DecimalSign, readNumber, readTolerance } from './number';
-import type { Answer, Answers, CountingRule, QuestionBody, Scored } from './types';
+import { compare, divide, multiply, type Rational, rational, sum, thousandths, toThousandths, zero } from '../kernel/exact';
+import { kindOf } from './kinds';
+import type { DecimalSign } from './kinds/number/read';
+import type { Answer, Answers, CountingRule, QuestionContent, Scored } from './types';
 
-/**
- * Points for one answer. One choice: all or nothing. Several choices: the share of right options
- * chosen less the share of wrong options chosen, not below nothing, so that ticking everything earns
- * nothing. Number: all when it is within the tolerance, edges included; answer and right answer are read by one
- * function, with decimals as the quiz writes them.
- */
-export function scoreAnswer(question: QuestionBody, answer: Answer | undefined, decimals: DecimalSign = 'point'): Scored {
-  const of = thousandths(question.points);
-  const share = answer === undefined ? null : shareOf(question, answer, decimals);
-  if (share === null) return { points: zero, of, verdict: 'open' };
+/** Points for one answer, by the rule of its kind; numbers are read with decimals as the quiz writes them. */
+export function scoreAnswer({ kind, body, points }: QuestionContent, answer: Answer | undefined, decimals: DecimalSign = 'point'): Scored {
+  const of = thousandths(points);
+  const own = kindOf(kind);
+  if (answer === undefined || !own.isGiven(answer)) return { points: zero, of, verdict: 'open' };
+  const share = own.share(body, answer, decimals);
   const verdict = compare(share, zero) === 0 ? 'wrong' : compare(share, rational(1)) === 0 ? 'right' : 'part';
   return { points: multiply(of, share), of, verdict };
-}
-
-function shareOf(question: QuestionBody, answer: Answer, decimals: DecimalSign): Rational | null {
-  if (question.kind === 'number') {
-    const typed = 'typed' in answer ? answer.typed : '';
-    if (typed.trim() === '') return null;
-    const [given, right] = [readNumber(typed, question.unit, decimals), readNumber(question.value, question.unit, decimals)];
-    if (!given.ok || !right.ok) return zero;
-    const tolerance = readTolerance(question.tolerance, right.value, decimals) ?? zero;
-    return compare(absolute(subtract(given.value, right.value)), tolerance) <= 0 ? rational(1) : zero;
-  }
-  const chosen = new Set('chosen' in answer ? answer.chosen : []);
-  if (chosen.size === 0) return null;
-  const right = question.options.filter((option) => option.right);
-  const wrong = question.options.filter((option) => !option.right);
-  if (question.kind === 'one') {
-    return chosen.size === 1 && right.some((option) => chosen.has(option.id)) ? rational(1) : zero;
-  }
-  if (right.length === 0) return zero;
-  const hits = right.filter((option) => chosen.has(option.id)).length;
-  const misses = wrong.filter((option) => chosen.has(option.id)).length;
-  const share = subtract(rational(hits, right.length), wrong.length ? rational(misses, wrong.length) : zero);
-  return compare(share, zero) > 0 ? share : zero;
 }
 
 export type PaperScore = {
@@ -50,7 +24,7 @@ export type PaperScore = {
 };
 
 /** The score of a whole paper; the order of the questions does not matter. */
-export function scorePaper(questions: readonly (QuestionBody & { readonly id: string })[], answers: Answers, decimals: DecimalSign = 'point'): PaperScore {
+export function scorePaper(questions: readonly (QuestionContent & { readonly id: string })[], answers: Answers, decimals: DecimalSign = 'point'): PaperScore {
   const perQuestion = questions.map((question) => ({ questionId: question.id, ...scoreAnswer(question, answers[question.id], decimals) }));
   const points = sum(perQuestion.map((scored) => scored.points));
   const of = questions.reduce((total, question) => total + question.points, 0);

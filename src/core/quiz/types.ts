@@ -1,24 +1,15 @@
 import type { Rational } from '../kernel/exact';
-import type { DecimalSign } from './number';
-
-export const questionKinds = ['one', 'several', 'number'] as const;
-export type QuestionKind = (typeof questionKinds)[number];
-
-export type Option = { readonly id: string; readonly text: string; readonly right: boolean; readonly feedback: string };
+import type { AnswerOf, BodyOf, QuestionKind } from './kinds';
+import type { DecimalSign } from './kinds/number/read';
 
 /** What a question holds; the working copy and an edition add ids and order. */
-export type QuestionBody = {
+export type QuestionContent = {
   readonly kind: QuestionKind;
   readonly prompt: string;
   /** Thousandths of a point. */
   readonly points: number;
-  /** One choice and several choices. */
-  readonly options: readonly Option[];
-  /** Number: as written, so that `0.1` stays exactly a tenth. */
-  readonly value: string;
-  /** Number: how far off an answer may be, in the same unit; a trailing % takes it of the value. */
-  readonly tolerance: string;
-  readonly unit: string;
+  /** What a question of its kind holds beyond that, see `kinds`. */
+  readonly body: BodyOf<QuestionKind>;
   readonly feedbackRight: string;
   readonly feedbackWrong: string;
 };
@@ -39,8 +30,8 @@ export type QuizSettings = {
   readonly decimals?: DecimalSign;
 };
 
-/** Answers by question id: the ids of chosen options, or a number as typed. */
-export type Answer = { readonly chosen: readonly string[] } | { readonly typed: string };
+/** Answers by question id; what an answer is, its question's kind says. */
+export type Answer = AnswerOf<QuestionKind>;
 export type Answers = { readonly [questionId: string]: Answer };
 
 /** The points an answer is worth, exact, in points. */

@@ -1,5 +1,5 @@
 import type { CatalogueRow, CatalogueTable } from '@/core/exchange';
-import { courseOf, learnerMinutes, lessonsBySection, readiness, releasedSections, sectionsOf } from '@/core/outline';
+import { courseOf, learnerMinutes, lessonsBySection, noPaper, papersOf, readiness, releasedSections, sectionsOf } from '@/core/outline';
 import { can } from '@/core/people';
 import { openingTexts } from '@/core/release';
 import { mediaOfCourse, mediaSums } from '../media';
@@ -57,8 +57,7 @@ async function workedOut(db: Database, facts: Facts): Promise<CourseRows> {
   const own = courseOf(outline);
   const lessons = lessonsBySection(outline);
   const opens = openingTexts(own, releasedSections(outline));
-  const questions = new Map<string, number>();
-  for (const { lessonId } of Object.values(outline.question)) questions.set(lessonId, (questions.get(lessonId) ?? 0) + 1);
+  const papers = papersOf(outline);
   const notes = new Map<string, { settle: number; look: number }>();
   const findings = readiness(outline, files);
   for (const { place, level } of findings) {
@@ -70,8 +69,8 @@ async function workedOut(db: Database, facts: Facts): Promise<CourseRows> {
   let minutes = 0;
   for (const [s, section] of sectionsOf(outline).entries()) {
     for (const [l, lesson] of (lessons.get(section.id) ?? []).entries()) {
-      const count = questions.get(lesson.id) ?? 0;
-      const worked = learnerMinutes(lesson, (lesson.mediaId && files.get(lesson.mediaId)) || null, count);
+      const paper = papers.get(lesson.id) ?? noPaper;
+      const worked = learnerMinutes(lesson, (lesson.mediaId && files.get(lesson.mediaId)) || null, paper);
       minutes += worked;
       rows.push({
         id: lesson.id,
@@ -89,7 +88,7 @@ async function workedOut(db: Database, facts: Facts): Promise<CourseRows> {
           minutes: lesson.minutes,
           weight: lesson.weight,
           words: lesson.written.words,
-          questions: count,
+          questions: paper.count,
           settle: notes.get(lesson.id)?.settle ?? 0,
           look: notes.get(lesson.id)?.look ?? 0,
           opens: opens.get(lesson.id) ?? '',

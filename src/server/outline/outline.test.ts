@@ -132,7 +132,7 @@ test('the published JSON Schema is the one that editions are checked with', asyn
   const { courseId } = await publishedCourse(school);
   const [live] = await database().select({ document: tables.edition.document }).from(tables.edition).where(eq(tables.edition.courseId, courseId));
   expect(courseDocumentSchema.isValidSync(live?.document)).toBe(true);
-  expect(courseDocumentSchema.isValidSync({ ...live?.document, version: 2 })).toBe(false);
+  expect(courseDocumentSchema.isValidSync({ ...live?.document, version: 3 })).toBe(false);
 });
 
 test('docs/readiness.md says what the rules are', () => {

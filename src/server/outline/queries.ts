@@ -3,7 +3,7 @@ import { and, asc, desc, eq, inArray, type SQL, sql } from 'drizzle-orm';
 import { canonical } from '@/core/kernel/change';
 import { coursesPerPage, rowsBefore } from '@/core/kernel/page';
 import type { MediaFacts } from '@/core/media';
-import { type CourseDocument, compose, type Difference, differences, learnerMinutes, type Outline, upgradeDocument } from '@/core/outline';
+import { type CourseDocument, compose, type Difference, differences, learnerMinutes, noPaper, type Outline, papersOf, upgradeDocument } from '@/core/outline';
 import { mediaOfCourse } from '../media';
 import type { Person } from '../people';
 import { contains } from '../platform/contains';
@@ -14,9 +14,8 @@ import { course, edition, plannedEdition } from './schema';
 
 /** The working copy as a document, for "View as learner" and for publishing. */
 export function composeDocument(outline: Outline, media: ReadonlyMap<string, MediaFacts>): CourseDocument {
-  const questions = new Map<string, number>();
-  for (const { lessonId } of Object.values(outline.question)) questions.set(lessonId, (questions.get(lessonId) ?? 0) + 1);
-  return compose(outline, media, (one) => learnerMinutes(one, (one.mediaId && media.get(one.mediaId)) || null, questions.get(one.id) ?? 0));
+  const papers = papersOf(outline);
+  return compose(outline, media, (one) => learnerMinutes(one, (one.mediaId && media.get(one.mediaId)) || null, papers.get(one.id) ?? noPaper));
 }
 
 /** SHA-256 over a document's JSON with its keys in order, so that equal documents have equal sums. */

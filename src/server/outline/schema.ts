@@ -128,10 +128,8 @@ export const question = pgTable(
     kind: text('kind').$type<Question['kind']>().notNull(),
     prompt: text('prompt').notNull(),
     points: integer('points').notNull(),
-    options: jsonb('options').$type<Question['options']>().notNull(),
-    value: text('value').notNull(),
-    tolerance: text('tolerance').notNull(),
-    unit: text('unit').notNull(),
+    /** What a question of its kind holds; parsed by its kind when it is read. */
+    body: jsonb('body').$type<Question['body']>().notNull(),
     feedbackRight: text('feedback_right').notNull(),
     feedbackWrong: text('feedback_wrong').notNull(),
     outcomes: jsonb('outcomes').$type<readonly string[]>().notNull().default([]),

@@ -94,7 +94,7 @@ test('rows are copied within a course and into another with texts and questions,
   const there = await loadOutline(database(), otherId);
   expect(Object.values(there?.section ?? {}).map((section) => section.title)).toEqual(['Here', 'First']);
   expect(Object.keys(there?.lesson ?? {})).toHaveLength(3);
-  expect(Object.values(there?.question ?? {}).map((question) => question.value)).toEqual(['4']);
+  expect(Object.values(there?.question ?? {}).map((question) => question.body)).toEqual([{ value: '4', tolerance: '', unit: '' }]);
   expect(Object.keys(there?.text ?? {})).toHaveLength(3);
   await must(boss(), 'outline.copy', { ...copy, courseId, sectionIds: [], lessonIds: [quiz], seed: newId(), into: sectionId, after: quiz });
   expect(Object.values((await loadOutline(database(), courseId))?.lesson ?? {}).some((lesson) => lesson.title === 'Check (copy)')).toBe(true);

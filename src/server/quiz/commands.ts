@@ -1,23 +1,11 @@
 import { and, asc, eq, isNull, lt, sql } from 'drizzle-orm';
-import { object } from 'yup';
+import { mixed, object } from 'yup';
 import { rationalFrom, rationalText } from '@/core/kernel/exact';
 import { idSchema } from '@/core/kernel/ids';
 import { fail, ok, type Result } from '@/core/kernel/problem';
 import { Temporal } from '@/core/kernel/time';
 import { findLesson, type LessonDocument } from '@/core/outline';
-import {
-  type Answer,
-  answerSchema,
-  deadlineFor,
-  isOverdue,
-  mayAnswer,
-  mayBegin,
-  passes,
-  type QuizSettings,
-  type Sitting,
-  scorePaper,
-  shareOfResult,
-} from '@/core/quiz';
+import { checkAnswer, deadlineFor, isOverdue, mayAnswer, mayBegin, passes, type QuizSettings, type Sitting, scorePaper, shareOfResult } from '@/core/quiz';
 import { instantFrom } from '../enrolment';
 import { openLesson } from '../learning';
 import { editionDocument } from '../outline';
@@ -132,7 +120,11 @@ export const beginSitting = command({
 
 export const answerQuestion = command({
   name: 'quiz.answer',
-  input: object({ sittingId: idSchema, questionId: idSchema, answer: answerSchema.required() }).noUnknown(),
+  input: object({
+    sittingId: idSchema,
+    questionId: idSchema,
+    answer: mixed<object>((value): value is object => typeof value === 'object').required(),
+  }).noUnknown(),
   permission: () => true,
   async handle(context, { sittingId, questionId, answer }) {
     const found = await own(context, sittingId);
@@ -143,11 +135,11 @@ export const answerQuestion = command({
     const paper = await paperOf(context.tx.db, row);
     const question = paper?.questions.find((one) => one.id === questionId);
     if (!question) return fail('not-found', 'This question is not part of the quiz.');
-    if ('chosen' in answer && answer.chosen?.some((id) => !question.options.some((option) => option.id === id)))
-      return fail('invalid', 'This option is not part of the question.');
+    const checked = checkAnswer(question.kind, question.body, answer);
+    if (!checked.ok) return checked;
     await context.tx.db
       .update(sitting)
-      .set({ answers: sql`${sitting.answers} || ${JSON.stringify({ [questionId]: answer as Answer })}::jsonb` })
+      .set({ answers: sql`${sitting.answers} || ${JSON.stringify({ [questionId]: checked.value })}::jsonb` })
       .where(eq(sitting.id, row.id));
     return ok({ saved: context.now.toString() });
   },

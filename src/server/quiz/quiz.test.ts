@@ -39,7 +39,10 @@ test('attempts are counted, and another edition does not change a paper under wa
   const { courseId, quiz, question } = await publishedCourse(school);
   const { id } = await must(me(), 'quiz.begin', { courseId, lessonId: quiz, deed: newId() }, after(1));
   const boss = { id: school.owner, role: 'owner' as const, courses: {} };
-  await must(boss, 'outline.edit', { courseId, edit: { do: 'set', table: 'question', id: question, fields: { value: '5' } } });
+  await must(boss, 'outline.edit', {
+    courseId,
+    edit: { do: 'set', table: 'question', id: question, fields: { body: { value: '5', tolerance: '', unit: '' } } },
+  });
   await must(boss, 'course.publish', { courseId, number: 2 });
   await must(me(), 'quiz.answer', { sittingId: id, questionId: question, answer: { typed: '4' } }, after(2));
   await must(me(), 'quiz.hand-in', { sittingId: id }, after(3));

@@ -93,7 +93,7 @@ export async function publishedCourse(ids: { owner: string; learner: string }, s
     await edit({ do: 'set', table: 'text', id, fields: { content: doc('Some words to read.') } });
   }
   await edit({ do: 'add-question', id: question, lessonId: quiz, kind: 'number' });
-  await edit({ do: 'set', table: 'question', id: question, fields: { prompt: 'Twice two?', value: '4', points: 1000 } });
+  await edit({ do: 'set', table: 'question', id: question, fields: { prompt: 'Twice two?', body: { value: '4', tolerance: '', unit: '' }, points: 1000 } });
   const usualQuiz = { passPercent: 50, attempts: 2, minutes: 10, counts: 'best', shows: 'points-and-answers' };
   await edit({ do: 'set', table: 'lesson', id: quiz, fields: { quiz: { ...usualQuiz, ...settings.quiz } } });
   const usualAssignment = { points: 10_000, passPoints: 5000, takesText: true, files: 0, megabytes: 1, due: null, takesLate: true, attempts: 1 };

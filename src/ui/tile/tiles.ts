@@ -1,5 +1,17 @@
 import type { MediaFacts } from '@/core/media';
-import { type Finding, fillOf, type Lesson, learnerMinutes, lessonsBySection, type Outline, readiness, type Section, sectionsOf } from '@/core/outline';
+import {
+  type Finding,
+  fillOf,
+  type Lesson,
+  learnerMinutes,
+  lessonsBySection,
+  noPaper,
+  type Outline,
+  papersOf,
+  readiness,
+  type Section,
+  sectionsOf,
+} from '@/core/outline';
 import type { TileFacts } from './Tile';
 
 export type LessonTile = MapTile & { readonly lesson: Lesson };
@@ -18,8 +30,7 @@ export function tilesOf(
   findings: readonly Finding[] = readiness(outline, media),
   before: readonly SectionTiles[] = [],
 ): SectionTiles[] {
-  const questions = new Map<string, number>();
-  for (const { lessonId } of Object.values(outline.question)) questions.set(lessonId, (questions.get(lessonId) ?? 0) + 1);
+  const papers = papersOf(outline);
   const notes = new Map<string, { settle: number; look: number }>();
   for (const { level, place } of findings) {
     const own = notes.get(place.id) ?? { settle: 0, look: 0 };
@@ -31,10 +42,10 @@ export function tilesOf(
   const lessons = lessonsBySection(outline);
   return sectionsOf(outline).map((section, s) => {
     const tiles = (lessons.get(section.id) ?? []).map((lesson, l): LessonTile => {
-      const count = questions.get(lesson.id) ?? 0;
+      const paper = papers.get(lesson.id) ?? noPaper;
       const { settle, look } = notes.get(lesson.id) ?? { settle: 0, look: 0 };
-      const minutes = learnerMinutes(lesson, (lesson.mediaId && media.get(lesson.mediaId)) || null, count);
-      const tile: LessonTile = { lesson, number: `${s + 1}.${l + 1}`, minutes, kind: lesson.kind, fill: fillOf(lesson, count), settle, look };
+      const minutes = learnerMinutes(lesson, (lesson.mediaId && media.get(lesson.mediaId)) || null, paper);
+      const tile: LessonTile = { lesson, number: `${s + 1}.${l + 1}`, minutes, kind: lesson.kind, fill: fillOf(lesson, paper.count), settle, look };
       const old = oldTiles.get(lesson.id);
       return old && isLike(old, tile) ? old : tile;
     });

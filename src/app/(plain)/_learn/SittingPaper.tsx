@@ -3,9 +3,10 @@ import { useCallback, useEffect, useRef, useState } from 'react';
 import { act } from '@/app/_client/act';
 import { countdownText } from '@/core/kernel/countdown';
 import { mayTryAgain } from '@/core/kernel/problem';
-import { type Answer, type Answers, type DecimalSign, type QuestionKind, readNumber } from '@/core/quiz';
+import { type Answer, type Answers, type DecimalSign, kindOf, type QuestionKind, type ShownOf } from '@/core/quiz';
 import controls from '@/ui/plain/controls.module.css';
 import { useReady } from '@/ui/plain/useReady';
+import { answeringOf } from './kinds';
 import styles from './work.module.css';
 
 /** A question as it may be seen before it is answered: nothing in it says what is right. */
@@ -14,8 +15,9 @@ export type PaperQuestion = {
   readonly kind: QuestionKind;
   readonly prompt: string;
   readonly points: string;
-  readonly unit: string;
-  readonly options: readonly { readonly id: string; readonly text: string }[];
+  /** What its kind lets be seen. */
+  readonly shown: ShownOf<QuestionKind>;
+  readonly hint: string | null;
 };
 type Props = {
   readonly sittingId: string;
@@ -27,7 +29,6 @@ type Props = {
   readonly trialHref?: string;
 };
 
-const typingMs = 500;
 const retryMs = 2500;
 
 /** A paper being written. Each answer is sent as it is given; one that cannot be sent waits here, also over a reload. */
@@ -109,7 +110,7 @@ export function SittingPaper({ sittingId, questions, answers: saved, millisecond
     setBusy(false);
   }, [flush, sittingId, trialHref]);
 
-  const open = questions.filter((question) => !isAnswered(answers[question.id])).length;
+  const open = questions.filter(({ id, kind }) => !isAnswered(kind, answers[id])).length;
   return (
     <div className={styles.paper}>
       <div className={styles.paperBar}>
@@ -150,7 +151,7 @@ export function SittingPaper({ sittingId, questions, answers: saved, millisecond
   );
 }
 
-const isAnswered = (answer: Answer | undefined) => answer !== undefined && ('typed' in answer ? answer.typed.trim() !== '' : answer.chosen.length > 0);
+const isAnswered = (kind: QuestionKind, answer: Answer | undefined) => answer !== undefined && kindOf(kind).isGiven(answer);
 
 type FieldProps = {
   readonly question: PaperQuestion;
@@ -161,55 +162,15 @@ type FieldProps = {
 };
 
 function QuestionField({ question, number, answer, decimals, onAnswer }: FieldProps) {
-  const chosen = answer && 'chosen' in answer ? answer.chosen : [];
-  const choose = (id: string, on: boolean) =>
-    onAnswer({ chosen: question.kind === 'one' ? [id] : on ? [...chosen, id] : chosen.filter((one) => one !== id) }, 0);
+  const Part = answeringOf(question.kind);
   return (
     <fieldset className={styles.question}>
       <legend>
         <span className={styles.number}>{number}</span> {question.prompt} <span className={controls.quiet}>{question.points}</span>
       </legend>
-      {question.kind === 'number' ? (
-        <>
-          <label className={styles.numberField}>
-            <span className="visually-hidden">Your answer</span>
-            <input
-              className={controls.input}
-              autoComplete="off"
-              maxLength={40}
-              value={answer && 'typed' in answer ? answer.typed : ''}
-              aria-describedby={`${question.id}-hint`}
-              onChange={(event) => onAnswer({ typed: event.currentTarget.value }, typingMs)}
-            />
-            {question.unit && <span>{question.unit}</span>}
-          </label>
-          <NumberHint id={`${question.id}-hint`} typed={answer && 'typed' in answer ? answer.typed : ''} unit={question.unit} decimals={decimals} />
-        </>
-      ) : (
-        question.options.map((option) => (
-          <label key={option.id} className={styles.option}>
-            <input
-              type={question.kind === 'one' ? 'radio' : 'checkbox'}
-              name={question.id}
-              checked={chosen.includes(option.id)}
-              onChange={(event) => choose(option.id, event.currentTarget.checked)}
-            />
-            {option.text}
-          </label>
-        ))
-      )}
-      {question.kind === 'several' && <p className={controls.quiet}>Several may be right. What is wrong takes away.</p>}
+      <Part id={question.id} shown={question.shown} answer={answer} decimals={decimals} onAnswer={onAnswer} />
+      {question.hint && <p className={controls.quiet}>{question.hint}</p>}
     </fieldset>
-  );
-}
-
-/** Says how to write a number that could be read in two ways, or not at all; nothing while it is well or still being written. */
-function NumberHint({ id, typed, unit, decimals }: { readonly id: string; readonly typed: string; readonly unit: string; readonly decimals: DecimalSign }) {
-  const read = typed.trim() === '' || /^[-+\u2212]$/.test(typed.trim()) ? null : readNumber(typed, unit, decimals);
-  return (
-    <p id={id} className={controls.quiet} role="status">
-      {read && !read.ok ? read.hint : ''}
-    </p>
   );
 }
 

@@ -1,7 +1,7 @@
 import { pointsText, toShort } from '@/core/kernel/exact';
 import type { Shown } from '@/core/learning';
 import type { LessonDocument } from '@/core/outline';
-import { type Answers, type PaperScore, passes, type Scored } from '@/core/quiz';
+import { type Answers, kindOf, type PaperScore, passes, type Scored } from '@/core/quiz';
 import controls from '@/ui/plain/controls.module.css';
 import styles from './work.module.css';
 
@@ -34,7 +34,8 @@ export function SittingResult({ lesson, answers, score, shown }: Props) {
           const scored = score.perQuestion.find((one) => one.questionId === question.id);
           const answer = answers[question.id];
           if (!scored) return null;
-          const chosen = answer && 'chosen' in answer ? answer.chosen : [];
+          const own = kindOf(question.kind);
+          const choices = own.choices?.(question.body, answer);
           const feedback = scored.verdict === 'right' ? question.feedbackRight : question.feedbackWrong;
           return (
             <section key={question.id} className={styles.question} data-verdict={scored.verdict} aria-label={`Question ${i + 1}`}>
@@ -44,26 +45,26 @@ export function SittingResult({ lesson, answers, score, shown }: Props) {
               <p className={styles.verdict}>
                 {verdictText[scored.verdict]} · {toShort(scored.points)} of {pointsText(question.points)}
               </p>
-              {question.kind === 'number' ? (
-                <p>
-                  You wrote {answer && 'typed' in answer && answer.typed.trim() ? answer.typed : 'nothing'}
-                  {scored.verdict !== 'right' && `; it is ${question.value}`} {question.unit}
-                </p>
-              ) : (
+              {choices ? (
                 <ul className={styles.choices}>
-                  {question.options.map((option) => (
-                    <li key={option.id} data-chosen={chosen.includes(option.id) || undefined} data-right={option.right || undefined}>
+                  {choices.map((choice) => (
+                    <li key={choice.id} data-chosen={choice.chosen || undefined} data-right={choice.right || undefined}>
                       <span>
-                        {option.text}
+                        {choice.text}
                         <span className={controls.quiet}>
-                          {chosen.includes(option.id) ? ' your answer' : ''}
-                          {option.right ? ' right' : ''}
+                          {choice.chosen ? ' your answer' : ''}
+                          {choice.right ? ' right' : ''}
                         </span>
                       </span>
-                      {chosen.includes(option.id) && option.feedback && <span className={controls.quiet}>{option.feedback}</span>}
+                      {choice.chosen && choice.feedback && <span className={controls.quiet}>{choice.feedback}</span>}
                     </li>
                   ))}
                 </ul>
+              ) : (
+                <p>
+                  You wrote {(answer && own.answerText(question.body, answer)) || 'nothing'}
+                  {scored.verdict !== 'right' && `; it is ${own.rightText(question.body)}`}
+                </p>
               )}
               {feedback && <p className={styles.feedback}>{feedback}</p>}
             </section>

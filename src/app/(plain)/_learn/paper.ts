@@ -1,5 +1,6 @@
 import { pointsText } from '@/core/kernel/exact';
 import type { LessonDocument } from '@/core/outline';
+import { kindOf } from '@/core/quiz';
 import type { PaperQuestion } from './SittingPaper';
 
 /** The questions of a paper as they may be seen before they are answered. */
@@ -9,6 +10,6 @@ export const paperOf = (questions: LessonDocument['questions']): PaperQuestion[]
     kind: question.kind,
     prompt: question.prompt,
     points: `${pointsText(question.points)} ${question.points === 1000 ? 'point' : 'points'}`,
-    unit: question.unit,
-    options: question.options.map(({ id, text }) => ({ id, text })),
+    shown: kindOf(question.kind).shown(question.body),
+    hint: kindOf(question.kind).hint ?? null,
   }));

@@ -1,5 +1,6 @@
 import type { MediaFacts } from '../../media';
 import { learnerMinutes } from '../minutes';
+import { paperSize } from '../papers';
 import { byOrder, courseOf, isGraded, type Lesson, lessonsBySection, type Outline, type OutlineTable, outcomesOf, type Question, sectionsOf } from '../types';
 import { courseRules, outcomeRules, sectionRules } from './course-rules';
 import { hasContent, lessonRules } from './lesson-rules';
@@ -53,7 +54,7 @@ function contextOf(outline: Outline, media: ReadonlyMap<string, MediaFacts>): Co
     minutes(lesson) {
       const known = minutes.get(lesson.id);
       if (known !== undefined) return known;
-      const worked = learnerMinutes(lesson, (lesson.mediaId && media.get(lesson.mediaId)) || null, questionsIn.get(lesson.id)?.length ?? 0);
+      const worked = learnerMinutes(lesson, (lesson.mediaId && media.get(lesson.mediaId)) || null, paperSize(questionsIn.get(lesson.id) ?? []));
       minutes.set(lesson.id, worked);
       return worked;
     },

@@ -84,12 +84,14 @@ const cases: readonly Case[] = [
   ],
   ['question-empty', quiz({})],
   ['question-value', edited(base, lesson(40, 1, 'quiz'), { ...question, kind: 'number' })],
-  ['question-options', asks({ options: [option('a', true)] })],
-  ['question-option-empty', asks({ options: [option('a', true), option('b'), option('')] })],
-  ['question-option-twice', asks({ options: [option('a', true), { ...option('a '), id: 'x' }] })],
-  ['question-no-right', asks({ options: [option('a'), option('b')] })],
-  ['question-many-right', asks({ options: [option('a', true), option('b', true)] })],
+  ['question-options', asks({ body: { options: [option('a', true)] } })],
+  ['question-option-empty', asks({ body: { options: [option('a', true), option('b'), option('')] } })],
+  ['question-option-twice', asks({ body: { options: [option('a', true), { ...option('a '), id: 'x' }] } })],
+  ['question-no-right', asks({ body: { options: [option('a'), option('b')] } })],
+  ['question-many-right', asks({ body: { options: [option('a', true), option('b', true)] } })],
   ['question-no-points', asks({ points: 0 })],
+  ['question-no-form', edited(base, lesson(40, 1, 'quiz'), { ...question, kind: 'short-text' })],
+  ['question-slips', asks({ kind: 'short-text', body: { accepted: ['run'], matchCase: false, slips: 3 } })],
 ];
 
 const found = (outline: Outline, media: readonly MediaFacts[] = []) => readiness(outline, new Map(media.map((one) => [one.id, one])));
@@ -127,7 +129,7 @@ test.each<[string, string, string]>([
     level(award({ minPercent: 50 }, lesson(40, 1, 'quiz'), question, set('question', 31, { points: 0 })), 'award-unreachable'),
     'settle',
   ],
-  ['mW beside MW', level(asks({ options: [option('mW', true), option('MW')] }), 'question-option-twice'), 'nothing'],
+  ['mW beside MW', level(asks({ body: { options: [option('mW', true), option('MW')] } }), 'question-option-twice'), 'nothing'],
 ])('readiness asks when things really happen: %s', (_name, said, expected) => {
   expect(said).toBe(expected);
 });

@@ -1,4 +1,4 @@
-import { courseOf, type Finding, hasContent, type Outline, sectionsOf } from '@/core/outline';
+import { courseOf, type Finding, hasContent, type Outline, papersOf, sectionsOf } from '@/core/outline';
 
 export const stages = [
   { id: 'plan', name: 'Plan' },
@@ -21,8 +21,7 @@ export function stageSquares(stage: StageId, outline: Outline, findings: readonl
   for (const { place, level } of own) if (level === 'settle' || !levels.has(place.id)) levels.set(place.id, level);
   const stateOf = (id: string, ready: boolean): Square => levels.get(id) ?? (ready ? 'ready' : 'open');
   const lessons = Object.values(outline.lesson);
-  const questions = new Map<string, number>();
-  for (const question of Object.values(outline.question)) questions.set(question.lessonId, (questions.get(question.lessonId) ?? 0) + 1);
+  const papers = papersOf(outline);
   const filled = (text: string): Square => (text.trim() ? 'ready' : 'open');
   switch (stage) {
     case 'plan':
@@ -33,7 +32,7 @@ export function stageSquares(stage: StageId, outline: Outline, findings: readonl
         const inside = lessons.filter((lesson) => lesson.sectionId === section.id);
         const states = [
           stateOf(section.id, true),
-          ...inside.map((lesson) => stateOf(lesson.id, lesson.state === 'ready' && hasContent(lesson, questions.get(lesson.id) ?? 0))),
+          ...inside.map((lesson) => stateOf(lesson.id, lesson.state === 'ready' && hasContent(lesson, papers.get(lesson.id)?.count ?? 0))),
         ];
         return (['settle', 'look', 'open'] as const).find((state) => states.includes(state)) ?? 'ready';
       });
@@ -47,7 +46,7 @@ export function stageSquares(stage: StageId, outline: Outline, findings: readonl
       return lessons
         .filter((lesson) => lesson.kind === 'quiz' || lesson.kind === 'assignment')
         .slice(0, most)
-        .map((lesson) => stateOf(lesson.id, lesson.kind === 'assignment' || (questions.get(lesson.id) ?? 0) > 0));
+        .map((lesson) => stateOf(lesson.id, lesson.kind === 'assignment' || (papers.get(lesson.id)?.count ?? 0) > 0));
     case 'award':
       return [course.award.on ? stateOf(course.id, true) : 'open'];
     case 'run':

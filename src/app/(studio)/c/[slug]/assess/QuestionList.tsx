@@ -4,17 +4,11 @@ import { SortableContext, sortableKeyboardCoordinates, verticalListSortingStrate
 import { Button } from '@mantine/core';
 import { IconPlus } from '@tabler/icons-react';
 import { type Lesson, questionsOf } from '@/core/outline';
-import type { QuestionKind } from '@/core/quiz';
+import { kindOf, questionKinds } from '@/core/quiz';
 import { newId } from '@/ui/ids';
 import { useDesk } from '../_course/CourseProvider';
 import styles from './assess.module.css';
 import { QuestionCard } from './QuestionCard';
-
-const additions: { kind: QuestionKind; name: string }[] = [
-  { kind: 'one', name: 'One choice' },
-  { kind: 'several', name: 'Several choices' },
-  { kind: 'number', name: 'Number' },
-];
 
 export function QuestionList({ lesson }: { readonly lesson: Lesson }) {
   const { store, state } = useDesk();
@@ -25,7 +19,7 @@ export function QuestionList({ lesson }: { readonly lesson: Lesson }) {
   );
   return (
     <>
-      {questions.length === 0 && <p className={styles.none}>This quiz asks nothing yet. Begin with one of the three below.</p>}
+      {questions.length === 0 && <p className={styles.none}>This quiz asks nothing yet. Begin with one of the kinds below.</p>}
       <DndContext
         id="questions"
         sensors={sensors}
@@ -44,14 +38,14 @@ export function QuestionList({ lesson }: { readonly lesson: Lesson }) {
         </SortableContext>
       </DndContext>
       <div className={styles.additions} role="toolbar" aria-label="Add a question">
-        {additions.map(({ kind, name }) => (
+        {questionKinds.map((kind) => (
           <Button
             key={kind}
             variant="default"
             leftSection={<IconPlus size={15} />}
             onClick={() => store.edit({ do: 'add-question', id: newId(), lessonId: lesson.id, kind })}
           >
-            {name}
+            {kindOf(kind).title}
           </Button>
         ))}
       </div>

@@ -1,6 +1,7 @@
 import { orNotFound } from '@/app/_server/doors';
 import { shownOf } from '@/core/learning';
-import { type Answers, answerSchema, scorePaper } from '@/core/quiz';
+import type { LessonDocument } from '@/core/outline';
+import { type Answers, checkAnswer, scorePaper } from '@/core/quiz';
 import controls from '@/ui/plain/controls.module.css';
 import { CourseFrame } from '../../../../_learn/CourseFrame';
 import styles from '../../../../_learn/learn.module.css';
@@ -21,7 +22,7 @@ export default async function TryPaper({ params, searchParams }: Props) {
   const query = await searchParams;
   const { view, place, strip } = await viewAsLearner(slug, query, `paper/${lessonId}`);
   const { lesson } = orNotFound(view.lessons.find((one) => one.lesson.id === lessonId && one.lesson.kind === 'quiz'));
-  const answers = readAnswers(query.answers);
+  const answers = readAnswers(query.answers, lesson);
   return (
     <CourseFrame view={view} place={place} hereId={lessonId} strip={strip}>
       <article className={styles.lesson}>
@@ -51,12 +52,19 @@ export default async function TryPaper({ params, searchParams }: Props) {
   );
 }
 
-function readAnswers(text: string | undefined): Answers | null {
+/** Answers as an address has them, to questions there are; what is none is left out. */
+function readAnswers(text: string | undefined, { questions }: LessonDocument): Answers | null {
   if (!text) return null;
   try {
     const read = JSON.parse(text) as unknown;
     if (typeof read !== 'object' || read === null) return null;
-    return Object.values(read).every((answer) => answerSchema.isValidSync(answer, { strict: true })) ? (read as Answers) : null;
+    const given = read as { readonly [questionId: string]: unknown };
+    return Object.fromEntries(
+      questions.flatMap(({ id, kind, body }) => {
+        const answer = checkAnswer(kind, body, given[id]);
+        return answer.ok ? [[id, answer.value]] : [];
+      }),
+    );
   } catch {
     return null;
   }

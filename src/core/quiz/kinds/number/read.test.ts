@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
-import { rationalText, toShort } from '../kernel/exact';
-import { type DecimalSign, readNumber, readTolerance } from './index';
+import { rationalText, toShort } from '../../../kernel/exact';
+import { type DecimalSign, readNumber, readTolerance } from './read';
 
 const read = (text: string, unit = '', sign: DecimalSign = 'point') => {
   const found = readNumber(text, unit, sign);

@@ -1,4 +1,4 @@
-import { divide, multiply, parseDecimal, type Rational, rational } from '../kernel/exact';
+import { divide, multiply, parseDecimal, type Rational, rational } from '../../../kernel/exact';
 
 /** How a quiz writes its numbers: what stands before the decimals. */
 export type DecimalSign = 'point' | 'comma';

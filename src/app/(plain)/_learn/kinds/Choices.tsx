@@ -1,0 +1,22 @@
+import styles from '../work.module.css';
+import type { AnswerProps } from './part';
+
+/** Options to choose one of, or several. */
+function Choices({ id, shown, answer, onAnswer, many }: AnswerProps<'one' | 'several'> & { readonly many: boolean }) {
+  const chosen = answer?.chosen ?? [];
+  const choose = (option: string, on: boolean) => onAnswer({ chosen: !many ? [option] : on ? [...chosen, option] : chosen.filter((one) => one !== option) }, 0);
+  return shown.options.map((option) => (
+    <label key={option.id} className={styles.option}>
+      <input
+        type={many ? 'checkbox' : 'radio'}
+        name={id}
+        checked={chosen.includes(option.id)}
+        onChange={(event) => choose(option.id, event.currentTarget.checked)}
+      />
+      {option.text}
+    </label>
+  ));
+}
+
+export const OneChoice = (props: AnswerProps<'one'>) => <Choices {...props} many={false} />;
+export const SeveralChoices = (props: AnswerProps<'several'>) => <Choices {...props} many />;

@@ -1,0 +1,17 @@
+import type { ComponentType } from 'react';
+import type { QuestionKind } from '@/core/quiz';
+import { OneChoice, SeveralChoices } from './Choices';
+import type { AnswerProps } from './part';
+import { TrueFalse } from './TrueFalse';
+import { NumberAnswer, ShortText } from './Typed';
+
+/** The part that takes the answer to a question, for each kind. */
+const answering: { readonly [K in QuestionKind]: ComponentType<AnswerProps<K>> } = {
+  one: OneChoice,
+  several: SeveralChoices,
+  'true-false': TrueFalse,
+  'short-text': ShortText,
+  number: NumberAnswer,
+};
+
+export const answeringOf = (kind: QuestionKind) => answering[kind] as ComponentType<AnswerProps<QuestionKind>>;

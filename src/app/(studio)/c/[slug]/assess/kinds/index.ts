@@ -1,0 +1,18 @@
+import type { ComponentType } from 'react';
+import type { QuestionKind } from '@/core/quiz';
+import { OneChoice, SeveralChoices } from './Choices';
+import { NumberAnswer } from './NumberAnswer';
+import type { MakingProps } from './part';
+import { ShortText } from './ShortText';
+import { TrueFalse } from './TrueFalse';
+
+/** The part a question is made with, for each kind. */
+const making: { readonly [K in QuestionKind]: ComponentType<MakingProps<K>> } = {
+  one: OneChoice,
+  several: SeveralChoices,
+  'true-false': TrueFalse,
+  'short-text': ShortText,
+  number: NumberAnswer,
+};
+
+export const makingOf = (kind: QuestionKind) => making[kind] as ComponentType<MakingProps<QuestionKind>>;

@@ -1,0 +1,97 @@
+import { array, boolean, object, string } from 'yup';
+import { fail, ok } from '../../kernel/problem';
+import type { Choice, Kind, KindRule } from './kind';
+
+/**
+ * What one choice and several choices have in common: options of which some are right, and an answer that
+ * names options. They differ in how many may be chosen, and in what an answer earns.
+ */
+export type Option = { readonly id: string; readonly text: string; readonly right: boolean; readonly feedback: string };
+export type ChoiceBody = { readonly options: readonly Option[] };
+export type ChoiceAnswer = { readonly chosen: readonly string[] };
+export type ShownChoice = { readonly options: readonly Pick<Option, 'id' | 'text'>[] };
+
+const bodySchema = object({
+  options: array()
+    .of(
+      object({
+        id: string().max(40).required(),
+        text: string().max(1000, 'Keep an option under 1,000 characters.').defined(),
+        right: boolean().required(),
+        feedback: string().max(1000, 'Keep feedback under 1,000 characters.').defined(),
+      }).noUnknown(),
+    )
+    .max(20, 'Give at most 20 options.')
+    .required(),
+}).noUnknown();
+const answerSchema = object({ chosen: array().of(string().max(40).required()).max(20, 'Choose at most 20 options.').required() }).noUnknown();
+
+const written = ({ options }: ChoiceBody) => options.filter((option) => option.text.trim() !== '');
+
+/** Rules that hold for both. */
+const rules: readonly KindRule<ChoiceBody>[] = [
+  {
+    id: 'question-options',
+    level: 'settle',
+    reason: 'One option is no choice.',
+    remedy: 'Add an option.',
+    check: ({ options }, name) => options.length < 2 && { sentence: `${name} has fewer than two options.` },
+  },
+  {
+    id: 'question-option-empty',
+    level: 'settle',
+    reason: 'An option without words cannot be chosen on purpose.',
+    remedy: 'Write it, or remove it.',
+    check: (body, name) => {
+      const options = written(body);
+      if (options.length === body.options.length) return null;
+      const sentence = `${name} has an option without words.`;
+      return options.length < 2 ? { sentence } : { sentence, fix: { label: 'Remove empty options', fields: { body: { options } } } };
+    },
+  },
+  {
+    id: 'question-option-twice',
+    level: 'look',
+    reason: 'Of two options with the same words one is counted wrong for no reason.',
+    remedy: 'Change or remove one of them.',
+    check: (body, name) => {
+      const words = written(body).map((option) => option.text.normalize('NFC').replace(/\s+/g, ' ').trim());
+      return new Set(words).size < words.length && { sentence: `${name} has the same option twice.` };
+    },
+  },
+  {
+    id: 'question-no-right',
+    level: 'settle',
+    reason: 'Without a right option nobody can answer it.',
+    remedy: 'Tick the right option.',
+    check: ({ options }, name) => !options.some((option) => option.right) && { sentence: `${name} has no right option.` },
+  },
+];
+
+type Common = 'body' | 'answer' | 'begin' | 'shown' | 'isGiven' | 'fits' | 'answerText' | 'rightText' | 'bodyText' | 'choices' | 'rules' | 'minutes';
+export const choice: Pick<Kind<ChoiceBody, ChoiceAnswer, ShownChoice>, Common> & {
+  choices(body: ChoiceBody, answer: ChoiceAnswer | undefined): readonly Choice[];
+} = {
+  body: bodySchema,
+  answer: answerSchema,
+  begin: (id) => ({
+    options: [true, false, false].map((right, i) => ({ id: `${id.slice(-12)}-${'abc'[i]}`, text: '', right, feedback: '' })),
+  }),
+  shown: ({ options }) => ({ options: options.map(({ id, text }) => ({ id, text })) }),
+  isGiven: ({ chosen }) => chosen.length > 0,
+  fits: ({ options }, { chosen }) =>
+    chosen.every((id) => options.some((option) => option.id === id)) ? ok(null) : fail('invalid', 'This option is not part of the question.'),
+  answerText: ({ options }, { chosen }) => listed(options.filter((option) => chosen.includes(option.id))),
+  rightText: ({ options }) => listed(options.filter((option) => option.right)),
+  bodyText: ({ options }) => options.map(({ text, right }) => `${right ? '✓' : '·'} ${text || 'without words'}`).join('\n'),
+  choices: ({ options }, answer) => options.map((option) => ({ ...option, chosen: answer?.chosen.includes(option.id) ?? false })),
+  minutes: 1.5,
+  rules,
+};
+
+const listed = (options: readonly Option[]) => options.map((option) => option.text).join('; ');
+
+/** Options for examples: those named in `rights` are right, those in `wrongs` are not. */
+export const exampleOptions = (rights: string, wrongs: string): ChoiceBody => ({
+  options: [...rights, ...wrongs].map((id) => ({ id, text: id, right: rights.includes(id), feedback: '' })),
+});

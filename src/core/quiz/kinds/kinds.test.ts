@@ -1,0 +1,97 @@
+import fc from 'fast-check';
+import { describe, expect, test } from 'vitest';
+import { compare, multiply, rational, zero } from '../../kernel/exact';
+import { checkAnswer, checkBody, kindOf, type QuestionContent, type QuestionKind, questionKinds, scoreAnswer, scorePaper } from '../index';
+import { slips } from './short-text/distance';
+
+const asked = (kind: QuestionKind, body: QuestionContent['body']): QuestionContent => ({
+  kind,
+  prompt: '',
+  points: 4000,
+  body,
+  feedbackRight: '',
+  feedbackWrong: '',
+});
+
+describe.each(questionKinds.map((name) => [name, kindOf(name)] as const))('%s', (name, kind) => {
+  test.each(kind.examples.map((one) => [one.name, one] as const))('earns what is due: %s', (_what, { body, answer, share }) => {
+    expect(checkBody(name, body)).toEqual({ ok: true, value: body });
+    expect(checkAnswer(name, body, answer)).toEqual({ ok: true, value: answer });
+    const scored = scoreAnswer(asked(name, body), answer);
+    expect(scored.verdict === 'open').toBe(share === null);
+    expect(compare(scored.points, multiply(rational(4), fraction(share ?? '0/1')))).toBe(0);
+    expect(scoreAnswer(asked(name, body), undefined).verdict).toBe('open');
+  });
+
+  test('has examples of all and of nothing, a body to begin with, and words for everything', () => {
+    expect(kind.examples.map(({ share }) => share)).toEqual(expect.arrayContaining(['1/1', '0/1']));
+    const begun = kind.begin('0190c0de-0000-7000-8000-000000000001');
+    expect(checkBody(name, begun).ok).toBe(true);
+    for (const { body, answer, share } of kind.examples) {
+      expect(kind.bodyText(body)).not.toBe('');
+      if (share !== null) expect(kind.answerText(body, answer).trim()).not.toBe('');
+      if (share === '1/1') expect(kind.rightText(body).trim()).not.toBe('');
+      const choices = kind.choices?.(body, answer);
+      if (choices && share === '1/1') expect(choices.every(({ chosen, right }) => chosen === right)).toBe(true);
+    }
+  });
+
+  test('shows nothing before the answer by which right could be told from wrong', () => {
+    for (const { body } of kind.examples) {
+      const right = kind.rightText(body);
+      const shown = JSON.stringify(kind.shown(body));
+      expect(shown).not.toMatch(/"(right|holds|accepted|value|tolerance|feedback)"/);
+      // What is right may be among what is shown, but only beside everything else that could be chosen.
+      if (!kind.choices) expect(shown.includes(`"${right}"`)).toBe(false);
+    }
+  });
+
+  test('takes no answer and no body of another shape, and scores whatever fits within nothing and all', () => {
+    for (const other of questionKinds)
+      for (const { body, answer } of kindOf(other).examples) {
+        if (checkBody(name, body).ok) expect(Object.keys(body).sort()).toEqual(Object.keys(kind.examples[0]?.body ?? {}).sort());
+        const own = kind.examples[0]?.body;
+        const read = own && checkAnswer(name, own, answer);
+        if (!own || !read?.ok || !kind.isGiven(read.value)) continue;
+        const share = kind.share(own, read.value, 'point');
+        expect(compare(share, zero) >= 0 && compare(share, rational(1)) <= 0).toBe(true);
+      }
+    for (const wrong of [null, 1, 'a', [], {}, { chosen: 'a' }, { typed: 1 }, { holds: 'yes' }, { typed: 'x'.repeat(201) }, { chosen: ['nowhere'] }])
+      expect(checkAnswer(name, kind.examples[0]?.body as QuestionContent['body'], wrong).ok).toBe(false);
+  });
+});
+
+const fraction = (text: string) => {
+  const [n = '0', d = '1'] = text.split('/');
+  return rational(Number(n), Number(d));
+};
+
+test('a kind that is not known is refused, never scored as another', () => {
+  const question = { ...asked('one', { options: [] }), id: 'a', kind: 'riddle' as QuestionKind };
+  expect(() => scorePaper([question], { a: { chosen: ['a'] } })).toThrow('There is no kind of question called "riddle".');
+  expect(() => kindOf('constructor' as QuestionKind)).toThrow();
+});
+
+test.each([
+  ['riffle', 'riffle', 0],
+  ['rifle', 'riffle', 1],
+  ['straem', 'stream', 1],
+  ['ca', 'abc', 3],
+  ['', 'run', 3],
+  ['mu\u0308hle', 'mühle', 1],
+  ['👩‍🔬', '👩‍🔧', 1],
+])('from "%s" to "%s" are %i slips', (a, b, expected) => {
+  expect(slips(a, b, 5)).toBe(expected);
+});
+
+test('slips are counted alike both ways, are none only between equals, and stop at what is asked for', () => {
+  const word = fc.array(fc.constantFrom('a', 'b', 'c'), { maxLength: 7 }).map((all) => all.join(''));
+  fc.assert(
+    fc.property(word, word, fc.nat(4), (a, b, most) => {
+      const all = slips(a, b, 20);
+      expect(slips(b, a, 20)).toBe(all);
+      expect(all === 0).toBe(a === b);
+      expect(slips(a, b, most)).toBe(Math.min(all, most + 1));
+    }),
+  );
+});

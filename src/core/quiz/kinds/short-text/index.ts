@@ -1,0 +1,94 @@
+import { array, boolean, number, object, string } from 'yup';
+import { rational, zero } from '../../../kernel/exact';
+import { ok } from '../../../kernel/problem';
+import type { Kind } from '../kind';
+import { isTyped, type TypedAnswer, typedSchema } from '../typed';
+import { slips } from './distance';
+
+export type ShortTextBody = {
+  /** The forms that are right; the first is the one that is told. */
+  readonly accepted: readonly string[];
+  /** Whether large and small letters are told apart. */
+  readonly matchCase: boolean;
+  /** How many slips of the pen are forgiven, see `slips`. */
+  readonly slips: number;
+};
+
+/** A form as it is compared: composed, with single spaces, and in small letters where case does not matter. */
+const plain = (text: string, matchCase: boolean) => {
+  const one = text.normalize('NFC').trim().replace(/\s+/gu, ' ');
+  return matchCase ? one : one.toLowerCase();
+};
+const body = (accepted: readonly string[], matchCase = false, forgiven = 0): ShortTextBody => ({ accepted, matchCase, slips: forgiven });
+
+/** Short text: right when it is one of the accepted forms, or nearly. All or nothing. */
+export const shortText: Kind<ShortTextBody, TypedAnswer, object> = {
+  title: 'Short text',
+  body: object({
+    accepted: array().of(string().max(200, 'Keep an accepted form under 200 characters.').defined()).max(50, 'Give at most 50 accepted forms.').required(),
+    matchCase: boolean().required(),
+    slips: number()
+      .typeError('Give the slips as a number.')
+      .integer('Give a whole number of slips.')
+      .min(0, 'At least 0 slips.')
+      .max(5, 'At most 5 slips.')
+      .required(),
+  }).noUnknown(),
+  answer: typedSchema,
+  begin: () => body(['']),
+  shown: () => ({}),
+  isGiven: isTyped,
+  fits: () => ok(null),
+  share: ({ accepted, matchCase, slips: forgiven }, { typed }) => {
+    const given = plain(typed, matchCase);
+    const forms = accepted.map((form) => plain(form, matchCase)).filter((form) => form !== '');
+    return forms.some((form) => slips(given, form, forgiven) <= forgiven) ? rational(1) : zero;
+  },
+  answerText: (_body, { typed }) => typed.trim(),
+  rightText: ({ accepted }) => accepted.find((form) => form.trim() !== '')?.trim() ?? '',
+  bodyText: ({ accepted, matchCase, slips: forgiven }) =>
+    [
+      ...accepted.map((form) => form || 'without words'),
+      ...(matchCase ? ['as written, large and small letters'] : []),
+      ...(forgiven > 0 ? [`slips forgiven: ${forgiven}`] : []),
+    ].join('\n'),
+  minutes: 1,
+  rules: [
+    {
+      id: 'question-no-form',
+      level: 'settle',
+      reason: 'Without an accepted form every answer is wrong.',
+      remedy: 'Write the right answer.',
+      check: ({ accepted }, name) => accepted.every((form) => form.trim() === '') && { sentence: `${name} accepts no answer yet.` },
+    },
+    {
+      id: 'question-slips',
+      level: 'look',
+      reason: 'Where as many slips are forgiven as an accepted form has letters, anything of that length is right.',
+      remedy: 'Forgive fewer slips.',
+      check: (own, name) => {
+        const short = own.accepted.find((form) => form.trim() !== '' && slips(plain(form, own.matchCase), '', own.slips) <= own.slips);
+        return (
+          short !== undefined && {
+            sentence: `${name} forgives ${own.slips} slips, and "${short.trim()}" has no more letters than that.`,
+            fix: { label: 'Forgive none', fields: { body: { ...own, slips: 0 } } },
+          }
+        );
+      },
+    },
+  ],
+  examples: [
+    { name: 'as it is told', body: body(['riffle']), answer: { typed: 'riffle' }, share: '1/1' },
+    { name: 'in other letters', body: body(['Riffle']), answer: { typed: '  rIFFLE ' }, share: '1/1' },
+    { name: 'in other letters where they count', body: body(['pH'], true), answer: { typed: 'PH' }, share: '0/1' },
+    { name: 'another accepted form', body: body(['flow rate', 'discharge']), answer: { typed: 'discharge' }, share: '1/1' },
+    { name: 'more spaces between its words', body: body(['flow rate']), answer: { typed: 'flow   rate' }, share: '1/1' },
+    { name: 'one slip, none forgiven', body: body(['riffle']), answer: { typed: 'rifle' }, share: '0/1' },
+    { name: 'one slip, one forgiven', body: body(['riffle'], false, 1), answer: { typed: 'rifle' }, share: '1/1' },
+    { name: 'two neighbours changed about', body: body(['stream'], false, 1), answer: { typed: 'straem' }, share: '1/1' },
+    { name: 'two slips, one forgiven', body: body(['stream'], false, 1), answer: { typed: 'straems' }, share: '0/1' },
+    { name: 'a letter with its accent apart', body: body(['Mündung']), answer: { typed: 'mu\u0308ndung' }, share: '1/1' },
+    { name: 'a form left empty accepts nothing', body: body(['', 'weir']), answer: { typed: 'x' }, share: '0/1' },
+    { name: 'blank', body: body(['weir'], false, 5), answer: { typed: ' ' }, share: null },
+  ],
+};
