@@ -3,10 +3,13 @@ import type { Page } from '@playwright/test';
 import { expect, signedIn, testIn } from './support/school';
 
 const test = testIn('sample');
+// The longest file of all: its parts are shared out among the workers, each with a school of its own.
+test.describe.configure({ mode: 'parallel' });
 const tags = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'];
 
 /** In dark colours only what colours can break is looked at again. */
 async function violations(page: Page, scheme: 'light' | 'dark'): Promise<string[]> {
+  // Within the page itself: there are no frames to put together, and a second page for that takes as long as the scan.
   const axe = new AxeBuilder({ page }).options({ resultTypes: ['violations'] }).setLegacyMode(true);
   const { violations: found } = await (scheme === 'light' ? axe.withTags(tags) : axe.withRules(['color-contrast'])).analyze();
   return found.map(

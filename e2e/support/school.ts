@@ -44,7 +44,8 @@ export async function startSchool(sample: boolean): Promise<School & { stop(): P
     MOSAIK_RESERVED_MB: '50',
     MOSAIK_LOG: 'warn',
   };
-  execFileSync(process.execPath, ['--import', 'tsx', 'src/worker/prepare.ts'], { env, stdio: 'inherit' });
+  // A copy of the sample school is as prepared as what it was copied from.
+  if (!sample) execFileSync(process.execPath, ['--import', 'tsx', 'src/worker/prepare.ts'], { env, stdio: 'inherit' });
   const log = openSync(join(data, 'log'), 'a');
   const start = (...args: string[]) => spawn(process.execPath, args, { env, stdio: ['ignore', log, log] });
   const children: ChildProcess[] = [start('cli/web.mjs', '--port', String(port)), start('--import', 'tsx', 'src/worker/main.ts')];
