@@ -5,7 +5,7 @@ import { usualAward } from '../src/core/certificate';
 import type { Result } from '../src/core/kernel/problem';
 import { Temporal } from '../src/core/kernel/time';
 import type { MediaKind } from '../src/core/media';
-import { byOrder, newCourse, newLesson, newQuestion, textFacts } from '../src/core/outline';
+import { byOrder, type LessonKind, newCourse, newLesson, newQuestion, textFacts } from '../src/core/outline';
 import type { Actor, CourseRole, SchoolRole } from '../src/core/people';
 import { usualGap } from '../src/core/release';
 import { awardIfEarned } from '../src/server/certificate';
@@ -354,51 +354,54 @@ type Taker = {
 };
 
 /** Takes one lesson as a learner would; false when it is not open to them yet. */
-async function takeLesson(
-  { actor, name, marker, questions, isMarked, isSure }: Taker,
-  courseId: string,
+async function takeLesson(taker: Taker, courseId: string, lesson: LessonRow, at: Temporal.Instant): Promise<boolean> {
+  const place = { courseId, lessonId: lesson.id };
+  const opened = await commands.get('learning.opened')?.run(taker.actor, place, at);
+  if (!opened?.ok) return false;
+  const skill = (taker.isSure ? 0.8 : 0.4) + drawn(taker.name, 'skill') * (taker.isSure ? 0.15 : 0.5);
+  await ways[lesson.kind]({ ...taker, skill }, place, lesson, at);
+  return true;
+}
+
+type Way = (
+  taker: Taker & { readonly skill: number },
+  place: { readonly courseId: string; readonly lessonId: string },
   lesson: LessonRow,
   at: Temporal.Instant,
-): Promise<boolean> {
-  const place = { courseId, lessonId: lesson.id };
-  const opened = await commands.get('learning.opened')?.run(actor, place, at);
-  if (!opened?.ok) return false;
-  const skill = (isSure ? 0.8 : 0.4) + drawn(name, 'skill') * (isSure ? 0.15 : 0.5);
-  switch (lesson.kind) {
-    case 'reading':
-    case 'document':
-      await perform(actor, 'learning.mark-done', place, at);
-      return true;
-    case 'film':
-      await perform(actor, 'learning.watched', { ...place, passages: [[0, 600]] }, at.add({ minutes: 12 }));
-      return true;
-    case 'quiz': {
-      const { id } = await perform(actor, 'quiz.begin', { ...place, deed: newId() }, at);
-      for (const question of questions.filter((one) => one.lessonId === lesson.id)) {
-        const knows = drawn(name, question.id.slice(-4), question.prompt) < skill + 0.15;
-        await perform(actor, 'quiz.answer', { sittingId: id, questionId: question.id, answer: answerTo(question, knows) }, at.add({ minutes: 3 }));
-      }
-      await perform(actor, 'quiz.hand-in', { sittingId: id }, at.add({ minutes: 7 }));
-      return true;
+) => Promise<unknown>;
+const readIt: Way = ({ actor }, place, _lesson, at) => perform(actor, 'learning.mark-done', place, at);
+const playIt: Way = ({ actor }, place, _lesson, at) => perform(actor, 'learning.watched', { ...place, passages: [[0, 600]] }, at.add({ minutes: 12 }));
+
+/** What somebody does in a lesson of each kind. */
+const ways: { readonly [K in LessonKind]: Way } = {
+  reading: readIt,
+  document: readIt,
+  film: playIt,
+  audio: playIt,
+  async quiz({ actor, name, questions, skill }, place, lesson, at) {
+    const { id } = await perform(actor, 'quiz.begin', { ...place, deed: newId() }, at);
+    for (const question of questions.filter((one) => one.lessonId === lesson.id)) {
+      const knows = drawn(name, question.id.slice(-4), question.prompt) < skill + 0.15;
+      await perform(actor, 'quiz.answer', { sittingId: id, questionId: question.id, answer: answerTo(question, knows) }, at.add({ minutes: 3 }));
     }
-    case 'assignment': {
-      const full = lesson.assignment?.points ?? 0;
-      const isReport = full > 10_000;
-      const text = isReport
-        ? report(name, ['lower Hazel reach', 'Mill Lane, above the weir', 'the Withy brook at Eastcote'][Math.floor(drawn(name) * 3)] ?? '', [
-            '2.4',
-            '0.31',
-            '18.2',
-          ])
-        : `I am ${name}. The nearest water is a brook behind the allotments, about a metre and a half wide. I stood beside it last Sunday, and I would like to know why the stones in it are so clean below the culvert and so brown above it.`;
-      const { id } = await perform(actor, 'assignment.hand-in', { ...place, text, deed: newId() }, at);
-      if (!isMarked) return true;
-      const points = Math.round((full / 1000) * Math.min(1, skill + 0.12)) * 1000;
-      const remark = isReport
-        ? 'Clear and honest. The surface speed is not the mean speed: multiply by 0.85, as in the film. The families are well named.'
-        : 'Welcome. Below the culvert the water is quicker; you will soon be able to measure by how much.';
-      await perform(marker, 'marking.mark', { handInId: id, points, remark, finish: true }, at.add({ hours: 5 }));
-      return true;
-    }
-  }
-}
+    await perform(actor, 'quiz.hand-in', { sittingId: id }, at.add({ minutes: 7 }));
+  },
+  async assignment({ actor, name, marker, isMarked, skill }, place, lesson, at) {
+    const full = lesson.assignment?.points ?? 0;
+    const isReport = full > 10_000;
+    const text = isReport
+      ? report(name, ['lower Hazel reach', 'Mill Lane, above the weir', 'the Withy brook at Eastcote'][Math.floor(drawn(name) * 3)] ?? '', [
+          '2.4',
+          '0.31',
+          '18.2',
+        ])
+      : `I am ${name}. The nearest water is a brook behind the allotments, about a metre and a half wide. I stood beside it last Sunday, and I would like to know why the stones in it are so clean below the culvert and so brown above it.`;
+    const { id } = await perform(actor, 'assignment.hand-in', { ...place, text, deed: newId() }, at);
+    if (!isMarked) return;
+    const points = Math.round((full / 1000) * Math.min(1, skill + 0.12)) * 1000;
+    const remark = isReport
+      ? 'Clear and honest. The surface speed is not the mean speed: multiply by 0.85, as in the film. The families are well named.'
+      : 'Welcome. Below the culvert the water is quicker; you will soon be able to measure by how much.';
+    await perform(marker, 'marking.mark', { handInId: id, points, remark, finish: true }, at.add({ hours: 5 }));
+  },
+};

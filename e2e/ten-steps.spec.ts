@@ -196,9 +196,9 @@ test('one course from a working title to a checked certificate', async ({ browse
     await fourth.getByRole('radio', { name: 'true' }).check();
     const fifth = page.getByRole('region', { name: 'Question 5' });
     await fifth.getByLabel('What is asked').fill('What is the shallow, broken water called?');
-    await fifth.getByLabel('Form 1').fill('riffle');
+    await fifth.getByRole('textbox', { name: 'Form 1' }).fill('riffle');
     await fifth.getByRole('button', { name: 'Accept another form' }).click();
-    await fifth.getByLabel('Form 2').fill('a riffle');
+    await fifth.getByRole('textbox', { name: 'Form 2' }).fill('a riffle');
     await fifth.getByLabel('Slips forgiven').fill('1');
     await page.getByLabel('Time limit').fill('15');
     await saved(page);

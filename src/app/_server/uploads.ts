@@ -5,7 +5,7 @@ import { FileStore } from '@tus/file-store';
 import { Server, type Upload } from '@tus/server';
 import { isId } from '@/core/kernel/ids';
 import { fail, httpStatus, ok, type Problem, type Result } from '@/core/kernel/problem';
-import { checkUpload, type UploadPurpose } from '@/core/media';
+import { checkUpload, type UploadPurpose, uploadRules } from '@/core/media';
 import { can } from '@/core/people';
 import { addFile, mayAddFile } from '@/server/assignment';
 import { addCaptions, addMedia, countUpload, mediaById, storeUpload } from '@/server/media';
@@ -27,7 +27,7 @@ type Details = {
   readonly owner: string;
 };
 
-const purposes = ['film', 'picture', 'document', 'captions', 'handed-in'];
+const purposes = Object.keys(uploadRules);
 const text = (upload: Upload, key: string) => String(upload.metadata?.[key] ?? '').slice(0, 300);
 
 function detailsOf(upload: Upload): Details {

@@ -50,7 +50,7 @@ test('words below a lesson become its text, and what is left out is said', () =>
 
 test.each([
   ['a row without names', [['', '', '']], 'This row names neither a section nor a lesson.'],
-  ['a kind there is not', [['A', 'One', 'song']], '"song" is no kind of lesson. There are reading, film, document, quiz, assignment.'],
+  ['a kind there is not', [['A', 'One', 'song']], '"song" is no kind of lesson. There are reading, film, audio, document, quiz, assignment.'],
   ['minutes in words', [['A', 'One', '', 'ten']], '"ten" is no number of minutes from 0 to 6,000.'],
   ['minutes as a program writes them', [['A', 'One', '', '0x10']], '"0x10" is no number of minutes from 0 to 6,000.'],
   ['minutes with a comma', [['A', 'One', '', '1,000']], '"1,000" is no number of minutes from 0 to 6,000.'],

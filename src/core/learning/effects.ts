@@ -2,7 +2,8 @@ import { same } from '../kernel/change';
 import type { Temporal } from '../kernel/time';
 import { type CourseDocument, findLesson } from '../outline';
 import type { LearnerClock } from '../release';
-import { type LearnerRecords, learnerView } from './view';
+import type { LearnerRecords } from './records';
+import { learnerView } from './view';
 
 /** What another edition would mean for one learner, worked out from their own records. Titles are those they know. */
 export type Effect = {

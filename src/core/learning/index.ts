@@ -1,16 +1,5 @@
 export { type Effect, effectOn } from './effects';
 export { type Pace, recordsAtPace } from './pace';
+export { type Decision, type LearnerRecords, noRecords, type Work } from './records';
 export { type Shown, shownOf, throughOwnEyes } from './shown';
-export {
-  type Decision,
-  fullPoints,
-  gradeEntry,
-  gradeItems,
-  type LearnerRecords,
-  type LearnerView,
-  type LessonView,
-  learnerView,
-  noRecords,
-  type SectionView,
-  type Work,
-} from './view';
+export { fullPoints, gradeEntry, gradeItems, type LearnerView, type LessonView, learnerView, type SectionView } from './view';

@@ -1,7 +1,7 @@
 import type { Temporal } from '../kernel/time';
 import { type CourseDocument, lessonsOf } from '../outline';
 import { isOpen, type LearnerClock, openings } from '../release';
-import { type LearnerRecords, noRecords } from './view';
+import { type LearnerRecords, noRecords } from './records';
 
 /** How fast an imagined learner works: minutes a week; `all` does whatever is open at once, 0 nothing. */
 export type Pace = number | 'all';

@@ -1,6 +1,7 @@
 import { type GradeEntry, gradeSheet } from '../gradebook';
 import type { LessonDocument } from '../outline';
-import { gradeItems, type LearnerRecords, type LearnerView, type LessonView, whole } from './view';
+import type { LearnerRecords } from './records';
+import { gradeItems, type LearnerView, type LessonView, whole } from './view';
 
 /** What a learner may see of a result: that it is there, its points and whether it was passed, the right answers. */
 export type Shown = { readonly points: boolean; readonly answers: boolean };

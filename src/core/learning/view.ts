@@ -1,39 +1,11 @@
 import { type Completion, completion, type GradeEntry, type GradeItem, gradeSheet, reaches, type Sheet } from '../gradebook';
-import { compare, divide, multiply, one, rational, zero } from '../kernel/exact';
+import { divide, rational, zero } from '../kernel/exact';
 import type { Temporal } from '../kernel/time';
-import { type CourseDocument, isGraded, type LessonDocument, lessonsOf, type SectionDocument, usualDoneRule } from '../outline';
-import { countingShare, passes, type QuizResult } from '../quiz';
+import { type CourseDocument, isGraded, type LessonDocument, lessonKindOf, lessonsOf, type SectionDocument, usualDoneRule } from '../outline';
 import { type LessonProgress, noProgress } from '../record';
 import { instantOf, isOpenAt, type LearnerClock, Opening, openings } from '../release';
-
-/**
- * A course as one learner meets it at one moment. Everything on the learner's side of Mosaik is worked
- * out from this: an edition, the learner's own records, and now. "View as learner" gives it a working
- * copy, no records and a moment of the creator's choice; nothing else differs.
- */
-export type LearnerRecords = {
-  readonly progress: ReadonlyMap<string, LessonProgress>;
-  /** Points in thousandths of the sittings handed in, by lesson, in the order they were begun. */
-  readonly sittings: ReadonlyMap<string, readonly QuizResult[]>;
-  /** What was handed in for each assignment, in order; drafts are no part of it. */
-  readonly handIns: ReadonlyMap<string, readonly Work[]>;
-  readonly decisions: ReadonlyMap<string, Decision>;
-  readonly finished: boolean;
-  /** Lessons whose password they have given. */
-  readonly unlocked: ReadonlySet<string>;
-};
-/** Work handed in, with its mark once it has one: thousandths out of what it was worth in its own edition. */
-export type Work = { readonly state: 'handed-in' | 'being-marked' | 'marked'; readonly points: number | null; readonly of: number };
-/** What staff decided for an item. */
-export type Decision = { readonly kind: 'points' | 'excused'; readonly points: number | null; readonly of: number; readonly reason: string };
-export const noRecords: LearnerRecords = {
-  progress: new Map(),
-  sittings: new Map(),
-  handIns: new Map(),
-  decisions: new Map(),
-  finished: false,
-  unlocked: new Set(),
-};
+import { gradingOf } from './grading';
+import type { LearnerRecords } from './records';
 
 export type LessonView = {
   readonly lesson: LessonDocument;
@@ -49,6 +21,11 @@ export type LessonView = {
   readonly passed: boolean | null;
 };
 export type SectionView = { readonly section: SectionDocument; readonly lessons: readonly LessonView[] };
+/**
+ * A course as one learner meets it at one moment. Everything on the learner's side of Mosaik is worked
+ * out from this: an edition, the learner's own records, and now. "View as learner" gives it a working
+ * copy, no records and a moment of the creator's choice; nothing else differs.
+ */
 export type LearnerView = {
   readonly document: CourseDocument;
   readonly clock: LearnerClock;
@@ -69,8 +46,7 @@ export type LearnerView = {
   readonly award: { readonly earned: boolean; readonly missing: readonly string[] } | null;
 };
 
-export const fullPoints = (lesson: LessonDocument) =>
-  lesson.kind === 'assignment' ? (lesson.assignment?.points ?? 0) : lesson.questions.reduce((total, question) => total + question.points, 0);
+export const fullPoints = (lesson: LessonDocument) => lessonKindOf(lesson.kind).fullPoints(lesson, lesson.questions);
 
 export const gradeItems = (document: CourseDocument): GradeItem[] =>
   lessonsOf(document)
@@ -82,33 +58,15 @@ export function gradeEntry(lesson: LessonDocument, records: LearnerRecords, isDu
   const decision = records.decisions.get(lesson.id);
   if (decision?.kind === 'excused') return { state: 'excused', reason: decision.reason };
   if (decision) return { state: 'points', points: rational(decision.points ?? 0), of: decision.of, byHand: decision.reason };
-  if (lesson.kind === 'quiz') return quizEntry(lesson, records, isDue);
-  const work = records.handIns.get(lesson.id) ?? [];
-  // Work that waits hides no mark that an earlier one has.
-  const marked = work.findLast((one) => one.state === 'marked' && one.points !== null);
-  if (marked) return { state: 'points', points: rational(marked.points ?? 0), of: marked.of };
-  return work.length > 0 ? { state: 'waiting' } : { state: 'missing', isDue };
-}
-
-function quizEntry(lesson: LessonDocument, records: LearnerRecords, isDue: boolean): GradeEntry {
-  const taken = records.sittings.get(lesson.id) ?? [];
-  const share = countingShare(taken, lesson.quiz?.counts ?? 'best');
-  if (share === null) return { state: 'missing', isDue };
-  // Where all papers were worth the same, the points are told out of that; otherwise out of what it is worth now.
-  const [first] = taken;
-  const of = first && taken.every((one) => one.of === first.of) ? first.of : fullPoints(lesson);
-  return { state: 'points', points: multiply(share, rational(of)), of };
+  return gradingOf(lesson.kind).entry(lesson, records, isDue);
 }
 
 function hasPassed(lesson: LessonDocument, entry: GradeEntry): boolean | null {
-  const percent = lesson.kind === 'quiz' ? (lesson.quiz?.passPercent ?? 0) : 0;
-  const needed = lesson.kind === 'assignment' ? (lesson.assignment?.passPoints ?? 0) : 0;
-  if (percent === 0 && needed === 0) return null;
+  const grading = gradingOf(lesson.kind);
+  if (!grading.hasPassMark(lesson)) return null;
   if (entry.state === 'excused') return true;
   if (entry.state !== 'points') return false;
-  const share = entry.of > 0 ? divide(entry.points, rational(entry.of)) : zero;
-  const full = fullPoints(lesson);
-  return lesson.kind === 'quiz' ? passes(share, percent) : compare(share, full > 0 ? rational(needed, full) : one) >= 0;
+  return grading.passes(lesson, entry.of > 0 ? divide(entry.points, rational(entry.of)) : zero);
 }
 
 /** Whether a lesson's own rule says it is done, given what is recorded and, where it is graded, what it has come to. */

@@ -1,3 +1,3 @@
 export { checkCaptions } from './captions';
 export type { MediaFacts, MediaKind, MediaState } from './types';
-export { checkUpload, sniff, type UploadPurpose, uploadRules } from './upload';
+export { checkUpload, libraryKinds, sniff, type UploadPurpose, uploadRules } from './upload';

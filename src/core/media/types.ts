@@ -1,5 +1,5 @@
 /** What is known of a stored file that lessons use. */
-export type MediaKind = 'film' | 'picture' | 'document' | 'captions' | 'file';
+export type MediaKind = 'film' | 'audio' | 'picture' | 'document' | 'captions' | 'file';
 export type MediaState = 'waiting' | 'ready' | 'failed';
 
 export type MediaFacts = {

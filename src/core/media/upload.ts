@@ -2,13 +2,21 @@ import { fail, ok, type Result } from '../kernel/problem';
 import type { MediaKind } from './types';
 
 export type FileType = { readonly contentType: string; readonly kind: MediaKind };
-export type UploadPurpose = 'film' | 'picture' | 'document' | 'captions' | 'handed-in';
+export type UploadPurpose = 'film' | 'audio' | 'picture' | 'document' | 'captions' | 'handed-in';
 
 const megabyte = 1024 * 1024;
+
+/** What comes into the library of a course as a thing of its own. */
+export const libraryKinds = ['film', 'audio', 'picture', 'document'] as const satisfies readonly UploadPurpose[];
 
 /** What may be uploaded for what, and how large, in bytes. */
 export const uploadRules: Record<UploadPurpose, { readonly most: number; readonly kinds: readonly string[]; readonly says: string }> = {
   film: { most: 4096 * megabyte, kinds: ['video/mp4', 'video/webm', 'video/quicktime', 'video/x-matroska'], says: 'a film (MP4, WebM, MOV or MKV)' },
+  audio: {
+    most: 1024 * megabyte,
+    kinds: ['audio/mpeg', 'audio/mp4', 'audio/ogg', 'audio/wav', 'audio/flac', 'audio/aac'],
+    says: 'a recording (MP3, M4A, OGG, WAV, FLAC or AAC)',
+  },
   picture: { most: 40 * megabyte, kinds: ['image/png', 'image/jpeg', 'image/webp', 'image/gif'], says: 'a picture (PNG, JPEG, WebP or GIF)' },
   document: { most: 200 * megabyte, kinds: ['application/pdf'], says: 'a PDF' },
   captions: { most: 2 * megabyte, kinds: ['text/vtt'], says: 'a captions file in WebVTT form' },
@@ -32,7 +40,14 @@ export function sniff(bytes: Uint8Array): FileType | null {
   if (starts(0xff, 0xd8, 0xff)) return { contentType: 'image/jpeg', kind: 'picture' };
   if (ascii(bytes, 0, 4) === 'GIF8') return { contentType: 'image/gif', kind: 'picture' };
   if (ascii(bytes, 0, 4) === 'RIFF' && ascii(bytes, 8, 4) === 'WEBP') return { contentType: 'image/webp', kind: 'picture' };
+  if (ascii(bytes, 0, 4) === 'RIFF' && ascii(bytes, 8, 4) === 'WAVE') return { contentType: 'audio/wav', kind: 'audio' };
+  if (ascii(bytes, 0, 4) === 'OggS') return { contentType: 'audio/ogg', kind: 'audio' };
+  if (ascii(bytes, 0, 4) === 'fLaC') return { contentType: 'audio/flac', kind: 'audio' };
+  // Frames of MPEG audio begin with eleven set bits; the layer bits are nought in AAC alone (ISO 11172-3, 2.4.2.3; ISO 13818-7, 6.2).
+  if (starts(0xff) && ((bytes[1] ?? 0) & 0xf6) === 0xf0) return { contentType: 'audio/aac', kind: 'audio' };
+  if (ascii(bytes, 0, 3) === 'ID3' || (starts(0xff) && ((bytes[1] ?? 0) & 0xe6) === 0xe2)) return { contentType: 'audio/mpeg', kind: 'audio' };
   if (ascii(bytes, 4, 4) === 'ftyp') {
+    if (ascii(bytes, 8, 3) === 'M4A') return { contentType: 'audio/mp4', kind: 'audio' };
     return ascii(bytes, 8, 2) === 'qt' ? { contentType: 'video/quicktime', kind: 'film' } : { contentType: 'video/mp4', kind: 'film' };
   }
   if (starts(0x1a, 0x45, 0xdf, 0xa3)) {

@@ -3,7 +3,8 @@ import { fail, ok, type Result } from '../kernel/problem';
 import { added, gone, lessonsIn, removed, set, twice } from './edit-changes';
 import type { OutlineEdit } from './edit-types';
 import { keyAfter, keysAfter, keysBefore, type Ordered } from './keys';
-import { kindOfMedium, mediumNames, newLesson, settingsFor } from './make';
+import { lessonKindOf } from './kinds';
+import { kindOfMedium, mediumNames, newLesson } from './make';
 import { byOrder, type Lesson, type Outline, questionsOf, type Section, sectionsOf } from './types';
 
 /** Whether a lesson is a name and nothing else, so that its name can become a section's. */
@@ -62,7 +63,7 @@ export function planMakeReal(outline: Outline, edit: Extract<OutlineEdit, { do: 
     if (lesson.state !== 'planned') continue;
     const [first, ...others] = lesson.mediums;
     const kind = first ? kindOfMedium[first] : lesson.kind;
-    const settings = kind === lesson.kind ? {} : { kind, ...settingsFor(kind) };
+    const settings = kind === lesson.kind ? {} : { kind, ...lessonKindOf(kind).settings };
     changes.push(...set('lesson', lesson, { state: 'draft', mediums: first ? [first] : [], ...settings }));
     const siblings = lessonsIn(outline, lesson.sectionId);
     const keys = keysAfter(siblings, lesson.id, others.length) ?? [];

@@ -6,7 +6,8 @@ import { planPut } from './edit-put';
 import { planMakeReal, planToLesson, planToSection } from './edit-turn';
 import type { OutlineEdit } from './edit-types';
 import { keyAfter, keysBefore, type Ordered } from './keys';
-import { newLesson, newQuestion, settingsFor } from './make';
+import { lessonKindOf } from './kinds';
+import { newLesson, newQuestion } from './make';
 import { textFacts } from './minutes';
 import { parseFields } from './schema';
 import { type Lesson, type LessonKind, type Outline, type Question, questionsOf, type RichText, type Section } from './types';
@@ -79,7 +80,7 @@ export function planEdit(outline: Outline, edit: OutlineEdit): Result<Change[]> 
       if (!record) return gone(edit.table);
       const kind = edit.table === 'lesson' ? (parsed.value.kind as LessonKind | undefined) : undefined;
       const lesson = outline.lesson[edit.id];
-      const wanted = kind && lesson && lesson.kind !== kind ? { ...settingsFor(kind), mediaId: null, ...parsed.value } : parsed.value;
+      const wanted = kind && lesson && lesson.kind !== kind ? { ...lessonKindOf(kind).settings, mediaId: null, ...parsed.value } : parsed.value;
       return ok(set(edit.table, record, wanted));
     }
     case 'move-lessons': {

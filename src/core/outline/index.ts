@@ -19,16 +19,20 @@ export type { LessonDraft, OutlineEdit, SectionDraft } from './edit-types';
 export { fieldName, fieldText } from './field-text';
 export { courseDocumentJsonSchema } from './json-schema';
 export { type KeptChange, keptChanges, textsToComplete, wholeSteps } from './kept-changes';
-export { kindOfMedium, mediumNames, newCourse, newLesson, newQuestion, usualAssignment, usualQuiz } from './make';
+export { isGraded, lessonKindOf, usualDoneRule } from './kinds';
+export { usualAssignment } from './kinds/assignment';
+export type { LessonFile } from './kinds/kind';
+export { usualQuiz } from './kinds/quiz';
+export { kindOfMedium, mediumNames, newCourse, newLesson, newQuestion } from './make';
 export { learnerMinutes, type MinutesFacts, pace, plainText, textFacts } from './minutes';
 export { type PackedOutline, packOutline, unpackOutline } from './pack';
 export { noPaper, type PaperSize, paperSize, papersOf } from './papers';
 export { type Pattern, type PatternSection, patternDrafts, patternSectionsOf, startingPatterns } from './patterns';
 export { type Part, type Reach, reachOf, reachOfChanges } from './reach';
-export { type Finding, type Fix, fillOf, hasContent, type LessonFill, readiness, readinessDocument } from './readiness';
+export { type Finding, type Fix, fillOf, type LessonFill, readiness, readinessDocument } from './readiness';
 export { knownPart, textFault, textMarks, textNodes } from './rich-text';
 export { parseFields, slugOf, slugSchema, titleSchema } from './schema';
-export { doneChoices, doneRuleOf, downloadsOf, type Inherited, usualSettings } from './settings';
+export { doneRuleOf, downloadsOf, type Inherited, usualSettings } from './settings';
 export { type Side, sideBySide } from './sides';
 export { canTakeBack } from './take-back';
 export {
@@ -38,7 +42,6 @@ export {
   type CourseSettings,
   courseOf,
   type DoneRule,
-  isGraded,
   type Lesson,
   type LessonKind,
   type LessonState,
@@ -61,6 +64,5 @@ export {
   sectionsOf,
   type TextFacts,
   textOf,
-  usualDoneRule,
 } from './types';
 export { upgradeDocument } from './upgrade';

@@ -1,5 +1,6 @@
 import { usualAward } from '../certificate';
 import { kindOf, type QuestionKind } from '../quiz';
+import { lessonKindOf } from './kinds';
 import { usualSettings } from './settings';
 import { type Course, type Lesson, type LessonKind, type Medium, noText, type Question } from './types';
 
@@ -23,25 +24,6 @@ export function newCourse(id: string, slug: string, title: string, zone: string)
   };
 }
 
-export const usualQuiz = { passPercent: 60, attempts: null, minutes: null, counts: 'best', shows: 'points-and-answers' } as const;
-export const usualAssignment = {
-  points: 20_000,
-  passPoints: 10_000,
-  takesText: true,
-  files: 3,
-  megabytes: 20,
-  due: null,
-  takesLate: true,
-  attempts: 1,
-} as const;
-
-/** The settings a kind of lesson brings with it. */
-export const settingsFor = (kind: LessonKind): Pick<Lesson, 'quiz' | 'assignment' | 'weight'> => ({
-  quiz: kind === 'quiz' ? usualQuiz : null,
-  assignment: kind === 'assignment' ? usualAssignment : null,
-  weight: kind === 'quiz' || kind === 'assignment' ? 10 : 0,
-});
-
 export function newLesson(id: string, sectionId: string, order: string, title: string, kind: LessonKind): Lesson {
   return {
     id,
@@ -61,7 +43,7 @@ export function newLesson(id: string, sectionId: string, order: string, title: s
     opens: null,
     teaser: '',
     done: null,
-    ...settingsFor(kind),
+    ...lessonKindOf(kind).settings,
     asks: '',
     mediums: [],
     note: '',

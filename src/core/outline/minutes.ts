@@ -1,14 +1,12 @@
 import type { MediaFacts } from '../media';
+import { lessonKindOf } from './kinds';
 import type { PaperSize } from './papers';
 import type { Lesson, RichText, TextFacts } from './types';
 
-/** How fast a learner is taken to be. Documented in docs/architecture.md; a lesson can differ by hand. */
+/** How fast a learner is taken to read. What a lesson takes beyond its text, its kind says; a lesson can differ by hand. */
 export const pace = {
   wordsPerMinute: 200,
   secondsPerPicture: 12,
-  filmFactor: 1,
-  minutesPerPage: 2,
-  minutesPerAssignment: 45,
 } as const;
 
 const segmenter = new Intl.Segmenter('und', { granularity: 'word' });
@@ -74,16 +72,6 @@ export type MinutesFacts = Pick<Lesson, 'id' | 'mediaId' | 'minutes' | 'written'
 export function learnerMinutes(lesson: MinutesFacts, media: MediaFacts | null, paper: PaperSize): number {
   if (lesson.minutes !== null) return lesson.minutes;
   const reading = lesson.written.words / pace.wordsPerMinute + (lesson.written.pictures * pace.secondsPerPicture) / 60;
-  const own =
-    lesson.kind === 'film'
-      ? ((media?.seconds ?? 0) * pace.filmFactor) / 60
-      : lesson.kind === 'document'
-        ? (media?.pages ?? 0) * pace.minutesPerPage
-        : lesson.kind === 'quiz'
-          ? (lesson.quiz?.minutes ?? paper.minutes)
-          : lesson.kind === 'assignment'
-            ? pace.minutesPerAssignment
-            : 0;
-  const total = reading + own;
+  const total = reading + lessonKindOf(lesson.kind).minutes(lesson, media, paper);
   return total === 0 ? 0 : Math.max(1, Math.round(total));
 }

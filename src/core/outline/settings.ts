@@ -1,5 +1,6 @@
 import { boolean, lazy, mixed, number, object, string } from 'yup';
-import { accents, type Course, type CourseSettings, type DoneRule, type Lesson, type LessonKind, lessonKinds, looks, usualDoneRule } from './types';
+import { lessonKindOf, usualDoneRule } from './kinds';
+import { accents, type Course, type CourseSettings, type DoneRule, type Lesson, lessonKinds, looks } from './types';
 
 export const usualSettings: CourseSettings = {
   look: 'device',
@@ -10,15 +11,6 @@ export const usualSettings: CourseSettings = {
   downloads: true,
   staffLook: false,
   done: {},
-};
-
-/** The rules a kind of lesson can be done by. */
-export const doneChoices: Record<LessonKind, readonly DoneRule['by'][]> = {
-  reading: ['learner', 'opened'],
-  document: ['learner', 'opened'],
-  film: ['watched', 'learner', 'opened'],
-  quiz: ['passed', 'handed-in'],
-  assignment: ['handed-in', 'passed'],
 };
 
 export const doneRuleSchema = lazy((value: unknown) =>
@@ -48,7 +40,8 @@ export const settingsSchema = object({
       if (typeof value !== 'object' || value === null || Array.isArray(value)) return false;
       return Object.entries(value).every(
         ([kind, rule]) =>
-          lessonKinds.some((one) => one === kind && doneChoices[one].includes((rule as DoneRule).by)) && doneRuleSchema.isValidSync(rule, { strict: true }),
+          lessonKinds.some((one) => one === kind && lessonKindOf(one).doneBy.includes((rule as DoneRule).by)) &&
+          doneRuleSchema.isValidSync(rule, { strict: true }),
       );
     }),
 }).noUnknown();

@@ -22,7 +22,8 @@ export type TextFacts = {
 };
 export const noText: TextFacts = { words: 0, pictures: 0, undescribed: 0 };
 
-export const lessonKinds = ['reading', 'film', 'document', 'quiz', 'assignment'] as const;
+/** The kinds of lesson in the order in which they are offered; what is particular to each, see `kinds`. A name stands in stored lessons: it never changes. */
+export const lessonKinds = ['reading', 'film', 'audio', 'document', 'quiz', 'assignment'] as const;
 export type LessonKind = (typeof lessonKinds)[number];
 
 /** Planned: only a name. Draft: being made. Ready: its maker says learners may have it. */
@@ -186,19 +187,3 @@ export const questionsOf = (outline: Outline, lessonId: string): Question[] =>
   Object.values(outline.question)
     .filter((question) => question.lessonId === lessonId)
     .sort(byOrder);
-
-export const isGraded = (kind: LessonKind) => kind === 'quiz' || kind === 'assignment';
-
-/** The rule that says when a lesson is done, where its maker chose none. */
-export function usualDoneRule(lesson: Pick<Lesson, 'kind' | 'quiz' | 'assignment'>): DoneRule {
-  switch (lesson.kind) {
-    case 'film':
-      return { by: 'watched', percent: 90 };
-    case 'quiz':
-      return lesson.quiz && lesson.quiz.passPercent > 0 ? { by: 'passed' } : { by: 'handed-in' };
-    case 'assignment':
-      return { by: 'handed-in' };
-    default:
-      return { by: 'learner' };
-  }
-}

@@ -1,8 +1,9 @@
 import { checkBody, type QuestionKind } from '../quiz';
 import { type CourseDocument, courseDocumentSchema, documentVersion, type LessonDocument } from './document';
+import { usualDoneRule } from './kinds';
 import { textFacts } from './minutes';
 import { usualSettings } from './settings';
-import { noText, usualDoneRule } from './types';
+import { noText } from './types';
 
 /**
  * Editions never change, so a stored document stays in the version of its time for ever. It is brought to

@@ -27,7 +27,7 @@ const holdWork = ({ tx, actor }: CommandContext, lessonId: string) =>
 
 /** The learner's draft of an assignment, begun when there is none, and held for this transaction. */
 async function draftOf(context: CommandContext, courseId: string, lessonId: string) {
-  const found = await openLesson(context, courseId, lessonId, ['assignment']);
+  const found = await openLesson(context, courseId, lessonId, (lesson) => lesson.assignment !== null);
   if (!found.ok) return found;
   const { tx, actor } = context;
   await holdWork(context, lessonId);

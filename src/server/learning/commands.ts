@@ -2,7 +2,7 @@ import { and, eq } from 'drizzle-orm';
 import { array, number, object, string } from 'yup';
 import { idSchema } from '@/core/kernel/ids';
 import { fail, ok } from '@/core/kernel/problem';
-import { type LessonDocument, usualDoneRule } from '@/core/outline';
+import { type LessonDocument, lessonKindOf, usualDoneRule } from '@/core/outline';
 import { creditedPassages, type Passage, watchedPercent } from '@/core/record';
 import { instantFrom } from '../enrolment';
 import { type CommandContext, command } from '../platform/command';
@@ -37,7 +37,7 @@ export const openedLesson = command({
     await recordEvent(context.tx, { ...event, verb: 'experienced', deed: deedOf(context, 'opened', lessonId) });
     if (rule.by === 'opened' && progress.state !== 'done')
       await recordEvent(context.tx, { ...event, verb: 'completed', deed: deedOf(context, 'done', lessonId) });
-    if (lesson.kind === 'film') await countFrom(context.tx, event, event.at);
+    if (plays(lesson)) await countFrom(context.tx, event, event.at);
     return ok({ done: rule.by === 'opened' || progress.state === 'done' });
   },
 });
@@ -93,15 +93,18 @@ export const unlock = command({
   },
 });
 
+/** Whether a lesson plays for a time. */
+const plays = (lesson: LessonDocument) => lessonKindOf(lesson.kind).file?.plays ?? false;
+
 const passage = array().of(number().min(0).max(1_000_000).required()).length(2).required();
 
-/** Passages of a film that were played, as the player saw them, and as far as the time that has passed allows. */
+/** Passages of a film or a recording that were played, as the player saw them, and as far as the time that has passed allows. */
 export const watched = command({
   name: 'learning.watched',
   input: object({ ...place, passages: array().of(passage).min(1).max(200).required() }).noUnknown(),
   permission: () => true,
   async handle(context, { courseId, lessonId, passages }) {
-    const found = await openLesson(context, courseId, lessonId, ['film']);
+    const found = await openLesson(context, courseId, lessonId, plays);
     if (!found.ok) return found;
     const { lesson, progress } = found.value.lesson;
     const event = eventOf(context, courseId, lesson);

@@ -2,25 +2,25 @@ import { fail, ok, type Result } from '@/core/kernel/problem';
 import { dateTimeText } from '@/core/kernel/time';
 import { listText } from '@/core/kernel/words';
 import type { LessonView } from '@/core/learning';
-import type { LessonKind } from '@/core/outline';
+import type { LessonDocument } from '@/core/outline';
 import type { CommandContext } from '../platform/command';
 import { courseHead, type Learning, learning } from './queries';
 
 /**
  * What a learner needs before doing anything in a lesson: to take the course, the lesson to be in the
- * live edition, to be of the right kind, and to be open now. Decided on the server for every write.
+ * live edition, to be one in which that can be done (`fits`), and to be open now. Decided on the server for every write.
  */
 export async function openLesson(
   context: CommandContext,
   courseId: string,
   lessonId: string,
-  kinds?: readonly LessonKind[],
+  fits: (lesson: LessonDocument) => boolean = () => true,
 ): Promise<Result<{ readonly learning: Learning; readonly lesson: LessonView }>> {
   const head = await courseHead(context.tx.db, courseId);
   const found = head && (await learning(context.tx.db, head, context.actor.id, context.now));
   if (!found) return fail('not-allowed', 'You do not take this course.');
   const lesson = found.view.lessons.find((view) => view.lesson.id === lessonId);
-  if (!lesson || (kinds && !kinds.includes(lesson.lesson.kind))) return fail('not-found', 'This lesson is not part of the course.');
+  if (!lesson || !fits(lesson.lesson)) return fail('not-found', 'This lesson is not part of the course.');
   if (lesson.waitsFor.length > 0)
     return fail('closed', `${lesson.lesson.title} opens once you have done ${listText(lesson.waitsFor.map((one) => one.title))}.`);
   if (lesson.locked) return fail('closed', `${lesson.lesson.title} asks for a password first.`);

@@ -4,7 +4,7 @@ import { object, string } from 'yup';
 import { idSchema } from '@/core/kernel/ids';
 import { fail, ok, type Result } from '@/core/kernel/problem';
 import { Temporal } from '@/core/kernel/time';
-import { checkCaptions, checkUpload, type MediaFacts, type UploadPurpose } from '@/core/media';
+import { checkCaptions, checkUpload, libraryKinds, type MediaFacts, type UploadPurpose } from '@/core/media';
 import { type Actor, can, makesCourses } from '@/core/people';
 import { command } from '../platform/command';
 import { config } from '../platform/config';
@@ -76,7 +76,7 @@ const stored = {
   fileName: string().max(300).required(),
 };
 
-const addInput = object({ courseId: idSchema, kind: string().oneOf(['film', 'picture', 'document']).required(), ...stored }).noUnknown();
+const addInput = object({ courseId: idSchema, kind: string().oneOf(libraryKinds).required(), ...stored }).noUnknown();
 
 /** Puts a stored file into a course's library and has its facts worked out. Called by the upload route only. */
 export const addMedia = command({

@@ -5,6 +5,7 @@ import { join } from 'node:path';
 import { promisify } from 'node:util';
 import { eq } from 'drizzle-orm';
 import sharp from 'sharp';
+import type { MediaKind } from '@/core/media';
 import { database, pool, transaction } from '../platform/database';
 import { files } from '../platform/files';
 import { later } from '../platform/jobs';
@@ -16,6 +17,8 @@ const exec = promisify(execFile);
 const second = 1000;
 
 type Facts = Partial<typeof media.$inferInsert>;
+/** What is known of a file, and whether browsers take it as it is. */
+type Worked = Facts & { readonly plays: boolean };
 /** A file that cannot be used: told to its owner as a sentence, and not tried again. */
 class Unusable extends Error {}
 
@@ -32,29 +35,26 @@ async function run(program: string, args: readonly string[], mostMs: number, sen
   }
 }
 
+const unheard = 'the file holds no sound that can be read; export it again, for example as MP3';
 const unreadable = 'the file holds no film that can be read; export it again, for example as MP4';
 
 /**
- * Works out what is to be known of an uploaded file: a film's length, size and poster frame; a picture's size;
- * a PDF's pages. Running it twice gives the same row. A film that browsers cannot play waits for
+ * Works out what is to be known of an uploaded file: a film's length, size and poster frame; a recording's
+ * length; a picture's size; a PDF's pages. Running it twice gives the same row. What browsers cannot play waits for
  * `makePlayable`, which takes long and is a job of its own.
  */
 export const workOut = (mediaId: string): Promise<void> =>
   onFile(mediaId, async ({ media: row, contentType }, folder) => {
-    const path = files().path(row.hash);
-    if (row.kind === 'picture') return { ...(await pictureFacts(path)), state: 'ready' };
-    if (row.kind === 'document') return { ...(await documentFacts(path, folder)), state: 'ready' };
-    if (row.kind !== 'film') return { state: 'ready' };
-    const { plays, ...facts } = await filmFacts(path, contentType, folder);
+    const { plays, ...facts } = await factsOf[row.kind](files().path(row.hash), contentType, folder);
     if (plays) return { ...facts, playHash: null, state: 'ready' };
     await transaction((tx) => later(tx, 'media.make-playable', { mediaId }));
     return { ...facts, state: 'waiting' };
   });
 
-/** Makes a form of a film that every browser plays. */
+/** Makes a form of a film or a recording that every browser plays. */
 export const makePlayable = (mediaId: string): Promise<void> =>
   onFile(mediaId, async ({ media: row }, folder) => ({
-    playHash: await playable(files().path(row.hash), folder, row.seconds ?? 0),
+    playHash: await (row.kind === 'audio' ? hearable : playable)(files().path(row.hash), folder, row.seconds ?? 0),
     state: 'ready',
   }));
 
@@ -117,26 +117,52 @@ async function playable(path: string, folder: string, seconds: number): Promise<
   return keep(made, 'video/mp4');
 }
 
+async function audioFacts(path: string, contentType: string): Promise<Worked> {
+  const words = ['-v', 'error', '-show_format', '-show_streams', '-select_streams', 'a', '-of', 'json', path];
+  const probe = JSON.parse(await run('ffprobe', words, 60 * second, unheard)) as Probe;
+  const seconds = Number(probe.format?.duration);
+  const codec = probe.streams?.[0]?.codec_name;
+  if (!codec || !(seconds > 0)) throw new Unusable(unheard);
+  return { plays: contentType === 'audio/mpeg' ? codec === 'mp3' : contentType === 'audio/mp4' && codec === 'aac', seconds };
+}
+
+async function hearable(path: string, folder: string, seconds: number): Promise<string> {
+  const made = join(folder, 'play.m4a');
+  const words = ['-v', 'error', '-y', '-i', path, '-vn', '-c:a', 'aac', '-b:a', '128k', '-movflags', '+faststart', made];
+  await run('ffmpeg', words, (600 + seconds * 4) * second, 'the recording could not be made playable; export it again, for example as MP3');
+  return keep(made, 'audio/mp4');
+}
+
 async function keep(path: string, contentType: string): Promise<string> {
   const stored = await files().put(path);
   await transaction((tx) => rememberBlob(tx, { ...stored, contentType }));
   return stored.hash;
 }
 
-async function pictureFacts(path: string): Promise<Facts> {
+async function pictureFacts(path: string): Promise<Worked> {
   const found = await sharp(path)
     .metadata()
     .catch(() => null);
   if (!found?.width || !found.height) throw new Unusable('the picture cannot be read; save it again and upload that');
-  return { width: found.width, height: found.height };
+  return { plays: true, width: found.width, height: found.height };
 }
 
-async function documentFacts(path: string, folder: string): Promise<Facts> {
+async function documentFacts(path: string, _contentType: string, folder: string): Promise<Worked> {
   const broken = 'the PDF cannot be read; it may be damaged or locked with a password';
   const info = await run('pdfinfo', [path], 30 * second, broken);
   const pages = Number(/^Pages:\s+(\d+)/m.exec(info)?.[1]);
   if (!(pages > 0)) throw new Unusable(broken);
   // Whatever the size of a page, its picture has at most so many pixels a side.
   await run('pdftoppm', ['-png', '-scale-to', '720', '-f', '1', '-l', '1', '-singlefile', path, join(folder, 'page')], 30 * second, broken);
-  return { pages, posterHash: await keep(join(folder, 'page.png'), 'image/png') };
+  return { plays: true, pages, posterHash: await keep(join(folder, 'page.png'), 'image/png') };
 }
+
+const nothingToKnow = async (): Promise<Worked> => ({ plays: true });
+const factsOf: Record<MediaKind, (path: string, contentType: string, folder: string) => Promise<Worked>> = {
+  film: filmFacts,
+  audio: audioFacts,
+  picture: pictureFacts,
+  document: documentFacts,
+  captions: nothingToKnow,
+  file: nothingToKnow,
+};

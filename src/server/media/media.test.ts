@@ -10,8 +10,8 @@ import { database } from '../platform/database';
 import { files } from '../platform/files';
 import { newId } from '../platform/ids';
 import * as tables from '../platform/schema';
-import { codeOf, learner, publishedCourse, useTestSchool } from '../testing/school';
-import { countUpload, sweep } from './index';
+import { codeOf, learner, owner, publishedCourse, useTestSchool } from '../testing/school';
+import { addMedia, countUpload, makePlayable, mediaById, storeUpload, sweep, workOut } from './index';
 
 const school = useTestSchool();
 const longAgo = Temporal.Now.instant().subtract({ hours: 48 });
@@ -110,4 +110,50 @@ test.each([
     'not-allowed',
     'not-allowed',
   ]);
+});
+
+/** A recording of a plain tone, as WAV (RIFF, PCM of 16 bits, one channel). */
+function tone(seconds: number): Buffer {
+  const rate = 8000;
+  const samples = Buffer.alloc(rate * seconds * 2);
+  for (let i = 0; i < rate * seconds; i += 1) samples.writeInt16LE(Math.round(12_000 * Math.sin((i / rate) * 440 * 2 * Math.PI)), i * 2);
+  const head = Buffer.alloc(44);
+  head.write('RIFF', 0);
+  head.writeUInt32LE(36 + samples.length, 4);
+  head.write('WAVEfmt ', 8);
+  head.writeUInt32LE(16, 16);
+  head.writeUInt16LE(1, 20);
+  head.writeUInt16LE(1, 22);
+  head.writeUInt32LE(rate, 24);
+  head.writeUInt32LE(rate * 2, 28);
+  head.writeUInt16LE(2, 32);
+  head.writeUInt16LE(16, 34);
+  head.write('data', 36);
+  head.writeUInt32LE(samples.length, 40);
+  return Buffer.concat([head, samples]);
+}
+
+test('a recording is known by its content, measured, and made into a form that plays everywhere; one that holds no sound says so', async () => {
+  const { courseId } = await publishedCourse(school);
+  const add = async (content: Buffer, name: string) => {
+    const path = join(config.data, name);
+    writeFileSync(path, content);
+    const stored = await storeUpload('audio', name, path);
+    if (!stored.ok) return stored.problem.sentence;
+    const { kind, hash, contentType } = stored.value;
+    const added = await addMedia.run(owner(school.owner), { courseId, kind, hash, contentType, fileName: name });
+    if (!added.ok) return added.problem.sentence;
+    await workOut(added.value.id);
+    return added.value.id;
+  };
+  const facts = async (id: string) => mediaById(database(), id);
+  const id = await add(tone(3), 'brook.wav');
+  expect(await facts(id)).toMatchObject({ kind: 'audio', state: 'waiting', contentType: 'audio/wav', seconds: 3 });
+  await makePlayable(id);
+  const ready = await facts(id);
+  expect(ready).toMatchObject({ state: 'ready', problem: null });
+  expect(await files().size(ready?.playHash ?? '')).toBeGreaterThan(1000);
+  expect(await add(Buffer.from('Only words'), 'words.mp3')).toContain('does not hold a recording');
+  const broken = await facts(await add(Buffer.concat([Buffer.from('ID3'), Buffer.alloc(400)]), 'broken.mp3'));
+  expect(broken).toMatchObject({ state: 'failed', problem: 'the file holds no sound that can be read; export it again, for example as MP3' });
 });

@@ -73,7 +73,7 @@ export const beginSitting = command({
   input: object({ courseId: idSchema, lessonId: idSchema, deed: idSchema }).noUnknown(),
   permission: () => true,
   async handle(context, { courseId, lessonId, deed }) {
-    const found = await openLesson(context, courseId, lessonId, ['quiz']);
+    const found = await openLesson(context, courseId, lessonId, (lesson) => lesson.quiz !== null);
     if (!found.ok) return found;
     const settings = found.value.lesson.lesson.quiz as QuizSettings;
     const { tx, actor, now } = context;

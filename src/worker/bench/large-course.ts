@@ -1,5 +1,5 @@
 import { generateNKeysBetween } from 'fractional-indexing';
-import { lessonKinds, newCourse, newLesson, newQuestion, textFacts } from '../../core/outline';
+import { lessonKindOf, lessonKinds, newCourse, newLesson, newQuestion, textFacts } from '../../core/outline';
 import type { Transaction } from '../../server/platform/database';
 import { newId } from '../../server/platform/ids';
 import { course, lesson, lessonText, question, section } from '../../server/platform/schema';
@@ -32,9 +32,14 @@ export async function writeLargeCourse({ db }: Transaction, slug: string, lesson
   await inBatches(all, (batch) => db.insert(lessonText).values(batch.map(({ made, content }) => ({ id: made.id, courseId: id, content }))));
   const questionKeys = generateNKeysBetween(null, null, 3);
   const questions = all
-    .filter(({ made }) => made.kind === 'quiz')
+    .filter(({ made }) => lessonKindOf(made.kind).asks)
     .flatMap(({ made }) =>
-      questionKeys.map((order) => ({ ...newQuestion(newId(), made.id, order, 'number'), prompt: 'How deep?', value: '0.4', courseId: id })),
+      questionKeys.map((order) => ({
+        ...newQuestion(newId(), made.id, order, 'number'),
+        prompt: 'How deep?',
+        body: { value: '0.4', tolerance: '', unit: 'm' },
+        courseId: id,
+      })),
     );
   await inBatches(questions, (batch) => db.insert(question).values(batch));
   return id;

@@ -3,19 +3,16 @@ import type { ReactNode } from 'react';
 import { countdown, dateTimeText, dayText } from '@/core/kernel/time';
 import { listText } from '@/core/kernel/words';
 import type { LearnerView, LessonView } from '@/core/learning';
-import { usualDoneRule } from '@/core/outline';
+import { lessonKindOf, usualDoneRule } from '@/core/outline';
 import controls from '@/ui/plain/controls.module.css';
 import { RichTextView } from '@/ui/text/RichTextView';
 import { CommandButton } from './CommandButton';
 import { Countdown } from './Countdown';
-import { FilmLazy } from './FilmLazy';
 import styles from './learn.module.css';
+import { partsOf } from './lesson-kinds';
 import { Opened } from './Opened';
 import { PasswordForm } from './PasswordForm';
-import { PdfPart } from './PdfPart';
 import { lessonHref, type Place } from './place';
-
-const kindNames = { reading: 'reading', film: 'film', document: 'document', quiz: 'quiz', assignment: 'assignment' } as const;
 
 type Props = {
   readonly view: LearnerView;
@@ -31,7 +28,7 @@ export function LessonPage({ view, one, place, work }: Props) {
   const next = view.lessons[at + 1];
   const facts = [
     number,
-    kindNames[lesson.kind],
+    lessonKindOf(lesson.kind).name,
     `${lesson.learnerMinutes} min`,
     one.open ? `opened ${dayText(opening.at, place)}` : '',
     lesson.required ? '' : 'not required',
@@ -40,26 +37,25 @@ export function LessonPage({ view, one, place, work }: Props) {
   const rule = lesson.done ?? usualDoneRule(lesson);
   const nextHref = next ? lessonHref(place, next.lesson.id) : `${place.base}${place.query}`;
   const isDone = one.progress.state === 'done';
+  const given = { view, one, place };
+  const parts = partsOf(lesson.kind);
   return (
-    <article className={styles.lesson} data-wide={lesson.kind === 'film' || lesson.kind === 'document' || undefined}>
+    <article className={styles.lesson} data-wide={parts.isWide || undefined}>
       <p className={styles.facts}>{facts.join(' · ')}</p>
       <h1>{lesson.title}</h1>
-      {lesson.media && lesson.kind === 'film' && lesson.media.state !== 'failed' && (
-        <FilmLazy
-          place={place}
-          lessonId={lesson.id}
-          media={lesson.media}
-          watched={one.progress.watched}
-          isDone={isDone}
-          needed={rule.by === 'watched' ? rule.percent : null}
-          goesOnTo={view.document.course.settings.goesOn && next?.open ? nextHref : null}
-        />
-      )}
+      {parts.above?.(given, {
+        place,
+        lessonId: lesson.id,
+        watched: one.progress.watched,
+        isDone,
+        needed: rule.by === 'watched' ? rule.percent : null,
+        goesOnTo: view.document.course.settings.goesOn && next?.open ? nextHref : null,
+      })}
       {lesson.pictureId && lesson.pictures[lesson.pictureId] && (
         <img className={styles.picture} src={`/files/${lesson.pictureId}/original`} alt={lesson.pictures[lesson.pictureId]?.alt ?? ''} />
       )}
       <RichTextView text={lesson.text} pictures={lesson.pictures} />
-      {lesson.media && lesson.kind === 'document' && <PdfPart media={lesson.media} downloads={lesson.downloads} />}
+      {parts.below?.(given)}
       {work}
       {!place.isView && !isDone && <Opened courseId={place.courseId} lessonId={lesson.id} />}
       <footer className={styles.foot}>
@@ -95,7 +91,7 @@ function ClosedLesson({ view, one, place }: { readonly view: LearnerView; readon
   return (
     <article className={styles.closed}>
       <p className={styles.facts}>
-        {number} · {kindNames[lesson.kind]} · {lesson.learnerMinutes} min
+        {number} · {lessonKindOf(lesson.kind).name} · {lesson.learnerMinutes} min
       </p>
       <h1>
         <IconLock size={26} stroke={1.75} aria-hidden="true" /> {lesson.title}

@@ -1,5 +1,6 @@
 import { counted } from '../../kernel/words';
-import { isGraded, type Outcome, type Section } from '../types';
+import { isGraded } from '../kinds';
+import type { Outcome, Section } from '../types';
 import { type Rule, set } from './rule';
 
 /** Rules over the course as a whole. */

@@ -1,20 +1,31 @@
 import type { MediaFacts } from '../../media';
+import { isGraded, lessonKindOf } from '../kinds';
 import { learnerMinutes } from '../minutes';
 import { paperSize } from '../papers';
-import { byOrder, courseOf, isGraded, type Lesson, lessonsBySection, type Outline, type OutlineTable, outcomesOf, type Question, sectionsOf } from '../types';
+import {
+  byOrder,
+  courseOf,
+  type Lesson,
+  lessonKinds,
+  lessonsBySection,
+  type Outline,
+  type OutlineTable,
+  outcomesOf,
+  type Question,
+  sectionsOf,
+} from '../types';
 import { courseRules, outcomeRules, sectionRules } from './course-rules';
-import { hasContent, lessonRules } from './lesson-rules';
+import { lessonRules } from './lesson-rules';
 import { questionRules } from './question-rules';
 import type { Context, Finding, Rule } from './rule';
-import { startsOf } from './starts';
+import { startsOf } from './starts-of';
 
-export { hasContent } from './lesson-rules';
 export type { Finding, Fix } from './rule';
 
 export type LessonFill = 'ready' | 'draft' | 'empty';
 
 export const fillOf = (lesson: Lesson, questions: number): LessonFill =>
-  lesson.state === 'planned' || !hasContent(lesson, questions) ? 'empty' : lesson.state === 'draft' ? 'draft' : 'ready';
+  lesson.state === 'planned' || !lessonKindOf(lesson.kind).isFilled(lesson, questions) ? 'empty' : lesson.state === 'draft' ? 'draft' : 'ready';
 
 function contextOf(outline: Outline, media: ReadonlyMap<string, MediaFacts>): Context {
   const questionsIn = new Map<string, Question[]>();
@@ -47,10 +58,7 @@ function contextOf(outline: Outline, media: ReadonlyMap<string, MediaFacts>): Co
         .flatMap((lesson) => [...lesson.outcomes, ...(questionsIn.get(lesson.id) ?? []).flatMap((question) => question.outcomes)]),
     ),
     starts: startsOf(outline),
-    worthOf: (lesson) =>
-      lesson.kind === 'assignment'
-        ? (lesson.assignment?.points ?? 0)
-        : (questionsIn.get(lesson.id) ?? []).reduce((total, question) => total + question.points, 0),
+    worthOf: (lesson) => lessonKindOf(lesson.kind).fullPoints(lesson, questionsIn.get(lesson.id) ?? []),
     minutes(lesson) {
       const known = minutes.get(lesson.id);
       if (known !== undefined) return known;
@@ -78,8 +86,8 @@ export function readiness(outline: Outline, media: ReadonlyMap<string, MediaFact
     look(sectionRules, section, 'section', section.id);
     for (const lesson of context.lessonsIn.get(section.id) ?? []) {
       if (lesson.state === 'planned') continue;
-      look(rulesByKind[lesson.kind], lesson, 'lesson', lesson.id);
-      if (lesson.kind !== 'quiz') continue;
+      look(rulesByKind.get(lesson.kind) ?? [], lesson, 'lesson', lesson.id);
+      if (!lessonKindOf(lesson.kind).asks) continue;
       for (const [i, question] of (context.questionsIn.get(lesson.id) ?? []).entries())
         look(questionRules, { question, name: `${lesson.title}, question ${i + 1}` }, 'lesson', lesson.id);
     }
@@ -90,14 +98,7 @@ export function readiness(outline: Outline, media: ReadonlyMap<string, MediaFact
   return found.sort((a, b) => rank[a.level] - rank[b.level]);
 }
 
-const rulesFor = (kind: Lesson['kind']) => lessonRules.filter((rule) => !rule.kinds || rule.kinds.includes(kind));
-const rulesByKind: Record<Lesson['kind'], readonly Rule<Lesson>[]> = {
-  reading: rulesFor('reading'),
-  film: rulesFor('film'),
-  document: rulesFor('document'),
-  quiz: rulesFor('quiz'),
-  assignment: rulesFor('assignment'),
-};
+const rulesByKind = new Map(lessonKinds.map((kind) => [kind, lessonRules.filter((rule) => !rule.kinds || rule.kinds.includes(kind))]));
 
 /** docs/readiness.md, written from the rules themselves. */
 export function readinessDocument(): string {

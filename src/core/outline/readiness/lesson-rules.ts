@@ -1,12 +1,8 @@
-import { usualQuiz } from '../make';
-import { isGraded, type Lesson } from '../types';
-import { type Context, type Fix, type Rule, set, setAll } from './rule';
+import { isGraded, lessonKindOf } from '../kinds';
+import { type Lesson, lessonKinds } from '../types';
+import { paperOf } from './lesson-parts';
+import { type Rule, set } from './rule';
 import { countBefore } from './starts';
-
-/** What is empty can be kept as a plan: it is then no part of the edition. */
-const planIt = (lesson: Lesson): Fix => ({ label: 'Leave it as planned', edit: set('lesson', lesson.id, { state: 'planned' }) });
-const fileOf = (lesson: Lesson, { media }: Context) => (lesson.mediaId ? media.get(lesson.mediaId) : undefined);
-const paperOf = (lesson: Lesson, { questionsIn }: Context) => questionsIn.get(lesson.id) ?? [];
 
 /** Whether the lessons a lesson needs first lead back to it. What is only planned is not waited for, so nothing leads through it. */
 function waitsForItself(lesson: Lesson, lessons: { readonly [id: string]: Lesson }): boolean {
@@ -21,8 +17,8 @@ function waitsForItself(lesson: Lesson, lessons: { readonly [id: string]: Lesson
   return false;
 }
 
-/** Rules over each lesson that would be published. */
-export const lessonRules: readonly Rule<Lesson>[] = [
+/** Rules over each lesson that would be published, whatever its kind. */
+const rules: readonly Rule<Lesson>[] = [
   {
     id: 'lesson-unnamed',
     level: 'look',
@@ -48,7 +44,7 @@ export const lessonRules: readonly Rule<Lesson>[] = [
     remedy: 'Mark it as ready, or leave it as planned.',
     check: (lesson, context) =>
       lesson.state === 'draft' &&
-      hasContent(lesson, paperOf(lesson, context).length) && {
+      lessonKindOf(lesson.kind).isFilled(lesson, paperOf(lesson, context).length) && {
         sentence: `${lesson.title} is still marked as a draft.`,
         fix: { label: 'Mark as ready', edit: set('lesson', lesson.id, { state: 'ready' }) },
       },
@@ -145,282 +141,19 @@ export const lessonRules: readonly Rule<Lesson>[] = [
     },
   },
   {
-    id: 'reading-empty',
-    level: 'settle',
-    stage: 'build',
-    kinds: ['reading'],
-    reason: 'An empty page tells learners that something went wrong.',
-    remedy: 'Write the text, or leave the lesson as planned.',
-    check: (lesson) => !saysSomething(lesson) && { sentence: `${lesson.title} has no text.`, fix: planIt(lesson) },
-  },
-  {
-    id: 'film-missing',
-    level: 'settle',
-    stage: 'build',
-    kinds: ['film'],
-    reason: 'A film lesson without a film has nothing to show.',
-    remedy: 'Upload the film, or leave the lesson as planned.',
-    check: (lesson, context) => !fileOf(lesson, context) && { sentence: `${lesson.title} has no film.`, fix: planIt(lesson) },
-  },
-  {
-    id: 'film-failed',
-    level: 'settle',
-    stage: 'build',
-    kinds: ['film'],
-    reason: 'A file that cannot be read cannot be played.',
-    remedy: 'Upload the film again, in another form.',
-    check: (lesson, context) => {
-      const film = fileOf(lesson, context);
-      return film?.state === 'failed' && { sentence: `The film of ${lesson.title} cannot be played: ${film.problem ?? 'it could not be read'}` };
-    },
-  },
-  {
-    id: 'film-waiting',
-    level: 'look',
-    stage: 'build',
-    kinds: ['film'],
-    reason: 'Until it has been worked on, a film may not play everywhere.',
-    remedy: 'Wait a moment.',
-    check: (lesson, context) => fileOf(lesson, context)?.state === 'waiting' && { sentence: `The film of ${lesson.title} is still being worked on.` },
-  },
-  {
-    id: 'film-captions',
-    level: 'look',
-    stage: 'build',
-    kinds: ['film'],
-    reason: 'Who cannot hear, or sits in a train, needs captions (WCAG 2.2, 1.2.2).',
-    remedy: 'Add captions as a WebVTT file.',
-    check: (lesson, context) => {
-      const film = fileOf(lesson, context);
-      return film?.state === 'ready' && film.captions.length === 0 && { sentence: `${lesson.title} has no captions.` };
-    },
-  },
-  {
-    id: 'document-missing',
-    level: 'settle',
-    stage: 'build',
-    kinds: ['document'],
-    reason: 'A document lesson without a file has nothing to show.',
-    remedy: 'Upload the PDF, or leave the lesson as planned.',
-    check: (lesson, context) => !fileOf(lesson, context) && { sentence: `${lesson.title} has no file.`, fix: planIt(lesson) },
-  },
-  {
-    id: 'document-failed',
-    level: 'settle',
-    stage: 'build',
-    kinds: ['document'],
-    reason: 'A file that cannot be read cannot be shown.',
-    remedy: 'Upload the PDF again.',
-    check: (lesson, context) => fileOf(lesson, context)?.state === 'failed' && { sentence: `The PDF of ${lesson.title} cannot be read.` },
-  },
-  {
-    id: 'quiz-empty',
-    level: 'settle',
-    stage: 'assess',
-    kinds: ['quiz'],
-    reason: 'A quiz without questions can be neither taken nor passed.',
-    remedy: 'Add a question, or leave the quiz as planned.',
-    check: (lesson, context) => paperOf(lesson, context).length === 0 && { sentence: `${lesson.title} has no questions.`, fix: planIt(lesson) },
-  },
-  {
-    id: 'quiz-unreachable',
-    level: 'settle',
-    stage: 'assess',
-    kinds: ['quiz'],
-    reason: 'A share of no points is never reached, so nobody can pass.',
-    remedy: 'Give the questions points, or take the pass mark away.',
-    check: (lesson, context) => {
-      const paper = paperOf(lesson, context);
-      const pass = lesson.quiz?.passPercent ?? 0;
-      return (
-        paper.length > 0 &&
-        pass > 0 &&
-        paper.every((question) => question.points === 0) && {
-          sentence: `${lesson.title}: pass mark ${pass} % cannot be reached, its questions are worth 0 points.`,
-          fix: {
-            label: 'Give each question 1 point',
-            edit: setAll(
-              'question',
-              paper.map(({ id }) => [id, { points: 1000 }] as const),
-            ),
-          },
-        }
-      );
-    },
-  },
-  {
-    id: 'quiz-one-attempt',
-    level: 'look',
-    stage: 'assess',
-    kinds: ['quiz'],
-    reason: 'Who fails the only attempt at a required quiz can never complete the course.',
-    remedy: 'Allow a second attempt, or make the quiz optional.',
-    check: (lesson, context) =>
-      lesson.required &&
-      lesson.quiz?.attempts === 1 &&
-      lesson.quiz.passPercent > 0 &&
-      context.course.completion.mode === 'strict' && {
-        sentence: `${lesson.title} is required and allows one attempt: who fails it cannot complete the course.`,
-        fix: { label: 'Allow any number of attempts', edit: set('lesson', lesson.id, { quiz: { ...usualQuiz, ...lesson.quiz, attempts: null } }) },
-      },
-  },
-  {
-    id: 'quiz-hurried',
-    level: 'look',
-    stage: 'assess',
-    kinds: ['quiz'],
-    reason: 'Under half a minute a question measures reading speed.',
-    remedy: 'Give more time, or take the limit away.',
-    check: (lesson, context) => {
-      const count = paperOf(lesson, context).length;
-      const limit = lesson.quiz?.minutes ?? null;
-      return (
-        limit !== null &&
-        limit * 2 < count && {
-          sentence: `${lesson.title} allows ${limit} ${limit === 1 ? 'minute' : 'minutes'} for ${count} questions.`,
-          fix: { label: `Allow ${count} minutes`, edit: set('lesson', lesson.id, { quiz: { ...usualQuiz, ...lesson.quiz, minutes: count } }) },
-        }
-      );
-    },
-  },
-  {
     id: 'weight-none',
     level: 'look',
     stage: 'assess',
-    kinds: ['quiz', 'assignment'],
     reason: 'Work that is marked and counts for nothing disappoints whoever did it.',
     remedy: 'Give it a weight, unless it is meant as practice.',
     check: (lesson) =>
       isGraded(lesson.kind) && lesson.required && lesson.weight === 0 && { sentence: `${lesson.title} is required, but does not count in the grade.` },
   },
-  {
-    id: 'assignment-empty',
-    level: 'settle',
-    stage: 'build',
-    kinds: ['assignment'],
-    reason: 'Nobody can hand in what is not asked for.',
-    remedy: 'Write what is to be done, or leave the assignment as planned.',
-    check: (lesson) => lesson.written.words === 0 && { sentence: `${lesson.title} does not say what to do.`, fix: planIt(lesson) },
-  },
-  {
-    id: 'assignment-unreachable',
-    level: 'settle',
-    stage: 'assess',
-    kinds: ['assignment'],
-    reason: 'A pass mark above the full points is never reached.',
-    remedy: 'Lower the pass mark.',
-    check: (lesson) => {
-      const settings = lesson.assignment;
-      return (
-        settings !== null &&
-        settings.passPoints > settings.points && {
-          sentence: `${lesson.title}: the pass mark is above the full points.`,
-          fix: {
-            label: 'Set it to half',
-            edit: set('lesson', lesson.id, { assignment: { ...settings, passPoints: Math.floor(settings.points / 2000) * 1000 } }),
-          },
-        }
-      );
-    },
-  },
-  {
-    id: 'assignment-nothing',
-    level: 'settle',
-    stage: 'assess',
-    kinds: ['assignment'],
-    reason: 'An assignment that takes neither text nor files cannot be handed in.',
-    remedy: 'Take a text, or allow files.',
-    check: (lesson) => {
-      const settings = lesson.assignment;
-      return (
-        settings !== null &&
-        !settings.takesText &&
-        settings.files === 0 && {
-          sentence: `${lesson.title} takes neither text nor files.`,
-          fix: { label: 'Take a text', edit: set('lesson', lesson.id, { assignment: { ...settings, takesText: true } }) },
-        }
-      );
-    },
-  },
-  {
-    id: 'assignment-small-files',
-    level: 'look',
-    stage: 'assess',
-    kinds: ['assignment'],
-    reason: 'A photo from a phone is often larger than 5 MB.',
-    remedy: 'Allow larger files.',
-    check: (lesson) => {
-      const settings = lesson.assignment;
-      return (
-        settings !== null &&
-        settings.files > 0 &&
-        settings.megabytes < 5 && {
-          sentence: `${lesson.title} takes files up to ${settings.megabytes} MB; a photo from a phone is often larger.`,
-          fix: { label: 'Allow 20 MB', edit: set('lesson', lesson.id, { assignment: { ...settings, megabytes: 20 } }) },
-        }
-      );
-    },
-  },
-  {
-    id: 'assignment-due-at-start',
-    level: 'look',
-    stage: 'assess',
-    kinds: ['assignment'],
-    reason: 'Work that is due at the start is late before it is begun.',
-    remedy: 'Let it be due later, or never.',
-    check: (lesson) =>
-      lesson.assignment?.due?.when === 'start' && {
-        sentence: `${lesson.title} is due at the start.`,
-        fix: { label: 'No due day', edit: set('lesson', lesson.id, { assignment: { ...lesson.assignment, due: null } }) },
-      },
-  },
-  {
-    id: 'assignment-due-before-open',
-    level: 'settle',
-    stage: 'release',
-    kinds: ['assignment'],
-    reason: 'Work that is due before it opens is late for everybody.',
-    remedy: 'Let it be due later, or open it earlier.',
-    check: (lesson, { starts }) =>
-      lesson.assignment !== null &&
-      dueTooSoon(lesson, starts) === starts.count && {
-        sentence: `${lesson.title} is due before it opens.`,
-        fix: { label: 'No due day', edit: set('lesson', lesson.id, { assignment: { ...lesson.assignment, due: null } }) },
-      },
-  },
-  {
-    id: 'assignment-due-before-open-for-some',
-    level: 'look',
-    stage: 'release',
-    kinds: ['assignment'],
-    reason: 'Whoever starts on some days, or late in the evening, gets work that is late before it opens.',
-    remedy: 'Let it be due later, or open it earlier.',
-    check: (lesson, { starts }) => {
-      const count = dueTooSoon(lesson, starts);
-      return count > 0 && count < starts.count && { sentence: `${lesson.title} is due before it opens for some, depending on the day and hour they start.` };
-    },
-  },
 ];
 
-/** For how many starts an assignment is due before it opens; none where it is due at the start, which has a rule of its own. */
-function dueTooSoon({ id, assignment }: Lesson, starts: Context['starts']): number {
-  const due = assignment?.due ?? null;
-  return due === null || due.when === 'start' ? 0 : countBefore(starts.at(due), starts.opens(id));
-}
-
-/** Whether a text says anything: in words, or in a picture that is described. */
-const saysSomething = ({ written }: Lesson) => written.words > 0 || written.pictures > written.undescribed;
-
-/** Whether a lesson holds anything for a learner to do. */
-export function hasContent(lesson: Lesson, questions: number): boolean {
-  switch (lesson.kind) {
-    case 'reading':
-    case 'assignment':
-      return saysSomething(lesson);
-    case 'film':
-    case 'document':
-      return lesson.mediaId !== null;
-    case 'quiz':
-      return questions > 0;
-  }
-}
+/** A rule of some kinds names them, so that it is told of them alone. */
+const ofKinds = [...new Set(lessonKinds.flatMap((kind) => lessonKindOf(kind).rules))].map((rule) => ({
+  ...rule,
+  kinds: lessonKinds.filter((kind) => lessonKindOf(kind).rules.includes(rule)),
+}));
+export const lessonRules: readonly Rule<Lesson>[] = [...rules, ...ofKinds];

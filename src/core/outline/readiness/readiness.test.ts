@@ -15,6 +15,8 @@ const quiz = (settings: object, ...more: OutlineEdit[]) =>
 const work = (settings: object) => edited(base, lesson(40, 1, 'assignment'), words(40), set('lesson', 40, { assignment: { ...usualAssignment, ...settings } }));
 const asks = (fields: object) => edited(quiz({}), set('question', 31, fields));
 const option = (text: string, right = false) => ({ id: text || 'none', text, right, feedback: '' });
+const sound = { ...film, kind: 'audio' } as const;
+const withSound = () => edited(base, lesson(40, 1, 'audio'), set('lesson', 40, { mediaId: id(90) }));
 const withFilm = (...more: OutlineEdit[]) => edited(base, lesson(40, 1, 'film'), set('lesson', 40, { mediaId: id(90) }), ...more);
 const award = (settings: object, ...more: OutlineEdit[]) => {
   const course = base.course[id(0)];
@@ -57,6 +59,10 @@ const cases: readonly Case[] = [
   ['film-waiting', withFilm(), [{ ...film, state: 'waiting' }]],
   ['film-captions', withFilm(), [film]],
   ['document-missing', edited(base, lesson(40, 1, 'document'))],
+  ['audio-missing', edited(base, lesson(40, 1, 'audio'))],
+  ['audio-failed', withSound(), [{ ...sound, state: 'failed' }]],
+  ['audio-waiting', withSound(), [{ ...sound, state: 'waiting' }]],
+  ['audio-unwritten', withSound(), [sound]],
   ['document-failed', edited(base, lesson(40, 1, 'document'), set('lesson', 40, { mediaId: id(90) })), [{ ...film, kind: 'document', state: 'failed' }]],
   ['quiz-empty', edited(base, lesson(40, 1, 'quiz'))],
   ['quiz-unreachable', asks({ points: 0 })],

@@ -16,7 +16,7 @@ type Variant = { readonly hash: string; readonly contentType: string };
 /** `play`, `original`, `download`, `poster` or `captions-en`. */
 function variantOf(media: MediaFacts, variant: string): Variant | null {
   if (variant === 'original' || variant === 'download') return media;
-  if (variant === 'play') return media.playHash ? { hash: media.playHash, contentType: 'video/mp4' } : media;
+  if (variant === 'play') return media.playHash ? { hash: media.playHash, contentType: media.kind === 'audio' ? 'audio/mp4' : 'video/mp4' } : media;
   if (variant === 'poster') return media.posterHash ? { hash: media.posterHash, contentType: media.kind === 'document' ? 'image/png' : 'image/jpeg' } : null;
   const captions = media.captions.find((one) => variant === `captions-${one.language}`);
   return captions ? { hash: captions.hash, contentType: 'text/vtt; charset=utf-8' } : null;

@@ -1,8 +1,7 @@
 import { orNotFound } from '@/app/_server/doors';
-import { AssignmentPart } from '../../../_learn/AssignmentPart';
 import { CourseFrame } from '../../../_learn/CourseFrame';
 import { LessonPage } from '../../../_learn/LessonPage';
-import { QuizPart } from '../../../_learn/QuizPart';
+import { workOf } from '../../../_learn/lesson-kinds';
 import { type ViewQuery, viewAsLearner } from '../view';
 
 export const metadata = { title: 'View as learner' };
@@ -17,12 +16,7 @@ export default async function ViewLesson({
   const { slug, lessonId } = await params;
   const { view, place, strip } = await viewAsLearner(slug, await searchParams, lessonId);
   const one = orNotFound(view.lessons.find((other) => other.lesson.id === lessonId));
-  const work =
-    one.lesson.kind === 'quiz' ? (
-      <QuizPart one={one} place={place} sittings={[]} />
-    ) : one.lesson.kind === 'assignment' ? (
-      <AssignmentPart view={view} one={one} place={place} handIns={[]} />
-    ) : null;
+  const work = await workOf({ view, one, place }, null);
   return (
     <CourseFrame view={view} place={place} hereId={lessonId} strip={strip}>
       <LessonPage view={view} one={one} place={place} work={work} />

@@ -1,4 +1,4 @@
-import { courseOf, type Finding, hasContent, type Outline, papersOf, sectionsOf } from '@/core/outline';
+import { courseOf, type Finding, isGraded, lessonKindOf, type Outline, papersOf, sectionsOf } from '@/core/outline';
 
 export const stages = [
   { id: 'plan', name: 'Plan' },
@@ -32,7 +32,9 @@ export function stageSquares(stage: StageId, outline: Outline, findings: readonl
         const inside = lessons.filter((lesson) => lesson.sectionId === section.id);
         const states = [
           stateOf(section.id, true),
-          ...inside.map((lesson) => stateOf(lesson.id, lesson.state === 'ready' && hasContent(lesson, papers.get(lesson.id)?.count ?? 0))),
+          ...inside.map((lesson) =>
+            stateOf(lesson.id, lesson.state === 'ready' && lessonKindOf(lesson.kind).isFilled(lesson, papers.get(lesson.id)?.count ?? 0)),
+          ),
         ];
         return (['settle', 'look', 'open'] as const).find((state) => states.includes(state)) ?? 'ready';
       });
@@ -44,9 +46,9 @@ export function stageSquares(stage: StageId, outline: Outline, findings: readonl
       ];
     case 'assess':
       return lessons
-        .filter((lesson) => lesson.kind === 'quiz' || lesson.kind === 'assignment')
+        .filter((lesson) => isGraded(lesson.kind))
         .slice(0, most)
-        .map((lesson) => stateOf(lesson.id, lesson.kind === 'assignment' || (papers.get(lesson.id)?.count ?? 0) > 0));
+        .map((lesson) => stateOf(lesson.id, !lessonKindOf(lesson.kind).asks || (papers.get(lesson.id)?.count ?? 0) > 0));
     case 'award':
       return [course.award.on ? stateOf(course.id, true) : 'open'];
     case 'run':

@@ -1,7 +1,7 @@
 'use client';
 import { Select, Switch } from '@mantine/core';
 import { IconBook } from '@tabler/icons-react';
-import { accents, type CourseSettings, type DoneRule, doneChoices, type LessonKind, lessonKinds, looks } from '@/core/outline';
+import { accents, type CourseSettings, type DoneRule, type LessonKind, lessonKindOf, lessonKinds, looks } from '@/core/outline';
 import { NumberField } from '@/ui/fields/fields';
 import { kinds } from '@/ui/tile/kinds';
 import { useCourse, useDesk } from '../_course/CourseProvider';
@@ -66,7 +66,7 @@ export function CourseInspector() {
             <Select
               label={kinds[kind].name}
               value={rule?.by ?? ''}
-              data={[{ value: '', label: 'the usual rule' }, ...doneChoices[kind].map((by) => ({ value: by, label: doneNames[by] }))]}
+              data={[{ value: '', label: 'the usual rule' }, ...lessonKindOf(kind).doneBy.map((by) => ({ value: by, label: doneNames[by] }))]}
               allowDeselect={false}
               onChange={(by) => setDone(kind, by ? (by === 'watched' ? { by, percent: 90 } : ({ by } as DoneRule)) : null)}
             />

@@ -3,7 +3,7 @@ import { Button, SegmentedControl, Select, Switch } from '@mantine/core';
 import { IconPencil } from '@tabler/icons-react';
 import dynamic from 'next/dynamic';
 import Link from 'next/link';
-import { type DoneRule, doneChoices, doneRuleOf, downloadsOf, isGraded, type Lesson, type LessonKind, type LessonState, lessonKinds } from '@/core/outline';
+import { type DoneRule, doneRuleOf, downloadsOf, isGraded, type Lesson, type LessonKind, type LessonState, lessonKindOf, lessonKinds } from '@/core/outline';
 import { NumberField, TextField } from '@/ui/fields/fields';
 import { kinds } from '@/ui/tile/kinds';
 import { Tile } from '@/ui/tile/Tile';
@@ -36,6 +36,7 @@ export function LessonInspector({ lesson }: { readonly lesson: Lesson }) {
           ],
         })
       : set({ state: next });
+  const facts = lessonKindOf(lesson.kind);
   const { words } = lesson.written;
   const done = doneRuleOf(course, lesson);
   const downloads = downloadsOf(course, lesson);
@@ -44,13 +45,13 @@ export function LessonInspector({ lesson }: { readonly lesson: Lesson }) {
       <h2 className={styles.title}>
         {tile && <Tile {...tile} />} {lesson.title}
       </h2>
-      {(lesson.kind === 'film' || lesson.kind === 'document') && <MediaPart lesson={lesson} />}
+      {facts.file && <MediaPart lesson={lesson} file={facts.file} />}
       <Button component={Link} href={`/c/${head.slug}/build/${lesson.id}`} variant="default" leftSection={<IconPencil size={16} />}>
-        {lesson.kind === 'assignment' ? 'What to do' : 'Text'}: {words === 0 ? 'write it' : `${words} words`}
+        {facts.textName}: {words === 0 ? 'write it' : `${words} words`}
       </Button>
       {isGraded(lesson.kind) && (
         <Button component={Link} href={`/c/${head.slug}/assess`} variant="default">
-          {lesson.kind === 'quiz' ? 'Questions, attempts and pass mark' : 'Hand-in, points and due day'}
+          {facts.asks ? 'Questions, attempts and pass mark' : 'Hand-in, points and due day'}
         </Button>
       )}
       <TextField label="Title" value={lesson.title} onSave={(title) => set({ title })} />
@@ -91,7 +92,7 @@ export function LessonInspector({ lesson }: { readonly lesson: Lesson }) {
           value={done.from === 'lesson' ? done.value.by : ''}
           data={[
             { value: '', label: `${doneText(doneRuleOf(course, { ...lesson, done: null }).value)}, ${done.from === 'usual' ? 'as usual' : 'from the course'}` },
-            ...doneChoices[lesson.kind].map((by) => ({ value: by, label: doneNames[by] })),
+            ...facts.doneBy.map((by) => ({ value: by, label: doneNames[by] })),
           ]}
           allowDeselect={false}
           onChange={(by) => set({ done: by ? (by === 'watched' ? { by, percent: 90 } : ({ by } as DoneRule)) : null })}
@@ -104,7 +105,7 @@ export function LessonInspector({ lesson }: { readonly lesson: Lesson }) {
       <PictureField lesson={lesson} />
       <TextField label="Password" description="Learners give it once. Empty asks for none." value={lesson.password} onSave={(password) => set({ password })} />
       <Switch label="Required" checked={lesson.required} onChange={(event) => set({ required: event.currentTarget.checked })} />
-      {lesson.kind === 'document' && (
+      {facts.file?.downloads && (
         <Select
           label="Downloads"
           value={lesson.downloads === null ? '' : lesson.downloads ? 'yes' : 'no'}

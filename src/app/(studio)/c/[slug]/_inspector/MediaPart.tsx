@@ -6,21 +6,20 @@ import { useRef, useState } from 'react';
 import { act } from '@/app/_client/act';
 import { type UploadTarget, type UploadTask, upload } from '@/app/_client/upload';
 import type { MediaFacts } from '@/core/media';
-import type { Lesson } from '@/core/outline';
+import type { Lesson, LessonFile } from '@/core/outline';
 import { useDesk } from '../_course/CourseProvider';
 import styles from './inspector.module.css';
 
 const clock = (seconds: number) => `${Math.floor(seconds / 60)}:${String(Math.round(seconds % 60)).padStart(2, '0')}`;
 const sizeText = (bytes: number) => (bytes > 1_048_576 ? `${(bytes / 1_048_576).toFixed(1)} MB` : `${Math.ceil(bytes / 1024)} kB`);
 
-/** The film or PDF of a lesson: dropped here, seen here, replaced here. */
-export function MediaPart({ lesson }: { readonly lesson: Lesson }) {
+/** The file of a lesson that shows one: dropped here, seen here, replaced here. */
+export function MediaPart({ lesson, file: kind }: { readonly lesson: Lesson; readonly file: LessonFile }) {
   const { store, state, head } = useDesk();
   const media = lesson.mediaId ? state.media.get(lesson.mediaId) : undefined;
   const [progress, setProgress] = useState<number | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const task = useRef<UploadTask | null>(null);
-  const isFilm = lesson.kind === 'film';
 
   const send = async (file: File | null | undefined, target: UploadTarget): Promise<string | null> => {
     if (!file) return null;
@@ -41,7 +40,7 @@ export function MediaPart({ lesson }: { readonly lesson: Lesson }) {
     else setProblem(done.problem.sentence);
   };
   const take = async (file: File | undefined) => {
-    const id = await send(file, { purpose: isFilm ? 'film' : 'document', courseId: head.id });
+    const id = await send(file, { purpose: kind.purpose, courseId: head.id });
     if (id) store.edit({ do: 'set', table: 'lesson', id: lesson.id, fields: { mediaId: id } });
   };
   return (
@@ -57,12 +56,11 @@ export function MediaPart({ lesson }: { readonly lesson: Lesson }) {
           className={styles.drop}
           multiple={false}
           onDrop={(files) => take(files[0])}
-          aria-label={isFilm ? 'Film file' : 'PDF file'}
-          inputProps={{ 'aria-label': isFilm ? 'Choose a film' : 'Choose a PDF' }}
+          aria-label={`File: ${kind.called}`}
+          inputProps={{ 'aria-label': `Choose ${kind.called}` }}
         >
           <Text size="sm">
-            <IconUpload size={15} aria-hidden="true" />{' '}
-            {media ? 'Drop another file to replace it' : isFilm ? 'Drop a film here, or choose one' : 'Drop a PDF here, or choose one'}
+            <IconUpload size={15} aria-hidden="true" /> {media ? 'Drop another file to replace it' : `Drop ${kind.called} here, or choose one`}
           </Text>
         </Dropzone>
       ) : (
@@ -78,7 +76,7 @@ export function MediaPart({ lesson }: { readonly lesson: Lesson }) {
           {problem}
         </p>
       )}
-      {media && isFilm && media.state === 'ready' && (
+      {media && kind.captions && media.state === 'ready' && (
         <div className={styles.facts}>
           <span>captions: {media.captions.map((one) => one.language).join(', ') || 'none'}</span>
           <FileButton accept=".vtt,text/vtt" onChange={(file) => send(file, { purpose: 'captions', mediaId: media.id, language: 'en', label: 'English' })}>

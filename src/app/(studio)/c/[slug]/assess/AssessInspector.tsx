@@ -3,7 +3,7 @@ import { Button, Select, Switch } from '@mantine/core';
 import { IconPencil } from '@tabler/icons-react';
 import Link from 'next/link';
 import type { AssignmentSettings } from '@/core/assignment';
-import type { Lesson } from '@/core/outline';
+import { type Lesson, lessonKindOf } from '@/core/outline';
 import type { DecimalSign, QuizSettings } from '@/core/quiz';
 import { NumberField } from '@/ui/fields/fields';
 import { useCourse, useDesk } from '../_course/CourseProvider';
@@ -19,7 +19,7 @@ export function AssessInspector({ lesson }: { readonly lesson: Lesson | null }) 
         <>
           <h2 className={inspector.title}>{lesson.title}</h2>
           <Button component={Link} href={`/c/${head.slug}/build/${lesson.id}`} variant="default" leftSection={<IconPencil size={16} />}>
-            {lesson.kind === 'assignment' ? 'What to do' : 'Text above the questions'}: {lesson.written.words} words
+            {lessonKindOf(lesson.kind).textName}: {lesson.written.words} words
           </Button>
           <Weight lesson={lesson} />
           {lesson.quiz && <QuizFields key={lesson.id} lesson={lesson} settings={lesson.quiz} />}

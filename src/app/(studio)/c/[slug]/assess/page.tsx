@@ -2,7 +2,7 @@
 import { useEffect } from 'react';
 import { percentText, weightShare } from '@/core/gradebook';
 import { pointsText } from '@/core/kernel/exact';
-import { isGraded, type Lesson, plainText } from '@/core/outline';
+import { isGraded, type Lesson, lessonKindOf, plainText, questionsOf } from '@/core/outline';
 import { Tile } from '@/ui/tile/Tile';
 import { useDesk } from '../_course/CourseProvider';
 import { Workbench } from '../_course/Workbench';
@@ -15,11 +15,8 @@ import { QuestionList } from './QuestionList';
 export default function AssessPage() {
   const { rows, state, store } = useDesk();
   const graded = rows.flatMap((row) => row.tiles).filter((tile) => isGraded(tile.kind));
-  const points = (id: string, kind: string) =>
-    kind === 'assignment'
-      ? (state.outline.lesson[id]?.assignment?.points ?? 0)
-      : Object.values(state.outline.question).reduce((total, question) => total + (question.lessonId === id ? question.points : 0), 0);
-  const items = graded.map(({ lesson }) => ({ id: lesson.id, title: lesson.title, weight: lesson.weight, of: points(lesson.id, lesson.kind) }));
+  const points = (lesson: Lesson) => lessonKindOf(lesson.kind).fullPoints(lesson, questionsOf(state.outline, lesson.id));
+  const items = graded.map(({ lesson }) => ({ id: lesson.id, title: lesson.title, weight: lesson.weight, of: points(lesson) }));
   const selected = graded.find((tile) => tile.lesson.id === state.selection?.id) ?? graded[0];
   return (
     <Workbench inspector={<AssessInspector lesson={selected?.lesson ?? null} />}>
@@ -54,7 +51,7 @@ export default function AssessPage() {
           })}
         </nav>
         <div className={styles.paper}>
-          {selected?.kind === 'quiz' ? (
+          {selected && lessonKindOf(selected.kind).asks ? (
             <QuestionList key={selected.lesson.id} lesson={selected.lesson} />
           ) : selected ? (
             <AssignmentPaper lesson={selected.lesson} />

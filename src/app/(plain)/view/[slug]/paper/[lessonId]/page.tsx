@@ -21,7 +21,7 @@ export default async function TryPaper({ params, searchParams }: Props) {
   const { slug, lessonId } = await params;
   const query = await searchParams;
   const { view, place, strip } = await viewAsLearner(slug, query, `paper/${lessonId}`);
-  const { lesson } = orNotFound(view.lessons.find((one) => one.lesson.id === lessonId && one.lesson.kind === 'quiz'));
+  const { lesson } = orNotFound(view.lessons.find((one) => one.lesson.id === lessonId && one.lesson.quiz !== null));
   const answers = readAnswers(query.answers, lesson);
   return (
     <CourseFrame view={view} place={place} hereId={lessonId} strip={strip}>

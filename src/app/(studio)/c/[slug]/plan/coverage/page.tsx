@@ -2,7 +2,7 @@
 import { useWindowVirtualizer } from '@tanstack/react-virtual';
 import Link from 'next/link';
 import { useLayoutEffect, useRef, useState } from 'react';
-import { isGraded, type Lesson, outcomesOf, questionsOf } from '@/core/outline';
+import { isGraded, type Lesson, lessonKindOf, outcomesOf, questionsOf } from '@/core/outline';
 import { Tile } from '@/ui/tile/Tile';
 import type { LessonTile, SectionTiles } from '@/ui/tile/tiles';
 import { useDesk } from '../../_course/CourseProvider';
@@ -36,7 +36,7 @@ export default function CoveragePage() {
     { is: 'section', row },
     ...row.tiles.flatMap((tile): Line[] => [
       { is: 'lesson', tile },
-      ...(tile.kind === 'quiz'
+      ...(lessonKindOf(tile.kind).asks
         ? questionsOf(state.outline, tile.lesson.id).map(
             (question, i): Line => ({
               is: 'question',

@@ -1,0 +1,60 @@
+import type { ReactNode } from 'react';
+import type { Database } from '@/app/_server/routes';
+import type { LearnerView, LessonView } from '@/core/learning';
+import type { LessonKind } from '@/core/outline';
+import { type HandInRow, handInsOf } from '@/server/assignment';
+import { type SittingRow, sittingsOf } from '@/server/quiz';
+import { AssignmentPart } from '../AssignmentPart';
+import { PdfPart } from '../PdfPart';
+import { AudioLazy, FilmLazy } from '../PlayersLazy';
+import type { Place } from '../place';
+import { QuizPart } from '../QuizPart';
+import type { PlayedProps } from '../use-played';
+
+/** A lesson as the parts of its kind get it. */
+type Given = { readonly view: LearnerView; readonly one: LessonView; readonly place: Place };
+type Played = Omit<PlayedProps, 'media'>;
+
+/** What a learner sees of a kind of lesson beside its text. */
+type Parts = {
+  /** Whether it wants the whole width of the page. */
+  readonly isWide?: boolean;
+  /** Above the text, and below it. */
+  readonly above?: (given: Given, played: Played) => ReactNode;
+  readonly below?: (given: Given) => ReactNode;
+  /** What is to be done in it. `own` reads what its learner has done so far; there is nobody's in a view. */
+  readonly work?: (given: Given, own: Own | null) => Promise<ReactNode>;
+};
+export type Own = { readonly db: Database; readonly personId: string };
+
+const parts: { readonly [K in LessonKind]: Parts } = {
+  reading: {},
+  film: {
+    isWide: true,
+    above: ({ one: { lesson } }, played) => lesson.media && lesson.media.state !== 'failed' && <FilmLazy {...played} media={lesson.media} />,
+  },
+  audio: {
+    above: ({ one: { lesson } }, played) => lesson.media && lesson.media.state !== 'failed' && <AudioLazy {...played} media={lesson.media} />,
+  },
+  document: {
+    isWide: true,
+    below: ({ one: { lesson } }) => lesson.media && <PdfPart media={lesson.media} downloads={lesson.downloads} />,
+  },
+  quiz: {
+    async work({ one, place }, own) {
+      const sittings: readonly SittingRow[] = own ? await sittingsOf(own.db, own.personId, one.lesson.id) : [];
+      return <QuizPart one={one} place={place} sittings={sittings} />;
+    },
+  },
+  assignment: {
+    async work({ view, one, place }, own) {
+      const handIns: readonly HandInRow[] = own ? await handInsOf(own.db, own.personId, one.lesson.id) : [];
+      return <AssignmentPart view={view} one={one} place={place} handIns={handIns} />;
+    },
+  },
+};
+export const partsOf = (kind: LessonKind): Parts => parts[kind];
+
+/** The work of a lesson, for its learner or for a view; nothing while it is closed, or where there is none. */
+export const workOf = async (given: Given, own: Own | null): Promise<ReactNode> =>
+  given.one.open ? ((await partsOf(given.one.lesson.kind).work?.(given, own)) ?? null) : null;

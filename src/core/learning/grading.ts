@@ -1,0 +1,56 @@
+import type { GradeEntry } from '../gradebook';
+import { compare, multiply, one, type Rational, rational } from '../kernel/exact';
+import { type LessonDocument, type LessonKind, lessonKindOf } from '../outline';
+import { countingShare, passes } from '../quiz';
+import type { LearnerRecords } from './records';
+
+/** How a kind of lesson comes by its grade from what a learner has done, and when that passes. */
+type Grading = {
+  entry(lesson: LessonDocument, records: LearnerRecords, isDue: boolean): GradeEntry;
+  hasPassMark(lesson: LessonDocument): boolean;
+  /** `share`: what was reached, 0 to 1, exact. */
+  passes(lesson: LessonDocument, share: Rational): boolean;
+};
+
+const ungraded: Grading = { entry: (_lesson, _records, isDue) => ({ state: 'missing', isDue }), hasPassMark: () => false, passes: () => true };
+
+const byScore: Grading = {
+  entry(lesson, records, isDue) {
+    const taken = records.sittings.get(lesson.id) ?? [];
+    const share = countingShare(taken, lesson.quiz?.counts ?? 'best');
+    if (share === null) return { state: 'missing', isDue };
+    // Where all papers were worth the same, the points are told out of that; otherwise out of what it is worth now.
+    const [first] = taken;
+    const of = first && taken.every((paper) => paper.of === first.of) ? first.of : fullPoints(lesson);
+    return { state: 'points', points: multiply(share, rational(of)), of };
+  },
+  hasPassMark: ({ quiz }) => (quiz?.passPercent ?? 0) > 0,
+  passes: ({ quiz }, share) => passes(share, quiz?.passPercent ?? 0),
+};
+
+const byMark: Grading = {
+  entry(lesson, records, isDue) {
+    const work = records.handIns.get(lesson.id) ?? [];
+    // Work that waits hides no mark that an earlier one has.
+    const marked = work.findLast(({ state, points }) => state === 'marked' && points !== null);
+    if (marked) return { state: 'points', points: rational(marked.points ?? 0), of: marked.of };
+    return work.length > 0 ? { state: 'waiting' } : { state: 'missing', isDue };
+  },
+  hasPassMark: ({ assignment }) => (assignment?.passPoints ?? 0) > 0,
+  passes: (lesson, share) => {
+    const full = fullPoints(lesson);
+    return compare(share, full > 0 ? rational(lesson.assignment?.passPoints ?? 0, full) : one) >= 0;
+  },
+};
+
+const fullPoints = (lesson: LessonDocument) => lessonKindOf(lesson.kind).fullPoints(lesson, lesson.questions);
+
+const grading: { readonly [K in LessonKind]: Grading } = {
+  reading: ungraded,
+  film: ungraded,
+  audio: ungraded,
+  document: ungraded,
+  quiz: byScore,
+  assignment: byMark,
+};
+export const gradingOf = (kind: LessonKind): Grading => grading[kind];

@@ -1,0 +1,92 @@
+import type { QuizSettings } from '../../../quiz';
+import { paperOf, planIt } from '../../readiness/lesson-parts';
+import { type Rule, set, setAll } from '../../readiness/rule';
+import type { Lesson } from '../../types';
+import { type LessonKindFacts, plain } from '../kind';
+
+export const usualQuiz: QuizSettings = { passPercent: 60, attempts: null, minutes: null, counts: 'best', shows: 'points-and-answers' };
+
+const rules: readonly Rule<Lesson>[] = [
+  {
+    id: 'quiz-empty',
+    level: 'settle',
+    stage: 'assess',
+    reason: 'A quiz without questions can be neither taken nor passed.',
+    remedy: 'Add a question, or leave the quiz as planned.',
+    check: (lesson, context) => paperOf(lesson, context).length === 0 && { sentence: `${lesson.title} has no questions.`, fix: planIt(lesson) },
+  },
+  {
+    id: 'quiz-unreachable',
+    level: 'settle',
+    stage: 'assess',
+    reason: 'A share of no points is never reached, so nobody can pass.',
+    remedy: 'Give the questions points, or take the pass mark away.',
+    check: (lesson, context) => {
+      const paper = paperOf(lesson, context);
+      const pass = lesson.quiz?.passPercent ?? 0;
+      return (
+        paper.length > 0 &&
+        pass > 0 &&
+        paper.every((question) => question.points === 0) && {
+          sentence: `${lesson.title}: pass mark ${pass} % cannot be reached, its questions are worth 0 points.`,
+          fix: {
+            label: 'Give each question 1 point',
+            edit: setAll(
+              'question',
+              paper.map(({ id }) => [id, { points: 1000 }] as const),
+            ),
+          },
+        }
+      );
+    },
+  },
+  {
+    id: 'quiz-one-attempt',
+    level: 'look',
+    stage: 'assess',
+    reason: 'Who fails the only attempt at a required quiz can never complete the course.',
+    remedy: 'Allow a second attempt, or make the quiz optional.',
+    check: (lesson, context) =>
+      lesson.required &&
+      lesson.quiz?.attempts === 1 &&
+      lesson.quiz.passPercent > 0 &&
+      context.course.completion.mode === 'strict' && {
+        sentence: `${lesson.title} is required and allows one attempt: who fails it cannot complete the course.`,
+        fix: { label: 'Allow any number of attempts', edit: set('lesson', lesson.id, { quiz: { ...usualQuiz, ...lesson.quiz, attempts: null } }) },
+      },
+  },
+  {
+    id: 'quiz-hurried',
+    level: 'look',
+    stage: 'assess',
+    reason: 'Under half a minute a question measures reading speed.',
+    remedy: 'Give more time, or take the limit away.',
+    check: (lesson, context) => {
+      const count = paperOf(lesson, context).length;
+      const limit = lesson.quiz?.minutes ?? null;
+      return (
+        limit !== null &&
+        limit * 2 < count && {
+          sentence: `${lesson.title} allows ${limit} ${limit === 1 ? 'minute' : 'minutes'} for ${count} questions.`,
+          fix: { label: `Allow ${count} minutes`, edit: set('lesson', lesson.id, { quiz: { ...usualQuiz, ...lesson.quiz, minutes: count } }) },
+        }
+      );
+    },
+  },
+];
+
+/** Questions that are answered in a sitting and scored at once. */
+export const quiz: LessonKindFacts = {
+  ...plain,
+  name: 'quiz',
+  isGraded: true,
+  asks: true,
+  textName: 'Text above the questions',
+  settings: { quiz: usualQuiz, assignment: null, weight: 10 },
+  doneBy: ['passed', 'handed-in'],
+  usualDone: (lesson) => (lesson.quiz && lesson.quiz.passPercent > 0 ? { by: 'passed' } : { by: 'handed-in' }),
+  isFilled: (_lesson, questions) => questions > 0,
+  minutes: (lesson, _media, paper) => lesson.quiz?.minutes ?? paper.minutes,
+  fullPoints: (_lesson, questions) => questions.reduce((total, question) => total + question.points, 0),
+  rules,
+};
