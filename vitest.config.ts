@@ -8,7 +8,11 @@ export default defineConfig({
     projects: [
       {
         resolve: { alias },
-        test: { name: 'unit', testTimeout: 30_000, include: ['src/core/**/*.test.ts', 'src/ui/**/*.test.ts', 'src/app/**/*.test.ts', 'cli/**/*.test.mjs'] },
+        test: {
+          name: 'unit',
+          testTimeout: 30_000,
+          include: ['src/core/**/*.test.ts', 'src/ui/**/*.test.ts', 'src/app/**/*.test.ts', 'cli/**/*.test.mjs'],
+        },
       },
       {
         resolve: { alias },

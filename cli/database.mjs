@@ -16,7 +16,8 @@ async function endLeftover(folder) {
   if (pid > 1 && programOf(pid) === 'postgres') {
     process.kill(pid, 'SIGINT');
     for (let i = 0; i < 200 && programOf(pid) === 'postgres'; i += 1) await wait(sleepMs);
-    if (programOf(pid) === 'postgres') throw new Stop(`An older database server (process ${pid}) does not end. End it, then run this again.`);
+    if (programOf(pid) === 'postgres')
+      throw new Stop(`An older database server (process ${pid}) does not end. End it, then run this again.`);
   }
 }
 
@@ -45,7 +46,18 @@ export async function startDatabase(data, onGiveUp, { durable = true } = {}) {
     if (user) chownSync(passwordFile, user.uid, user.gid);
     const made = spawnSync(
       join(bin, 'initdb'),
-      ['-D', folder, '-U', 'mosaik', '-E', 'UTF8', '--locale=C.UTF-8', '-A', 'scram-sha-256', `--pwfile=${passwordFile}`],
+      [
+        '-D',
+        folder,
+        '-U',
+        'mosaik',
+        '-E',
+        'UTF8',
+        '--locale=C.UTF-8',
+        '-A',
+        'scram-sha-256',
+        `--pwfile=${passwordFile}`,
+      ],
       { ...as, encoding: 'utf8', cwd: '/' },
     );
     if (made.status !== 0) {
@@ -59,7 +71,9 @@ export async function startDatabase(data, onGiveUp, { durable = true } = {}) {
   if (!bin.includes(`/${made}/`)) {
     const own = bin.replace(/\/\d+\/bin$/, `/${made}/bin`);
     if (!existsSync(join(own, 'postgres')))
-      throw new Stop(`The database in ${folder} was made by PostgreSQL ${made}, which is not on this machine. Install the package postgresql-${made}.`);
+      throw new Stop(
+        `The database in ${folder} was made by PostgreSQL ${made}, which is not on this machine. Install the package postgresql-${made}.`,
+      );
   }
   const program = join(bin.replace(/\/\d+\/bin$/, `/${made}/bin`), 'postgres');
   const password = readFileSync(passwordFile, 'utf8').trim();

@@ -11,19 +11,25 @@ const hash = (parts) => parts.reduce((sum, part) => sum.update(part), createHash
 
 /** Installs the packages when the lock file is not the one they were installed from. It never changes the lock file. */
 export const ensurePackages = () =>
-  alone(join(root, '.mosaik-installing'), 'Another mosaik command is installing the packages; waiting for it', async () => {
-    const wanted = hash([readFileSync(join(root, 'package-lock.json')), readFileSync(join(root, 'package.json'))]);
-    const modules = join(root, 'node_modules');
-    const stamp = join(modules, '.mosaik-lock');
-    if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return;
-    await stepTimed('Installing packages (about a minute)', async () => {
-      // What an interrupted installation left behind trips the next one up.
-      rmSync(modules, { recursive: true, force: true, maxRetries: 5 });
-      const { status, words } = await runToEnd('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], { cwd: root });
-      if (status !== 0) throw new Stop(`The packages could not be installed:\n${words}`);
-    });
-    writeFileSync(stamp, wanted);
-  });
+  alone(
+    join(root, '.mosaik-installing'),
+    'Another mosaik command is installing the packages; waiting for it',
+    async () => {
+      const wanted = hash([readFileSync(join(root, 'package-lock.json')), readFileSync(join(root, 'package.json'))]);
+      const modules = join(root, 'node_modules');
+      const stamp = join(modules, '.mosaik-lock');
+      if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return;
+      await stepTimed('Installing packages (about a minute)', async () => {
+        // What an interrupted installation left behind trips the next one up.
+        rmSync(modules, { recursive: true, force: true, maxRetries: 5 });
+        const { status, words } = await runToEnd('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], {
+          cwd: root,
+        });
+        if (status !== 0) throw new Stop(`The packages could not be installed:\n${words}`);
+      });
+      writeFileSync(stamp, wanted);
+    },
+  );
 
 function filesIn(folder) {
   return readdirSync(folder, { withFileTypes: true }).flatMap((entry) => {
@@ -37,7 +43,9 @@ function sourceSum() {
   const files = filesIn(join(root, 'src'))
     .filter((file) => !/\.test\.tsx?$/.test(file))
     .sort();
-  const settings = ['next.config.ts', 'postcss.config.cjs', 'tsconfig.json', 'package-lock.json'].map((name) => join(root, name));
+  const settings = ['next.config.ts', 'postcss.config.cjs', 'tsconfig.json', 'package-lock.json'].map((name) =>
+    join(root, name),
+  );
   return hash([...files, ...settings].flatMap((file) => [file.slice(root.length), readFileSync(file)]));
 }
 
@@ -46,7 +54,12 @@ export const ensureBuild = () =>
   alone(join(root, '.mosaik-building'), 'Another mosaik command is building; waiting for it', async () => {
     const stamp = join(root, '.next', 'mosaik-build');
     const wanted = sourceSum();
-    if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted && statSync(join(root, '.next', 'BUILD_ID'), { throwIfNoEntry: false })) return;
+    if (
+      existsSync(stamp) &&
+      readFileSync(stamp, 'utf8') === wanted &&
+      statSync(join(root, '.next', 'BUILD_ID'), { throwIfNoEntry: false })
+    )
+      return;
     await stepTimed('Building (about a minute)', async () => {
       copyAssets();
       const { status, words } = await runToEnd('node', ['node_modules/next/dist/bin/next', 'build'], {

@@ -10,7 +10,12 @@ const settle = (page) => page.waitForTimeout(700);
 
 /** One picture of each main view. */
 const views = [
-  { name: 'build', who: ines, path: '/c/stream-survey/build', act: (page) => page.getByRole('treeitem', { name: /Walking the reach/ }).click() },
+  {
+    name: 'build',
+    who: ines,
+    path: '/c/stream-survey/build',
+    act: (page) => page.getByRole('treeitem', { name: /Walking the reach/ }).click(),
+  },
   {
     name: 'build-dark',
     who: ines,
@@ -19,8 +24,18 @@ const views = [
     act: (page) => page.getByRole('treeitem', { name: /Walking the reach/ }).click(),
   },
   { name: 'courses', who: ines, path: '/courses' },
-  { name: 'coverage', who: ines, path: '/c/stream-survey/plan/coverage', act: (page) => page.getByRole('table').waitFor() },
-  { name: 'board', who: ines, path: '/c/wells-and-springs/plan/board', act: (page) => page.getByRole('button', { name: /What old maps tell/ }).click() },
+  {
+    name: 'coverage',
+    who: ines,
+    path: '/c/stream-survey/plan/coverage',
+    act: (page) => page.getByRole('table').waitFor(),
+  },
+  {
+    name: 'board',
+    who: ines,
+    path: '/c/wells-and-springs/plan/board',
+    act: (page) => page.getByRole('button', { name: /What old maps tell/ }).click(),
+  },
   {
     name: 'catalogue',
     who: ines,
@@ -48,9 +63,24 @@ const views = [
         .then(() => page.keyboard.press('PageUp'))
         .then(() => page.keyboard.press('PageUp')),
   },
-  { name: 'assess', who: ines, path: '/c/stream-survey/assess', act: (page) => page.getByRole('button', { name: /Work out the discharge/ }).click() },
-  { name: 'award', who: ines, path: '/c/stream-survey/award', act: (page) => page.getByText(/all fit|not fit/).waitFor() },
-  { name: 'run', who: ines, path: '/c/stream-survey/run', act: (page) => page.getByRole('button', { name: 'Bo Li' }).click() },
+  {
+    name: 'assess',
+    who: ines,
+    path: '/c/stream-survey/assess',
+    act: (page) => page.getByRole('button', { name: /Work out the discharge/ }).click(),
+  },
+  {
+    name: 'award',
+    who: ines,
+    path: '/c/stream-survey/award',
+    act: (page) => page.getByText(/all fit|not fit/).waitFor(),
+  },
+  {
+    name: 'run',
+    who: ines,
+    path: '/c/stream-survey/run',
+    act: (page) => page.getByRole('button', { name: 'Bo Li' }).click(),
+  },
   {
     name: 'marking',
     who: 'temi@wendwater.example',
@@ -72,7 +102,12 @@ const views = [
         .click()
         .then(() => page.waitForTimeout(1500)),
   },
-  { name: 'closed', who: 'gwenllian40@post.example', path: '/learn/stream-survey', act: (page) => page.getByRole('link', { name: /From tallies/ }).click() },
+  {
+    name: 'closed',
+    who: 'gwenllian40@post.example',
+    path: '/learn/stream-survey',
+    act: (page) => page.getByRole('link', { name: /From tallies/ }).click(),
+  },
   {
     name: 'sitting',
     who: aoife,
@@ -85,7 +120,12 @@ const views = [
         .then(() => page.getByText('0 of 5 answered').waitFor()),
   },
   { name: 'phone', who: aoife, path: '/learn/stream-survey', size: { width: 390, height: 844 } },
-  { name: 'check', who: 'bo3@post.example', path: '/learn/stream-survey', act: (page) => page.getByRole('link', { name: 'Check page' }).click() },
+  {
+    name: 'check',
+    who: 'bo3@post.example',
+    path: '/learn/stream-survey',
+    act: (page) => page.getByRole('link', { name: 'Check page' }).click(),
+  },
 ];
 
 export const shots = () =>

@@ -18,7 +18,9 @@ async function endLeftovers(runFile) {
   if (!existsSync(runFile)) return;
   const { command, children } = JSON.parse(readFileSync(runFile, 'utf8'));
   if (programOf(command) === 'node' && commandOf(command).includes('cli/main.mjs')) {
-    throw new Stop(`Mosaik already runs on this data folder (process ${command}). Stop it first, or choose another folder with --data.`);
+    throw new Stop(
+      `Mosaik already runs on this data folder (process ${command}). Stop it first, or choose another folder with --data.`,
+    );
   }
   for (const pid of children) {
     const words = commandOf(pid);
@@ -34,8 +36,10 @@ async function endLeftovers(runFile) {
 async function choosePort(wanted) {
   if (wanted === undefined) return freePort(3000);
   const port = Number(wanted);
-  if (!Number.isInteger(port) || port < 1 || port > 65_535) throw new Stop(`"${wanted}" is not a port: give a whole number from 1 to 65535.`);
-  if (!(await portIsFree(port))) throw new Stop(`Port ${port} is in use by another program. Choose another one with --port, or leave it out.`);
+  if (!Number.isInteger(port) || port < 1 || port > 65_535)
+    throw new Stop(`"${wanted}" is not a port: give a whole number from 1 to 65535.`);
+  if (!(await portIsFree(port)))
+    throw new Stop(`Port ${port} is in use by another program. Choose another one with --port, or leave it out.`);
   return port;
 }
 
@@ -49,7 +53,13 @@ function secretIn(data) {
 export async function prepare(env, ...args) {
   const { status, words } = await runToEnd(process.execPath, ['--import', 'tsx', 'src/worker/prepare.ts', ...args], {
     cwd: root,
-    env: { ...process.env, MOSAIK_LOG_FILE: join(env.MOSAIK_DATA, 'logs', 'prepare.log'), MOSAIK_PROCESS: 'prepare', MOSAIK_STATEMENT_MS: '0', ...env },
+    env: {
+      ...process.env,
+      MOSAIK_LOG_FILE: join(env.MOSAIK_DATA, 'logs', 'prepare.log'),
+      MOSAIK_PROCESS: 'prepare',
+      MOSAIK_STATEMENT_MS: '0',
+      ...env,
+    },
   });
   if (status !== 0) throw new Stop(`The database could not be prepared. Nothing was changed by halves.\n${words}`);
   return words;
@@ -71,7 +81,8 @@ export async function start(options) {
   await ensurePackages();
   if (!options.dev) await ensureBuild();
   if (options.fresh) {
-    for (const name of ['postgres', 'files', 'uploads', 'database-password', 'logs']) rmSync(join(data, name), { recursive: true, force: true });
+    for (const name of ['postgres', 'files', 'uploads', 'database-password', 'logs'])
+      rmSync(join(data, name), { recursive: true, force: true });
     mkdirSync(join(data, 'logs'), { mode: 0o700 });
   }
 
@@ -107,15 +118,24 @@ export async function start(options) {
       MOSAIK_SECRET: secretIn(data),
       MOSAIK_ADDRESS: address,
     };
-    const words = isNew ? (options.empty ? 'Preparing an empty school' : 'Preparing the sample school (about half a minute)') : 'Preparing the database';
+    const words = isNew
+      ? options.empty
+        ? 'Preparing an empty school'
+        : 'Preparing the sample school (about half a minute)'
+      : 'Preparing the database';
     await stepTimed(words, () => prepare(env, ...(options.empty ? [] : ['--sample'])));
     const web = ['cli/web.mjs', '--port', String(port), ...(options.dev ? ['--dev'] : [])];
-    const remember = () => writeFileSync(runFile, JSON.stringify({ command: process.pid, children: running.map((one) => one.pid).filter(Boolean) }));
+    const remember = () =>
+      writeFileSync(
+        runFile,
+        JSON.stringify({ command: process.pid, children: running.map((one) => one.pid).filter(Boolean) }),
+      );
     running.push(keepRunning('web', web, env, join(data, 'logs'), giveUp));
     running.push(keepRunning('worker', ['--import', 'tsx', 'src/worker/main.ts'], env, join(data, 'logs'), giveUp));
     remember();
     setInterval(remember, 5000).unref();
-    if (!(await untilAnswers(`${address}/readyz`, 90))) throw new Stop(`The web server did not answer within 90 seconds; see ${join(data, 'logs')}.`);
+    if (!(await untilAnswers(`${address}/readyz`, 90)))
+      throw new Stop(`The web server did not answer within 90 seconds; see ${join(data, 'logs')}.`);
     say();
     say(`  ${bold('Mosaik')} is at ${bold(address)}`);
     say(await prepare(env, '--who'));

@@ -36,12 +36,18 @@ export function ensureSystem(names) {
   if (missing.length === 0) return;
   const list = missing.map((name) => `${name} (${needs[name].why})`).join(', ');
   if (!found('apt-get')) {
-    throw new Stop(`These programs are missing: ${list}. This machine has no apt-get; install them by hand, then run this again.`);
+    throw new Stop(
+      `These programs are missing: ${list}. This machine has no apt-get; install them by hand, then run this again.`,
+    );
   }
   if (!isRoot && !found('sudo')) {
-    throw new Stop(`These packages are missing: ${list}. Ask an administrator to run: apt-get install ${missing.join(' ')}`);
+    throw new Stop(
+      `These packages are missing: ${list}. Ask an administrator to run: apt-get install ${missing.join(' ')}`,
+    );
   }
-  step(`Installing ${list} from Debian's packages${isRoot ? '' : '; this needs root, so sudo may ask for your password'}`);
+  step(
+    `Installing ${list} from Debian's packages${isRoot ? '' : '; this needs root, so sudo may ask for your password'}`,
+  );
   const run = (...args) => {
     const words = isRoot ? args : ['sudo', 'env', 'DEBIAN_FRONTEND=noninteractive', ...args];
     return spawnSync(words[0], words.slice(1), {
@@ -49,8 +55,13 @@ export function ensureSystem(names) {
       env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
     }).status;
   };
-  if (run('apt-get', 'update', '-qq') !== 0 || run('apt-get', 'install', '-y', '-qq', '--no-install-recommends', ...missing) !== 0) {
-    throw new Stop(`Debian's packages could not be installed: ${missing.join(', ')}. See the message above; then run this again.`);
+  if (
+    run('apt-get', 'update', '-qq') !== 0 ||
+    run('apt-get', 'install', '-y', '-qq', '--no-install-recommends', ...missing) !== 0
+  ) {
+    throw new Stop(
+      `Debian's packages could not be installed: ${missing.join(', ')}. See the message above; then run this again.`,
+    );
   }
 }
 

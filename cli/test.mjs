@@ -13,7 +13,11 @@ const tool = (name, ...args) => ['node', [join('node_modules', name), ...args]];
 
 /** Runs a program in the project; says whether it ended well. */
 function run([program, args], env = {}) {
-  const result = spawnSync(program, args, { cwd: root, stdio: ['ignore', 'inherit', 'inherit'], env: { ...process.env, ...env } });
+  const result = spawnSync(program, args, {
+    cwd: root,
+    stdio: ['ignore', 'inherit', 'inherit'],
+    env: { ...process.env, ...env },
+  });
   return result.status === 0;
 }
 
@@ -29,12 +33,21 @@ const checks = [
 function layersHold() {
   const result = spawnSync(
     'node',
-    ['node_modules/dependency-cruiser/bin/dependency-cruise.mjs', 'src', 'demo', '--config', '.dependency-cruiser.cjs', '--output-type', 'json'],
+    [
+      'node_modules/dependency-cruiser/bin/dependency-cruise.mjs',
+      'src',
+      'demo',
+      '--config',
+      '.dependency-cruiser.cjs',
+      '--output-type',
+      'json',
+    ],
     { cwd: root, encoding: 'utf8', maxBuffer: 200 * 1024 * 1024 },
   );
   const { summary } = JSON.parse(result.stdout || '{"summary":{"totalCruised":0,"violations":[]}}');
   for (const one of summary.violations) warn(`${one.rule.name}: ${one.from} → ${one.to}`);
-  if (summary.totalCruised < 100 || summary.totalDependenciesCruised < 100) warn(`Only ${summary.totalCruised} modules were looked at.`);
+  if (summary.totalCruised < 100 || summary.totalDependenciesCruised < 100)
+    warn(`Only ${summary.totalCruised} modules were looked at.`);
   return summary.violations.length === 0 && summary.totalCruised >= 100 && summary.totalDependenciesCruised >= 100;
 }
 
@@ -63,7 +76,9 @@ function vitest(tally, project, env = {}, paths = []) {
     ),
     env,
   );
-  const counted = existsSync(report) ? JSON.parse(readFileSync(report, 'utf8')) : { numPassedTests: 0, numFailedTests: 0 };
+  const counted = existsSync(report)
+    ? JSON.parse(readFileSync(report, 'utf8'))
+    : { numPassedTests: 0, numFailedTests: 0 };
   rmSync(report, { force: true });
   tally.passed += counted.numPassedTests;
   // A run that breaks down without a failed test has failed all the same.
@@ -74,7 +89,9 @@ function journeys(tally, env, paths = []) {
   const report = join(root, 'test-results', 'journeys.json');
   rmSync(report, { force: true });
   const good = run(tool('@playwright/test/cli.js', 'test', ...paths), env);
-  const { stats } = existsSync(report) ? JSON.parse(readFileSync(report, 'utf8')) : { stats: { expected: 0, unexpected: 0, flaky: 0 } };
+  const { stats } = existsSync(report)
+    ? JSON.parse(readFileSync(report, 'utf8'))
+    : { stats: { expected: 0, unexpected: 0, flaky: 0 } };
   tally.passed += stats.expected;
   tally.failed += good ? stats.unexpected + stats.flaky : Math.max(1, stats.unexpected + stats.flaky);
 }

@@ -9,7 +9,11 @@ import { root } from './paths.mjs';
  * configuration names.
  */
 const { values } = parseArgs({
-  options: { port: { type: 'string' }, host: { type: 'string', default: '127.0.0.1' }, dev: { type: 'boolean', default: false } },
+  options: {
+    port: { type: 'string' },
+    host: { type: 'string', default: '127.0.0.1' },
+    dev: { type: 'boolean', default: false },
+  },
 });
 
 const methods = new Set(['GET', 'HEAD', 'POST', 'PUT', 'PATCH', 'DELETE', 'OPTIONS']);
@@ -38,7 +42,9 @@ export function refusalOf(method, headers) {
   const state = headers['next-router-state-tree'];
   if (state === undefined) return null;
   try {
-    return isTree(JSON.parse(decodeURIComponent(state)), 0) ? null : [400, 'This request is damaged. Load the page again.'];
+    return isTree(JSON.parse(decodeURIComponent(state)), 0)
+      ? null
+      : [400, 'This request is damaged. Load the page again.'];
   } catch {
     return [400, 'This request is damaged. Load the page again.'];
   }
@@ -47,9 +53,15 @@ export function refusalOf(method, headers) {
 function isTree(tree, depth) {
   if (depth > 40 || !Array.isArray(tree) || tree.length < 2) return false;
   const [segment, branches] = tree;
-  const named = typeof segment === 'string' || (Array.isArray(segment) && segment.length >= 3 && segment.slice(0, 3).every((part) => typeof part === 'string'));
+  const named =
+    typeof segment === 'string' ||
+    (Array.isArray(segment) && segment.length >= 3 && segment.slice(0, 3).every((part) => typeof part === 'string'));
   return (
-    named && typeof branches === 'object' && branches !== null && !Array.isArray(branches) && Object.values(branches).every((one) => isTree(one, depth + 1))
+    named &&
+    typeof branches === 'object' &&
+    branches !== null &&
+    !Array.isArray(branches) &&
+    Object.values(branches).every((one) => isTree(one, depth + 1))
   );
 }
 
@@ -75,7 +87,11 @@ async function serve() {
   server.headersTimeout = 66_000;
   server.on('upgrade', upgrade);
   // What asks for more than a server understands is told so in words.
-  server.on('clientError', (_error, socket) => socket.writable && socket.end('HTTP/1.1 400 Bad Request\r\ncontent-length: 0\r\nconnection: close\r\n\r\n'));
+  server.on(
+    'clientError',
+    (_error, socket) =>
+      socket.writable && socket.end('HTTP/1.1 400 Bad Request\r\ncontent-length: 0\r\nconnection: close\r\n\r\n'),
+  );
   server.listen(port, values.host);
   for (const signal of ['SIGTERM', 'SIGINT']) process.once(signal, () => stop(server));
   // Nothing may end the server that only keeps it from saying something.

@@ -20,7 +20,12 @@ const deep = (levels) => (levels === 0 ? ['end', {}] : ['x', { children: deep(le
 
 test.each([
   ['a page', 'GET', {}, null],
-  ['a page of a browser that has one', 'GET', state(['', { children: [['slug', 'a', 'd', null], { children: ['__PAGE__', {}] }] }, null, 'refetch']), null],
+  [
+    'a page of a browser that has one',
+    'GET',
+    state(['', { children: [['slug', 'a', 'd', null], { children: ['__PAGE__', {}] }] }, null, 'refetch']),
+    null,
+  ],
   ['something that is no method of ours', 'TRACE', {}, 405],
   ['a state that is no JSON', 'GET', { 'next-router-state-tree': '{' }, 400],
   ['a state that is badly encoded', 'GET', { 'next-router-state-tree': '%ff' }, 400],

@@ -16,7 +16,8 @@ const river = sky + hills + farBank + water + nearBank;
 const ripples = (from: number, to: number, y: number) =>
   Array.from(
     { length: Math.floor((to - from) / 34) },
-    (_, i) => `<path d="M${from + i * 34} ${y + (i % 3) * 16} q8 -9 17 0 t17 0" stroke="#dcecee" stroke-width="3" fill="none"/>`,
+    (_, i) =>
+      `<path d="M${from + i * 34} ${y + (i % 3) * 16} q8 -9 17 0 t17 0" stroke="#dcecee" stroke-width="3" fill="none"/>`,
   ).join('');
 const stones = (from: number, to: number, y: number) =>
   Array.from(
@@ -68,7 +69,8 @@ export const drawings: Record<string, string> = {
     '<rect width="960" height="540" fill="#dbe6ea"/><rect y="440" width="960" height="100" fill="#86a175"/>' +
     Array.from(
       { length: 22 },
-      (_, i) => `<circle cx="${40 + i * 42}" cy="${340 + (i % 3) * 28}" r="${62 + (i % 4) * 9}" fill="${['#46683f', '#587c4d', '#3a5a38'][i % 3]}"/>`,
+      (_, i) =>
+        `<circle cx="${40 + i * 42}" cy="${340 + (i % 3) * 28}" r="${62 + (i % 4) * 9}" fill="${['#46683f', '#587c4d', '#3a5a38'][i % 3]}"/>`,
     ).join(''),
 };
 

@@ -28,7 +28,15 @@ export async function renderFilm(scenes: readonly FilmScene[]): Promise<{ film: 
       await sharp(Buffer.from(sceneSvg(scene)))
         .png()
         .toFile(frame);
-      const { stdout } = await run('ffprobe', ['-v', 'error', '-show_entries', 'format=duration', '-of', 'csv=p=0', sound]);
+      const { stdout } = await run('ffprobe', [
+        '-v',
+        'error',
+        '-show_entries',
+        'format=duration',
+        '-of',
+        'csv=p=0',
+        sound,
+      ]);
       const seconds = Math.ceil(Number(stdout) * 10) / 10 + 0.6;
       await run('ffmpeg', [
         '-v',
@@ -71,7 +79,22 @@ export async function renderFilm(scenes: readonly FilmScene[]): Promise<{ film: 
     const list = join(folder, 'list.txt');
     await writeFile(list, parts.join('\n'));
     const film = join(folder, 'film.mp4');
-    await run('ffmpeg', ['-v', 'error', '-y', '-f', 'concat', '-safe', '0', '-i', list, '-c', 'copy', '-movflags', '+faststart', film]);
+    await run('ffmpeg', [
+      '-v',
+      'error',
+      '-y',
+      '-f',
+      'concat',
+      '-safe',
+      '0',
+      '-i',
+      list,
+      '-c',
+      'copy',
+      '-movflags',
+      '+faststart',
+      film,
+    ]);
     return { film: await readFile(film), captions };
   } finally {
     await rm(folder, { recursive: true, force: true });

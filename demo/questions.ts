@@ -3,11 +3,22 @@ import type { QuestionInput } from './shapes';
 
 type Options = readonly (readonly [text: string, right: boolean, feedback?: string])[];
 const optionsOf = (options: Options) => ({
-  options: options.map(([text, right, feedback = ''], i) => ({ id: String.fromCharCode(97 + i), text, right, feedback })),
+  options: options.map(([text, right, feedback = ''], i) => ({
+    id: String.fromCharCode(97 + i),
+    text,
+    right,
+    feedback,
+  })),
 });
 
 /** Questions of the sample courses, written short. Points are thousandths. */
-export const one = (prompt: string, points: number, options: Options, feedbackRight = '', feedbackWrong = ''): QuestionInput => ({
+export const one = (
+  prompt: string,
+  points: number,
+  options: Options,
+  feedbackRight = '',
+  feedbackWrong = '',
+): QuestionInput => ({
   kind: 'one',
   prompt,
   points,
@@ -15,7 +26,13 @@ export const one = (prompt: string, points: number, options: Options, feedbackRi
   feedbackRight,
   feedbackWrong,
 });
-export const several = (prompt: string, points: number, options: Options, feedbackRight = '', feedbackWrong = ''): QuestionInput => ({
+export const several = (
+  prompt: string,
+  points: number,
+  options: Options,
+  feedbackRight = '',
+  feedbackWrong = '',
+): QuestionInput => ({
   kind: 'several',
   prompt,
   points,
@@ -47,7 +64,12 @@ export const statement = (prompt: string, points: number, holds: boolean, feedba
   feedbackRight: '',
   feedbackWrong,
 });
-export const word = (prompt: string, points: number, accepted: readonly string[], feedbackWrong = ''): QuestionInput => ({
+export const word = (
+  prompt: string,
+  points: number,
+  accepted: readonly string[],
+  feedbackWrong = '',
+): QuestionInput => ({
   kind: 'short-text',
   prompt,
   points,
@@ -67,5 +89,8 @@ const answers: { readonly [K in QuestionKind]: (body: BodyOf<K>, knows: boolean)
   'true-false': ({ holds }, knows) => ({ holds: holds === knows }),
   'short-text': ({ accepted: [form = ''] }, knows) => ({ typed: knows ? form : 'pool' }),
 };
-export const answerTo = ({ kind, body }: { readonly kind: QuestionKind; readonly body: BodyOf<QuestionKind> }, knows: boolean): AnswerOf<QuestionKind> =>
+export const answerTo = (
+  { kind, body }: { readonly kind: QuestionKind; readonly body: BodyOf<QuestionKind> },
+  knows: boolean,
+): AnswerOf<QuestionKind> =>
   (answers[kind] as (body: BodyOf<QuestionKind>, knows: boolean) => AnswerOf<QuestionKind>)(body, knows);

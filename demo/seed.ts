@@ -48,21 +48,36 @@ export async function seedSampleSchool(today: Temporal.Instant): Promise<void> {
 }
 
 async function seedPeople(tx: Transaction): Promise<People> {
-  await tx.db.insert(tables.school).values({ id: 1, name: 'Wendwater River School', zone: 'Europe/London', locale: 'en-GB' });
+  await tx.db
+    .insert(tables.school)
+    .values({ id: 1, name: 'Wendwater River School', zone: 'Europe/London', locale: 'en-GB' });
   const passwordHash = await hashPassword(samplePassword);
-  const add = (person: { name: string; email: string; role: SchoolRole; zone?: string }) => insertPerson(tx, { ...person, passwordHash });
+  const add = (person: { name: string; email: string; role: SchoolRole; zone?: string }) =>
+    insertPerson(tx, { ...person, passwordHash });
   const [owner, creator, marker] = [await add(staff[0]), await add(staff[1]), await add(staff[2])];
   const zones = ['Europe/London', 'Europe/Oslo', 'Africa/Lagos', 'Asia/Kolkata', 'Pacific/Auckland', 'America/Halifax'];
   const learners: { id: string; name: string }[] = [];
   for (const [i, name] of learnerNames.entries())
-    learners.push({ id: await add({ name, email: emailOf(name, i), role: 'learner', zone: zones[i % zones.length] ?? 'UTC' }), name });
+    learners.push({
+      id: await add({ name, email: emailOf(name, i), role: 'learner', zone: zones[i % zones.length] ?? 'UTC' }),
+      name,
+    });
   return { owner: { id: owner, role: 'owner', courses: {} }, creator, marker, learners };
 }
 
-const actorOf = (id: string, role: SchoolRole, courses: Record<string, CourseRole> = {}): Actor => ({ id, role, courses });
+const actorOf = (id: string, role: SchoolRole, courses: Record<string, CourseRole> = {}): Actor => ({
+  id,
+  role,
+  courses,
+});
 
 /** Does a command as somebody at some time; the seed goes through the same door as everybody. */
-async function perform<T = { id: string }>(actor: Actor, name: string, input: unknown, at: Temporal.Instant): Promise<T> {
+async function perform<T = { id: string }>(
+  actor: Actor,
+  name: string,
+  input: unknown,
+  at: Temporal.Instant,
+): Promise<T> {
   const result = (await commands.get(name)?.run(actor, input, at)) as Result<T> | undefined;
   if (!result?.ok) throw new Error(`${name}: ${result?.problem.sentence ?? 'no such command'}`);
   return result.value;
@@ -113,7 +128,10 @@ async function seedPictures(courseId: string, names: readonly string[]): Promise
   const found: Pictures = {};
   for (const name of names) {
     const alt = alternatives[name] ?? '';
-    found[name] = { id: await addMedia(courseId, 'picture', name, `${name}.png`, 'image/png', await picture(name), undefined, alt), alt };
+    found[name] = {
+      id: await addMedia(courseId, 'picture', name, `${name}.png`, 'image/png', await picture(name), undefined, alt),
+      alt,
+    };
   }
   return found;
 }
@@ -127,11 +145,17 @@ async function seedFiles(courseId: string): Promise<Map<string, string>> {
     }),
   );
   for (const [name, sheet] of Object.entries(worksheets))
-    found.set(name, await addMedia(courseId, 'document', sheet.title, `${name}.pdf`, 'application/pdf', await worksheetPdf(sheet)));
+    found.set(
+      name,
+      await addMedia(courseId, 'document', sheet.title, `${name}.pdf`, 'application/pdf', await worksheetPdf(sheet)),
+    );
   return found;
 }
 
-const rowOfQuestion = (lessonId: string, order: string, input: QuestionInput) => ({ ...newQuestion(newId(), lessonId, order, input.kind), ...input });
+const rowOfQuestion = (lessonId: string, order: string, input: QuestionInput) => ({
+  ...newQuestion(newId(), lessonId, order, input.kind),
+  ...input,
+});
 
 async function seedSections(
   courseId: string,
@@ -143,17 +167,27 @@ async function seedSections(
   await transaction(async (tx) => {
     for (const [s, section] of sections.entries()) {
       const sectionId = newId();
-      await tx.db.insert(tables.section).values({ id: sectionId, courseId, order: sectionKeys[s] ?? '', title: section.title, opens: null });
+      await tx.db
+        .insert(tables.section)
+        .values({ id: sectionId, courseId, order: sectionKeys[s] ?? '', title: section.title, opens: null });
       const keys = generateNKeysBetween(null, null, section.lessons.length);
       for (const [l, input] of section.lessons.entries()) {
         const { text, file, questions = [], ...given } = input;
-        const lesson = { ...newLesson(newId(), sectionId, keys[l] ?? '', input.title, input.kind), state: 'ready' as const, ...given };
+        const lesson = {
+          ...newLesson(newId(), sectionId, keys[l] ?? '', input.title, input.kind),
+          state: 'ready' as const,
+          ...given,
+        };
         const content = text ? textOf(text, pictures) : null;
-        await tx.db.insert(tables.lesson).values({ ...lesson, courseId, written: textFacts(content), mediaId: (file && media.get(file)) ?? null });
+        await tx.db
+          .insert(tables.lesson)
+          .values({ ...lesson, courseId, written: textFacts(content), mediaId: (file && media.get(file)) ?? null });
         if (content) await tx.db.insert(tables.lessonText).values({ id: lesson.id, courseId, content });
         const questionKeys = generateNKeysBetween(null, null, questions.length);
         for (const [q, question] of questions.entries())
-          await tx.db.insert(tables.question).values({ ...rowOfQuestion(lesson.id, questionKeys[q] ?? '', question), courseId });
+          await tx.db
+            .insert(tables.question)
+            .values({ ...rowOfQuestion(lesson.id, questionKeys[q] ?? '', question), courseId });
       }
     }
   });
@@ -178,8 +212,10 @@ async function seedStreamSurvey(people: People, today: Temporal.Instant): Promis
       ...newCourse(id, 'stream-survey', 'Stream Survey: reading a small river', 'Europe/London'),
       description:
         'Learn to survey a small river: choose a reach, measure its flow, name what lives under its stones, and write two pages that somebody else can check.',
-      audience: 'Volunteers who live near a small river. You need boots, a friend and two dry mornings; no science beyond school.',
-      promise: 'By the end you can survey forty metres of a small river and write up what you found, so that another volunteer can repeat it.',
+      audience:
+        'Volunteers who live near a small river. You need boots, a friend and two dry mornings; no science beyond school.',
+      promise:
+        'By the end you can survey forty metres of a small river and write up what you found, so that another volunteer can repeat it.',
       weekLimit: 100,
       rhythm: {
         unit: 'section',
@@ -208,17 +244,31 @@ async function seedStreamSurvey(people: People, today: Temporal.Instant): Promis
 
   // What has been changed since, and not yet published.
   const [float] = await database().select().from(tables.lesson).where(eq(tables.lesson.title, 'The float method'));
-  const edit = (fields: object) => perform(people.owner, 'outline.edit', { courseId: id, edit: fields }, today.subtract({ hours: 3 }));
+  const edit = (fields: object) =>
+    perform(people.owner, 'outline.edit', { courseId: id, edit: fields }, today.subtract({ hours: 3 }));
   if (float) {
     await edit({ do: 'set', table: 'lesson', id: float.id, fields: { title: 'The float method, step by step' } });
-    await edit({ do: 'add-lesson', id: newId(), sectionId: float.sectionId, after: float.id, title: 'Reading the staff gauge', kind: 'film' });
+    await edit({
+      do: 'add-lesson',
+      id: newId(),
+      sectionId: float.sectionId,
+      after: float.id,
+      title: 'Reading the staff gauge',
+      kind: 'film',
+    });
   }
 
   await database()
     .insert(tables.cohort)
     .values([
       { id: newId(), courseId: id, name: 'Spring cohort', startsOn: springStart.toString(), zone: 'Europe/London' },
-      { id: newId(), courseId: id, name: 'Autumn cohort', startsOn: monday.add({ weeks: 2 }).toString(), zone: 'Europe/London' },
+      {
+        id: newId(),
+        courseId: id,
+        name: 'Autumn cohort',
+        startsOn: monday.add({ weeks: 2 }).toString(),
+        zone: 'Europe/London',
+      },
     ]);
   return id;
 }
@@ -236,7 +286,11 @@ async function seedOutcomes(courseId: string): Promise<void> {
   }
 }
 
-async function seedSmallCourse(people: People, small: (typeof otherCourses)[number], today: Temporal.Instant): Promise<void> {
+async function seedSmallCourse(
+  people: People,
+  small: (typeof otherCourses)[number],
+  today: Temporal.Instant,
+): Promise<void> {
   const id = newId();
   const slug = small.title
     .toLowerCase()
@@ -249,7 +303,9 @@ async function seedSmallCourse(people: People, small: (typeof otherCourses)[numb
     .values({ ...newCourse(id, slug, small.title, 'Europe/London'), description: small.description });
   const pictures = await seedPictures(
     id,
-    ['wall', 'hedge'].filter((name) => small.sections.some((section) => section.lessons.some((lesson) => lesson.text?.includes(`![${name}]`)))),
+    ['wall', 'hedge'].filter((name) =>
+      small.sections.some((section) => section.lessons.some((lesson) => lesson.text?.includes(`![${name}]`))),
+    ),
   );
   await seedSections(id, small.sections, pictures, new Map());
   await database().insert(tables.courseStaff).values({ courseId: id, userId: people.creator, role: 'creator' });
@@ -258,21 +314,29 @@ async function seedSmallCourse(people: People, small: (typeof otherCourses)[numb
   await database()
     .insert(tables.enrolment)
     .values(
-      people.learners
-        .slice(0, 9)
-        .map((learner, i) => ({ id: newId(), courseId: id, learnerId: learner.id, at: today.subtract({ hours: 24 * (i + 1) }).toString() })),
+      people.learners.slice(0, 9).map((learner, i) => ({
+        id: newId(),
+        courseId: id,
+        learnerId: learner.id,
+        at: today.subtract({ hours: 24 * (i + 1) }).toString(),
+      })),
     );
 }
 
 /** A number from 0 to 1 that is the same each time for the same words. */
-const drawn = (...words: (string | number)[]) => createHash('sha256').update(words.join('/')).digest().readUInt32BE(0) / 2 ** 32;
+const drawn = (...words: (string | number)[]) =>
+  createHash('sha256').update(words.join('/')).digest().readUInt32BE(0) / 2 ** 32;
 
 /** Puts everybody somewhere in the course: the first is in its middle, the second has finished it. */
 async function seedLearning(people: People, courseId: string, today: Temporal.Instant): Promise<void> {
   const cohorts = await database().select().from(tables.cohort).where(eq(tables.cohort.courseId, courseId));
-  const [spring, autumn] = ['Spring cohort', 'Autumn cohort'].map((name) => cohorts.find((cohort) => cohort.name === name)?.id ?? null);
+  const [spring, autumn] = ['Spring cohort', 'Autumn cohort'].map(
+    (name) => cohorts.find((cohort) => cohort.name === name)?.id ?? null,
+  );
   const lessons = await database().select().from(tables.lesson).where(eq(tables.lesson.courseId, courseId));
-  const sections = (await database().select().from(tables.section).where(eq(tables.section.courseId, courseId))).sort(byOrder);
+  const sections = (await database().select().from(tables.section).where(eq(tables.section.courseId, courseId))).sort(
+    byOrder,
+  );
   const orderOf = new Map(sections.map((section) => [section.id, section.order]));
   const inOrder = lessons
     .filter((lesson) => lesson.title !== 'Reading the staff gauge')
@@ -286,7 +350,9 @@ async function seedLearning(people: People, courseId: string, today: Temporal.In
     const waits = i >= 32;
     const cohortId = hasFinished ? null : waits ? autumn : spring;
     const enrolled = today.subtract({ hours: 24 * (hasFinished ? 66 : waits ? 3 : 40) + i });
-    await database().insert(tables.enrolment).values({ id: newId(), courseId, learnerId: learner.id, cohortId, at: enrolled.toString() });
+    await database()
+      .insert(tables.enrolment)
+      .values({ id: newId(), courseId, learnerId: learner.id, cohortId, at: enrolled.toString() });
     if (waits) return;
     const reached = hasFinished ? inOrder.length : i === 0 ? 9 : Math.floor(7 + drawn(learner.name, 'reached') * 18);
     const actor = actorOf(learner.id, 'learner');
@@ -300,7 +366,12 @@ async function seedLearning(people: People, courseId: string, today: Temporal.In
             l,
           );
       const isMarked = hasFinished || i === 0 || drawn(learner.name, lesson.title) < 0.6;
-      const open = await takeLesson({ actor, name: learner.name, marker, questions, isMarked, isSure: hasFinished }, courseId, lesson, at);
+      const open = await takeLesson(
+        { actor, name: learner.name, marker, questions, isMarked, isSure: hasFinished },
+        courseId,
+        lesson,
+        at,
+      );
       if (!open) break;
     }
     await awardIfEarned(courseId, learner.id, today.subtract({ hours: 24 * Math.max(1, 6 - i) }));
@@ -370,7 +441,8 @@ type Way = (
   at: Temporal.Instant,
 ) => Promise<unknown>;
 const readIt: Way = ({ actor }, place, _lesson, at) => perform(actor, 'learning.mark-done', place, at);
-const playIt: Way = ({ actor }, place, _lesson, at) => perform(actor, 'learning.watched', { ...place, passages: [[0, 600]] }, at.add({ minutes: 12 }));
+const playIt: Way = ({ actor }, place, _lesson, at) =>
+  perform(actor, 'learning.watched', { ...place, passages: [[0, 600]] }, at.add({ minutes: 12 }));
 
 /** What somebody does in a lesson of each kind. */
 const ways: { readonly [K in LessonKind]: Way } = {
@@ -382,7 +454,12 @@ const ways: { readonly [K in LessonKind]: Way } = {
     const { id } = await perform(actor, 'quiz.begin', { ...place, deed: newId() }, at);
     for (const question of questions.filter((one) => one.lessonId === lesson.id)) {
       const knows = drawn(name, question.id.slice(-4), question.prompt) < skill + 0.15;
-      await perform(actor, 'quiz.answer', { sittingId: id, questionId: question.id, answer: answerTo(question, knows) }, at.add({ minutes: 3 }));
+      await perform(
+        actor,
+        'quiz.answer',
+        { sittingId: id, questionId: question.id, answer: answerTo(question, knows) },
+        at.add({ minutes: 3 }),
+      );
     }
     await perform(actor, 'quiz.hand-in', { sittingId: id }, at.add({ minutes: 7 }));
   },
@@ -390,11 +467,13 @@ const ways: { readonly [K in LessonKind]: Way } = {
     const full = lesson.assignment?.points ?? 0;
     const isReport = full > 10_000;
     const text = isReport
-      ? report(name, ['lower Hazel reach', 'Mill Lane, above the weir', 'the Withy brook at Eastcote'][Math.floor(drawn(name) * 3)] ?? '', [
-          '2.4',
-          '0.31',
-          '18.2',
-        ])
+      ? report(
+          name,
+          ['lower Hazel reach', 'Mill Lane, above the weir', 'the Withy brook at Eastcote'][
+            Math.floor(drawn(name) * 3)
+          ] ?? '',
+          ['2.4', '0.31', '18.2'],
+        )
       : `I am ${name}. The nearest water is a brook behind the allotments, about a metre and a half wide. I stood beside it last Sunday, and I would like to know why the stones in it are so clean below the culvert and so brown above it.`;
     const { id } = await perform(actor, 'assignment.hand-in', { ...place, text, deed: newId() }, at);
     if (!isMarked) return;

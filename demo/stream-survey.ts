@@ -15,10 +15,18 @@ export const films: Record<string, readonly FilmScene[]> = {
       drawing: 'reach',
       says: 'You will choose forty metres of your own, visit them more than once, and come back with numbers that another volunteer could trust.',
     },
-    { heading: 'How the course works', drawing: 'bank', says: 'Each week opens a new part. Nothing needs to be hurried, and everything you write is kept.' },
+    {
+      heading: 'How the course works',
+      drawing: 'bank',
+      says: 'Each week opens a new part. Nothing needs to be hurried, and everything you write is kept.',
+    },
   ],
   'safety-at-the-bank': [
-    { heading: 'Never alone', drawing: 'safety', says: 'Go in pairs, always. One of you stays on the bank while the other is in the water.' },
+    {
+      heading: 'Never alone',
+      drawing: 'safety',
+      says: 'Go in pairs, always. One of you stays on the bank while the other is in the water.',
+    },
     {
       heading: 'Know the level',
       drawing: 'river',
@@ -41,7 +49,11 @@ export const films: Record<string, readonly FilmScene[]> = {
       drawing: 'riffle',
       says: 'The riffle is shallow and fast, and breaks over stones. Most of the animals you will count live here, because the water brings them air and food.',
     },
-    { heading: 'The pool', drawing: 'pool', says: 'The pool is deep and slow. It hides animals from your net, so a pool alone makes a poor sample.' },
+    {
+      heading: 'The pool',
+      drawing: 'pool',
+      says: 'The pool is deep and slow. It hides animals from your net, so a pool alone makes a poor sample.',
+    },
     {
       heading: 'Marking the ends',
       drawing: 'reach',
@@ -85,12 +97,23 @@ export const worksheets: Record<string, Worksheet> = {
     intro:
       'Fill in by the water, in pencil. Measure the depth at five places across the river and take the mean. Speed: ten metres divided by the mean of three times, then multiplied by 0.85.',
     columns: ['What', 'First', 'Second', 'Third', 'Mean'],
-    rows: ['Width (m)', 'Depth 1 (m)', 'Depth 2 (m)', 'Depth 3 (m)', 'Depth 4 (m)', 'Depth 5 (m)', 'Float time (s)', 'Speed (m/s)', 'Discharge (m3/s)'],
+    rows: [
+      'Width (m)',
+      'Depth 1 (m)',
+      'Depth 2 (m)',
+      'Depth 3 (m)',
+      'Depth 4 (m)',
+      'Depth 5 (m)',
+      'Float time (s)',
+      'Speed (m/s)',
+      'Discharge (m3/s)',
+    ],
     pages: 2,
   },
   'twelve-families-to-know': {
     title: 'Twelve families to know',
-    intro: 'Tick a family once you have seen it alive in the tray. The score is what one family adds to the index, however many animals there are.',
+    intro:
+      'Tick a family once you have seen it alive in the tray. The score is what one family adds to the index, however many animals there are.',
     columns: ['Family', 'Look for', 'Score', 'Seen'],
     rows: [
       'Perlodidae',
@@ -223,8 +246,18 @@ Animals that need much oxygen live in the riffle. Those that dig, or wait, live 
             ['Wind from upstream', false],
             ['Fish rising', false],
           ]),
-          statement('A riffle is deeper than the pool below it.', 1000, false, 'A riffle is where the water is shallow and broken.'),
-          word('What is a stretch of smooth, quick water called?', 1000, ['run', 'a run'], 'It lies between a riffle and a pool.'),
+          statement(
+            'A riffle is deeper than the pool below it.',
+            1000,
+            false,
+            'A riffle is where the water is shallow and broken.',
+          ),
+          word(
+            'What is a stretch of smooth, quick water called?',
+            1000,
+            ['run', 'a run'],
+            'It lies between a riffle and a pool.',
+          ),
           one('Where does a riffle usually end?', 1000, [
             ['Where the bed drops into a pool', true],
             ['At the first bend', false],
@@ -244,7 +277,11 @@ Animals that need much oxygen live in the riffle. Those that dig, or wait, live 
             'Which stretch would you survey?',
             2000,
             [
-              ['The pool under the footbridge, forty metres of it', false, 'Still water hides the animals you are counting.'],
+              [
+                'The pool under the footbridge, forty metres of it',
+                false,
+                'Still water hides the animals you are counting.',
+              ],
               ['Twenty metres of riffle, then a run and a short pool', true],
               ['The straight bank where cattle drink', false, 'Trampled banks tell you about cattle first.'],
             ],
@@ -456,7 +493,8 @@ Bring a hand lens if you have one, and a spoon. Do not bring a key to the famili
       {
         title: 'From tallies to a story',
         kind: 'reading',
-        teaser: 'How two pages of tallies become something a stranger can read, check and believe. Have your worksheets ready.',
+        teaser:
+          'How two pages of tallies become something a stranger can read, check and believe. Have your worksheets ready.',
         minutes: 9,
         text: `A report is read by somebody who was not there. They want to know three things: where you were, what you did, and what you think it means. In that order.
 

@@ -11,7 +11,10 @@ const tags = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'];
 async function violations(page: Page, scheme: 'light' | 'dark'): Promise<string[]> {
   // Within the page itself: there are no frames to put together, and a second page for that takes as long as the scan.
   const axe = new AxeBuilder({ page }).options({ resultTypes: ['violations'] }).setLegacyMode(true);
-  const { violations: found } = await (scheme === 'light' ? axe.withTags(tags) : axe.withRules(['color-contrast'])).analyze();
+  const { violations: found } = await (scheme === 'light'
+    ? axe.withTags(tags)
+    : axe.withRules(['color-contrast'])
+  ).analyze();
   return found.map(
     (one) =>
       `${one.id}: ${one.nodes
@@ -21,15 +24,30 @@ async function violations(page: Page, scheme: 'light' | 'dark'): Promise<string[
   );
 }
 
-type Visit = { readonly name: string; readonly who: string | null; readonly path: string; readonly act?: (page: Page) => Promise<void> };
+type Visit = {
+  readonly name: string;
+  readonly who: string | null;
+  readonly path: string;
+  readonly act?: (page: Page) => Promise<void>;
+};
 const ines = 'ines@wendwater.example';
 const aoife = 'aoife1@post.example';
 const visits: Visit[] = [
   { name: 'sign in', who: null, path: '/sign-in' },
   { name: 'courses', who: ines, path: '/courses' },
   { name: 'plan', who: ines, path: '/c/stream-survey/plan' },
-  { name: 'coverage', who: ines, path: '/c/stream-survey/plan/coverage', act: (page) => page.getByRole('table').waitFor() },
-  { name: 'work board', who: ines, path: '/c/wells-and-springs/plan/board', act: (page) => page.getByRole('button', { name: /What old maps tell/ }).click() },
+  {
+    name: 'coverage',
+    who: ines,
+    path: '/c/stream-survey/plan/coverage',
+    act: (page) => page.getByRole('table').waitFor(),
+  },
+  {
+    name: 'work board',
+    who: ines,
+    path: '/c/wells-and-springs/plan/board',
+    act: (page) => page.getByRole('button', { name: /What old maps tell/ }).click(),
+  },
   {
     name: 'outline brought in',
     who: ines,
@@ -70,15 +88,30 @@ const visits: Visit[] = [
       await page.getByRole('button', { name: 'Filter', exact: true }).click();
     },
   },
-  { name: 'bring in', who: ines, path: '/catalogue', act: (page) => page.getByRole('button', { name: 'Bring in' }).click() },
-  { name: 'build', who: ines, path: '/c/stream-survey/build', act: (page) => page.getByRole('treeitem', { name: /Walking the reach/ }).click() },
+  {
+    name: 'bring in',
+    who: ines,
+    path: '/catalogue',
+    act: (page) => page.getByRole('button', { name: 'Bring in' }).click(),
+  },
+  {
+    name: 'build',
+    who: ines,
+    path: '/c/stream-survey/build',
+    act: (page) => page.getByRole('treeitem', { name: /Walking the reach/ }).click(),
+  },
   {
     name: 'build with a menu open',
     who: ines,
     path: '/c/stream-survey/build',
     act: (page) => page.getByRole('button', { name: 'Lesson of another kind' }).click(),
   },
-  { name: 'publish', who: ines, path: '/c/stream-survey/build', act: (page) => page.getByRole('button', { name: /Publish edition/ }).click() },
+  {
+    name: 'publish',
+    who: ines,
+    path: '/c/stream-survey/build',
+    act: (page) => page.getByRole('button', { name: /Publish edition/ }).click(),
+  },
   {
     name: 'lesson text',
     who: ines,
@@ -90,9 +123,24 @@ const visits: Visit[] = [
     },
   },
   { name: 'release', who: ines, path: '/c/stream-survey/release' },
-  { name: 'assess', who: ines, path: '/c/stream-survey/assess', act: (page) => page.getByRole('button', { name: /Check: reach or not/ }).click() },
-  { name: 'award', who: ines, path: '/c/stream-survey/award', act: (page) => page.getByText(/all fit|not fit/).waitFor() },
-  { name: 'gradebook', who: ines, path: '/c/stream-survey/run', act: (page) => page.getByRole('button', { name: 'Bo Li' }).click() },
+  {
+    name: 'assess',
+    who: ines,
+    path: '/c/stream-survey/assess',
+    act: (page) => page.getByRole('button', { name: /Check: reach or not/ }).click(),
+  },
+  {
+    name: 'award',
+    who: ines,
+    path: '/c/stream-survey/award',
+    act: (page) => page.getByText(/all fit|not fit/).waitFor(),
+  },
+  {
+    name: 'gradebook',
+    who: ines,
+    path: '/c/stream-survey/run',
+    act: (page) => page.getByRole('button', { name: 'Bo Li' }).click(),
+  },
   { name: 'marking', who: 'temi@wendwater.example', path: '/marking' },
   {
     name: 'marking desk',
@@ -109,8 +157,18 @@ const visits: Visit[] = [
   { name: 'my courses', who: aoife, path: '/learn' },
   { name: 'account', who: aoife, path: '/account' },
   { name: 'course home', who: aoife, path: '/learn/stream-survey' },
-  { name: 'film', who: aoife, path: '/learn/stream-survey', act: (page) => page.getByRole('link', { name: /Walking the reach/ }).click() },
-  { name: 'reading', who: aoife, path: '/learn/stream-survey', act: (page) => page.getByRole('link', { name: /What makes a reach/ }).click() },
+  {
+    name: 'film',
+    who: aoife,
+    path: '/learn/stream-survey',
+    act: (page) => page.getByRole('link', { name: /Walking the reach/ }).click(),
+  },
+  {
+    name: 'reading',
+    who: aoife,
+    path: '/learn/stream-survey',
+    act: (page) => page.getByRole('link', { name: /What makes a reach/ }).click(),
+  },
   {
     name: 'document',
     who: aoife,
@@ -144,11 +202,21 @@ const visits: Visit[] = [
       await page.getByText(/of 10 points/).waitFor();
     },
   },
-  { name: 'assignment', who: aoife, path: '/learn/stream-survey', act: (page) => page.getByRole('link', { name: /Your home stretch/ }).click() },
+  {
+    name: 'assignment',
+    who: aoife,
+    path: '/learn/stream-survey',
+    act: (page) => page.getByRole('link', { name: /Your home stretch/ }).click(),
+  },
   { name: 'grades', who: aoife, path: '/learn/stream-survey/grades' },
   { name: 'view as learner', who: ines, path: '/view/stream-survey?pace=60' },
   { name: 'view of the grades', who: ines, path: '/view/stream-survey/grades' },
-  { name: 'closed lesson', who: ines, path: '/view/stream-survey', act: (page) => page.getByRole('link', { name: /Your survey report/ }).click() },
+  {
+    name: 'closed lesson',
+    who: ines,
+    path: '/view/stream-survey',
+    act: (page) => page.getByRole('link', { name: /Your survey report/ }).click(),
+  },
   { name: 'not here', who: aoife, path: '/learn/no-such-course' },
 ];
 
@@ -156,14 +224,23 @@ const visits: Visit[] = [
 const parts = [
   ['nobody and learners', (visit: Visit) => visit.who === null || visit.who === aoife],
   ['markers', (visit: Visit) => visit.who === 'temi@wendwater.example'],
-  ['creators, planning and building', (visit: Visit) => visit.who === ines && /^\/c\/[\w-]+\/(plan|build)/.test(visit.path)],
-  ['creators, the other stages', (visit: Visit) => visit.who === ines && /^\/c\/[\w-]+\/(?!plan|build)/.test(visit.path)],
+  [
+    'creators, planning and building',
+    (visit: Visit) => visit.who === ines && /^\/c\/[\w-]+\/(plan|build)/.test(visit.path),
+  ],
+  [
+    'creators, the other stages',
+    (visit: Visit) => visit.who === ines && /^\/c\/[\w-]+\/(?!plan|build)/.test(visit.path),
+  ],
   ['creators, the rest', (visit: Visit) => visit.who === ines && !visit.path.startsWith('/c/')],
 ] as const;
 
 for (const [part, belongs] of parts) {
   // Light first, with every rule; the same state is then looked at in dark colours without being built again.
-  test(`every main page meets WCAG 2.2 AA in light and in dark colours, without errors in the console: ${part}`, async ({ browser, school }) => {
+  test(`every main page meets WCAG 2.2 AA in light and in dark colours, without errors in the console: ${part}`, async ({
+    browser,
+    school,
+  }) => {
     const problems: string[] = [];
     const pages = new Map<string, Page>();
     for (const visit of visits.filter(belongs)) {
@@ -171,11 +248,16 @@ for (const [part, belongs] of parts) {
       const page =
         pages.get(key) ??
         (visit.who
-          ? (await signedIn(browser, school, visit.who, undefined, { colorScheme: 'light', reducedMotion: 'reduce' })).page
+          ? (await signedIn(browser, school, visit.who, undefined, { colorScheme: 'light', reducedMotion: 'reduce' }))
+              .page
           : await (await browser.newContext({ baseURL: school.address, colorScheme: 'light' })).newPage());
       if (!pages.has(key)) {
         page.on('pageerror', (error) => problems.push(`${key}: ${error.message}`));
-        page.on('console', (message) => message.type() === 'error' && !/404|403/.test(message.text()) && problems.push(`${key}: ${message.text()}`));
+        page.on(
+          'console',
+          (message) =>
+            message.type() === 'error' && !/404|403/.test(message.text()) && problems.push(`${key}: ${message.text()}`),
+        );
         pages.set(key, page);
       }
       await page.emulateMedia({ colorScheme: 'light' });
@@ -197,9 +279,14 @@ for (const [part, belongs] of parts) {
   });
 }
 
-test('no main page scrolls sideways at 1280x800, and learners’ and markers’ pages not on a phone', async ({ browser, school }) => {
+test('no main page scrolls sideways at 1280x800, and learners’ and markers’ pages not on a phone', async ({
+  browser,
+  school,
+}) => {
   const wide: string[] = [];
-  const workPages = ['plan/coverage', 'plan/board', 'plan/outline', 'build', 'build/map', 'history'].map((page) => `/c/stream-survey/${page}`);
+  const workPages = ['plan/coverage', 'plan/board', 'plan/outline', 'build', 'build/map', 'history'].map(
+    (page) => `/c/stream-survey/${page}`,
+  );
   for (const [who, width, height, paths] of [
     [
       ines,
@@ -224,7 +311,9 @@ test('no main page scrolls sideways at 1280x800, and learners’ and markers’ 
     const { page, context } = await signedIn(browser, school, who, undefined, { viewport: { width, height } });
     for (const path of paths) {
       await page.goto(path);
-      const over = await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);
+      const over = await page.evaluate(
+        () => document.documentElement.scrollWidth - document.documentElement.clientWidth,
+      );
       if (over > 0) wide.push(`${path} at ${width}: ${over} px`);
     }
     await context.close();

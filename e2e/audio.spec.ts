@@ -3,7 +3,10 @@ import { command, expect, signedIn, testIn } from './support/school';
 
 const test = testIn('sample');
 
-test('a recording becomes a lesson: uploaded, made playable, published, and done once it has been heard', async ({ browser, school }, info) => {
+test('a recording becomes a lesson: uploaded, made playable, published, and done once it has been heard', async ({
+  browser,
+  school,
+}, info) => {
   const { page, context } = await signedIn(browser, school, 'ines@wendwater.example');
   await page.goto('/c/dry-stone-walling/build');
   await page.getByRole('treeitem', { name: /How a wall stands/ }).click();
@@ -30,7 +33,13 @@ test('a recording becomes a lesson: uploaded, made playable, published, and done
   const courses = await page.request.get('/view/dry-stone-walling');
   expect(courses.status()).toBe(200);
   const courseId = /"courseId\\?":\\?"([0-9a-f-]{36})/.exec(await courses.text())?.[1];
-  const added = await command(context, 'people.add', { name: 'Una Hearn', email: 'una@post.example', role: 'learner', password, courseId });
+  const added = await command(context, 'people.add', {
+    name: 'Una Hearn',
+    email: 'una@post.example',
+    role: 'learner',
+    password,
+    courseId,
+  });
   expect(added.body.problem).toBeUndefined();
   const { page: una } = await signedIn(browser, school, 'una@post.example', password);
   await una.goto('/learn/dry-stone-walling');

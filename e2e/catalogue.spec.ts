@@ -3,7 +3,10 @@ import { expect, signedIn, testIn } from './support/school';
 
 const test = testIn('sample');
 
-test('lessons as a table: filtered, changed in place and together, brought in with faults and without, one undo', async ({ browser, school }, info) => {
+test('lessons as a table: filtered, changed in place and together, brought in with faults and without, one undo', async ({
+  browser,
+  school,
+}, info) => {
   const { page } = await signedIn(browser, school, 'ines@wendwater.example');
   await page.goto('/catalogue');
   const grid = page.getByRole('grid', { name: 'Catalogue' });
@@ -71,7 +74,10 @@ test('lessons as a table: filtered, changed in place and together, brought in wi
   const download = page.waitForEvent('download');
   await dialog.getByRole('button', { name: 'The faulty rows as a file' }).click();
   expect((await download).suggestedFilename()).toBe('faults.csv');
-  writeFileSync(right, `course,section,lesson,kind,minutes set\n${name},How old is it?,New one,reading,5\n${name},A new section,New two,film,6\n`);
+  writeFileSync(
+    right,
+    `course,section,lesson,kind,minutes set\n${name},How old is it?,New one,reading,5\n${name},A new section,New two,film,6\n`,
+  );
   await dialog.getByLabel('Choose a CSV or XLSX file').setInputFiles(right);
   await expect(dialog).toContainText('2 lessons to add');
   await dialog.getByRole('button', { name: 'Bring in' }).click();
@@ -88,18 +94,25 @@ test('lessons as a table: filtered, changed in place and together, brought in wi
   expect((await taken).suggestedFilename()).toBe('lessons.xlsx');
 });
 
-test('an outline brought in with a preview, and anything found or done by its name', async ({ browser, school }, info) => {
+test('an outline brought in with a preview, and anything found or done by its name', async ({
+  browser,
+  school,
+}, info) => {
   const { page } = await signedIn(browser, school, 'ines@wendwater.example');
   await page.goto('/c/wells-and-springs/plan/outline');
   const region = page.getByRole('region', { name: 'Bring an outline in' });
-  await region.getByLabel('Paste it here').fill('# Wells\n## Old wells\nThey are deep.\n## New wells\n# Springs\n## Wet feet');
+  await region
+    .getByLabel('Paste it here')
+    .fill('# Wells\n## Old wells\nThey are deep.\n## New wells\n# Springs\n## Wet feet');
   await expect(region).toContainText('Read as Markdown: 2 sections and 3 lessons');
   const file = info.outputPath('bad.csv');
   writeFileSync(file, 'section,lesson,minutes\nA,One,many\n');
   await region.getByLabel('Choose an outline file').setInputFiles(file);
   await expect(region).toContainText('"many" is no number of minutes');
   await expect(region.getByRole('button', { name: /^Put 0 lessons/ })).toBeDisabled();
-  await region.getByLabel('Paste it here').fill('# Wells\n## Old wells\nThey are deep.\n## New wells\n# Springs\n## Wet feet');
+  await region
+    .getByLabel('Paste it here')
+    .fill('# Wells\n## Old wells\nThey are deep.\n## New wells\n# Springs\n## Wet feet');
   await region.getByRole('button', { name: 'Put 3 lessons at the end' }).click();
   await expect(page.getByText(/put at the end\./)).toBeVisible();
   await expect(page.getByText(/^Saved \d/)).toBeVisible();

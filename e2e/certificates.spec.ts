@@ -19,7 +19,17 @@ const names = [
   ...['نورة العتيبي', 'محمد عبد الله', 'فاطمة الزهراء', 'مُحَمَّد', 'پریسا گلزاری', 'لالا'],
   ...['יעל כהן', 'שָׁלוֹם', 'דוד לוי (בן)'],
   ...['สมชาย ใจดี', 'ณัฐพงศ์', 'ปิ่นแก้ว'],
-  ...['თამარ ბერიძე', 'Արմեն Պետրոսյան', 'አበበ በቀለ', 'অনন্যা সেন', 'শ্রীকান্ত', 'கவிதா முருகன்', 'ஸ்ரீநிவாசன்', 'क्षितिज श्रीवास्तव', 'प्रियंका शर्मा'],
+  ...[
+    'თამარ ბერიძე',
+    'Արմեն Պետրոսյան',
+    'አበበ በቀለ',
+    'অনন্যা সেন',
+    'শ্রীকান্ত',
+    'கவிதா முருகன்',
+    'ஸ்ரீநிவாசன்',
+    'क्षितिज श्रीवास्तव',
+    'प्रियंका शर्मा',
+  ],
   ...['李小龍', '山田 花子', 'キム・ヨナ', '김민준'],
   ...['محمد (Mo) Ali 123', 'Yael (יעל) Cohen'],
 ];
@@ -36,15 +46,23 @@ const shot = async (page: Page, inside: string) => {
 
 test('a certificate sets forty names in sixteen scripts as the browser does, pixel by pixel', async ({ page }) => {
   await page.setViewportSize({ width, height });
-  const faces = fontFiles.map(({ name, path }) => `@font-face{font-family:"${name}";src:url(data:font/ttf;base64,${readFileSync(path).toString('base64')})}`);
-  await page.setContent(`<style>${faces.join('')} body{margin:0}</style><svg width="${width}" height="${height}" xmlns="http://www.w3.org/2000/svg"></svg>`);
+  const faces = fontFiles.map(
+    ({ name, path }) =>
+      `@font-face{font-family:"${name}";src:url(data:font/ttf;base64,${readFileSync(path).toString('base64')})}`,
+  );
+  await page.setContent(
+    `<style>${faces.join('')} body{margin:0}</style><svg width="${width}" height="${height}" xmlns="http://www.w3.org/2000/svg"></svg>`,
+  );
   const unlike: string[] = [];
   for (const name of names) {
     const { path, families, isRightToLeft } = outlineOf(name, size, left, top);
     const ours = await grey(await shot(page, `<path d="${path}"/>`));
     const style = `font-family:${families.join(',')};direction:${isRightToLeft ? 'rtl' : 'ltr'};text-rendering:geometricPrecision;white-space:pre`;
     const theirs = await grey(
-      await shot(page, `<text x="${left}" y="${top}" font-size="${size}" text-anchor="${isRightToLeft ? 'end' : 'start'}" style='${style}'>${name}</text>`),
+      await shot(
+        page,
+        `<text x="${left}" y="${top}" font-size="${size}" text-anchor="${isRightToLeft ? 'end' : 'start'}" style='${style}'>${name}</text>`,
+      ),
     );
     let [different, ink] = [0, 0];
     for (let i = 0; i < ours.length; i += 1) {
@@ -52,7 +70,8 @@ test('a certificate sets forty names in sixteen scripts as the browser does, pix
       ink += 255 - (theirs[i] ?? 0);
     }
     if (process.env.MOSAIK_SHOW) console.log(name, ((different / ink) * 100).toFixed(1));
-    if (ink === 0 || different / ink > 0.06) unlike.push(`${name}: ${((different / Math.max(1, ink)) * 100).toFixed(1)} % of the ink stands elsewhere`);
+    if (ink === 0 || different / ink > 0.06)
+      unlike.push(`${name}: ${((different / Math.max(1, ink)) * 100).toFixed(1)} % of the ink stands elsewhere`);
   }
   expect(unlike).toEqual([]);
 });

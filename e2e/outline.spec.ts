@@ -8,9 +8,15 @@ const test = testIn('sample');
 const outline = (page: Page) =>
   page.getByRole('treeitem').evaluateAll((rows) =>
     rows
-      .map((row) => ({ top: row.getBoundingClientRect().top, section: row.getAttribute('aria-level') === '1', label: row.getAttribute('aria-label') ?? '' }))
+      .map((row) => ({
+        top: row.getBoundingClientRect().top,
+        section: row.getAttribute('aria-level') === '1',
+        label: row.getAttribute('aria-label') ?? '',
+      }))
       .sort((a, b) => a.top - b.top)
-      .map(({ section, label }) => (section ? `# ${label.split(', ')[1]}` : (label.replace(/^[\d.]+ /, '').split(',')[0] ?? ''))),
+      .map(({ section, label }) =>
+        section ? `# ${label.split(', ')[1]}` : (label.replace(/^[\d.]+ /, '').split(',')[0] ?? ''),
+      ),
   );
 const saved = (page: Page) => expect(page.getByText(/^Saved \d/)).toBeVisible();
 const row = (page: Page, name: string | RegExp) => page.getByRole('treeitem', { name });
@@ -106,7 +112,9 @@ test('by pointer: rows and whole sections dragged to a place that is shown, tile
   await drag(/^Section 2,/, /^Section 1,/, 'top');
   await expect(page.locator('[data-table="section"]')).toBeVisible();
   await page.mouse.up();
-  await expect.poll(async () => (await outline(page)).filter((line) => line.startsWith('#'))).toEqual([sections[1], sections[0]]);
+  await expect
+    .poll(async () => (await outline(page)).filter((line) => line.startsWith('#')))
+    .toEqual([sections[1], sections[0]]);
   await page.keyboard.press('Control+z');
   await expect.poll(() => outline(page)).toEqual(before);
 
@@ -138,7 +146,9 @@ test('by pointer: rows and whole sections dragged to a place that is shown, tile
   await row(page, /^1\.1 /).click();
   await page.keyboard.press('Control+v');
   await expect(page.getByText('Copied 2 lessons.')).toBeVisible();
-  await expect.poll(async () => (await outline(page)).slice(2, 4)).toEqual([before[1], before[before.indexOf(sections[1] ?? '') + 1]]);
+  await expect
+    .poll(async () => (await outline(page)).slice(2, 4))
+    .toEqual([before[1], before[before.indexOf(sections[1] ?? '') + 1]]);
   await page.getByRole('button', { name: 'Undo', exact: true }).first().click();
   await expect.poll(() => outline(page)).toEqual(there);
 

@@ -3,7 +3,10 @@ import { expect, signedIn, testIn } from './support/school';
 const test = testIn('sample');
 const saved = /^Saved \d/;
 
-test('a course planned from a pattern: promise, outcomes, coverage, plans that turn real, and the outline kept as a pattern', async ({ browser, school }) => {
+test('a course planned from a pattern: promise, outcomes, coverage, plans that turn real, and the outline kept as a pattern', async ({
+  browser,
+  school,
+}) => {
   const { page } = await signedIn(browser, school, 'ines@wendwater.example');
   await page.goto('/courses');
   // The field takes words once the page can act.
@@ -42,7 +45,10 @@ test('a course planned from a pattern: promise, outcomes, coverage, plans that t
 
   // A plan for two media becomes two lessons, moved by key on the board; one undo takes it back.
   await page.getByRole('link', { name: 'Work board' }).click();
-  const [planned, inWork] = [page.getByRole('region', { name: 'Planned' }), page.getByRole('region', { name: 'In work' })];
+  const [planned, inWork] = [
+    page.getByRole('region', { name: 'Planned' }),
+    page.getByRole('region', { name: 'In work' }),
+  ];
   const card = planned.getByRole('button').first();
   await card.click();
   const count = await planned.getByRole('listitem').count();
@@ -94,7 +100,10 @@ test('a course planned from a pattern: promise, outcomes, coverage, plans that t
   await expect(planned.getByRole('listitem')).toHaveCount(count);
 });
 
-test('settings: a lesson takes over what holds for the course, says so, and differs where it is wished', async ({ browser, school }) => {
+test('settings: a lesson takes over what holds for the course, says so, and differs where it is wished', async ({
+  browser,
+  school,
+}) => {
   const { page } = await signedIn(browser, school, 'ines@wendwater.example');
   await page.goto('/c/dry-stone-walling/build');
   const inspector = page.getByRole('complementary');

@@ -22,7 +22,9 @@ test('before publishing it is known what changes and whom it touches; an older e
   await page.getByRole('button', { name: 'Publish edition 2' }).click();
   const dialog = page.getByRole('dialog');
   await expect(dialog.getByText(`Lesson removed: ${gone}`)).toBeVisible();
-  await expect(dialog.getByRole('region', { name: 'Whom it touches' })).toContainText(/of 9 learners|None of the 9 learners/);
+  await expect(dialog.getByRole('region', { name: 'Whom it touches' })).toContainText(
+    /of 9 learners|None of the 9 learners/,
+  );
   await dialog.getByText(/^Side by side/).click();
   const name = dialog.getByRole('row', { name: /its name/ });
   await expect(name).toContainText('Check: one on two');
@@ -64,7 +66,10 @@ test('before publishing it is known what changes and whom it touches; an older e
   await expect(page.getByRole('treeitem')).toHaveCount(before);
 });
 
-test('a view of the working copy: every page, at a pace, with the paper tried, and nothing recorded', async ({ browser, school }) => {
+test('a view of the working copy: every page, at a pace, with the paper tried, and nothing recorded', async ({
+  browser,
+  school,
+}) => {
   const { page, context } = await signedIn(browser, school, 'ines@wendwater.example');
   await page.goto('/view/stream-survey?pace=all');
   await expect(page.getByText('Nothing is recorded.')).toBeVisible();

@@ -20,7 +20,9 @@ test('every address answers with the right status, and a sentence', async ({ bro
     .getByRole('navigation', { name: 'Course' })
     .getByRole('link')
     .evaluateAll((links) =>
-      links.map((link) => new URL((link as HTMLAnchorElement).href).pathname.split('/')[3] ?? '').filter((id) => /^[0-9a-f-]{36}$/.test(id)),
+      links
+        .map((link) => new URL((link as HTMLAnchorElement).href).pathname.split('/')[3] ?? '')
+        .filter((id) => /^[0-9a-f-]{36}$/.test(id)),
     );
   const courseId = await courseIdOf(page, 'stream-survey');
   expect(courseId).toMatch(/^[0-9a-f-]{36}$/);
@@ -34,15 +36,30 @@ test('every address answers with the right status, and a sentence', async ({ bro
     ['a learner enrols', command(learner, 'enrolment.add', { courseId, email: aoife, cohortId: null }), 403],
     [
       'a learner grades',
-      command(learner, 'gradebook.decide', { courseId, lessonId: closed, learnerId: 'x', kind: 'excused', points: null, reason: 'me' }),
+      command(learner, 'gradebook.decide', {
+        courseId,
+        lessonId: closed,
+        learnerId: 'x',
+        kind: 'excused',
+        points: null,
+        reason: 'me',
+      }),
       403,
     ],
     ['a command that is not there', command(creator, 'course.explode', {}), 404],
     ['an empty title', command(creator, 'course.create', { id: randomUUID(), title: '' }), 422],
-    ['a title of 10,000 characters', command(creator, 'course.create', { id: randomUUID(), title: 'x'.repeat(10_000) }), 422],
+    [
+      'a title of 10,000 characters',
+      command(creator, 'course.create', { id: randomUUID(), title: 'x'.repeat(10_000) }),
+      422,
+    ],
     ['no id', command(creator, 'course.create', { id: 'one', title: 'One' }), 422],
     ['not even an object', command(creator, 'course.create', [1, 2]), 422],
-    ['fields nobody asked for', command(creator, 'course.create', { id: randomUUID(), title: 'One', liveEditionId: randomUUID() }), 422],
+    [
+      'fields nobody asked for',
+      command(creator, 'course.create', { id: randomUUID(), title: 'One', liveEditionId: randomUUID() }),
+      422,
+    ],
     ['somebody else’s lesson', command(learner, 'learning.mark-done', { courseId, lessonId: randomUUID() }), 404],
     ['a course not taken', command(learner, 'learning.mark-done', { courseId: randomUUID(), lessonId: closed }), 403],
     ['edition 1 again', command(creator, 'course.publish', { courseId, number: 1 }), 409],
@@ -72,14 +89,26 @@ test('pages are read only by those they are for', async ({ browser, school }) =>
     ]),
   ).toEqual([404, 404, 404, 404, 404]);
   expect(
-    await Promise.all([status(marker, work), status(marker, '/people'), status(marker, '/c/stream-survey/award'), status(marker, '/learn/stream-survey')]),
+    await Promise.all([
+      status(marker, work),
+      status(marker, '/people'),
+      status(marker, '/c/stream-survey/award'),
+      status(marker, '/learn/stream-survey'),
+    ]),
   ).toEqual([200, 404, 404, 404]);
-  expect(await Promise.all([status(creator, '/people'), status(creator, '/c/stream-survey/build'), status(creator, '/learn/stream-survey/grades')])).toEqual([
-    404, 200, 404,
-  ]);
+  expect(
+    await Promise.all([
+      status(creator, '/people'),
+      status(creator, '/c/stream-survey/build'),
+      status(creator, '/learn/stream-survey/grades'),
+    ]),
+  ).toEqual([404, 200, 404]);
 });
 
-test('what a course’s desk asks for is answered to those who work on it, and everything odd has a status of its own', async ({ browser, school }) => {
+test('what a course’s desk asks for is answered to those who work on it, and everything odd has a status of its own', async ({
+  browser,
+  school,
+}) => {
   const { page, context: owner } = await signedIn(browser, school, 'ines@wendwater.example');
   const { context: learner } = await signedIn(browser, school, aoife);
   const { context: marker } = await signedIn(browser, school, 'temi@wendwater.example');
@@ -121,7 +150,9 @@ test('what a course’s desk asks for is answered to those who work on it, and e
   ];
   for (const [name, address, expected, options] of cases) {
     const given = await Promise.all(
-      [nobody, learner, marker, owner].map(async ({ request }) => (options ? await request.post(address, options) : await request.get(address)).status()),
+      [nobody, learner, marker, owner].map(async ({ request }) =>
+        (options ? await request.post(address, options) : await request.get(address)).status(),
+      ),
     );
     expect([name, given]).toEqual([name, expected]);
   }
@@ -135,7 +166,11 @@ test('files of closed lessons, and of other people, stay closed', async ({ brows
   await own.getByRole('link', { name: /Walking the reach/ }).click();
   const film = (await own.locator('video').getAttribute('src')) ?? '';
   const part = await learner.request.get(film, { headers: { range: 'bytes=100-199' } });
-  expect([part.status(), part.headers()['content-range']?.replace(/\d+$/, 'n'), (await part.body()).length]).toEqual([206, 'bytes 100-199/n', 100]);
+  expect([part.status(), part.headers()['content-range']?.replace(/\d+$/, 'n'), (await part.body()).length]).toEqual([
+    206,
+    'bytes 100-199/n',
+    100,
+  ]);
   // Nothing that was uploaded can run as a page of ours.
   expect(part.headers()['content-security-policy']).toContain('sandbox');
   expect((await learner.request.get(film, { headers: { range: 'bytes=999999999-' } })).status()).toBe(416);
@@ -159,7 +194,9 @@ test('an upload is refused before it is sent, and judged by what it holds once i
     const metadata = Object.entries(values)
       .map(([key, value]) => `${key} ${Buffer.from(value).toString('base64')}`)
       .join(',');
-    return who.request.post('/api/upload', { headers: { 'tus-resumable': '1.0.0', 'upload-length': String(length), 'upload-metadata': metadata } });
+    return who.request.post('/api/upload', {
+      headers: { 'tus-resumable': '1.0.0', 'upload-length': String(length), 'upload-metadata': metadata },
+    });
   };
   expect((await begin(nobody, 'film', 10)).status()).toBe(401);
   expect((await begin(learner, 'film', 10)).status()).toBe(403);
@@ -171,7 +208,10 @@ test('an upload is refused before it is sent, and judged by what it holds once i
   const begun = await begin(creator, 'film', text.length);
   expect(begun.status()).toBe(201);
   const place = begun.headers().location ?? '';
-  const part = { headers: { 'tus-resumable': '1.0.0', 'upload-offset': '0', 'content-type': 'application/offset+octet-stream' }, data: text };
+  const part = {
+    headers: { 'tus-resumable': '1.0.0', 'upload-offset': '0', 'content-type': 'application/offset+octet-stream' },
+    data: text,
+  };
   expect((await learner.request.patch(place, part)).status()).toBe(403);
   const sent = await creator.request.patch(place, part);
   expect([sent.status(), await sent.text()]).toEqual([422, expect.stringContaining('does not hold a film')]);
@@ -179,20 +219,26 @@ test('an upload is refused before it is sent, and judged by what it holds once i
 
 test('requests from elsewhere are refused, and pages carry their headers', async ({ browser, school }) => {
   const { context } = await signedIn(browser, school, aoife);
-  const forged = await context.request.post('/api/do/learning.mark-done', { data: {}, headers: { origin: 'https://elsewhere.example' } });
+  const forged = await context.request.post('/api/do/learning.mark-done', {
+    data: {},
+    headers: { origin: 'https://elsewhere.example' },
+  });
   expect(forged.status()).toBe(403);
   const answer = await context.request.get('/learn');
   const policy = answer.headers()['content-security-policy'] ?? '';
   expect(policy).toMatch(/script-src 'self' 'nonce-[^']+' 'strict-dynamic';/);
   expect(policy).not.toContain('unsafe-eval');
-  expect([answer.headers()['x-content-type-options'], answer.headers()['x-frame-options'], answer.headers()['x-powered-by']]).toEqual([
-    'nosniff',
-    'DENY',
-    undefined,
-  ]);
+  expect([
+    answer.headers()['x-content-type-options'],
+    answer.headers()['x-frame-options'],
+    answer.headers()['x-powered-by'],
+  ]).toEqual(['nosniff', 'DENY', undefined]);
 });
 
-test('sign-in: a wrong password is a sentence, many are slow and lock nobody out, and signing out everywhere is everywhere', async ({ browser, school }) => {
+test('sign-in: a wrong password is a sentence, many are slow and lock nobody out, and signing out everywhere is everywhere', async ({
+  browser,
+  school,
+}) => {
   const page = await (await browser.newContext({ baseURL: school.address })).newPage();
   const signIn = page.getByRole('button', { name: 'Sign in', exact: true });
   await page.goto('/learn/stream-survey');
@@ -224,7 +270,10 @@ test('sign-in: a wrong password is a sentence, many are slow and lock nobody out
   await expect(page).toHaveURL(/sign-in/);
 });
 
-test('a password is changed by whoever knows the present one, and signs out everywhere else', async ({ browser, school }) => {
+test('a password is changed by whoever knows the present one, and signs out everywhere else', async ({
+  browser,
+  school,
+}) => {
   const { page } = await signedIn(browser, school, 'kenji8@post.example');
   const { page: elsewhere } = await signedIn(browser, school, 'kenji8@post.example');
   await page.goto('/account');

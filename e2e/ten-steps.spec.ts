@@ -38,7 +38,8 @@ function makeFilm(folder: string): string {
 const saved = (page: Page) => expect(page.getByText(/^Saved/).first()).toBeVisible();
 const row = (page: Page, name: RegExp) => page.getByRole('treeitem', { name });
 
-const ready = (page: Page) => page.getByRole('radiogroup', { name: 'How ready it is' }).getByText('Ready', { exact: true }).click();
+const ready = (page: Page) =>
+  page.getByRole('radiogroup', { name: 'How ready it is' }).getByText('Ready', { exact: true }).click();
 
 /** Writes a text into the editor of the selected lesson and comes back to the outline. */
 async function writeText(page: Page, link: RegExp, text: string) {
@@ -289,7 +290,9 @@ test('one course from a working title to a checked certificate', async ({ browse
       .click();
     await lea.getByRole('button', { name: 'Hand in' }).click();
     await expect(lea.getByText('Write something or add a file before you hand in.')).toBeVisible();
-    await lea.getByLabel('Your work').fill('I crossed the mill brook below the weir, where it is wide and no deeper than my ankle.');
+    await lea
+      .getByLabel('Your work')
+      .fill('I crossed the mill brook below the weir, where it is wide and no deeper than my ankle.');
     await expect(lea.getByText('draft kept')).toBeVisible();
     const photo = join(folder, 'notes.txt');
     writeFileSync(photo, 'Width 3 m, depth 0.1 m.');
@@ -326,12 +329,18 @@ test('one course from a working title to a checked certificate', async ({ browse
       await lea.reload();
       await expect(lea.getByRole('heading', { name: 'Your certificate' })).toBeVisible({ timeout: 1000 });
     }).toPass({ timeout: 30_000 });
-    const number = /MEAD-\w{4}-\d{4}/.exec((await lea.getByRole('region', { name: 'Certificate' }).textContent()) ?? '')?.[0] ?? 'none';
-    const [download] = await Promise.all([lea.waitForEvent('download'), lea.getByRole('link', { name: 'Download the PDF' }).click()]);
+    const number =
+      /MEAD-\w{4}-\d{4}/.exec((await lea.getByRole('region', { name: 'Certificate' }).textContent()) ?? '')?.[0] ??
+      'none';
+    const [download] = await Promise.all([
+      lea.waitForEvent('download'),
+      lea.getByRole('link', { name: 'Download the PDF' }).click(),
+    ]);
     const path = join(folder, 'certificate.pdf');
     await download.saveAs(path);
     const text = execFileSync('pdftotext', ['-layout', path, '-'], { encoding: 'utf8' });
-    for (const words of ['Certificate of crossing', 'Lea Brook', 'Crossing a stream', number]) expect(text).toContain(words);
+    for (const words of ['Certificate of crossing', 'Lea Brook', 'Crossing a stream', number])
+      expect(text).toContain(words);
     const fonts = execFileSync('pdffonts', [path], { encoding: 'utf8' }).trim().split('\n').slice(2);
     expect(fonts.length).toBeGreaterThan(2);
     for (const font of fonts) expect(font, 'embedded').toMatch(/Identity-H +yes/);

@@ -2,8 +2,14 @@ import { expect, signedIn, testIn } from './support/school';
 
 const test = testIn('sample');
 
-test('two creators in one course: each sees what the other does, and neither overwrites the other in silence', async ({ browser, school }) => {
-  const [ines, marek] = [await signedIn(browser, school, 'ines@wendwater.example'), await signedIn(browser, school, 'marek@wendwater.example')];
+test('two creators in one course: each sees what the other does, and neither overwrites the other in silence', async ({
+  browser,
+  school,
+}) => {
+  const [ines, marek] = [
+    await signedIn(browser, school, 'ines@wendwater.example'),
+    await signedIn(browser, school, 'marek@wendwater.example'),
+  ];
   const address = '/c/reading-a-hedgerow/build';
   await ines.page.goto(address);
   await marek.page.goto(address);
@@ -50,7 +56,10 @@ test('two creators in one course: each sees what the other does, and neither ove
   await ines.page.getByRole('link', { name: /^Text: / }).click();
   await row(marek.page, /1\.1 /).click();
   await marek.page.getByRole('link', { name: /^Text: / }).click();
-  const [hers, his] = [ines.page.getByRole('textbox', { name: /^Text of / }), marek.page.getByRole('textbox', { name: /^Text of / })];
+  const [hers, his] = [
+    ines.page.getByRole('textbox', { name: /^Text of / }),
+    marek.page.getByRole('textbox', { name: /^Text of / }),
+  ];
   await hers.click();
   await ines.page.keyboard.press('Control+End');
   await ines.page.keyboard.type(' Written together.');

@@ -12,14 +12,19 @@ const root = join('src', 'app');
 /** Every page and every route of the application, as the files say. */
 function addresses(folder = root): string[] {
   return readdirSync(folder, { withFileTypes: true }).flatMap((entry) =>
-    entry.isDirectory() ? addresses(join(folder, entry.name)) : /^(page\.tsx|route\.ts)$/.test(entry.name) ? [join(folder, entry.name)] : [],
+    entry.isDirectory()
+      ? addresses(join(folder, entry.name))
+      : /^(page\.tsx|route\.ts)$/.test(entry.name)
+        ? [join(folder, entry.name)]
+        : [],
   );
 }
 const segmentsOf = (file: string) => file.split(sep).slice(2, -1);
 const isGroup = (segment: string) => /^\(.*\)$/.test(segment);
 
 type Values = { readonly [name: string]: string };
-const filled = (segment: string, values: Values) => segment.replace(/^\[+(?:\.\.\.)?(\w+)\]+$/, (_, name: string) => values[name] ?? 'none');
+const filled = (segment: string, values: Values) =>
+  segment.replace(/^\[+(?:\.\.\.)?(\w+)\]+$/, (_, name: string) => values[name] ?? 'none');
 const addressOf = (file: string, values: Values) =>
   `/${segmentsOf(file)
     .filter((segment) => !isGroup(segment))
@@ -41,21 +46,37 @@ function routerState(file: string, values: Values): string {
 /** Asks for an address in each way there is. */
 async function everyAnswer(who: BrowserContext, file: string, values: Values): Promise<APIResponse[]> {
   const address = addressOf(file, values);
-  const get = (headers: Record<string, string>) => who.request.get(address, { headers, maxRedirects: 0, timeout: 20_000 });
+  const get = (headers: Record<string, string>) =>
+    who.request.get(address, { headers, maxRedirects: 0, timeout: 20_000 });
   // A live line never ends; that it is not opened is looked at in its own journey.
   if (file.includes('live')) return [];
   if (file.endsWith('route.ts')) return [await get({}), await who.request.post(address, { data: {}, maxRedirects: 0 })];
-  return Promise.all([get({}), get({ rsc: '1' }), get({ rsc: '1', 'next-router-state-tree': routerState(file, values) })]);
+  return Promise.all([
+    get({}),
+    get({ rsc: '1' }),
+    get({ rsc: '1', 'next-router-state-tree': routerState(file, values) }),
+  ]);
 }
 
-test('no address says to nobody, to a foreign learner or to a foreign creator what is not theirs', async ({ browser, school }) => {
+test('no address says to nobody, to a foreign learner or to a foreign creator what is not theirs', async ({
+  browser,
+  school,
+}) => {
   const { context: owner } = await signedIn(browser, school, 'ines@wendwater.example');
   for (const [email, role] of [
     ['foreign-learner@elsewhere.example', 'learner'],
     ['foreign-creator@elsewhere.example', 'creator'],
   ])
     expect(
-      (await command(owner, 'people.add', { name: `Foreign ${role}`, email, role, password: samplePassword, courseId: null })).body.problem,
+      (
+        await command(owner, 'people.add', {
+          name: `Foreign ${role}`,
+          email,
+          role,
+          password: samplePassword,
+          courseId: null,
+        })
+      ).body.problem,
     ).toBeUndefined();
 
   const database = new pg.Client({ connectionString: school.databaseUrl });
@@ -63,10 +84,15 @@ test('no address says to nobody, to a foreign learner or to a foreign creator wh
   const ask = async (statement: string, ...values: string[]) => (await database.query(statement, values)).rows;
   const courses = await ask('select id, slug, title, live_edition_id as live from course');
   const lessons = await ask('select course_id as "courseId", id, title from lesson');
-  const secrets = [...courses.map(({ title }) => title), ...lessons.map(({ title }) => title).filter((title) => title.length > 14)];
+  const secrets = [
+    ...courses.map(({ title }) => title),
+    ...lessons.map(({ title }) => title).filter((title) => title.length > 14),
+  ];
   const patterns = await ask('select title from pattern');
   const [sitting] = await ask('select id, course_id as "courseId" from sitting limit 1');
-  const [work] = await ask("select id, files -> 0 ->> 'hash' as hash from hand_in where jsonb_array_length(files) > 0 limit 1");
+  const [work] = await ask(
+    "select id, files -> 0 ->> 'hash' as hash from hand_in where jsonb_array_length(files) > 0 limit 1",
+  );
   const [film] = await ask('select id from media limit 1');
   await database.end();
   expect(secrets.length).toBeGreaterThan(25);
@@ -84,7 +110,9 @@ test('no address says to nobody, to a foreign learner or to a foreign creator wh
     command: 'course.publish',
   });
   // One course that learners take, and one that nobody has published.
-  const looked = [courses.find(({ slug }) => slug === 'stream-survey'), courses.find(({ live }) => live === null)].map(valuesOf);
+  const looked = [courses.find(({ slug }) => slug === 'stream-survey'), courses.find(({ live }) => live === null)].map(
+    valuesOf,
+  );
   expect(looked).toHaveLength(2);
 
   const foreign = [
@@ -102,7 +130,8 @@ test('no address says to nobody, to a foreign learner or to a foreign creator wh
         for (const answer of await everyAnswer(who, file, values)) {
           const body = await answer.text();
           const found = secret.filter((words) => body.includes(words));
-          if (found.length > 0 || answer.status() >= 500) said.push(`${name}, ${addressOf(file, values)}: ${answer.status()} ${found.join(', ')}`);
+          if (found.length > 0 || answer.status() >= 500)
+            said.push(`${name}, ${addressOf(file, values)}: ${answer.status()} ${found.join(', ')}`);
         }
   }
   expect(said).toEqual([]);

@@ -57,10 +57,14 @@ export function proxy(request: NextRequest): NextResponse {
       status: 503,
       headers: { 'retry-after': '2' },
     });
-  if (!canBeRead(request.nextUrl.pathname)) return new NextResponse('This address is damaged. Check how it was copied.', { status: 400 });
+  if (!canBeRead(request.nextUrl.pathname))
+    return new NextResponse('This address is damaged. Check how it was copied.', { status: 400 });
   if (!['GET', 'HEAD', 'OPTIONS'].includes(request.method) && !comesFromOurPages(request)) {
     return NextResponse.json(
-      { ok: false, problem: { code: 'not-allowed', sentence: 'This request did not come from a page of this school.' } },
+      {
+        ok: false,
+        problem: { code: 'not-allowed', sentence: 'This request did not come from a page of this school.' },
+      },
       { status: 403 },
     );
   }

@@ -48,7 +48,10 @@ export async function startSchool(sample: boolean): Promise<School & { stop(): P
   if (!sample) execFileSync(process.execPath, ['--import', 'tsx', 'src/worker/prepare.ts'], { env, stdio: 'inherit' });
   const log = openSync(join(data, 'log'), 'a');
   const start = (...args: string[]) => spawn(process.execPath, args, { env, stdio: ['ignore', log, log] });
-  const children: ChildProcess[] = [start('cli/web.mjs', '--port', String(port)), start('--import', 'tsx', 'src/worker/main.ts')];
+  const children: ChildProcess[] = [
+    start('cli/web.mjs', '--port', String(port)),
+    start('--import', 'tsx', 'src/worker/main.ts'),
+  ];
   for (let i = 0; i < 300; i += 1) {
     const ready = await fetch(`${address}/readyz`).then(
       (response) => response.ok,
@@ -111,7 +114,11 @@ export async function command(context: BrowserContext, name: string, input: unkn
   const answer = await context.request.post(`/api/do/${name}`, { data: input });
   return {
     status: answer.status(),
-    body: (await answer.json()) as { ok: boolean; value?: { id: string; slug: string }; problem?: { code: string; sentence: string } },
+    body: (await answer.json()) as {
+      ok: boolean;
+      value?: { id: string; slug: string };
+      problem?: { code: string; sentence: string };
+    },
   };
 }
 

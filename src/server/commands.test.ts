@@ -24,7 +24,12 @@ beforeAll(async () => {
   const me = learner(school.learner);
   const sitting = await must(me, 'quiz.begin', { courseId, lessonId: quiz, deed: newId() }, soon);
   await must(me, 'assignment.save-draft', { courseId, lessonId: assignment, text: 'Mine' }, soon);
-  const work = await must(learner(school.learner), 'assignment.hand-in', { courseId, lessonId: assignment, text: 'Mine', deed: newId() }, soon);
+  const work = await must(
+    learner(school.learner),
+    'assignment.hand-in',
+    { courseId, lessonId: assignment, text: 'Mine', deed: newId() },
+    soon,
+  );
   actors = {
     nobody: null,
     'a learner of another course': learner(school.other),
@@ -45,7 +50,11 @@ beforeAll(async () => {
       id: newId(),
       name: 'Mine',
       about: 'lesson',
-      look: { columns: usualColumns.lesson.map((key) => ({ key, width: 100 })), filter: { join: 'and', conditions: [] }, sort: null },
+      look: {
+        columns: usualColumns.lesson.map((key) => ({ key, width: 100 })),
+        filter: { join: 'and', conditions: [] },
+        sort: null,
+      },
     },
     'catalogue.undo': { steps: [{ courseId, revision: 1 }] },
     'certificate.award-by-hand': { courseId, learnerId: school.learner, why: 'Shown on the river' },
@@ -59,7 +68,14 @@ beforeAll(async () => {
     'course.publish-never': { courseId },
     'enrolment.add': { courseId, email: 'other@school.example', cohortId: null },
     'enrolment.finish': { courseId },
-    'gradebook.decide': { courseId, lessonId: assignment, learnerId: school.learner, kind: 'points', points: 5000, reason: 'Read aloud' },
+    'gradebook.decide': {
+      courseId,
+      lessonId: assignment,
+      learnerId: school.learner,
+      kind: 'points',
+      points: 5000,
+      reason: 'Read aloud',
+    },
     'learning.mark-done': { courseId, lessonId: reading },
     'learning.opened': { courseId, lessonId: reading },
     'learning.unlock': { courseId, lessonId: reading, password: 'open' },
@@ -67,7 +83,15 @@ beforeAll(async () => {
     'marking.mark': { handInId: work.id, points: 5000, remark: 'Good', finish: false },
     'media.describe': { mediaId: newId(), alt: 'A river' },
     'media.try-again': { mediaId: newId() },
-    'outline.copy': { courseId, fromCourseId: courseId, sectionIds: [], lessonIds: [reading], seed: newId(), into: sectionId, after: null },
+    'outline.copy': {
+      courseId,
+      fromCourseId: courseId,
+      sectionIds: [],
+      lessonIds: [reading],
+      seed: newId(),
+      into: sectionId,
+      after: null,
+    },
     'outline.edit': { courseId, edit: set, base: {}, step: newId() },
     'outline.go-back': { courseId, revision: 1, known: 2 },
     'outline.redo': { courseId },
@@ -103,18 +127,57 @@ const signedIn = [
 /** Who is let in, by command; where it depends on what belongs to whom, a refusal may also say that it is not there. */
 const lets: readonly (readonly [commands: readonly string[], actors: readonly string[]])[] = [
   // First what learners do, before anybody enrols anybody.
-  [['assignment.drop-file', 'assignment.hand-in', 'assignment.save-draft', 'certificate.claim', 'enrolment.finish'], own],
-  [['learning.mark-done', 'learning.opened', 'learning.unlock', 'learning.watched', 'quiz.answer', 'quiz.begin', 'quiz.hand-in'], own],
+  [
+    ['assignment.drop-file', 'assignment.hand-in', 'assignment.save-draft', 'certificate.claim', 'enrolment.finish'],
+    own,
+  ],
+  [
+    [
+      'learning.mark-done',
+      'learning.opened',
+      'learning.unlock',
+      'learning.watched',
+      'quiz.answer',
+      'quiz.begin',
+      'quiz.hand-in',
+    ],
+    own,
+  ],
   [['people.add', 'people.decide-name'], ['the owner']],
   [
     ['course.create', 'catalogue.save-view'],
     ['a creator of another course', 'a creator of this course', 'the owner'],
   ],
-  [['catalogue.change', 'catalogue.undo', 'outline.copy', 'outline.edit', 'outline.go-back', 'outline.redo', 'outline.undo', 'pattern.save'], making],
+  [
+    [
+      'catalogue.change',
+      'catalogue.undo',
+      'outline.copy',
+      'outline.edit',
+      'outline.go-back',
+      'outline.redo',
+      'outline.undo',
+      'pattern.save',
+    ],
+    making,
+  ],
   [['course.make-live', 'course.publish', 'course.publish-later', 'course.publish-never'], making],
-  [['cohort.add', 'enrolment.add', 'people.set-staff', 'certificate.award-by-hand', 'certificate.withdraw', 'gradebook.decide'], making],
+  [
+    [
+      'cohort.add',
+      'enrolment.add',
+      'people.set-staff',
+      'certificate.award-by-hand',
+      'certificate.withdraw',
+      'gradebook.decide',
+    ],
+    making,
+  ],
   [['marking.mark'], ['a marker of this course', ...making]],
-  [['people.rename', 'people.set-zone', 'people.sign-out-everywhere', 'catalogue.remove-view', 'pattern.remove'], signedIn],
+  [
+    ['people.rename', 'people.set-zone', 'people.sign-out-everywhere', 'catalogue.remove-view', 'pattern.remove'],
+    signedIn,
+  ],
   // Nothing of this name is there; only its own course could be asked.
   [['media.describe', 'media.try-again'], []],
 ];
@@ -123,7 +186,9 @@ test.each(lets.flatMap(([names, who]) => names.map((name) => [name, who] as cons
   '%s is let in for whom it is for, and for nobody else',
   async (name, who) => {
     for (const [actor, as] of Object.entries(actors)) {
-      const code = codeOf(await run(as, name, { ...inputs[name], ...(name === 'catalogue.save-view' ? { id: newId() } : {}) }, soon));
+      const code = codeOf(
+        await run(as, name, { ...inputs[name], ...(name === 'catalogue.save-view' ? { id: newId() } : {}) }, soon),
+      );
       const shut = ['not-allowed', ...(own === who ? ['not-found'] : [])];
       if (as === null) expect([actor, code]).toEqual([actor, 'not-signed-in']);
       else if (who.includes(actor)) expect([actor, code]).not.toEqual([actor, 'not-allowed']);
@@ -135,13 +200,26 @@ test.each(lets.flatMap(([names, who]) => names.map((name) => [name, who] as cons
 
 /** What nobody meant to send: other kinds of value, words no database keeps, numbers no column holds. */
 const odd = fc.oneof(
-  fc.constantFrom<unknown>(null, '', ' ', '\u0000', 'a\u0000b', '\ud800', '../..', '{}', "'; --", '😀'.repeat(300), 'x'.repeat(100_000)),
+  fc.constantFrom<unknown>(
+    null,
+    '',
+    ' ',
+    '\u0000',
+    'a\u0000b',
+    '\ud800',
+    '../..',
+    '{}',
+    "'; --",
+    '😀'.repeat(300),
+    'x'.repeat(100_000),
+  ),
   fc.constantFrom<unknown>(-1, 0.5, 2 ** 31, 2 ** 53, 1e300, -0),
   fc.constant<unknown>('00000000-0000-7000-8000-000000000000'),
   fc.constantFrom<unknown>('2027-02-30', '25:00', '2027-13-01', 'Europe/Nowhere'),
   fc.jsonValue({ maxDepth: 3 }),
 );
-const deep = (key: string) => Array.from({ length: 100_000 }).reduce<object>((inner) => ({ type: 'doc', do: 'all', [key]: [inner] }), {});
+const deep = (key: string) =>
+  Array.from({ length: 100_000 }).reduce<object>((inner) => ({ type: 'doc', do: 'all', [key]: [inner] }), {});
 type Json = { [key: string]: unknown };
 /** The places of a value that could hold something else. */
 const placesOf = (value: unknown, at: readonly string[] = []): (readonly string[])[] =>
@@ -158,7 +236,13 @@ function withOdd(input: Json, at: readonly string[], value: unknown): Json {
 
 test('white space around a line is no fault, and nothing but white space is no line', async () => {
   const add = (name: string, email: string) =>
-    run(owner(school.owner), 'people.add', { name, email, role: 'learner', password: 'stone-and-water', courseId: null });
+    run(owner(school.owner), 'people.add', {
+      name,
+      email,
+      role: 'learner',
+      password: 'stone-and-water',
+      courseId: null,
+    });
   const { id } = await must(owner(school.owner), 'people.add', {
     name: ' Ada  ',
     email: ' Ada@School.Example ',
@@ -174,7 +258,10 @@ test('white space around a line is no fault, and nothing but white space is no l
 });
 
 test.each([
-  ['in the text of a lesson', () => ({ do: 'set', table: 'text', id: course.reading, fields: { content: deep('content') } })],
+  [
+    'in the text of a lesson',
+    () => ({ do: 'set', table: 'text', id: course.reading, fields: { content: deep('content') } }),
+  ],
   ['in place of a title', () => ({ do: 'set', table: 'lesson', id: course.reading, fields: { title: deep('title') } })],
   ['in edits within edits', () => deep('edits')],
 ])('a value nested 100,000 deep %s is refused', async (_name, edit) => {
@@ -186,15 +273,21 @@ test('whatever is sent gets a sentence and nothing breaks', async () => {
   const names = [...commands.keys()];
   const who = ['a learner of this course', 'a creator of this course', 'the owner'];
   await fc.assert(
-    fc.asyncProperty(fc.constantFrom(...names), fc.constantFrom(...who), fc.nat({ max: 60 }), odd, async (name, actor, place, value) => {
-      const input = inputs[name] as Json;
-      const places = placesOf(input);
-      const changed = withOdd(input, places[place % places.length] ?? [], value);
-      const result = await run(actors[actor] ?? null, name, changed, startsAt);
-      if (result.ok) return;
-      expect(result.problem.code).not.toBe('unexpected');
-      expect(result.problem.sentence).toMatch(/^["A-Z].+[.]$/s);
-    }),
+    fc.asyncProperty(
+      fc.constantFrom(...names),
+      fc.constantFrom(...who),
+      fc.nat({ max: 60 }),
+      odd,
+      async (name, actor, place, value) => {
+        const input = inputs[name] as Json;
+        const places = placesOf(input);
+        const changed = withOdd(input, places[place % places.length] ?? [], value);
+        const result = await run(actors[actor] ?? null, name, changed, startsAt);
+        if (result.ok) return;
+        expect(result.problem.code).not.toBe('unexpected');
+        expect(result.problem.sentence).toMatch(/^["A-Z].+[.]$/s);
+      },
+    ),
     { numRuns: 3000 },
   );
 }, 120_000);

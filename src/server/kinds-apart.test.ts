@@ -20,13 +20,23 @@ const own = [
 ];
 const sources = (folder: string): string[] =>
   readdirSync(folder, { withFileTypes: true }).flatMap((entry) =>
-    entry.isDirectory() ? sources(join(folder, entry.name)) : /\.tsx?$/.test(entry.name) ? [join(folder, entry.name)] : [],
+    entry.isDirectory()
+      ? sources(join(folder, entry.name))
+      : /\.tsx?$/.test(entry.name)
+        ? [join(folder, entry.name)]
+        : [],
   );
 
 test('nothing outside the folders and tables of kinds asks which kind a lesson or a question is', () => {
   const names = [...lessonKinds, ...questionKinds].join('|');
-  const asks = new RegExp(`kind\\b[^=\\n]{0,20}[!=]==\\s*'(?:${names})'|case '(?:${names})'|switch \\([^)]*(?:lesson|question|tile)\\.kind\\)`);
-  expect(asks.test("if (lesson.kind === 'quiz')") && asks.test("case 'short-text':") && asks.test('switch (question.kind) {')).toBe(true);
+  const asks = new RegExp(
+    `kind\\b[^=\\n]{0,20}[!=]==\\s*'(?:${names})'|case '(?:${names})'|switch \\([^)]*(?:lesson|question|tile)\\.kind\\)`,
+  );
+  expect(
+    asks.test("if (lesson.kind === 'quiz')") &&
+      asks.test("case 'short-text':") &&
+      asks.test('switch (question.kind) {'),
+  ).toBe(true);
   const files = [...sources('src'), ...sources('demo')].filter((file) => !own.some((part) => part.test(file)));
   expect(files.length).toBeGreaterThan(300);
   const found = files.flatMap((file) =>

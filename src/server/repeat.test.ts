@@ -11,7 +11,19 @@ beforeAll(async () => {
   course = await publishedCourse(school);
 });
 
-const kept = ['audit', 'statement', 'sitting', 'hand_in', 'certificate', 'grade_decision', 'cohort', 'enrolment', 'course_staff', 'edition', 'pgboss.job'];
+const kept = [
+  'audit',
+  'statement',
+  'sitting',
+  'hand_in',
+  'certificate',
+  'grade_decision',
+  'cohort',
+  'enrolment',
+  'course_staff',
+  'edition',
+  'pgboss.job',
+];
 const counts = async () => {
   const { rows } = await database().execute<Record<string, number>>(
     sql.raw(`select ${kept.map((table) => `(select count(*)::int from ${table}) as "${table}"`).join(', ')}`),
@@ -26,9 +38,21 @@ test.each<[string, 'learner' | 'owner', (ids: typeof course) => object]>([
   ['assignment.hand-in', 'learner', ({ assignment }) => ({ lessonId: assignment, text: 'My work', deed: newId() })],
   ['cohort.add', 'owner', () => ({ id: newId(), name: 'Spring', startsOn: '2027-03-01', zone: 'Europe/London' })],
   ['enrolment.add', 'owner', () => ({ email: 'other@school.example', cohortId: null })],
-  ['gradebook.decide', 'owner', ({ quiz }) => ({ lessonId: quiz, learnerId: school.learner, kind: 'excused', points: null, reason: 'ill' })],
-  ['gradebook.decide', 'owner', ({ quiz }) => ({ lessonId: quiz, learnerId: school.learner, kind: 'points', points: 1000, reason: 'seen' })],
-  ['gradebook.decide', 'owner', ({ quiz }) => ({ lessonId: quiz, learnerId: school.learner, kind: 'none', points: null, reason: '' })],
+  [
+    'gradebook.decide',
+    'owner',
+    ({ quiz }) => ({ lessonId: quiz, learnerId: school.learner, kind: 'excused', points: null, reason: 'ill' }),
+  ],
+  [
+    'gradebook.decide',
+    'owner',
+    ({ quiz }) => ({ lessonId: quiz, learnerId: school.learner, kind: 'points', points: 1000, reason: 'seen' }),
+  ],
+  [
+    'gradebook.decide',
+    'owner',
+    ({ quiz }) => ({ lessonId: quiz, learnerId: school.learner, kind: 'none', points: null, reason: '' }),
+  ],
   ['certificate.award-by-hand', 'owner', () => ({ learnerId: school.learner, why: 'earned elsewhere' })],
   ['people.set-staff', 'owner', () => ({ email: 'marker@school.example', role: 'marker' })],
   ['people.set-staff', 'owner', () => ({ email: 'marker@school.example', role: 'none' })],
@@ -40,7 +64,9 @@ test.each<[string, 'learner' | 'owner', (ids: typeof course) => object]>([
   const answers = await Promise.all(Array.from({ length: 8 }, () => run(actor, name, asked, later)));
   const after = await counts();
   expect(answers.filter((answer) => !answer.ok)).toEqual([]);
-  const { statement = 0, ...more } = Object.fromEntries(kept.map((table) => [table, (after[table] ?? 0) - (before[table] ?? 0)]));
+  const { statement = 0, ...more } = Object.fromEntries(
+    kept.map((table) => [table, (after[table] ?? 0) - (before[table] ?? 0)]),
+  );
   expect(Math.max(...Object.values(more)), JSON.stringify(more)).toBe(1);
   // Handing in without having looked begins the lesson as well.
   expect(statement).toBeLessThanOrEqual(2);

@@ -34,22 +34,26 @@ async function main() {
   for (const name of Object.keys(handlers) as JobName[]) {
     const { work, last, batch = 1, rows = 1 } = handlers[name] as Handler<JobName>;
     for (let i = 0; i < rows; i += 1)
-      await boss.work<Jobs[JobName]>(name, { pollingIntervalSeconds, batchSize: batch, includeMetadata: true }, async (jobs) => {
-        for (const job of jobs) {
-          const started = performance.now();
-          try {
-            await work(job.data);
-            log.info({ job: name, id: job.id, ms: Math.round(performance.now() - started) }, 'job done');
-            if (batch > 1) await boss.complete(name, job.id);
-          } catch (error) {
-            log.error({ err: error, job: name, id: job.id, tried: job.retryCount + 1 }, 'job broke down');
-            if (job.retryCount >= mostTries) await last?.(job.data);
-            // One of many that breaks down is tried again by itself.
-            if (batch > 1) await boss.fail(name, job.id);
-            else throw error;
+      await boss.work<Jobs[JobName]>(
+        name,
+        { pollingIntervalSeconds, batchSize: batch, includeMetadata: true },
+        async (jobs) => {
+          for (const job of jobs) {
+            const started = performance.now();
+            try {
+              await work(job.data);
+              log.info({ job: name, id: job.id, ms: Math.round(performance.now() - started) }, 'job done');
+              if (batch > 1) await boss.complete(name, job.id);
+            } catch (error) {
+              log.error({ err: error, job: name, id: job.id, tried: job.retryCount + 1 }, 'job broke down');
+              if (job.retryCount >= mostTries) await last?.(job.data);
+              // One of many that breaks down is tried again by itself.
+              if (batch > 1) await boss.fail(name, job.id);
+              else throw error;
+            }
           }
-        }
-      });
+        },
+      );
   }
   await boss.schedule('quiz.close-overdue', '* * * * *');
   await boss.schedule('edition.publish-due', '* * * * *');

@@ -12,13 +12,17 @@ const folder = join(process.cwd(), 'src/server/platform/migrations');
 
 /** A database that a newer program has been at is not touched. */
 async function refuseNewer(): Promise<void> {
-  const journal = JSON.parse(readFileSync(join(folder, 'meta/_journal.json'), 'utf8')) as { entries: { when: number }[] };
+  const journal = JSON.parse(readFileSync(join(folder, 'meta/_journal.json'), 'utf8')) as {
+    entries: { when: number }[];
+  };
   const newest = Math.max(...journal.entries.map((entry) => entry.when));
   const found = await pool()
     .query<{ newest: string | null }>('select max(created_at) as newest from drizzle.__drizzle_migrations')
     .catch(() => null);
   if (Number(found?.rows[0]?.newest ?? 0) > newest) {
-    throw new Error('This database was made by a newer version of Mosaik. Update the program, or choose another folder with --data. Nothing was changed.');
+    throw new Error(
+      'This database was made by a newer version of Mosaik. Update the program, or choose another folder with --data. Nothing was changed.',
+    );
   }
 }
 
@@ -29,7 +33,8 @@ async function who(): Promise<void> {
     console.log(`\n  Sign in with one click on the first page, or with the password ${samplePassword} as`);
     for (const person of people) console.log(`    ${person.role.padEnd(8)} ${person.email.padEnd(32)} ${person.name}`);
     console.log('');
-  } else if (!(await schoolFacts(database()))) console.log('\n  The first visitor makes the school and becomes its owner.\n');
+  } else if (!(await schoolFacts(database())))
+    console.log('\n  The first visitor makes the school and becomes its owner.\n');
 }
 
 async function main(): Promise<void> {
@@ -44,7 +49,8 @@ async function main(): Promise<void> {
   if (existsSync(unfinished)) await emptyTables();
   if (await schoolFacts(database())) return;
   writeFileSync(unfinished, '');
-  if (!existsSync(join(process.cwd(), 'demo/seed.ts'))) throw new Error('The sample school is not part of this copy; start with --empty.');
+  if (!existsSync(join(process.cwd(), 'demo/seed.ts')))
+    throw new Error('The sample school is not part of this copy; start with --empty.');
   const { seedSampleSchool } = await import('../../demo/seed');
   await seedSampleSchool(Temporal.Now.instant());
   rmSync(unfinished);
@@ -52,7 +58,9 @@ async function main(): Promise<void> {
 }
 
 async function emptyTables(): Promise<void> {
-  const { rows } = await pool().query<{ name: string }>("select quote_ident(tablename) as name from pg_tables where schemaname = 'public'");
+  const { rows } = await pool().query<{ name: string }>(
+    "select quote_ident(tablename) as name from pg_tables where schemaname = 'public'",
+  );
   await pool().query(`truncate ${rows.map((row) => row.name).join(', ')} cascade`);
 }
 

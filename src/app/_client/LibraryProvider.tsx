@@ -32,7 +32,9 @@ export function LibraryProvider({ children, nonce, locale }: Props) {
       defaultColorScheme="auto"
       getStyleNonce={() => nonce ?? ''}
     >
-      <DatesProvider settings={{ locale, firstDayOfWeek: firstDayOf(locale), weekendDays: [] }}>{children}</DatesProvider>
+      <DatesProvider settings={{ locale, firstDayOfWeek: firstDayOf(locale), weekendDays: [] }}>
+        {children}
+      </DatesProvider>
     </MantineProvider>
   );
 }

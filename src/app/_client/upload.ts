@@ -27,7 +27,9 @@ export function upload(file: File, target: UploadTarget, onProgress: (percent: n
   const done = (async (): Promise<Result<{ id: string }>> => {
     const { Upload, DetailedError } = await import('tus-js-client');
     return new Promise((resolve) => {
-      const given = Object.entries({ ...target, name: file.name }).filter((entry): entry is [string, string] => typeof entry[1] === 'string');
+      const given = Object.entries({ ...target, name: file.name }).filter(
+        (entry): entry is [string, string] => typeof entry[1] === 'string',
+      );
       const task = new Upload(file, {
         endpoint: '/api/upload',
         metadata: Object.fromEntries(given),
@@ -44,12 +46,19 @@ export function upload(file: File, target: UploadTarget, onProgress: (percent: n
           resolve(
             body.problem
               ? { ok: false, problem: body.problem }
-              : fail('unexpected', `"${file.name}" could not be uploaded. Check the connection, then try again; it goes on where it stopped.`),
+              : fail(
+                  'unexpected',
+                  `"${file.name}" could not be uploaded. Check the connection, then try again; it goes on where it stopped.`,
+                ),
           );
         },
         onSuccess: ({ lastResponse }) => {
           const body = answerIn(lastResponse.getBody());
-          resolve(body.ok && body.value ? { ok: true, value: body.value } : fail('unexpected', `"${file.name}" arrived, but could not be taken.`));
+          resolve(
+            body.ok && body.value
+              ? { ok: true, value: body.value }
+              : fail('unexpected', `"${file.name}" arrived, but could not be taken.`),
+          );
         },
       });
       stop = () => {

@@ -22,7 +22,10 @@ export type EnteredLearning = Entered & Learning;
 const currentPerson = cache(async (): Promise<Person | null> => personOf(database(), await headers()));
 
 /** For pages that visitors may see. */
-export const anybody = async (): Promise<{ readonly person: Person | null; readonly db: Database }> => ({ person: await currentPerson(), db: database() });
+export const anybody = async (): Promise<{ readonly person: Person | null; readonly db: Database }> => ({
+  person: await currentPerson(),
+  db: database(),
+});
 
 /** For whoever is signed in; others go to the sign-in page and then back to where they wanted to go. */
 export async function signedIn(wanted: string): Promise<Entered> {

@@ -34,9 +34,12 @@ function filesIn(folder: string, name: RegExp): string[] {
 /** What has nothing to read, and so nothing to guard. */
 const readsNothing = ['(plain)/[...nowhere]/page.tsx', '(plain)/blank/page.tsx', 'healthz/route.ts', 'readyz/route.ts'];
 
-test.each(filesIn('src/app', /^(page|layout)\.tsx$|^route\.ts$/))('%s asks at a door, or has nothing to read with', (path) => {
-  const text = readFileSync(path, 'utf8');
-  if (/^'use client'/.test(text) || readsNothing.some((one) => path.endsWith(one)))
-    expect(text).not.toMatch(/^import (?!type )[^;]*from '@\/server\/(?!platform\/health)/m);
-  else expect(text).toMatch(/from '(@\/app\/_server\/(doors|routes|uploads)|\.{1,2}\/(\.\.\/)*view)'/);
-});
+test.each(filesIn('src/app', /^(page|layout)\.tsx$|^route\.ts$/))(
+  '%s asks at a door, or has nothing to read with',
+  (path) => {
+    const text = readFileSync(path, 'utf8');
+    if (/^'use client'/.test(text) || readsNothing.some((one) => path.endsWith(one)))
+      expect(text).not.toMatch(/^import (?!type )[^;]*from '@\/server\/(?!platform\/health)/m);
+    else expect(text).toMatch(/from '(@\/app\/_server\/(doors|routes|uploads)|\.{1,2}\/(\.\.\/)*view)'/);
+  },
+);

@@ -1,11 +1,15 @@
 import { httpStatus, type Problem, type Result } from '@/core/kernel/problem';
 
 /** A result over HTTP: itself as JSON, with the status that belongs to it. */
-export const respond = (result: Result<unknown>): Response => Response.json(result, { status: result.ok ? 200 : httpStatus[result.problem.code] });
+export const respond = (result: Result<unknown>): Response =>
+  Response.json(result, { status: result.ok ? 200 : httpStatus[result.problem.code] });
 
 /** A problem as plain text, for addresses that people open themselves. */
 export const refuse = (problem: Problem): Response =>
-  new Response(problem.sentence, { status: httpStatus[problem.code], headers: { 'content-type': 'text/plain; charset=utf-8' } });
+  new Response(problem.sentence, {
+    status: httpStatus[problem.code],
+    headers: { 'content-type': 'text/plain; charset=utf-8' },
+  });
 
 const mostBytes = 4 * 1024 * 1024;
 /** Texts of lessons, the deepest that is sent, nest a dozen lists at most; whoever looks into a value walks down it step by step. */

@@ -34,11 +34,17 @@ export const forAnybody = (answer: Answer<{ readonly person: Person | null }>): 
 
 /** For whoever is signed in. */
 export const forPerson = (answer: Answer<{ readonly person: Person }>): Route =>
-  guarded(({ person, ...asked }) => (person ? answer({ ...asked, person }) : respond(fail('not-signed-in', 'You are not signed in any more. Sign in again.'))));
+  guarded(({ person, ...asked }) =>
+    person
+      ? answer({ ...asked, person })
+      : respond(fail('not-signed-in', 'You are not signed in any more. Sign in again.')),
+  );
 
 /** For whoever makes courses. */
 export const forMaker = (answer: Answer<{ readonly person: Person }>): Route =>
-  forPerson((asked) => (makesCourses(asked.person) ? answer(asked) : respond(fail('not-allowed', 'You do not work on any course.'))));
+  forPerson((asked) =>
+    makesCourses(asked.person) ? answer(asked) : respond(fail('not-allowed', 'You do not work on any course.')),
+  );
 
 export type AtWork = { readonly person: Person; readonly courseId: string };
 
@@ -47,7 +53,8 @@ export const forCourse = (answer: Answer<AtWork>): Route =>
   forPerson(async (asked) => {
     const { person, params, db } = asked;
     const { courseId } = params;
-    if (!isId(courseId) || !can(person, 'course.edit', { courseId })) return respond(fail('not-allowed', 'You do not work on this course.'));
+    if (!isId(courseId) || !can(person, 'course.edit', { courseId }))
+      return respond(fail('not-allowed', 'You do not work on this course.'));
     if (!(await courseIsThere(db, courseId))) return respond(fail('not-found', 'This course is not there any more.'));
     return answer({ ...asked, courseId });
   });

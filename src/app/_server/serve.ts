@@ -1,7 +1,12 @@
 import { Readable } from 'node:stream';
 import { files } from '@/server/platform/files';
 
-type Serve = { readonly hash: string; readonly contentType: string; readonly name: string; readonly download?: boolean };
+type Serve = {
+  readonly hash: string;
+  readonly contentType: string;
+  readonly name: string;
+  readonly download?: boolean;
+};
 
 const safeName = (name: string) => name.replace(/[^\w.\- ]+/g, '_').slice(0, 120) || 'file';
 

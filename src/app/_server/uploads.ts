@@ -44,7 +44,10 @@ function detailsOf(upload: Upload): Details {
   };
 }
 
-const refusal = (problem: Problem) => ({ status_code: httpStatus[problem.code], body: JSON.stringify({ ok: false, problem }) });
+const refusal = (problem: Problem) => ({
+  status_code: httpStatus[problem.code],
+  body: JSON.stringify({ ok: false, problem }),
+});
 
 /** Uploads in parts that go on after a broken line (the tus protocol 1.0). */
 function openServer(): Server {
@@ -58,7 +61,8 @@ function openServer(): Server {
       const person = await personOf(database(), request.headers);
       if (!person) throw refusal({ code: 'not-signed-in', sentence: 'Sign in again, then go on with the upload.' });
       // A length that is told later cannot be checked now, and would be written until the disk is full.
-      if (upload.size === undefined) throw refusal({ code: 'invalid', sentence: 'Say how long the file is before you send it.' });
+      if (upload.size === undefined)
+        throw refusal({ code: 'invalid', sentence: 'Say how long the file is before you send it.' });
       const details = detailsOf(upload);
       const may = await mayUpload(person, details, upload.size);
       if (!may.ok) throw refusal(may.problem);
@@ -66,8 +70,12 @@ function openServer(): Server {
     },
     async onIncomingRequest(request, id) {
       if (request.method === 'POST' || request.method === 'OPTIONS') return;
-      const [person, upload] = await Promise.all([personOf(database(), request.headers), new FileStore({ directory }).getUpload(id).catch(() => null)]);
-      if (upload && detailsOf(upload).owner !== person?.id) throw refusal({ code: 'not-allowed', sentence: 'This upload is somebody else’s.' });
+      const [person, upload] = await Promise.all([
+        personOf(database(), request.headers),
+        new FileStore({ directory }).getUpload(id).catch(() => null),
+      ]);
+      if (upload && detailsOf(upload).owner !== person?.id)
+        throw refusal({ code: 'not-allowed', sentence: 'This upload is somebody else’s.' });
       if (!upload || request.method !== 'PATCH') return;
       const room = await roomFor((upload.size ?? 0) - (upload.offset ?? 0));
       if (!room.ok) throw refusal(room.problem);
@@ -107,7 +115,9 @@ async function mayUpload(person: Person, details: Details, bytes: number): Promi
 }
 
 const mayEdit = (person: Person, courseId: string | undefined): Result<null> =>
-  courseId !== undefined && can(person, 'course.edit', { courseId }) ? ok(null) : fail('not-allowed', 'You may not add files to this course.');
+  courseId !== undefined && can(person, 'course.edit', { courseId })
+    ? ok(null)
+    : fail('not-allowed', 'You may not add files to this course.');
 
 /** Checks what has arrived and puts it where it was meant to go. */
 async function take(person: Person | null, details: Details, path: string): Promise<Result<{ id: string }>> {
@@ -119,7 +129,12 @@ async function take(person: Person | null, details: Details, path: string): Prom
     case 'handed-in':
       return addFile.run(person, { courseId: details.courseId, lessonId: details.lessonId, ...file });
     case 'captions':
-      return addCaptions.run(person, { mediaId: details.mediaId, language: details.language, label: details.label, ...file });
+      return addCaptions.run(person, {
+        mediaId: details.mediaId,
+        language: details.language,
+        label: details.label,
+        ...file,
+      });
     default:
       return addMedia.run(person, { courseId: details.courseId, kind: details.purpose, ...file });
   }

@@ -30,11 +30,19 @@ export const handInStateText: Record<HandInState, string> = {
 };
 
 /** Whether a mark can be finished: points given, between none and all. */
-export function checkMark(points: number | null, settings: Pick<AssignmentSettings, 'points'>, finish: boolean): Result<null> {
+export function checkMark(
+  points: number | null,
+  settings: Pick<AssignmentSettings, 'points'>,
+  finish: boolean,
+): Result<null> {
   if (points === null) return finish ? fail('invalid', 'Give points before you finish.', 'points') : ok(null);
   if (points < 0) return fail('invalid', 'Points are at least 0.', 'points');
   if (points > settings.points) {
-    return fail('invalid', `This assignment is worth ${pointsText(settings.points)} points; give at most that.`, 'points');
+    return fail(
+      'invalid',
+      `This assignment is worth ${pointsText(settings.points)} points; give at most that.`,
+      'points',
+    );
   }
   return ok(null);
 }

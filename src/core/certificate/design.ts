@@ -74,7 +74,12 @@ const size = number().typeError('Give a size in points.').min(8, 'At least 8 pt.
 
 export const awardSchema = object({
   on: boolean().required(),
-  minPercent: number().integer('Give a whole percentage.').min(0, 'At least 0 %.').max(100, 'At most 100 %.').nullable().defined(),
+  minPercent: number()
+    .integer('Give a whole percentage.')
+    .min(0, 'At least 0 %.')
+    .max(100, 'At most 100 %.')
+    .nullable()
+    .defined(),
   prefix: string()
     .matches(/^[A-Z0-9]{1,6}$/, 'Use one to six capital letters or digits.')
     .required('Use one to six capital letters or digits.'),

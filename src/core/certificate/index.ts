@@ -1,4 +1,21 @@
-export { type AwardSettings, awardSchema, type Face, faces, type Ink, inks, type Paper, papers, usualAward } from './design';
+export {
+  type AwardSettings,
+  awardSchema,
+  type Face,
+  faces,
+  type Ink,
+  inks,
+  type Paper,
+  papers,
+  usualAward,
+} from './design';
 export { type Fitted, fitText, type Measure } from './fit';
-export { type CertificateContent, type CertificateLayout, layoutCertificate, type MeasureText, type PlacedText, type Weight } from './layout';
+export {
+  type CertificateContent,
+  type CertificateLayout,
+  layoutCertificate,
+  type MeasureText,
+  type PlacedText,
+  type Weight,
+} from './layout';
 export { certificateNumber, hardNames } from './number';

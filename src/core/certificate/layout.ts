@@ -53,7 +53,11 @@ const margin = 24;
 const inner = 12;
 
 /** Places every part of a certificate. The same layout is drawn on screen and in the PDF. */
-export function layoutCertificate(design: AwardSettings, content: CertificateContent, measure: MeasureText): CertificateLayout {
+export function layoutCertificate(
+  design: AwardSettings,
+  content: CertificateContent,
+  measure: MeasureText,
+): CertificateLayout {
   const { width, height } = papers[design.paper];
   const middle = width / 2;
   const frame = inks[design.frame].value;
@@ -63,13 +67,35 @@ export function layoutCertificate(design: AwardSettings, content: CertificateCon
   const overflows: string[] = [];
   const bound = width - 2 * (margin + inner + 28);
 
-  const put = (part: string, text: string, y: number, size: number, face: Face, weight: Weight, colour: string, x = middle, most = bound) => {
-    const fitted = fitText(text, { width: most, height: size * 2.4 }, { largest: size, smallest: Math.min(size, 8) }, (line, at) =>
-      measure(face, weight, line, at),
+  const put = (
+    part: string,
+    text: string,
+    y: number,
+    size: number,
+    face: Face,
+    weight: Weight,
+    colour: string,
+    x = middle,
+    most = bound,
+  ) => {
+    const fitted = fitText(
+      text,
+      { width: most, height: size * 2.4 },
+      { largest: size, smallest: Math.min(size, 8) },
+      (line, at) => measure(face, weight, line, at),
     );
     if (!fitted.fits) overflows.push(part);
     fitted.lines.forEach((line, i) => {
-      texts.push({ part, text: line, x, y: y + (i - (fitted.lines.length - 1) / 2) * fitted.size * 1.15, size: fitted.size, face, weight, colour });
+      texts.push({
+        part,
+        text: line,
+        x,
+        y: y + (i - (fitted.lines.length - 1) / 2) * fitted.size * 1.15,
+        size: fitted.size,
+        face,
+        weight,
+        colour,
+      });
     });
   };
 
@@ -78,14 +104,26 @@ export function layoutCertificate(design: AwardSettings, content: CertificateCon
   if (design.heading) put('heading', design.heading, at(0.2), 32, 'serif', 'bold', ink);
 
   const nameBox = { width: bound, height: (height - 2 * (margin + inner)) * 0.22 };
-  const name = fitText(content.name, nameBox, { largest: design.nameLargest, smallest: design.nameSmallest }, (line, size) =>
-    measure(design.nameFace, 'regular', line, size),
+  const name = fitText(
+    content.name,
+    nameBox,
+    { largest: design.nameLargest, smallest: design.nameSmallest },
+    (line, size) => measure(design.nameFace, 'regular', line, size),
   );
   if (!name.fits) overflows.push('name');
   const nameMiddle = at(0.37);
   name.lines.forEach((line, i) => {
     const y = nameMiddle + (i - (name.lines.length - 1) / 2) * name.size * 1.15 + name.size * 0.32;
-    texts.push({ part: 'name', text: line, x: middle, y, size: name.size, face: design.nameFace, weight: 'regular', colour: ink });
+    texts.push({
+      part: 'name',
+      text: line,
+      x: middle,
+      y,
+      size: name.size,
+      face: design.nameFace,
+      weight: 'regular',
+      colour: ink,
+    });
   });
 
   if (design.below) put('below', design.below, at(0.54), 16, 'serif', 'regular', soft);
@@ -111,7 +149,15 @@ export function layoutCertificate(design: AwardSettings, content: CertificateCon
     height,
     boxes: [
       { x: 0, y: 0, width, height, stroke: null, fill: paperWhite, line: 0 },
-      { x: margin / 2 + 6, y: margin / 2 + 6, width: width - margin - 12, height: height - margin - 12, stroke: paperTints[design.frame], fill: null, line: 9 },
+      {
+        x: margin / 2 + 6,
+        y: margin / 2 + 6,
+        width: width - margin - 12,
+        height: height - margin - 12,
+        stroke: paperTints[design.frame],
+        fill: null,
+        line: 9,
+      },
       {
         x: margin + inner - 4,
         y: margin + inner - 4,

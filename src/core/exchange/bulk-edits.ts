@@ -31,13 +31,23 @@ export function editsOf(
 
   const sections = new Map<
     string,
-    { readonly id: string; readonly title: string; readonly courseId: string; readonly lessons: SectionDraft['lessons'][number][] }
+    {
+      readonly id: string;
+      readonly title: string;
+      readonly courseId: string;
+      readonly lessons: SectionDraft['lessons'][number][];
+    }
   >();
   for (const lesson of added) {
     const key = `${lesson.courseId}/${lesson.section}`;
     const { kind, ...rest } = lesson.fields;
     const own = sections.get(key) ?? { id: id(), title: lesson.section, courseId: lesson.courseId, lessons: [] };
-    own.lessons.push({ id: id(), title: lesson.title, kind: (kind ?? 'reading') as 'reading', fields: { state: 'planned', ...rest } });
+    own.lessons.push({
+      id: id(),
+      title: lesson.title,
+      kind: (kind ?? 'reading') as 'reading',
+      fields: { state: 'planned', ...rest },
+    });
     sections.set(key, own);
   }
   for (const { courseId, ...section } of sections.values()) {

@@ -33,7 +33,11 @@ const row = (id: string, cells: CatalogueRow['cells']): CatalogueRow => ({
     ...cells,
   },
 });
-const rows = [row('a', { title: 'Größe', minutes: 5 }), row('b', { title: 'Bank', minutes: 12, required: false }), row('c', { title: 'bank', kind: 'quiz' })];
+const rows = [
+  row('a', { title: 'Größe', minutes: 5 }),
+  row('b', { title: 'Bank', minutes: 12, required: false }),
+  row('c', { title: 'bank', kind: 'quiz' }),
+];
 const column = (key: string) => {
   const found = columnOf('lesson', key);
   if (!found) throw new Error(key);
@@ -41,7 +45,12 @@ const column = (key: string) => {
 };
 
 test.each<[string, Filter['join'], Filter['conditions'], string]>([
-  ['words whatever their marks and size', 'and', [{ column: 'title', operator: 'contains', words: 'GROSSE'.replace('SS', 'ß') }], 'a'],
+  [
+    'words whatever their marks and size',
+    'and',
+    [{ column: 'title', operator: 'contains', words: 'GROSSE'.replace('SS', 'ß') }],
+    'a',
+  ],
   ['words that are not there', 'and', [{ column: 'title', operator: 'not-contains', words: 'bank' }], 'a'],
   ['a number that is more', 'and', [{ column: 'minutes', operator: 'more', words: '5' }], 'b'],
   ['what is empty', 'and', [{ column: 'minutes', operator: 'empty', words: '' }], 'c'],
@@ -79,11 +88,11 @@ test('rows are sorted by size and by the alphabet, what is empty last both ways'
     sorted(rows, sort)
       .map((one) => one.id)
       .join('');
-  expect([ids({ column: 'minutes', down: false }), ids({ column: 'minutes', down: true }), ids({ column: 'title', down: false })]).toEqual([
-    'abc',
-    'bac',
-    'bca',
-  ]);
+  expect([
+    ids({ column: 'minutes', down: false }),
+    ids({ column: 'minutes', down: true }),
+    ids({ column: 'title', down: false }),
+  ]).toEqual(['abc', 'bac', 'bca']);
 });
 
 test.each([
@@ -92,7 +101,11 @@ test.each([
   ['minutes', '7,5', 'Give whole minutes.'],
   ['minutes', 'x', '"x" is no number.'],
   ['required', 'YES', true],
-  ['minutes', '1,000', '"1,000" can be read as 1000 and as 1.000. Write it without the comma, or with another digit behind it.'],
+  [
+    'minutes',
+    '1,000',
+    '"1,000" can be read as 1000 and as 1.000. Write it without the comma, or with another digit behind it.',
+  ],
   ['minutes', '0x10', '"0x10" is no number.'],
   ['minutes', '1e3', '"1e3" is no number.'],
   ['title', 'Two\nlines', 'Two lines'],
@@ -117,16 +130,24 @@ test('one value on everything leaves alone what has it already', () => {
     ],
     1,
   ]);
-  expect(planValue('lesson', rows, column('weight'), '-1').faults.map((fault) => fault.sentence)).toEqual(['A weight is at least 0.']);
+  expect(planValue('lesson', rows, column('weight'), '-1').faults.map((fault) => fault.sentence)).toEqual([
+    'A weight is at least 0.',
+  ]);
 });
 
 test('a block goes over rows and columns, and what does not fit is a fault', () => {
   const columns = ['title', 'kind'].map(column);
   const plan = planBlock('lesson', rows, columns, 'One\tquiz\r\nTwo\treading\r\n');
-  expect(plan.changes.map((change) => `${change.row.id} ${change.column.key} ${change.after}`)).toEqual(['a title One', 'a kind quiz', 'b title Two']);
+  expect(plan.changes.map((change) => `${change.row.id} ${change.column.key} ${change.after}`)).toEqual([
+    'a title One',
+    'a kind quiz',
+    'b title Two',
+  ]);
   expect([plan.same, plan.faults]).toEqual([1, []]);
   expect(planBlock('lesson', rows.slice(2), columns, 'x\tsong\ny').faults.map((fault) => fault.line)).toEqual([1, 2]);
-  expect(planBlock('lesson', rows, columns.slice(1), 'quiz\tmore').faults.map((fault) => fault.sentence)).toEqual(['There is no column for "more".']);
+  expect(planBlock('lesson', rows, columns.slice(1), 'quiz\tmore').faults.map((fault) => fault.sentence)).toEqual([
+    'There is no column for "more".',
+  ]);
 });
 
 describe('a file', () => {
@@ -143,7 +164,14 @@ describe('a file', () => {
     planFile('lesson', rows, courses, head, lines, mappingByName('lesson', head), key);
 
   test('is matched by the names of its columns, however they are written', () => {
-    expect(mappingByName('lesson', ['ID', 'Made as', 'minutes set', 'Colour', 'Lesson', 'lesson'])).toEqual(['id', 'mediums', 'minutes', null, 'title', null]);
+    expect(mappingByName('lesson', ['ID', 'Made as', 'minutes set', 'Colour', 'Lesson', 'lesson'])).toEqual([
+      'id',
+      'mediums',
+      'minutes',
+      null,
+      'title',
+      null,
+    ]);
   });
 
   test('changes rows that are known, leaves alone what is the same, adds what is new', () => {
@@ -155,7 +183,11 @@ describe('a file', () => {
       ],
       'id',
     );
-    expect([read.changes.map((change) => `${change.row.id} ${change.after}`), read.same, read.faults]).toEqual([['a film'], 1, []]);
+    expect([read.changes.map((change) => `${change.row.id} ${change.after}`), read.same, read.faults]).toEqual([
+      ['a film'],
+      1,
+      [],
+    ]);
     const added = plan(
       ['course', 'section', 'lesson', 'minutes set'],
       [
@@ -184,7 +216,13 @@ describe('a file', () => {
   });
 
   test.each<[string, string[], string[][], 'id' | 'title', string]>([
-    ['no column for the key', ['kind'], [['quiz']], 'id', 'No column of the file stands for "Id", by which rows are known again.'],
+    [
+      'no column for the key',
+      ['kind'],
+      [['quiz']],
+      'id',
+      'No column of the file stands for "Id", by which rows are known again.',
+    ],
     [
       'the same key twice',
       ['id', 'kind'],
@@ -210,7 +248,13 @@ describe('a file', () => {
       'title',
       'There is no course called "Rivers+" that you may change.',
     ],
-    ['a new lesson without section', ['course', 'lesson'], [['Rivers', 'New']], 'title', 'A new lesson needs its section.'],
+    [
+      'a new lesson without section',
+      ['course', 'lesson'],
+      [['Rivers', 'New']],
+      'title',
+      'A new lesson needs its section.',
+    ],
     [
       'two courses of one name',
       ['course', 'section', 'lesson'],

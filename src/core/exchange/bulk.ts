@@ -1,11 +1,26 @@
-import { type CatalogueColumn, type CatalogueRow, type CatalogueTable, type Cell, catalogueColumns, cellFrom, cellText, columnOf } from './columns';
+import {
+  type CatalogueColumn,
+  type CatalogueRow,
+  type CatalogueTable,
+  type Cell,
+  catalogueColumns,
+  cellFrom,
+  cellText,
+  columnOf,
+} from './columns';
 import { unguarded } from './table';
 
 /**
  * Many changes of the catalogue at once, planned before anything is done: what each cell was and becomes,
  * and what cannot be done with the reason. Nothing is written while there are faults.
  */
-export type CellChange = { readonly row: CatalogueRow; readonly column: CatalogueColumn; readonly before: Cell; readonly after: Cell; readonly value: unknown };
+export type CellChange = {
+  readonly row: CatalogueRow;
+  readonly column: CatalogueColumn;
+  readonly before: Cell;
+  readonly after: Cell;
+  readonly value: unknown;
+};
 /** `line` counts the rows of a file or a paste from 1, its head included where there is one. */
 export type BulkFault = { readonly line: number; readonly cells: readonly string[]; readonly sentence: string };
 export type NewLesson = {
@@ -28,9 +43,20 @@ export type BulkPlan = {
 const same = (cell: Cell | undefined, after: Cell) => cellText(cell) === cellText(after);
 
 /** One value on every row: what the filter shows gets it, what has it already stays. */
-export function planValue(table: CatalogueTable, rows: readonly CatalogueRow[], column: CatalogueColumn, words: string): BulkPlan {
+export function planValue(
+  table: CatalogueTable,
+  rows: readonly CatalogueRow[],
+  column: CatalogueColumn,
+  words: string,
+): BulkPlan {
   const parsed = cellFrom(table, column, words);
-  if (!parsed.ok) return { changes: [], added: [], same: 0, faults: [{ line: 1, cells: [words], sentence: parsed.problem.sentence }] };
+  if (!parsed.ok)
+    return {
+      changes: [],
+      added: [],
+      same: 0,
+      faults: [{ line: 1, cells: [words], sentence: parsed.problem.sentence }],
+    };
   const { cell, value } = parsed.value;
   const touched = rows.filter((row) => !same(row.cells[column.key], cell));
   return {
@@ -65,7 +91,12 @@ function nextBreak(text: string, from: number): number {
 }
 
 /** A block of cells put over rows and columns, the way a spreadsheet copies it: tabs between cells, lines between rows. */
-export function planBlock(table: CatalogueTable, rows: readonly CatalogueRow[], columns: readonly CatalogueColumn[], block: string): BulkPlan {
+export function planBlock(
+  table: CatalogueTable,
+  rows: readonly CatalogueRow[],
+  columns: readonly CatalogueColumn[],
+  block: string,
+): BulkPlan {
   const lines = cellsOf(block);
   const changes: CellChange[] = [];
   const faults: BulkFault[] = [];
@@ -74,7 +105,11 @@ export function planBlock(table: CatalogueTable, rows: readonly CatalogueRow[], 
     const cells = line;
     const row = rows[i];
     if (!row) {
-      faults.push({ line: i + 1, cells, sentence: `There are only ${rows.length} rows below the cell you pasted into, and ${lines.length} lines.` });
+      faults.push({
+        line: i + 1,
+        cells,
+        sentence: `There are only ${rows.length} rows below the cell you pasted into, and ${lines.length} lines.`,
+      });
       break;
     }
     for (const [c, words] of cells.entries()) {
@@ -83,7 +118,14 @@ export function planBlock(table: CatalogueTable, rows: readonly CatalogueRow[], 
       if (!column || !parsed) faults.push({ line: i + 1, cells, sentence: `There is no column for "${words}".` });
       else if (!parsed.ok) faults.push({ line: i + 1, cells, sentence: `${column.name}: ${parsed.problem.sentence}` });
       else if (same(row.cells[column.key], parsed.value.cell)) unchanged += 1;
-      else changes.push({ row, column, before: row.cells[column.key] ?? null, after: parsed.value.cell, value: parsed.value.value });
+      else
+        changes.push({
+          row,
+          column,
+          before: row.cells[column.key] ?? null,
+          after: parsed.value.cell,
+          value: parsed.value.value,
+        });
     }
   }
   return { changes, added: [], same: unchanged, faults };
@@ -101,7 +143,9 @@ export const nameKey = (name: string): string => name.normalize('NFC').trim().to
 export function mappingByName(table: CatalogueTable, head: readonly string[]): Mapping {
   const taken = new Set<string>();
   return head.map((name) => {
-    const found = catalogueColumns[table].find((column) => [plainName(column.name), plainName(column.key)].includes(plainName(name)) && !taken.has(column.key));
+    const found = catalogueColumns[table].find(
+      (column) => [plainName(column.name), plainName(column.key)].includes(plainName(name)) && !taken.has(column.key),
+    );
     if (found) taken.add(found.key);
     return found?.key ?? null;
   });
@@ -139,7 +183,16 @@ export function planFile(
   const missing = needed.find((column) => !at.has(column));
   if (missing) {
     const name = columnOf(table, missing)?.name ?? missing;
-    return { ...none, faults: [{ line: 1, cells: head, sentence: `No column of the file stands for "${name}", by which rows are known again.` }] };
+    return {
+      ...none,
+      faults: [
+        {
+          line: 1,
+          cells: head,
+          sentence: `No column of the file stands for "${name}", by which rows are known again.`,
+        },
+      ],
+    };
   }
   const known = new Map<string, CatalogueRow[]>();
   for (const row of existing) {
@@ -159,7 +212,9 @@ export function planFile(
     const cell = (column: string) => unguarded(cells[at.get(column) ?? -1] ?? '');
     const own = keyOf(key, table, cell);
     const earlier = seen.get(own);
-    const torn = columns().find((column) => /[\r\n]/.test(cell(column.key)) && (column.type !== 'text' || !manyLines.has(column.key)));
+    const torn = columns().find(
+      (column) => /[\r\n]/.test(cell(column.key)) && (column.type !== 'text' || !manyLines.has(column.key)),
+    );
     if (torn) fault(`The cell "${torn.name}" holds several lines. Perhaps a quotation mark in it is never closed.`);
     else if (own === '') {
       if (key === 'id' && table === 'lesson') planNew();
@@ -169,7 +224,8 @@ export function planFile(
       seen.set(own, line);
       const rows = known.get(own) ?? [];
       const [row] = rows;
-      if (rows.length > 1) fault(`${rows.length} rows of the catalogue have this key. Use the id to say which is meant.`);
+      if (rows.length > 1)
+        fault(`${rows.length} rows of the catalogue have this key. Use the id to say which is meant.`);
       else if (row) planChange(row);
       else if (key === 'id') fault('There is no row with this id.');
       else if (table === 'course') fault('There is no course of this name. Courses are made on their own page.');
@@ -185,7 +241,13 @@ export function planFile(
         const parsed = cellFrom(table, column, cell(column.key));
         if (!parsed.ok) fault(`${column.name}: ${parsed.problem.sentence}`);
         else if (!same(row.cells[column.key], parsed.value.cell))
-          own.push({ row, column, before: row.cells[column.key] ?? null, after: parsed.value.cell, value: parsed.value.value });
+          own.push({
+            row,
+            column,
+            before: row.cells[column.key] ?? null,
+            after: parsed.value.cell,
+            value: parsed.value.value,
+          });
       }
       if (faults.length > before) return;
       changes.push(...own);
@@ -194,9 +256,15 @@ export function planFile(
     function planNew() {
       const [courseId, ...others] = courses.get(nameKey(cell('course'))) ?? [];
       if (others.length > 0)
-        return fault(`${others.length + 1} courses are called "${cell('course')}". Rename one of them, or change its lessons by their id.`);
+        return fault(
+          `${others.length + 1} courses are called "${cell('course')}". Rename one of them, or change its lessons by their id.`,
+        );
       if (!courseId)
-        return fault(cell('course') === '' ? 'A new lesson needs its course.' : `There is no course called "${cell('course')}" that you may change.`);
+        return fault(
+          cell('course') === ''
+            ? 'A new lesson needs its course.'
+            : `There is no course called "${cell('course')}" that you may change.`,
+        );
       if (cell('section').trim() === '') return fault('A new lesson needs its section.');
       const fields: { [field: string]: unknown } = {};
       for (const column of columns()) {
@@ -208,7 +276,14 @@ export function planFile(
       const { title, ...rest } = fields;
       if (typeof title !== 'string') fault('A new lesson needs a title.');
       if (faults.length > before) return;
-      added.push({ line, courseId, course: cell('course').trim(), section: cell('section').trim(), title: String(title), fields: rest });
+      added.push({
+        line,
+        courseId,
+        course: cell('course').trim(),
+        section: cell('section').trim(),
+        title: String(title),
+        fields: rest,
+      });
     }
     function columns() {
       return mapping.flatMap((one) => (one ? (columnOf(table, one) ?? []) : []));
@@ -221,7 +296,9 @@ export function planFile(
 const manyLines = new Set(['asks', 'teaser', 'note', 'description', 'audience', 'promise', 'notAbout']);
 
 /** Courses by their names as files name them; of one name there can be several. */
-export function coursesByName(courses: readonly { readonly id: string; readonly title: string }[]): ReadonlyMap<string, readonly string[]> {
+export function coursesByName(
+  courses: readonly { readonly id: string; readonly title: string }[],
+): ReadonlyMap<string, readonly string[]> {
   const found = new Map<string, string[]>();
   for (const { id, title } of courses) found.set(nameKey(title), [...(found.get(nameKey(title)) ?? []), id]);
   return found;

@@ -7,7 +7,11 @@ import { lessonKinds, lessonStates, mediums, parseFields } from '../outline';
  */
 export type Cell = string | number | boolean | null;
 export type CatalogueTable = 'lesson' | 'course';
-export type CatalogueRow = { readonly id: string; readonly courseId: string; readonly cells: { readonly [column: string]: Cell } };
+export type CatalogueRow = {
+  readonly id: string;
+  readonly courseId: string;
+  readonly cells: { readonly [column: string]: Cell };
+};
 export type CellType = 'text' | 'number' | 'choice' | 'yes-no' | 'list';
 export type CatalogueColumn = {
   readonly key: string;
@@ -19,8 +23,20 @@ export type CatalogueColumn = {
   readonly width: number;
 };
 
-const text = (key: string, name: string, width: number, field?: string): CatalogueColumn => ({ key, name, type: 'text', width, ...(field ? { field } : {}) });
-const number = (key: string, name: string, field?: string): CatalogueColumn => ({ key, name, type: 'number', width: 96, ...(field ? { field } : {}) });
+const text = (key: string, name: string, width: number, field?: string): CatalogueColumn => ({
+  key,
+  name,
+  type: 'text',
+  width,
+  ...(field ? { field } : {}),
+});
+const number = (key: string, name: string, field?: string): CatalogueColumn => ({
+  key,
+  name,
+  type: 'number',
+  width: 96,
+  ...(field ? { field } : {}),
+});
 
 export const catalogueColumns: Record<CatalogueTable, readonly CatalogueColumn[]> = {
   lesson: [
@@ -65,18 +81,35 @@ export const catalogueColumns: Record<CatalogueTable, readonly CatalogueColumn[]
 };
 
 export const usualColumns: Record<CatalogueTable, readonly string[]> = {
-  lesson: ['course', 'section', 'number', 'title', 'kind', 'state', 'required', 'learnerMinutes', 'weight', 'settle', 'opens'],
+  lesson: [
+    'course',
+    'section',
+    'number',
+    'title',
+    'kind',
+    'state',
+    'required',
+    'learnerMinutes',
+    'weight',
+    'settle',
+    'opens',
+  ],
   course: ['title', 'slug', 'edition', 'lessons', 'minutes', 'learners', 'settle', 'description', 'weekLimit'],
 };
 
-export const columnOf = (table: CatalogueTable, key: string): CatalogueColumn | undefined => catalogueColumns[table].find((column) => column.key === key);
+export const columnOf = (table: CatalogueTable, key: string): CatalogueColumn | undefined =>
+  catalogueColumns[table].find((column) => column.key === key);
 
 /** A cell as it is read: in tables, files and previews alike. */
 export const cellText = (cell: Cell | undefined): string =>
   cell === null || cell === undefined ? '' : cell === true ? 'yes' : cell === false ? 'no' : String(cell);
 
 /** The value words mean in a column, checked by the same rules as a change at its own place; or what is wrong with them. */
-export function cellFrom(table: CatalogueTable, column: CatalogueColumn, words: string): Result<{ readonly cell: Cell; readonly value: unknown }> {
+export function cellFrom(
+  table: CatalogueTable,
+  column: CatalogueColumn,
+  words: string,
+): Result<{ readonly cell: Cell; readonly value: unknown }> {
   if (!column.field) return fail('invalid', `"${column.name}" is worked out and cannot be set.`);
   const plain = words.trim();
   const value = readValue(column, plain, words);
@@ -113,7 +146,9 @@ function readValue(column: CatalogueColumn, plain: string, words: string): Resul
       if (plain === '') return fail('invalid', 'Write yes or no.');
       return fail('invalid', `"${plain}" is neither yes nor no.`);
     case 'choice':
-      return column.choices?.includes(plain.toLowerCase()) ? ok(plain.toLowerCase()) : fail('invalid', `"${plain}" is none of ${column.choices?.join(', ')}.`);
+      return column.choices?.includes(plain.toLowerCase())
+        ? ok(plain.toLowerCase())
+        : fail('invalid', `"${plain}" is none of ${column.choices?.join(', ')}.`);
     case 'list': {
       const named = plain
         .toLowerCase()
@@ -121,7 +156,9 @@ function readValue(column: CatalogueColumn, plain: string, words: string): Resul
         .map((one) => one.trim())
         .filter(Boolean);
       const unknown = named.find((one) => !column.choices?.includes(one));
-      return unknown === undefined ? ok(named) : fail('invalid', `"${unknown}" is none of ${column.choices?.join(', ')}.`);
+      return unknown === undefined
+        ? ok(named)
+        : fail('invalid', `"${unknown}" is none of ${column.choices?.join(', ')}.`);
     }
   }
 }

@@ -59,11 +59,16 @@ export const holdsBack = ({ conditions }: Filter) => conditions.some(isWhole);
 export function matches(row: CatalogueRow, { join, conditions }: Filter): boolean {
   const whole = conditions.filter(isWhole);
   if (whole.length === 0) return true;
-  return join === 'and' ? whole.every((one) => holds(row.cells[one.column], one)) : whole.some((one) => holds(row.cells[one.column], one));
+  return join === 'and'
+    ? whole.every((one) => holds(row.cells[one.column], one))
+    : whole.some((one) => holds(row.cells[one.column], one));
 }
 
 /** Rows in the order of a column; words by their alphabet, numbers by size, what is empty last. */
-export function sorted(rows: readonly CatalogueRow[], sort: { readonly column: string; readonly down: boolean } | null): readonly CatalogueRow[] {
+export function sorted(
+  rows: readonly CatalogueRow[],
+  sort: { readonly column: string; readonly down: boolean } | null,
+): readonly CatalogueRow[] {
   if (!sort) return rows;
   const compare = new Intl.Collator('en', { numeric: true, sensitivity: 'base' }).compare;
   const sign = sort.down ? -1 : 1;

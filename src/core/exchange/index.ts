@@ -1,4 +1,12 @@
-export { type Branch, countOf, outlineOf, type ReadLesson, type ReadOutline, type ReadSection, readLesson } from './branches';
+export {
+  type Branch,
+  countOf,
+  outlineOf,
+  type ReadLesson,
+  type ReadOutline,
+  type ReadSection,
+  readLesson,
+} from './branches';
 export {
   type BulkFault,
   type BulkPlan,
@@ -24,7 +32,19 @@ export {
   usualColumns,
 } from './columns';
 export { draftsOf } from './drafts';
-export { type Condition, type Filter, holdsBack, matches, needsWords, noFilter, type Operator, operatorNames, operators, operatorsFor, sorted } from './filter';
+export {
+  type Condition,
+  type Filter,
+  holdsBack,
+  matches,
+  needsWords,
+  noFilter,
+  type Operator,
+  operatorNames,
+  operators,
+  operatorsFor,
+  sorted,
+} from './filter';
 export { readLines } from './lines';
 export { readMarkdown } from './markdown';
 export { mostShown, type PlanShown, planShown } from './plan-shown';

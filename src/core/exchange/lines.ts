@@ -17,7 +17,10 @@ function countsLines(numbers: readonly string[]): boolean {
   return numbers.every((text) => {
     const number = text.split('.').map(Number);
     const last = number.at(-1);
-    const goesOn = before.length === number.length && number.slice(0, -1).join() === before.slice(0, -1).join() && last === (before.at(-1) ?? 0) + 1;
+    const goesOn =
+      before.length === number.length &&
+      number.slice(0, -1).join() === before.slice(0, -1).join() &&
+      last === (before.at(-1) ?? 0) + 1;
     before = number;
     return goesOn || last === 1;
   });
@@ -25,7 +28,8 @@ function countsLines(numbers: readonly string[]): boolean {
 
 const tabWidth = 4;
 
-const widthOf = (space: string) => [...space].reduce((width, letter) => (letter === '\t' ? width + tabWidth - (width % tabWidth) : width + 1), 0);
+const widthOf = (space: string) =>
+  [...space].reduce((width, letter) => (letter === '\t' ? width + tabWidth - (width % tabWidth) : width + 1), 0);
 
 export function linesOf(text: string): Line[] {
   const lines = text
@@ -42,7 +46,10 @@ export function linesOf(text: string): Line[] {
     .filter((line) => line.text !== '');
   const numbered = lines.filter((line) => line.isPlain && place.test(line.text));
   const isContents = numbered.length > 1 && countsLines(numbered.map((line) => place.exec(line.text)?.[1] ?? ''));
-  return lines.map(({ indent, text, isPlain }) => ({ indent, text: (isContents && isPlain ? text.replace(place, '') : text).trim() }));
+  return lines.map(({ indent, text, isPlain }) => ({
+    indent,
+    text: (isContents && isPlain ? text.replace(place, '') : text).trim(),
+  }));
 }
 
 type Building = { text: string; branches: Building[] };

@@ -1,9 +1,23 @@
 import { fromMarkdown } from 'mdast-util-from-markdown';
 import type { RichText } from '../outline';
-import { type Branch, mostTitle, outlineOf, type ReadLesson, type ReadOutline, type ReadSection, readLesson } from './branches';
+import {
+  type Branch,
+  mostTitle,
+  outlineOf,
+  type ReadLesson,
+  type ReadOutline,
+  type ReadSection,
+  readLesson,
+} from './branches';
 
 /** What of a Markdown tree an outline looks at (mdast, the syntax tree of CommonMark). */
-type Node = { readonly type: string; readonly depth?: number; readonly value?: string; readonly alt?: string | null; readonly children?: readonly Node[] };
+type Node = {
+  readonly type: string;
+  readonly depth?: number;
+  readonly value?: string;
+  readonly alt?: string | null;
+  readonly children?: readonly Node[];
+};
 
 /** The words of a part, without what only says how they look. */
 function wordsOf(node: Node): string {
@@ -26,7 +40,10 @@ function branchOf(item: Node): Branch {
 }
 
 /** The lines of an item and of what is below it, indented by how deep they lie. */
-const linesOf = (branch: Branch, depth = 0): string[] => [`${'  '.repeat(depth)}${branch.text}`, ...branch.branches.flatMap((one) => linesOf(one, depth + 1))];
+const linesOf = (branch: Branch, depth = 0): string[] => [
+  `${'  '.repeat(depth)}${branch.text}`,
+  ...branch.branches.flatMap((one) => linesOf(one, depth + 1)),
+];
 
 const paragraph = (text: string): RichText => ({ type: 'paragraph', content: [{ type: 'text', text }] });
 const count = (number: number, one: string, many: string) => (number === 1 ? one : many);
@@ -38,12 +55,16 @@ const count = (number: number, one: string, many: string) => (number === 1 ? one
  * are the outline, and without lists each paragraph is a line.
  */
 export function readMarkdown(text: string): ReadOutline {
-  const blocks = ((fromMarkdown(text) as Node).children ?? []).filter((node) => !['definition', 'thematicBreak', 'html'].includes(node.type));
+  const blocks = ((fromMarkdown(text) as Node).children ?? []).filter(
+    (node) => !['definition', 'thematicBreak', 'html'].includes(node.type),
+  );
   const headings = blocks.flatMap((block) => (block.type === 'heading' ? [block.depth ?? 1] : []));
   if (headings.length === 0)
     return outlineOf(
       blocks
-        .flatMap((block) => (block.type === 'list' ? itemsOf(block).map(branchOf) : [{ text: lineOf(block), branches: [] }]))
+        .flatMap((block) =>
+          block.type === 'list' ? itemsOf(block).map(branchOf) : [{ text: lineOf(block), branches: [] }],
+        )
         .filter((one) => one.text !== ''),
     );
   const notes: string[] = [];
@@ -57,7 +78,9 @@ export function readMarkdown(text: string): ReadOutline {
     (new Set(headings).size > 2 || (new Set(headings).size === 2 && hasLists));
   if (isTitle) notes.push(`"${lineOf(first)}" was taken as the title of the whole, and made nothing.`);
   const body = isTitle ? blocks.slice(1) : blocks;
-  const levels = [...new Set(body.flatMap((block) => (block.type === 'heading' ? [block.depth ?? 1] : [])))].sort((a, b) => a - b);
+  const levels = [...new Set(body.flatMap((block) => (block.type === 'heading' ? [block.depth ?? 1] : [])))].sort(
+    (a, b) => a - b,
+  );
   const [sectionLevel = 1, lessonLevel] = levels;
 
   type Open = { lesson: ReadLesson; words: string[]; notes: string[] };
@@ -96,12 +119,18 @@ export function readMarkdown(text: string): ReadOutline {
     }
   }
   if (untold > 0)
-    notes.push(`${untold} ${count(untold, 'paragraph stands', 'paragraphs stand')} above the first lesson and ${count(untold, 'was', 'were')} left out.`);
+    notes.push(
+      `${untold} ${count(untold, 'paragraph stands', 'paragraphs stand')} above the first lesson and ${count(untold, 'was', 'were')} left out.`,
+    );
   const close = ({ lesson, words, notes: below }: Open): ReadLesson => ({
     ...lesson,
     state: words.length > 0 ? 'draft' : 'planned',
     text: words.length > 0 ? { type: 'doc', content: words.map(paragraph) } : null,
     note: below.join('\n').slice(0, 4000),
   });
-  return { loose: loose.map(close), sections: sections.map(({ title, lessons }): ReadSection => ({ title, lessons: lessons.map(close) })), notes };
+  return {
+    loose: loose.map(close),
+    sections: sections.map(({ title, lessons }): ReadSection => ({ title, lessons: lessons.map(close) })),
+    notes,
+  };
 }

@@ -36,7 +36,10 @@ export const writeMarkdown = (outline: Outline, title: string): string =>
   sectionsWithLessons(outline)
     .flatMap(({ section, lessons }) => [
       `## ${escaped(section.title)}`,
-      ...lessons.flatMap((lesson) => [`### ${escaped(lesson.title)}`, ...paragraphsOf(outline.text[lesson.id]?.content ?? null).map(escaped)]),
+      ...lessons.flatMap((lesson) => [
+        `### ${escaped(lesson.title)}`,
+        ...paragraphsOf(outline.text[lesson.id]?.content ?? null).map(escaped),
+      ]),
     ])
     .reduce((text, block) => `${text}\n\n${block}`, `# ${escaped(title)}`);
 

@@ -2,7 +2,10 @@
  * When a course is complete. Free: the learner finishes at will. Strict: every required lesson is
  * done and every required assessment passed. Share: so many percent of the required lessons are done.
  */
-export type CompletionRule = { readonly mode: 'free' } | { readonly mode: 'strict' } | { readonly mode: 'share'; readonly percent: number };
+export type CompletionRule =
+  | { readonly mode: 'free' }
+  | { readonly mode: 'strict' }
+  | { readonly mode: 'share'; readonly percent: number };
 
 export type CompletionLesson = {
   readonly id: string;
@@ -21,14 +24,22 @@ export type Completion = {
   readonly missing: readonly string[];
 };
 
-export function completion(rule: CompletionRule, lessons: readonly CompletionLesson[], finishedByLearner: boolean): Completion {
+export function completion(
+  rule: CompletionRule,
+  lessons: readonly CompletionLesson[],
+  finishedByLearner: boolean,
+): Completion {
   const required = lessons.filter((lesson) => lesson.required);
   switch (rule.mode) {
     case 'free':
       return { complete: finishedByLearner, mayFinish: !finishedByLearner, missing: [] };
     case 'strict': {
       const missing = required.flatMap((lesson) =>
-        lesson.passed === false ? [`${lesson.title}: not passed yet`] : lesson.done ? [] : [`${lesson.title}: not done yet`],
+        lesson.passed === false
+          ? [`${lesson.title}: not passed yet`]
+          : lesson.done
+            ? []
+            : [`${lesson.title}: not done yet`],
       );
       return { complete: missing.length === 0, mayFinish: false, missing };
     }

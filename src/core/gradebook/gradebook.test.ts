@@ -4,7 +4,11 @@ import { add, divide, multiply, parseDecimal, type Rational, rational, toFixed }
 import { completion, type GradeEntry, type GradeItem, gradeSheet, percentText, reaches } from './index';
 
 const item = (id: string, weight: number, of: number): GradeItem => ({ id, title: id, weight, of });
-const points = (thousandths: number, of: number): GradeEntry => ({ state: 'points', points: rational(thousandths), of });
+const points = (thousandths: number, of: number): GradeEntry => ({
+  state: 'points',
+  points: rational(thousandths),
+  of,
+});
 
 test.each<[string, GradeItem[], Record<string, GradeEntry>, 'zero' | 'left-out', string]>([
   [
@@ -21,7 +25,13 @@ test.each<[string, GradeItem[], Record<string, GradeEntry>, 'zero' | 'left-out',
     'zero',
     '(70 × 31/50) ÷ 70 = 62.0 %',
   ],
-  ['missing as nothing', [item('quiz', 1, 1000), item('report', 1, 1000)], { quiz: points(1000, 1000) }, 'left-out', '(1 × 1/1) ÷ 1 = 100.0 %'],
+  [
+    'missing as nothing',
+    [item('quiz', 1, 1000), item('report', 1, 1000)],
+    { quiz: points(1000, 1000) },
+    'left-out',
+    '(1 × 1/1) ÷ 1 = 100.0 %',
+  ],
   [
     'missing as zero once it is due',
     [item('quiz', 1, 1000), item('report', 1, 1000)],
@@ -29,12 +39,36 @@ test.each<[string, GradeItem[], Record<string, GradeEntry>, 'zero' | 'left-out',
     'zero',
     '(1 × 1/1 + 1 × 0/1) ÷ 2 = 50.0 %',
   ],
-  ['missing and not due yet', [item('quiz', 1, 1000), item('report', 1, 1000)], { quiz: points(1000, 1000) }, 'zero', '(1 × 1/1) ÷ 1 = 100.0 %'],
-  ['marked out of another total', [item('report', 1, 50_000)], { report: points(18_000, 20_000) }, 'zero', '(1 × 18/20) ÷ 1 = 90.0 %'],
+  [
+    'missing and not due yet',
+    [item('quiz', 1, 1000), item('report', 1, 1000)],
+    { quiz: points(1000, 1000) },
+    'zero',
+    '(1 × 1/1) ÷ 1 = 100.0 %',
+  ],
+  [
+    'marked out of another total',
+    [item('report', 1, 50_000)],
+    { report: points(18_000, 20_000) },
+    'zero',
+    '(1 × 18/20) ÷ 1 = 90.0 %',
+  ],
   ['a result that is not shown', [item('quiz', 1, 1000)], { quiz: { state: 'hidden' } }, 'zero', 'Nothing counts yet.'],
   ['waiting is not missing', [item('quiz', 1, 1000)], { quiz: { state: 'waiting' } }, 'zero', 'Nothing counts yet.'],
-  ['weight and points of zero', [item('a', 0, 1000), item('b', 5, 0)], { a: points(500, 1000), b: points(0, 0) }, 'zero', 'Nothing counts yet.'],
-  ['thirds stay exact', [item('a', 1, 3000), item('b', 2, 3000)], { a: points(1000, 3000), b: points(2000, 3000) }, 'zero', '(1 × 1/3 + 2 × 2/3) ÷ 3 = 55.6 %'],
+  [
+    'weight and points of zero',
+    [item('a', 0, 1000), item('b', 5, 0)],
+    { a: points(500, 1000), b: points(0, 0) },
+    'zero',
+    'Nothing counts yet.',
+  ],
+  [
+    'thirds stay exact',
+    [item('a', 1, 3000), item('b', 2, 3000)],
+    { a: points(1000, 3000), b: points(2000, 3000) },
+    'zero',
+    '(1 × 1/3 + 2 × 2/3) ÷ 3 = 55.6 %',
+  ],
 ])('the sum written out: %s', (_name, items, entries, missing, expected) => {
   expect(gradeSheet(items, new Map(Object.entries(entries)), missing).written).toBe(expected);
 });
@@ -109,7 +143,10 @@ describe('properties of the grade engine', () => {
       fc.property(parts, fc.integer({ min: 1, max: 5000 }), (rows, more) => {
         const { items, entries } = build(rows);
         const raised = new Map(
-          [...entries].map(([id, entry]) => [id, entry.state === 'points' ? { ...entry, points: add(entry.points, rational(more)) } : entry]),
+          [...entries].map(([id, entry]) => [
+            id,
+            entry.state === 'points' ? { ...entry, points: add(entry.points, rational(more)) } : entry,
+          ]),
         );
         const [low, high] = [gradeSheet(items, entries, 'zero').grade, gradeSheet(items, raised, 'zero').grade];
         if (low && high) expect(low.n * high.d <= high.n * low.d).toBe(true);

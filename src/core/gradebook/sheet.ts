@@ -1,4 +1,17 @@
-import { add, compare, divide, multiply, one, type Rational, rational, sum, thousandths, toFixed, toShort, zero } from '../kernel/exact';
+import {
+  add,
+  compare,
+  divide,
+  multiply,
+  one,
+  type Rational,
+  rational,
+  sum,
+  thousandths,
+  toFixed,
+  toShort,
+  zero,
+} from '../kernel/exact';
 
 /** Something that counts towards the course grade. */
 export type GradeItem = {
@@ -69,16 +82,24 @@ function lineOf(item: GradeItem, entry: GradeEntry, missing: MissingRule): Sheet
  * The grade of one learner: the mean of the shares earned, by weight, over the items that count. The
  * arithmetic is exact, so the order of the items does not matter; it is rounded only to be read.
  */
-export function gradeSheet(items: readonly GradeItem[], entries: ReadonlyMap<string, GradeEntry>, missing: MissingRule): Sheet {
+export function gradeSheet(
+  items: readonly GradeItem[],
+  entries: ReadonlyMap<string, GradeEntry>,
+  missing: MissingRule,
+): Sheet {
   const lines = items.map((item) => lineOf(item, entries.get(item.id) ?? { state: 'missing', isDue: false }, missing));
   const counted = lines.filter((line): line is SheetLine & { share: Rational } => line.share !== null);
   const weights = counted.reduce((total, line) => total + line.item.weight, 0);
-  const grade = weights === 0 ? null : divide(sum(counted.map((line) => multiply(rational(line.item.weight), line.share))), rational(weights));
+  const grade =
+    weights === 0
+      ? null
+      : divide(sum(counted.map((line) => multiply(rational(line.item.weight), line.share))), rational(weights));
   return { lines, grade, gradeText: percentText(grade), written: written(counted, weights, grade) };
 }
 
 /** A share as percent with one decimal, or a dash. */
-export const percentText = (share: Rational | null) => (share === null ? '–' : `${toFixed(multiply(share, rational(100)), 1)} %`);
+export const percentText = (share: Rational | null) =>
+  share === null ? '–' : `${toFixed(multiply(share, rational(100)), 1)} %`;
 
 /** A number exactly as it is: a short decimal where it ends, otherwise a fraction in brackets. */
 function exactText(value: Rational): string {
@@ -98,10 +119,15 @@ function written(counted: readonly SheetLine[], weights: number, grade: Rational
 }
 
 /** Whether a grade reaches a percentage, decided on the exact value and not on the rounded one. */
-export const reaches = (grade: Rational | null, percent: number) => grade !== null && compare(grade, rational(percent, 100)) >= 0;
+export const reaches = (grade: Rational | null, percent: number) =>
+  grade !== null && compare(grade, rational(percent, 100)) >= 0;
 
 /** How much of the course grade an item is worth at most, 0 to 1. */
 export const weightShare = (item: GradeItem, items: readonly GradeItem[]): Rational => {
   const total = items.reduce((all, other) => add(all, rational(Math.max(0, other.weight))), zero);
-  return compare(total, zero) === 0 ? zero : compare(total, rational(item.weight)) === 0 ? one : divide(rational(item.weight), total);
+  return compare(total, zero) === 0
+    ? zero
+    : compare(total, rational(item.weight)) === 0
+      ? one
+      : divide(rational(item.weight), total);
 };

@@ -44,7 +44,10 @@ export function stillStands(tables: Tables, changes: readonly Change[]): boolean
   for (const change of changes) {
     const key = `${change.table}/${change.id}`;
     const earlier = last.get(key);
-    last.set(key, earlier?.after && change.after ? { ...change, after: { ...earlier.after, ...change.after } } : change);
+    last.set(
+      key,
+      earlier?.after && change.after ? { ...change, after: { ...earlier.after, ...change.after } } : change,
+    );
   }
   return [...last.values()].every(({ table, id, after }) => {
     const now = tables[table]?.[id];

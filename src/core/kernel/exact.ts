@@ -58,7 +58,8 @@ export function toFixed(a: Rational, digits: number): string {
 }
 
 /** As `toFixed`, without zeros that say nothing: `"4"`, `"4.5"`. */
-export const toShort = (a: Rational, digits = 3) => (digits === 0 ? toFixed(a, 0) : toFixed(a, digits).replace(/\.?0+$/, ''));
+export const toShort = (a: Rational, digits = 3) =>
+  digits === 0 ? toFixed(a, 0) : toFixed(a, digits).replace(/\.?0+$/, '');
 
 /**
  * Reads a decimal as people write it: sign, digits, one point or comma, an optional power of ten

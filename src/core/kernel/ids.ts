@@ -19,4 +19,5 @@ export const countSchema = number()
   .required('A number is missing.');
 
 /** The id of a person, which the sign-in library gives, as an address names it; null when it can be none. */
-export const personIdIn = (words: unknown): string | null => (typeof words === 'string' && /^[\w-]{1,64}$/.test(words) ? words : null);
+export const personIdIn = (words: unknown): string | null =>
+  typeof words === 'string' && /^[\w-]{1,64}$/.test(words) ? words : null;

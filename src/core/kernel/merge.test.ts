@@ -25,7 +25,10 @@ test.each<[string, unknown, unknown, unknown, unknown]>([
   expect(merged(before, mine, theirs)?.value ?? null).toEqual(expected);
 });
 
-const parts = fc.dictionary(fc.constantFrom('a', 'b', 'c'), fc.oneof(fc.integer({ max: 2, min: 0 }), fc.dictionary(fc.constantFrom('x', 'y'), fc.boolean())));
+const parts = fc.dictionary(
+  fc.constantFrom('a', 'b', 'c'),
+  fc.oneof(fc.integer({ max: 2, min: 0 }), fc.dictionary(fc.constantFrom('x', 'y'), fc.boolean())),
+);
 
 test('who changes nothing keeps nobody from changing, the order of the two does not matter, and no part is made up', () => {
   fc.assert(

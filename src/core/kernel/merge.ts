@@ -1,7 +1,8 @@
 import { same } from './change';
 
 type Parts = { readonly [part: string]: unknown };
-const isParts = (value: unknown): value is Parts => typeof value === 'object' && value !== null && !Array.isArray(value);
+const isParts = (value: unknown): value is Parts =>
+  typeof value === 'object' && value !== null && !Array.isArray(value);
 
 /**
  * What two people made of the same value, put together (a three-way merge): a part that only one of them

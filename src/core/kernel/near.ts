@@ -19,7 +19,8 @@ export function nearDays(now: Temporal.Instant): { readonly first: string; reado
 
 /** Whether every day that a value holds, at whatever depth, is near; the problem names the field. */
 export function checkNear(value: unknown, now: Temporal.Instant, field = ''): Result<null> {
-  if (typeof value === 'string') return /^\d{4}-\d\d-\d\d$/.test(value) && !isNear(value, now) ? fail('invalid', sentence, field) : ok(null);
+  if (typeof value === 'string')
+    return /^\d{4}-\d\d-\d\d$/.test(value) && !isNear(value, now) ? fail('invalid', sentence, field) : ok(null);
   if (typeof value !== 'object' || value === null) return ok(null);
   for (const [name, inner] of Object.entries(value)) {
     const checked = checkNear(inner, now, field === '' ? name : Array.isArray(value) ? field : `${field}.${name}`);

@@ -53,6 +53,8 @@ test('the net of a history leads where the history leads, and its reverse leads 
 test('a fingerprint is the same for equal values and differs for others', () => {
   const value = fc.jsonValue({ maxDepth: 2 });
   fc.assert(fc.property(value, (one) => fingerprint(one) === fingerprint(JSON.parse(JSON.stringify(one)))));
-  expect(new Set(['', 'a', 'b', 'ab', 'ba', 1, 0, true, [], [''], { a: 1 }, { a: 2 }, { b: 1 }].map(fingerprint)).size).toBe(13);
+  expect(
+    new Set(['', 'a', 'b', 'ab', 'ba', 1, 0, true, [], [''], { a: 1 }, { a: 2 }, { b: 1 }].map(fingerprint)).size,
+  ).toBe(13);
   expect(fingerprint({ a: 1, b: null })).toBe(fingerprint({ b: undefined, a: 1 }));
 });

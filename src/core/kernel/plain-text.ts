@@ -14,5 +14,7 @@ export function keepableJson<T>(value: T): T {
   if (typeof value !== 'object' || value === null) return value;
   const entries = Object.entries(value);
   const cleaned = entries.map(([key, inner]) => [keepable(key), keepableJson(inner)] as const);
-  return cleaned.some(([key, inner], i) => key !== entries[i]?.[0] || inner !== entries[i]?.[1]) ? (Object.fromEntries(cleaned) as T) : value;
+  return cleaned.some(([key, inner], i) => key !== entries[i]?.[0] || inner !== entries[i]?.[1])
+    ? (Object.fromEntries(cleaned) as T)
+    : value;
 }

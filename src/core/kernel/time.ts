@@ -66,11 +66,16 @@ export const dateTimeText = (instant: Temporal.Instant, { locale, zone }: Names,
 
 /** `Mon 26 Apr` in the person's locale and zone. */
 export const dayText = (instant: Temporal.Instant, { locale, zone }: Names): string =>
-  new Intl.DateTimeFormat(locale, { timeZone: zone, weekday: 'short', day: 'numeric', month: 'short' }).format(instant.epochMilliseconds);
+  new Intl.DateTimeFormat(locale, { timeZone: zone, weekday: 'short', day: 'numeric', month: 'short' }).format(
+    instant.epochMilliseconds,
+  );
 
 /** `12 June 2027`, for certificates. */
 export const longDayText = (instant: Temporal.Instant, { locale, zone }: Names): string =>
-  new Intl.DateTimeFormat(locale, { timeZone: zone, day: 'numeric', month: 'long', year: 'numeric' }).format(instant.epochMilliseconds);
+  new Intl.DateTimeFormat(locale, { timeZone: zone, day: 'numeric', month: 'long', year: 'numeric' }).format(
+    instant.epochMilliseconds,
+  );
 
 /** How long until `then`, in words; null when the moment has come. See `countdownText`. */
-export const countdown = (then: Temporal.Instant, now: Temporal.Instant): string | null => countdownText(then.epochMilliseconds - now.epochMilliseconds);
+export const countdown = (then: Temporal.Instant, now: Temporal.Instant): string | null =>
+  countdownText(then.epochMilliseconds - now.epochMilliseconds);

@@ -5,7 +5,10 @@ import { differ, differencesBetween } from './value-difference';
 
 /** As it comes back from the database. */
 const stored = <T>(value: T): T => JSON.parse(JSON.stringify(value));
-const paragraph = (...texts: string[]) => ({ type: 'paragraph', content: texts.map((text) => ({ type: 'text', text })) });
+const paragraph = (...texts: string[]) => ({
+  type: 'paragraph',
+  content: texts.map((text) => ({ type: 'text', text })),
+});
 const doc = (...content: object[]) => ({ type: 'doc', content });
 const long = Array.from({ length: 40 }, (_, i) => paragraph(`The reading of line ${i} is taken twice.`));
 
@@ -13,9 +16,17 @@ test.each([
   ['a letter', doc(...long), doc(...long.with(7, paragraph('The reading of line 7 is taken twice!')))],
   ['two paragraphs far apart', doc(...long), doc(...long.with(2, paragraph('Two.')).with(30, paragraph('Thirty.')))],
   ['a paragraph put in', doc(...long), doc(...long.toSpliced(9, 0, paragraph('In between.')))],
-  ['a paragraph parted', doc(...long), doc(...long.toSpliced(9, 1, paragraph('The reading of'), paragraph(' line 9 is taken twice.')))],
+  [
+    'a paragraph parted',
+    doc(...long),
+    doc(...long.toSpliced(9, 1, paragraph('The reading of'), paragraph(' line 9 is taken twice.'))),
+  ],
   ['half of a character kept', doc(paragraph('a😀b')), doc(paragraph('a😁b'))],
-  ['a mark added', doc(paragraph('plain')), doc({ type: 'paragraph', content: [{ type: 'text', text: 'plain', marks: [{ type: 'bold' }] }] })],
+  [
+    'a mark added',
+    doc(paragraph('plain')),
+    doc({ type: 'paragraph', content: [{ type: 'text', text: 'plain', marks: [{ type: 'bold' }] }] }),
+  ],
   ['written for the first time', null, doc(...long.slice(0, 2))],
   ['emptied', doc(...long.slice(0, 2)), null],
 ])('%s is kept as little more than itself, and leads both ways', (name, was, is) => {

@@ -14,9 +14,11 @@ export type ValueDifference = {
 type Path = ValueDifference['path'];
 type Fields = { readonly [field: string]: unknown };
 
-const isFields = (value: unknown): value is Fields => typeof value === 'object' && value !== null && !Array.isArray(value);
+const isFields = (value: unknown): value is Fields =>
+  typeof value === 'object' && value !== null && !Array.isArray(value);
 /** Whether a cut before this unit would part the two halves of one character (Unicode 3.9, D75). */
-const cutsPair = (text: string, at: number) => at > 0 && at < text.length && /[\uD800-\uDBFF][\uDC00-\uDFFF]/.test(text.slice(at - 1, at + 1));
+const cutsPair = (text: string, at: number) =>
+  at > 0 && at < text.length && /[\uD800-\uDBFF][\uDC00-\uDFFF]/.test(text.slice(at - 1, at + 1));
 
 /** How many of `a` and `b` are alike from the front, and from the back of what is left. */
 function ends(lengthA: number, lengthB: number, alike: (a: number, b: number) => boolean): readonly [number, number] {
@@ -43,11 +45,16 @@ export function differencesBetween(was: unknown, is: unknown, path: Path = []): 
   }
   if (Array.isArray(was) && Array.isArray(is)) {
     const [front, back] = ends(was.length, is.length, (a, b) => same(was[a], is[b]));
-    if (was.length === is.length) return was.slice(front, was.length - back).flatMap((one, i) => differencesBetween(one, is[front + i], [...path, front + i]));
+    if (was.length === is.length)
+      return was
+        .slice(front, was.length - back)
+        .flatMap((one, i) => differencesBetween(one, is[front + i], [...path, front + i]));
     return [{ path, from: front, was: was.slice(front, was.length - back), is: is.slice(front, is.length - back) }];
   }
   if (isFields(was) && isFields(is))
-    return [...new Set([...Object.keys(was), ...Object.keys(is)])].flatMap((field) => differencesBetween(was[field], is[field], [...path, field]));
+    return [...new Set([...Object.keys(was), ...Object.keys(is)])].flatMap((field) =>
+      differencesBetween(was[field], is[field], [...path, field]),
+    );
   return [{ path, was, is }];
 }
 
@@ -67,7 +74,8 @@ function put(value: unknown, difference: ValueDifference, depth: number, back: b
   const { path, from } = difference;
   const key = path[depth];
   if (key !== undefined) {
-    if (Array.isArray(value) && typeof key === 'number') return value.map((one, i) => (i === key ? put(one, difference, depth + 1, back) : one));
+    if (Array.isArray(value) && typeof key === 'number')
+      return value.map((one, i) => (i === key ? put(one, difference, depth + 1, back) : one));
     if (isFields(value)) {
       const { [key]: there, ...others } = value;
       const wanted = put(there, difference, depth + 1, back);

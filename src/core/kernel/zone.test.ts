@@ -4,8 +4,25 @@ import { atWallTime, isZone, Temporal, wallTime } from './time';
 import { zoneOf } from './zone';
 
 const zones = [
-  ...['UTC', 'Europe/London', 'Europe/Dublin', 'America/New_York', 'America/St_Johns', 'Australia/Lord_Howe', 'Asia/Kolkata', 'Asia/Kathmandu'],
-  ...['Pacific/Apia', 'Pacific/Chatham', 'Pacific/Kiritimati', 'Africa/Casablanca', 'America/Sao_Paulo', 'Asia/Tehran', 'Antarctica/Troll'],
+  ...[
+    'UTC',
+    'Europe/London',
+    'Europe/Dublin',
+    'America/New_York',
+    'America/St_Johns',
+    'Australia/Lord_Howe',
+    'Asia/Kolkata',
+    'Asia/Kathmandu',
+  ],
+  ...[
+    'Pacific/Apia',
+    'Pacific/Chatham',
+    'Pacific/Kiritimati',
+    'Africa/Casablanca',
+    'America/Sao_Paulo',
+    'Asia/Tehran',
+    'Antarctica/Troll',
+  ],
 ];
 const ms = fc.integer({ min: Date.UTC(1990, 0, 1), max: Date.UTC(2076, 0, 1) });
 /** The minutes around changes of offset, where the mistakes live. */
@@ -23,14 +40,18 @@ test('offsets, and instants of wall times, are those of the time zone database',
       expect(zone.offsetAt(at)).toBe(zoned.offsetNanoseconds / 1e6);
       const wall = at + (zoned.offsetNanoseconds / 1e6 > 0 ? 3_600_000 : -3_600_000);
       const plain = Temporal.Instant.fromEpochMilliseconds(wall).toZonedDateTimeISO('UTC').toPlainDateTime();
-      const [earlier, later] = (['earlier', 'later'] as const).map((disambiguation) => plain.toZonedDateTime(name, { disambiguation }));
+      const [earlier, later] = (['earlier', 'later'] as const).map((disambiguation) =>
+        plain.toZonedDateTime(name, { disambiguation }),
+      );
       const skipped = earlier && !earlier.toPlainDateTime().equals(plain);
       const found = zone.instantAt(wall);
       if (!skipped) expect(found).toBe(earlier?.epochMilliseconds);
       // The moment of the jump: just before it clocks show less, from then on more.
       else {
         expect(zone.offsetAt(found)).not.toBe(zone.offsetAt(found - 1));
-        expect([earlier, later].map((one) => one?.epochMilliseconds).sort()).toEqual([earlier?.epochMilliseconds, later?.epochMilliseconds].sort());
+        expect([earlier, later].map((one) => one?.epochMilliseconds).sort()).toEqual(
+          [earlier?.epochMilliseconds, later?.epochMilliseconds].sort(),
+        );
         expect(found + zone.offsetAt(found)).toBeGreaterThan(wall);
       }
     }),

@@ -34,7 +34,11 @@ function readStretch(name: string, index: number): Stretch {
   const offsets = [from.offsetNanoseconds / 1e6];
   const starts: number[] = [];
   const end = (index + 1) * stretchMs;
-  for (let at = from.getTimeZoneTransition('next'); at && at.epochMilliseconds < end; at = at.getTimeZoneTransition('next')) {
+  for (
+    let at = from.getTimeZoneTransition('next');
+    at && at.epochMilliseconds < end;
+    at = at.getTimeZoneTransition('next')
+  ) {
     starts.push(at.epochMilliseconds);
     offsets.push(at.offsetNanoseconds / 1e6);
   }
@@ -130,10 +134,12 @@ export function zoneOf(name: string): Zone {
 }
 
 /** A day `YYYY-MM-DD` as the number of days since 1970-01-01, and back. */
-export const dayNumber = (day: string): number => Date.UTC(Number(day.slice(0, 4)), Number(day.slice(5, 7)) - 1, Number(day.slice(8, 10))) / dayMs;
+export const dayNumber = (day: string): number =>
+  Date.UTC(Number(day.slice(0, 4)), Number(day.slice(5, 7)) - 1, Number(day.slice(8, 10))) / dayMs;
 
 /** Minutes are the smallest part of a time of day: `HH:MM` in milliseconds. */
-export const timeOfDayMs = (time: string): number => (Number(time.slice(0, 2)) * 60 + Number(time.slice(3, 5))) * 60_000;
+export const timeOfDayMs = (time: string): number =>
+  (Number(time.slice(0, 2)) * 60 + Number(time.slice(3, 5))) * 60_000;
 
 /** 1 Monday to 7 Sunday, of a number of days since 1970-01-01, which was a Thursday. */
 export const weekdayOf = (day: number): number => ((((day + 3) % 7) + 7) % 7) + 1;

@@ -34,18 +34,34 @@ export function effectOn(
   const effect: Effect = {
     lockedAgain: titles(was.lessons.filter((view) => view.open && later.get(view.lesson.id)?.open === false)),
     opened: titles(becomes.lessons.filter((view) => view.open && earlier.get(view.lesson.id)?.open === false)),
-    doneLost: titles(was.lessons.filter((view) => view.progress.state === 'done' && later.get(view.lesson.id)?.progress.state !== 'done')),
-    doneGained: titles(becomes.lessons.filter((view) => view.progress.state === 'done' && earlier.get(view.lesson.id)?.progress.state !== 'done')),
-    grade: was.sheet.gradeText === becomes.sheet.gradeText ? null : { before: was.sheet.gradeText, after: becomes.sheet.gradeText },
-    completion: was.completion.complete === becomes.completion.complete ? null : becomes.completion.complete ? 'gained' : 'lost',
+    doneLost: titles(
+      was.lessons.filter(
+        (view) => view.progress.state === 'done' && later.get(view.lesson.id)?.progress.state !== 'done',
+      ),
+    ),
+    doneGained: titles(
+      becomes.lessons.filter(
+        (view) => view.progress.state === 'done' && earlier.get(view.lesson.id)?.progress.state !== 'done',
+      ),
+    ),
+    grade:
+      was.sheet.gradeText === becomes.sheet.gradeText
+        ? null
+        : { before: was.sheet.gradeText, after: becomes.sheet.gradeText },
+    completion:
+      was.completion.complete === becomes.completion.complete ? null : becomes.completion.complete ? 'gained' : 'lost',
     sittings: learner.underWay.flatMap((id) => {
       const [paper, next] = [findLesson(before, id), findLesson(after, id)];
-      return paper && !(next && same(paper.questions, next.questions) && same(paper.quiz, next.quiz)) ? [paper.title] : [];
+      return paper && !(next && same(paper.questions, next.questions) && same(paper.quiz, next.quiz))
+        ? [paper.title]
+        : [];
     }),
   };
   const notices =
     effect.grade !== null ||
     effect.completion !== null ||
-    [effect.lockedAgain, effect.opened, effect.doneLost, effect.doneGained, effect.sittings].some((all) => all.length > 0);
+    [effect.lockedAgain, effect.opened, effect.doneLost, effect.doneGained, effect.sittings].some(
+      (all) => all.length > 0,
+    );
   return notices ? effect : null;
 }

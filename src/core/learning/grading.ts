@@ -12,7 +12,11 @@ type Grading = {
   passes(lesson: LessonDocument, share: Rational): boolean;
 };
 
-const ungraded: Grading = { entry: (_lesson, _records, isDue) => ({ state: 'missing', isDue }), hasPassMark: () => false, passes: () => true };
+const ungraded: Grading = {
+  entry: (_lesson, _records, isDue) => ({ state: 'missing', isDue }),
+  hasPassMark: () => false,
+  passes: () => true,
+};
 
 const byScore: Grading = {
   entry(lesson, records, isDue) {

@@ -2,4 +2,12 @@ export { type Effect, effectOn } from './effects';
 export { type Pace, recordsAtPace } from './pace';
 export { type Decision, type LearnerRecords, noRecords, type Work } from './records';
 export { type Shown, shownOf, throughOwnEyes } from './shown';
-export { fullPoints, gradeEntry, gradeItems, type LearnerView, type LessonView, learnerView, type SectionView } from './view';
+export {
+  fullPoints,
+  gradeEntry,
+  gradeItems,
+  type LearnerView,
+  type LessonView,
+  learnerView,
+  type SectionView,
+} from './view';

@@ -17,7 +17,11 @@ const lesson = (id: string, kind: LessonDocument['kind'], part: Partial<LessonDo
   questions: [],
   ...part,
 });
-const question = { ...newQuestion('q1', 'quiz', 'a0', 'number'), body: { value: '4', tolerance: '', unit: '' }, points: 10_000 };
+const question = {
+  ...newQuestion('q1', 'quiz', 'a0', 'number'),
+  body: { value: '4', tolerance: '', unit: '' },
+  points: 10_000,
+};
 
 const base: CourseDocument = {
   format: 'mosaik-course',
@@ -25,7 +29,13 @@ const base: CourseDocument = {
   course: { ...newCourse('c', 'c', 'Course', 'UTC'), award: { ...usualAward, on: true, minPercent: 60 } },
   outcomes: [],
   sections: [
-    { id: 's', order: 'a0', title: 'One', opens: null, lessons: [lesson('read', 'reading'), lesson('quiz', 'quiz', { questions: [question] })] },
+    {
+      id: 's',
+      order: 'a0',
+      title: 'One',
+      opens: null,
+      lessons: [lesson('read', 'reading'), lesson('quiz', 'quiz', { questions: [question] })],
+    },
     {
       id: 't',
       order: 'a1',
@@ -37,9 +47,15 @@ const base: CourseDocument = {
 };
 const changedBy = (id: string, part: Partial<LessonDocument>): CourseDocument => ({
   ...base,
-  sections: base.sections.map((one) => ({ ...one, lessons: one.lessons.map((inside) => (inside.id === id ? { ...inside, ...part } : inside)) })),
+  sections: base.sections.map((one) => ({
+    ...one,
+    lessons: one.lessons.map((inside) => (inside.id === id ? { ...inside, ...part } : inside)),
+  })),
 });
-const withCourse = (part: Partial<CourseDocument['course']>): CourseDocument => ({ ...base, course: { ...base.course, ...part } });
+const withCourse = (part: Partial<CourseDocument['course']>): CourseDocument => ({
+  ...base,
+  course: { ...base.course, ...part },
+});
 const done = { state: 'done' as const, doneAt: null, watched: [] };
 const records = (part: Partial<LearnerRecords>): LearnerRecords => ({ ...noRecords, ...part });
 const everything = records({
@@ -58,13 +74,13 @@ const everything = records({
 
 test('what is open, what comes next, and when the rest opens', () => {
   const view = learnerView(base, clock, records({ progress: new Map([['read', done]]) }), days(1));
-  expect([view.lessons.map((one) => one.open), view.next?.lesson.id, view.opensNext?.lesson.id, view.done, view.minutesLeft]).toEqual([
-    [true, true, false, false],
-    'quiz',
-    'work',
-    1,
-    30,
-  ]);
+  expect([
+    view.lessons.map((one) => one.open),
+    view.next?.lesson.id,
+    view.opensNext?.lesson.id,
+    view.done,
+    view.minutesLeft,
+  ]).toEqual([[true, true, false, false], 'quiz', 'work', 1, 30]);
   const ahead = learnerView(base, clock, everything, days(1));
   expect([ahead.next, ahead.opensNext?.lesson.id]).toEqual([null, 'work']);
   expect(learnerView(base, clock, everything, days(8)).next?.lesson.id).toBe('extra');
@@ -73,7 +89,13 @@ test('what is open, what comes next, and when the rest opens', () => {
 test.each<[string, CourseDocument, LearnerRecords, boolean, RegExp | null]>([
   ['all done, passed and good enough', base, everything, true, null],
   ['nothing done', base, noRecords, false, /read: not done yet/],
-  ['a quiz failed', base, records({ ...everything, sittings: new Map([['quiz', [{ points: 5000, of: 10_000 }]]]) }), false, /quiz: not passed yet/],
+  [
+    'a quiz failed',
+    base,
+    records({ ...everything, sittings: new Map([['quiz', [{ points: 5000, of: 10_000 }]]]) }),
+    false,
+    /quiz: not passed yet/,
+  ],
   [
     'work waits to be marked',
     base,
@@ -84,14 +106,22 @@ test.each<[string, CourseDocument, LearnerRecords, boolean, RegExp | null]>([
   [
     'excused from the work',
     base,
-    records({ ...everything, handIns: new Map(), decisions: new Map([['work', { kind: 'excused', points: null, of: 0, reason: 'ill' }]]) }),
+    records({
+      ...everything,
+      handIns: new Map(),
+      decisions: new Map([['work', { kind: 'excused', points: null, of: 0, reason: 'ill' }]]),
+    }),
     true,
     null,
   ],
   [
     'points set by hand',
     base,
-    records({ ...everything, sittings: new Map(), decisions: new Map([['quiz', { kind: 'points', points: 10_000, of: 10_000, reason: 'oral' }]]) }),
+    records({
+      ...everything,
+      sittings: new Map(),
+      decisions: new Map([['quiz', { kind: 'points', points: 10_000, of: 10_000, reason: 'oral' }]]),
+    }),
     true,
     null,
   ],
@@ -104,7 +134,13 @@ test.each<[string, CourseDocument, LearnerRecords, boolean, RegExp | null]>([
   ],
   ['free, and not finished', withCourse({ completion: { mode: 'free' } }), everything, false, /not finished yet/],
   ['free, and finished', withCourse({ completion: { mode: 'free' } }), { ...everything, finished: true }, true, null],
-  ['a share of the required lessons', withCourse({ completion: { mode: 'share', percent: 60 } }), records({ ...everything, progress: new Map() }), true, null],
+  [
+    'a share of the required lessons',
+    withCourse({ completion: { mode: 'share', percent: 60 } }),
+    records({ ...everything, progress: new Map() }),
+    true,
+    null,
+  ],
 ])('the certificate: %s', (_name, document, own, earned, missing) => {
   const { award } = learnerView(document, clock, own, days(9));
   expect(award?.earned).toBe(earned);
@@ -127,11 +163,21 @@ test.each<[string, unknown, unknown]>([
     quizShare(worth(50_000), { sittings: new Map([['quiz', [{ points: 18_000, of: 20_000 }]]]) }),
     ['90.0 %', true],
   ],
-  ['one that gives 10', quizShare(worth(10_000), { sittings: new Map([['quiz', [{ points: 18_000, of: 20_000 }]]]) }), ['90.0 %', true]],
-  ['59.97 % where 60 are asked for', quizShare(worth(10_000), { sittings: new Map([['quiz', [{ points: 5997, of: 10_000 }]]]) }), ['60.0 %', false]],
+  [
+    'one that gives 10',
+    quizShare(worth(10_000), { sittings: new Map([['quiz', [{ points: 18_000, of: 20_000 }]]]) }),
+    ['90.0 %', true],
+  ],
+  [
+    '59.97 % where 60 are asked for',
+    quizShare(worth(10_000), { sittings: new Map([['quiz', [{ points: 5997, of: 10_000 }]]]) }),
+    ['60.0 %', false],
+  ],
   [
     'points set by hand on an older edition',
-    quizShare(worth(50_000), { decisions: new Map([['quiz', { kind: 'points', points: 18_000, of: 20_000, reason: 'oral' }]]) }),
+    quizShare(worth(50_000), {
+      decisions: new Map([['quiz', { kind: 'points', points: 18_000, of: 20_000, reason: 'oral' }]]),
+    }),
     ['90.0 %', true],
   ],
 ])('what was earned is measured by what it was marked out of: %s', (_name, found, expected) => {
@@ -141,12 +187,19 @@ test.each<[string, unknown, unknown]>([
 const zero = withCourse({ missing: 'zero' });
 const due = { when: 'after-start' as const, amount: 9, unit: 'days' as const, at: null };
 const work = (document: CourseDocument, part: Partial<LearnerRecords>, now: number) =>
-  learnerView(document, clock, records({ sittings: new Map([['quiz', [{ points: 10_000, of: 10_000 }]]]), ...part }), days(now)).sheet.lines[1]?.why;
+  learnerView(
+    document,
+    clock,
+    records({ sittings: new Map([['quiz', [{ points: 10_000, of: 10_000 }]]]), ...part }),
+    days(now),
+  ).sheet.lines[1]?.why;
 const withDue = {
   ...zero,
   sections: zero.sections.map((one) => ({
     ...one,
-    lessons: one.lessons.map((inside) => (inside.assignment ? { ...inside, assignment: { ...inside.assignment, due } } : inside)),
+    lessons: one.lessons.map((inside) =>
+      inside.assignment ? { ...inside, assignment: { ...inside.assignment, due } } : inside,
+    ),
   })),
 };
 test.each<[string, unknown, string]>([
@@ -179,11 +232,18 @@ test.each<[string, unknown, string]>([
 
 test('somebody excused from everything is told why there is no grade', () => {
   const excused = { kind: 'excused' as const, points: null, of: 0, reason: 'ill' };
-  const { award } = learnerView(base, clock, records({ ...everything, decisions: new Map(['quiz', 'work'].map((id) => [id, excused])) }), days(9));
+  const { award } = learnerView(
+    base,
+    clock,
+    records({ ...everything, decisions: new Map(['quiz', 'work'].map((id) => [id, excused])) }),
+    days(9),
+  );
   expect(award?.missing).toEqual([expect.stringMatching(/excused from everything that is graded.*by hand/)]);
 });
 
-const hiding = changedBy('quiz', { quiz: { passPercent: 60, attempts: 2, minutes: null, counts: 'best', shows: 'nothing' } });
+const hiding = changedBy('quiz', {
+  quiz: { passPercent: 60, attempts: 2, minutes: null, counts: 'best', shows: 'nothing' },
+});
 test.each([
   ['a good one', 9000],
   ['a bad one', 1000],
@@ -192,7 +252,12 @@ test.each([
   const truth = learnerView(hiding, clock, own, days(9));
   const seen = throughOwnEyes(truth, own);
   const mine = seen.lessons.find((one) => one.lesson.id === 'quiz');
-  expect([mine?.passed, mine?.progress.state, seen.sheet.lines[0]?.entry, seen.sheet.gradeText]).toEqual([null, 'done', { state: 'hidden' }, '60.0 %']);
+  expect([mine?.passed, mine?.progress.state, seen.sheet.lines[0]?.entry, seen.sheet.gradeText]).toEqual([
+    null,
+    'done',
+    { state: 'hidden' },
+    '60.0 %',
+  ]);
   expect(seen.sheet.written).toBe('(10 × 12/20) ÷ 10 = 60.0 %');
   expect(seen.award?.earned).toBe(truth.award?.earned);
   expect(seen.award?.missing.join()).not.toMatch(/not passed|%/);
@@ -209,7 +274,11 @@ const without = (id: string): CourseDocument => ({
 
 test.each<[string, CourseDocument, object | null]>([
   ['nothing when nothing a learner has is touched', changedBy('extra', { title: 'Another name' }), null],
-  ['a lesson locked again', changedBy('read', { opens: { when: 'after-start', amount: 30, unit: 'days', at: null } }), { lockedAgain: ['read'] }],
+  [
+    'a lesson locked again',
+    changedBy('read', { opens: { when: 'after-start', amount: 30, unit: 'days', at: null } }),
+    { lockedAgain: ['read'] },
+  ],
   ['a done state lost with its lesson', without('read'), { doneLost: ['read'] }],
   ['a grade that moves', changedBy('quiz', { weight: 30 }), { grade: { before: '75.0 %', after: '82.5 %' } }],
   [
@@ -217,7 +286,11 @@ test.each<[string, CourseDocument, object | null]>([
     changedBy('quiz', { quiz: { passPercent: 95, attempts: null, minutes: null, counts: 'best', shows: 'points' } }),
     { doneLost: ['quiz'], completion: 'lost' },
   ],
-  ['a sitting under way on a paper that changes', changedBy('quiz', { questions: [{ ...question, prompt: 'Other?' }] }), { sittings: ['quiz'] }],
+  [
+    'a sitting under way on a paper that changes',
+    changedBy('quiz', { questions: [{ ...question, prompt: 'Other?' }] }),
+    { sittings: ['quiz'] },
+  ],
 ])('an edition means %s', (_name, after, expected) => {
   const effect = effectOn(base, after, { clock, records: everything, underWay: ['quiz'] }, days(8));
   if (expected === null) expect(effect).toBeNull();
@@ -237,7 +310,10 @@ test.each([
   [10, 1],
   [20, 2],
   ['all', 4],
-] as const)('an imagined learner at a pace of %s minutes a week has done %i lessons after eight days', (pace, count) => {
-  const records = recordsAtPace(base, clock, days(8), pace);
-  expect(learnerView(base, clock, records, days(8)).done).toBe(count);
-});
+] as const)(
+  'an imagined learner at a pace of %s minutes a week has done %i lessons after eight days',
+  (pace, count) => {
+    const records = recordsAtPace(base, clock, days(8), pace);
+    expect(learnerView(base, clock, records, days(8)).done).toBe(count);
+  },
+);

@@ -12,7 +12,12 @@ const weekMs = 7 * 86_400_000;
  * The records a learner would have at a moment who goes through the course in order at a pace. For
  * looking at a course with the eyes of somebody who is in the middle of it; nothing of it is kept.
  */
-export function recordsAtPace(document: CourseDocument, clock: LearnerClock, now: Temporal.Instant, pace: Pace): LearnerRecords {
+export function recordsAtPace(
+  document: CourseDocument,
+  clock: LearnerClock,
+  now: Temporal.Instant,
+  pace: Pace,
+): LearnerRecords {
   if (pace === 0) return noRecords;
   const opens = openings(document.course, document.sections, clock);
   const weeks = Math.max(0, now.epochMilliseconds - clock.start.epochMilliseconds) / weekMs;
@@ -26,5 +31,8 @@ export function recordsAtPace(document: CourseDocument, clock: LearnerClock, now
     if (left < 0) break;
     done.add(lesson.id);
   }
-  return { ...noRecords, progress: new Map([...done].map((id) => [id, { state: 'done' as const, doneAt: null, watched: [] }])) };
+  return {
+    ...noRecords,
+    progress: new Map([...done].map((id) => [id, { state: 'done' as const, doneAt: null, watched: [] }])),
+  };
 }

@@ -14,9 +14,18 @@ export type LearnerRecords = {
   readonly unlocked: ReadonlySet<string>;
 };
 /** Work handed in, with its mark once it has one: thousandths out of what it was worth in its own edition. */
-export type Work = { readonly state: 'handed-in' | 'being-marked' | 'marked'; readonly points: number | null; readonly of: number };
+export type Work = {
+  readonly state: 'handed-in' | 'being-marked' | 'marked';
+  readonly points: number | null;
+  readonly of: number;
+};
 /** What staff decided for an item. */
-export type Decision = { readonly kind: 'points' | 'excused'; readonly points: number | null; readonly of: number; readonly reason: string };
+export type Decision = {
+  readonly kind: 'points' | 'excused';
+  readonly points: number | null;
+  readonly of: number;
+  readonly reason: string;
+};
 export const noRecords: LearnerRecords = {
   progress: new Map(),
   sittings: new Map(),

@@ -16,7 +16,9 @@ export function shownOf(lesson: Pick<LessonDocument, 'quiz'>): Shown {
 }
 
 const isHidden = (lesson: LessonDocument, records: LearnerRecords): boolean =>
-  !shownOf(lesson).points && (records.sittings.get(lesson.id)?.length ?? 0) > 0 && records.decisions.get(lesson.id)?.kind !== 'excused';
+  !shownOf(lesson).points &&
+  (records.sittings.get(lesson.id)?.length ?? 0) > 0 &&
+  records.decisions.get(lesson.id)?.kind !== 'excused';
 
 /**
  * The view of a course as its learner may see it. A result that is not shown is neither in the grade they see nor
@@ -26,9 +28,13 @@ const isHidden = (lesson: LessonDocument, records: LearnerRecords): boolean =>
 export function throughOwnEyes(view: LearnerView, records: LearnerRecords): LearnerView {
   const hidden = new Set(view.lessons.filter(({ lesson }) => isHidden(lesson, records)).map(({ lesson }) => lesson.id));
   if (hidden.size === 0) return view;
-  const entries = new Map<string, GradeEntry>(view.sheet.lines.map(({ item, entry }) => [item.id, hidden.has(item.id) ? { state: 'hidden' as const } : entry]));
+  const entries = new Map<string, GradeEntry>(
+    view.sheet.lines.map(({ item, entry }) => [item.id, hidden.has(item.id) ? { state: 'hidden' as const } : entry]),
+  );
   const own = (one: LessonView): LessonView =>
-    hidden.has(one.lesson.id) ? { ...one, passed: null, progress: { ...one.progress, state: 'done', doneAt: null } } : one;
+    hidden.has(one.lesson.id)
+      ? { ...one, passed: null, progress: { ...one.progress, state: 'done', doneAt: null } }
+      : one;
   const sections = view.sections.map((section) => ({ ...section, lessons: section.lessons.map(own) }));
   const sheet = gradeSheet(gradeItems(view.document), entries, view.document.course.missing);
   const shown = whole({ ...view, sections, sheet }, view.finished);
@@ -40,6 +46,9 @@ export function throughOwnEyes(view: LearnerView, records: LearnerRecords): Lear
       earned: view.award.earned,
       missing: view.award.earned ? [] : missing.length > 0 ? missing : ['A result that is not shown decides it'],
     },
-    completion: view.completion.complete === shown.completion.complete ? shown.completion : { ...shown.completion, complete: view.completion.complete },
+    completion:
+      view.completion.complete === shown.completion.complete
+        ? shown.completion
+        : { ...shown.completion, complete: view.completion.complete },
   };
 }

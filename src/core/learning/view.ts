@@ -1,7 +1,23 @@
-import { type Completion, completion, type GradeEntry, type GradeItem, gradeSheet, reaches, type Sheet } from '../gradebook';
+import {
+  type Completion,
+  completion,
+  type GradeEntry,
+  type GradeItem,
+  gradeSheet,
+  reaches,
+  type Sheet,
+} from '../gradebook';
 import { divide, rational, zero } from '../kernel/exact';
 import type { Temporal } from '../kernel/time';
-import { type CourseDocument, isGraded, type LessonDocument, lessonKindOf, lessonsOf, type SectionDocument, usualDoneRule } from '../outline';
+import {
+  type CourseDocument,
+  isGraded,
+  type LessonDocument,
+  lessonKindOf,
+  lessonsOf,
+  type SectionDocument,
+  usualDoneRule,
+} from '../outline';
 import { type LessonProgress, noProgress } from '../record';
 import { instantOf, isOpenAt, type LearnerClock, Opening, openings } from '../release';
 import { gradingOf } from './grading';
@@ -57,7 +73,8 @@ export const gradeItems = (document: CourseDocument): GradeItem[] =>
 export function gradeEntry(lesson: LessonDocument, records: LearnerRecords, isDue: boolean): GradeEntry {
   const decision = records.decisions.get(lesson.id);
   if (decision?.kind === 'excused') return { state: 'excused', reason: decision.reason };
-  if (decision) return { state: 'points', points: rational(decision.points ?? 0), of: decision.of, byHand: decision.reason };
+  if (decision)
+    return { state: 'points', points: rational(decision.points ?? 0), of: decision.of, byHand: decision.reason };
   return gradingOf(lesson.kind).entry(lesson, records, isDue);
 }
 
@@ -75,7 +92,9 @@ function isDone(lesson: LessonDocument, records: LearnerRecords, entry: GradeEnt
   if (entry === undefined) return false;
   if (entry.state === 'excused') return true;
   const rule = lesson.done ?? usualDoneRule(lesson);
-  return rule.by === 'passed' ? hasPassed(lesson, entry) !== false && entry.state === 'points' : entry.state !== 'missing';
+  return rule.by === 'passed'
+    ? hasPassed(lesson, entry) !== false && entry.state === 'points'
+    : entry.state !== 'missing';
 }
 
 /** Whether the day has come by which something would have had to be there; without a day of its own, once the course has ended for the learner. */
@@ -84,14 +103,23 @@ function isDueBy(lesson: LessonDocument, clock: LearnerClock, records: LearnerRe
   return records.finished || (due ? instantOf(due, clock).epochMilliseconds <= nowMs : false);
 }
 
-export function learnerView(document: CourseDocument, clock: LearnerClock, records: LearnerRecords, now: Temporal.Instant): LearnerView {
+export function learnerView(
+  document: CourseDocument,
+  clock: LearnerClock,
+  records: LearnerRecords,
+  now: Temporal.Instant,
+): LearnerView {
   const nowMs = now.epochMilliseconds;
   const opens = openings(document.course, document.sections, clock);
   const all = lessonsOf(document);
   const entries = new Map<string, GradeEntry>();
-  for (const lesson of all) if (isGraded(lesson.kind)) entries.set(lesson.id, gradeEntry(lesson, records, isDueBy(lesson, clock, records, nowMs)));
+  for (const lesson of all)
+    if (isGraded(lesson.kind))
+      entries.set(lesson.id, gradeEntry(lesson, records, isDueBy(lesson, clock, records, nowMs)));
   const byId = new Map(all.map((lesson) => [lesson.id, lesson]));
-  const done = new Set(all.filter((lesson) => isDone(lesson, records, entries.get(lesson.id))).map((lesson) => lesson.id));
+  const done = new Set(
+    all.filter((lesson) => isDone(lesson, records, entries.get(lesson.id))).map((lesson) => lesson.id),
+  );
   const atStart = new Opening(clock.start.epochMilliseconds, 'start');
   const sections = document.sections.map((section, s) => ({
     section,
@@ -99,7 +127,8 @@ export function learnerView(document: CourseDocument, clock: LearnerClock, recor
       const opening = opens.get(lesson.id) ?? atStart;
       const entry = entries.get(lesson.id);
       const kept = records.progress.get(lesson.id) ?? noProgress;
-      const waitsFor = lesson.needs.length === 0 ? [] : lesson.needs.flatMap((id) => (done.has(id) ? [] : (byId.get(id) ?? [])));
+      const waitsFor =
+        lesson.needs.length === 0 ? [] : lesson.needs.flatMap((id) => (done.has(id) ? [] : (byId.get(id) ?? [])));
       const isTime = isOpenAt(opening, nowMs) && waitsFor.length === 0;
       const asksPassword = lesson.password !== '' && !records.unlocked.has(lesson.id);
       return {
@@ -119,19 +148,29 @@ export function learnerView(document: CourseDocument, clock: LearnerClock, recor
 }
 
 /** What follows from the lessons and the sheet: what comes next, how much is left, whether the course is complete. */
-export function whole(parts: Pick<LearnerView, 'document' | 'clock' | 'now' | 'sections' | 'sheet'>, finished: boolean): LearnerView {
+export function whole(
+  parts: Pick<LearnerView, 'document' | 'clock' | 'now' | 'sections' | 'sheet'>,
+  finished: boolean,
+): LearnerView {
   const { document, now, sections, sheet } = parts;
   const nowMs = now.epochMilliseconds;
   const lessons = sections.flatMap((section) => section.lessons);
   const reached = completion(
     document.course.completion,
-    lessons.map(({ lesson, progress, passed }) => ({ id: lesson.id, title: lesson.title, required: lesson.required, done: progress.state === 'done', passed })),
+    lessons.map(({ lesson, progress, passed }) => ({
+      id: lesson.id,
+      title: lesson.title,
+      required: lesson.required,
+      done: progress.state === 'done',
+      passed,
+    })),
     finished,
   );
   let opensNext: LessonView | null = null;
   let [done, minutesLeft] = [0, 0];
   for (const view of lessons) {
-    if (!isOpenAt(view.opening, nowMs) && (opensNext === null || view.opening.ms < opensNext.opening.ms)) opensNext = view;
+    if (!isOpenAt(view.opening, nowMs) && (opensNext === null || view.opening.ms < opensNext.opening.ms))
+      opensNext = view;
     if (view.progress.state === 'done') done += 1;
     else minutesLeft += view.lesson.learnerMinutes;
   }
@@ -153,7 +192,9 @@ function awardOf(document: CourseDocument, reached: Completion, sheet: Sheet): L
   if (!award.on) return null;
   const missing = [
     ...(reached.complete ? [] : reached.missing.length > 0 ? reached.missing : ['The course is not finished yet']),
-    ...(award.minPercent !== null && !reaches(sheet.grade, award.minPercent) ? [gradeMissing(award.minPercent, sheet)] : []),
+    ...(award.minPercent !== null && !reaches(sheet.grade, award.minPercent)
+      ? [gradeMissing(award.minPercent, sheet)]
+      : []),
   ];
   return { earned: missing.length === 0, missing };
 }

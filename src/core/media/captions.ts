@@ -17,7 +17,8 @@ export function checkCaptions(text: string): Result<{ readonly cues: number; rea
     if (!line.includes('-->')) continue;
     const match = cue.exec(line.trim());
     if (!match) return fail('invalid', `Line ${i + 1} should hold two times such as 00:01.000 --> 00:04.000.`, 'file');
-    const seconds = (at: number) => Number(match[at] ?? 0) * 3600 + Number(match[at + 1]) * 60 + Number(match[at + 2]) + Number(match[at + 3]) / 1000;
+    const seconds = (at: number) =>
+      Number(match[at] ?? 0) * 3600 + Number(match[at + 1]) * 60 + Number(match[at + 2]) + Number(match[at + 3]) / 1000;
     if (seconds(5) <= seconds(1)) return fail('invalid', `Line ${i + 1}: a caption ends before it begins.`, 'file');
     cues += 1;
     lastEnd = Math.max(lastEnd, seconds(5));

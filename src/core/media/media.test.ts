@@ -2,7 +2,9 @@ import { expect, test } from 'vitest';
 import { checkCaptions, checkUpload, sniff } from './index';
 
 const bytes = (...parts: (string | number)[]) =>
-  Uint8Array.from(parts.flatMap((part) => (typeof part === 'number' ? [part] : [...part].map((letter) => letter.charCodeAt(0)))));
+  Uint8Array.from(
+    parts.flatMap((part) => (typeof part === 'number' ? [part] : [...part].map((letter) => letter.charCodeAt(0)))),
+  );
 
 test.each([
   ['PDF', bytes('%PDF-1.7'), 'application/pdf'],
@@ -42,7 +44,11 @@ test.each([
 
 test.each([
   ['two captions', 'WEBVTT\n\n00:01.000 --> 00:02.000\nOne\n\n01:00:01.000 --> 01:00:04.500\nTwo', null],
-  ['with a mark at the front and other line ends', '\uFEFFWEBVTT title\r\n\r\n00:01.000 --> 00:02.000 align:start\r\nOne', null],
+  [
+    'with a mark at the front and other line ends',
+    '\uFEFFWEBVTT title\r\n\r\n00:01.000 --> 00:02.000 align:start\r\nOne',
+    null,
+  ],
   ['no heading', '00:01.000 --> 00:02.000\nOne', 'begins with the word WEBVTT'],
   ['a comma for a point', 'WEBVTT\n\n00:01,000 --> 00:02,000\nOne', 'Line 3'],
   ['backwards', 'WEBVTT\n\n00:03.000 --> 00:02.000\nOne', 'ends before it begins'],

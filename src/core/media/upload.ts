@@ -10,14 +10,25 @@ const megabyte = 1024 * 1024;
 export const libraryKinds = ['film', 'audio', 'picture', 'document'] as const satisfies readonly UploadPurpose[];
 
 /** What may be uploaded for what, and how large, in bytes. */
-export const uploadRules: Record<UploadPurpose, { readonly most: number; readonly kinds: readonly string[]; readonly says: string }> = {
-  film: { most: 4096 * megabyte, kinds: ['video/mp4', 'video/webm', 'video/quicktime', 'video/x-matroska'], says: 'a film (MP4, WebM, MOV or MKV)' },
+export const uploadRules: Record<
+  UploadPurpose,
+  { readonly most: number; readonly kinds: readonly string[]; readonly says: string }
+> = {
+  film: {
+    most: 4096 * megabyte,
+    kinds: ['video/mp4', 'video/webm', 'video/quicktime', 'video/x-matroska'],
+    says: 'a film (MP4, WebM, MOV or MKV)',
+  },
   audio: {
     most: 1024 * megabyte,
     kinds: ['audio/mpeg', 'audio/mp4', 'audio/ogg', 'audio/wav', 'audio/flac', 'audio/aac'],
     says: 'a recording (MP3, M4A, OGG, WAV, FLAC or AAC)',
   },
-  picture: { most: 40 * megabyte, kinds: ['image/png', 'image/jpeg', 'image/webp', 'image/gif'], says: 'a picture (PNG, JPEG, WebP or GIF)' },
+  picture: {
+    most: 40 * megabyte,
+    kinds: ['image/png', 'image/jpeg', 'image/webp', 'image/gif'],
+    says: 'a picture (PNG, JPEG, WebP or GIF)',
+  },
   document: { most: 200 * megabyte, kinds: ['application/pdf'], says: 'a PDF' },
   captions: { most: 2 * megabyte, kinds: ['text/vtt'], says: 'a captions file in WebVTT form' },
   'handed-in': {
@@ -27,7 +38,8 @@ export const uploadRules: Record<UploadPurpose, { readonly most: number; readonl
   },
 };
 
-const ascii = (bytes: Uint8Array, from: number, length: number) => String.fromCharCode(...bytes.subarray(from, from + length));
+const ascii = (bytes: Uint8Array, from: number, length: number) =>
+  String.fromCharCode(...bytes.subarray(from, from + length));
 
 /**
  * The type of a file by its first bytes (at least 64 where the file has them), never by its name or
@@ -39,19 +51,26 @@ export function sniff(bytes: Uint8Array): FileType | null {
   if (starts(0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a)) return { contentType: 'image/png', kind: 'picture' };
   if (starts(0xff, 0xd8, 0xff)) return { contentType: 'image/jpeg', kind: 'picture' };
   if (ascii(bytes, 0, 4) === 'GIF8') return { contentType: 'image/gif', kind: 'picture' };
-  if (ascii(bytes, 0, 4) === 'RIFF' && ascii(bytes, 8, 4) === 'WEBP') return { contentType: 'image/webp', kind: 'picture' };
-  if (ascii(bytes, 0, 4) === 'RIFF' && ascii(bytes, 8, 4) === 'WAVE') return { contentType: 'audio/wav', kind: 'audio' };
+  if (ascii(bytes, 0, 4) === 'RIFF' && ascii(bytes, 8, 4) === 'WEBP')
+    return { contentType: 'image/webp', kind: 'picture' };
+  if (ascii(bytes, 0, 4) === 'RIFF' && ascii(bytes, 8, 4) === 'WAVE')
+    return { contentType: 'audio/wav', kind: 'audio' };
   if (ascii(bytes, 0, 4) === 'OggS') return { contentType: 'audio/ogg', kind: 'audio' };
   if (ascii(bytes, 0, 4) === 'fLaC') return { contentType: 'audio/flac', kind: 'audio' };
   // Frames of MPEG audio begin with eleven set bits; the layer bits are nought in AAC alone (ISO 11172-3, 2.4.2.3; ISO 13818-7, 6.2).
   if (starts(0xff) && ((bytes[1] ?? 0) & 0xf6) === 0xf0) return { contentType: 'audio/aac', kind: 'audio' };
-  if (ascii(bytes, 0, 3) === 'ID3' || (starts(0xff) && ((bytes[1] ?? 0) & 0xe6) === 0xe2)) return { contentType: 'audio/mpeg', kind: 'audio' };
+  if (ascii(bytes, 0, 3) === 'ID3' || (starts(0xff) && ((bytes[1] ?? 0) & 0xe6) === 0xe2))
+    return { contentType: 'audio/mpeg', kind: 'audio' };
   if (ascii(bytes, 4, 4) === 'ftyp') {
     if (ascii(bytes, 8, 3) === 'M4A') return { contentType: 'audio/mp4', kind: 'audio' };
-    return ascii(bytes, 8, 2) === 'qt' ? { contentType: 'video/quicktime', kind: 'film' } : { contentType: 'video/mp4', kind: 'film' };
+    return ascii(bytes, 8, 2) === 'qt'
+      ? { contentType: 'video/quicktime', kind: 'film' }
+      : { contentType: 'video/mp4', kind: 'film' };
   }
   if (starts(0x1a, 0x45, 0xdf, 0xa3)) {
-    return ascii(bytes, 0, 64).includes('webm') ? { contentType: 'video/webm', kind: 'film' } : { contentType: 'video/x-matroska', kind: 'film' };
+    return ascii(bytes, 0, 64).includes('webm')
+      ? { contentType: 'video/webm', kind: 'film' }
+      : { contentType: 'video/x-matroska', kind: 'film' };
   }
   if (starts(0x50, 0x4b, 0x03, 0x04)) return { contentType: 'application/zip', kind: 'file' };
   const text = ascii(bytes, 0, Math.min(bytes.length, 64)).replace(/^\xef\xbb\xbf/, '');
@@ -62,18 +81,27 @@ export function sniff(bytes: Uint8Array): FileType | null {
   return null;
 }
 
-const sizeText = (bytes: number) => (bytes >= megabyte ? `${Math.round(bytes / megabyte)} MB` : `${Math.max(1, Math.round(bytes / 1024))} kB`);
+const sizeText = (bytes: number) =>
+  bytes >= megabyte ? `${Math.round(bytes / megabyte)} MB` : `${Math.max(1, Math.round(bytes / 1024))} kB`;
 
 /** Whether a file may be taken for a purpose, judged by its name, size and first bytes. */
 export function checkUpload(purpose: UploadPurpose, name: string, size: number, head: Uint8Array): Result<FileType> {
   const rule = uploadRules[purpose];
   if (size === 0) return fail('invalid', `"${name}" is empty. Choose the file again, or export it once more.`, 'file');
   if (size > rule.most) {
-    return fail('too-large', `"${name}" has ${sizeText(size)}; at most ${sizeText(rule.most)} can be taken here.`, 'file');
+    return fail(
+      'too-large',
+      `"${name}" has ${sizeText(size)}; at most ${sizeText(rule.most)} can be taken here.`,
+      'file',
+    );
   }
   const type = sniff(head);
   if (!type || !rule.kinds.includes(type.contentType)) {
-    return fail('invalid', `"${name}" does not hold ${rule.says}, whatever its name says. Choose another file.`, 'file');
+    return fail(
+      'invalid',
+      `"${name}" does not hold ${rule.says}, whatever its name says. Choose another file.`,
+      'file',
+    );
   }
   return ok(type);
 }

@@ -1,7 +1,16 @@
 import type { Change, RecordValue } from '../kernel/change';
 import { fail, ok, type Result } from '../kernel/problem';
 import { keysAfter } from './keys';
-import { byOrder, type Lesson, lessonsBySection, type Outline, questionsOf, type RichText, type Section, sectionsOf } from './types';
+import {
+  byOrder,
+  type Lesson,
+  lessonsBySection,
+  type Outline,
+  questionsOf,
+  type RichText,
+  type Section,
+  sectionsOf,
+} from './types';
 
 /** What is copied, and where it goes: lessons behind `after` in the section `into`, sections behind that section. */
 export type CopyWish = {
@@ -25,9 +34,17 @@ function withMedia(text: RichText, media: CopyNames['media']): RichText {
   const own = text.attrs?.mediaId;
   const attrs =
     text.type === 'image' && typeof own === 'string'
-      ? { ...text.attrs, mediaId: media(own), ...(typeof text.attrs?.src === 'string' ? { src: text.attrs.src.replace(own, media(own)) } : {}) }
+      ? {
+          ...text.attrs,
+          mediaId: media(own),
+          ...(typeof text.attrs?.src === 'string' ? { src: text.attrs.src.replace(own, media(own)) } : {}),
+        }
       : text.attrs;
-  return { ...text, ...(attrs ? { attrs } : {}), ...(text.content ? { content: text.content.map((child) => withMedia(child, media)) } : {}) };
+  return {
+    ...text,
+    ...(attrs ? { attrs } : {}),
+    ...(text.content ? { content: text.content.map((child) => withMedia(child, media)) } : {}),
+  };
 }
 
 /** The changes that copy lessons and sections, with their texts and questions, from one outline into another or the same. */
@@ -36,7 +53,10 @@ export function planCopy(target: Outline, source: Outline, wish: CopyWish, names
   const add = (table: Change['table'], record: { readonly id: string }) =>
     changes.push({ table, id: record.id, before: null, after: record as unknown as RecordValue });
   const inside = lessonsBySection(source);
-  const copied = new Set([...wish.lessons, ...wish.sections.flatMap((id) => (inside.get(id) ?? []).map((one) => one.id))]);
+  const copied = new Set([
+    ...wish.lessons,
+    ...wish.sections.flatMap((id) => (inside.get(id) ?? []).map((one) => one.id)),
+  ]);
   const copyLesson = (lesson: Lesson, sectionId: string, order: string, title: string) => {
     const id = names.id(lesson.id);
     if (target.lesson[id]) return;
@@ -56,7 +76,12 @@ export function planCopy(target: Outline, source: Outline, wish: CopyWish, names
     const text = source.text[lesson.id]?.content;
     if (text) add('text', { id, content: withMedia(text, names.media) } as { readonly id: string });
     for (const question of questionsOf(source, lesson.id))
-      add('question', { ...question, id: names.id(question.id), lessonId: id, outcomes: outcomes(question.outcomes) } as { readonly id: string });
+      add('question', {
+        ...question,
+        id: names.id(question.id),
+        lessonId: id,
+        outcomes: outcomes(question.outcomes),
+      } as { readonly id: string });
   };
 
   const lessons = wish.lessons.flatMap((id) => source.lesson[id] ?? []);
@@ -64,11 +89,15 @@ export function planCopy(target: Outline, source: Outline, wish: CopyWish, names
   if (lessons.length !== wish.lessons.length || sections.length !== wish.sections.length)
     return fail('not-found', 'Something of what was copied is not there any more. Copy it again.');
   if (lessons.length > 0) {
-    if (wish.into === null || !target.section[wish.into]) return fail('not-found', 'There is no section here to paste into. Make one first.');
-    const siblings = Object.values(target.lesson).filter((one) => one.sectionId === wish.into && !lessons.some(({ id }) => names.id(id) === one.id));
+    if (wish.into === null || !target.section[wish.into])
+      return fail('not-found', 'There is no section here to paste into. Make one first.');
+    const siblings = Object.values(target.lesson).filter(
+      (one) => one.sectionId === wish.into && !lessons.some(({ id }) => names.id(id) === one.id),
+    );
     const keys = keysAfter(siblings, wish.after, lessons.length);
     if (!keys) return fail('not-found', 'The lesson to paste behind is not there any more.');
-    for (const [i, lesson] of lessons.entries()) copyLesson(lesson, wish.into, keys[i] ?? '', names.title(lesson.title));
+    for (const [i, lesson] of lessons.entries())
+      copyLesson(lesson, wish.into, keys[i] ?? '', names.title(lesson.title));
   }
   const others = Object.values(target.section).filter((one) => !sections.some(({ id }) => names.id(id) === one.id));
   const keys = keysAfter(others, wish.into, sections.length) ?? [];
@@ -76,7 +105,8 @@ export function planCopy(target: Outline, source: Outline, wish: CopyWish, names
     const id = names.id(section.id);
     if (target.section[id]) continue;
     add('section', { ...section, id, order: keys[i] ?? '', title: names.title(section.title) } as Section);
-    for (const lesson of [...(inside.get(section.id) ?? [])].sort(byOrder)) copyLesson(lesson, id, lesson.order, lesson.title);
+    for (const lesson of [...(inside.get(section.id) ?? [])].sort(byOrder))
+      copyLesson(lesson, id, lesson.order, lesson.title);
   }
   return ok(changes);
 }

@@ -7,7 +7,9 @@ import { courseFields, lessonFields } from './field-text';
 export type Difference = { readonly what: 'added' | 'removed' | 'changed' | 'moved'; readonly sentence: string };
 
 const differing = (names: { readonly [field: string]: string }, a: object, b: object) =>
-  Object.entries(names).flatMap(([field, name]) => (same((a as Record<string, unknown>)[field], (b as Record<string, unknown>)[field]) ? [] : [name]));
+  Object.entries(names).flatMap(([field, name]) =>
+    same((a as Record<string, unknown>)[field], (b as Record<string, unknown>)[field]) ? [] : [name],
+  );
 
 /** What changed from one document to the next, in the order of the newer course. */
 export function differences(before: CourseDocument | null, after: CourseDocument): Difference[] {
@@ -36,11 +38,14 @@ export function differences(before: CourseDocument | null, after: CourseDocument
     const old = oldSections.get(section.id);
     if (!old) found.push({ what: 'added', sentence: `New section: ${section.title}` });
     else {
-      if (old.title !== section.title) found.push({ what: 'changed', sentence: `Section "${old.title}" is now called "${section.title}"` });
-      if (!same(old.opens, section.opens)) found.push({ what: 'changed', sentence: `Section "${section.title}": when it opens` });
+      if (old.title !== section.title)
+        found.push({ what: 'changed', sentence: `Section "${old.title}" is now called "${section.title}"` });
+      if (!same(old.opens, section.opens))
+        found.push({ what: 'changed', sentence: `Section "${section.title}": when it opens` });
       if (places.has(section.id)) found.push({ what: 'moved', sentence: `Section moved: ${section.title}` });
     }
-    const stayed = (list: readonly LessonDocument[], other: ReadonlySet<string>) => list.map((l) => l.id).filter((id) => other.has(id));
+    const stayed = (list: readonly LessonDocument[], other: ReadonlySet<string>) =>
+      list.map((l) => l.id).filter((id) => other.has(id));
     const inOld = new Set(old?.lessons.map((l) => l.id));
     const inNew = new Set(section.lessons.map((l) => l.id));
     const shifted = old ? movedIds(stayed(old.lessons, inNew), stayed(section.lessons, inOld)) : new Set<string>();
@@ -50,11 +55,14 @@ export function differences(before: CourseDocument | null, after: CourseDocument
         found.push(added(lesson));
         continue;
       }
-      if (was.title !== lesson.title) found.push({ what: 'changed', sentence: `Lesson "${was.title}" is now called "${lesson.title}"` });
+      if (was.title !== lesson.title)
+        found.push({ what: 'changed', sentence: `Lesson "${was.title}" is now called "${lesson.title}"` });
       const fields = differing(lessonFields, was, lesson);
       if (fields.length > 0) found.push({ what: 'changed', sentence: `${lesson.title}: ${listText(fields)}` });
-      if (was.sectionId !== lesson.sectionId) found.push({ what: 'moved', sentence: `${lesson.title} moved to section "${section.title}"` });
-      else if (shifted.has(lesson.id)) found.push({ what: 'moved', sentence: `${lesson.title} moved within "${section.title}"` });
+      if (was.sectionId !== lesson.sectionId)
+        found.push({ what: 'moved', sentence: `${lesson.title} moved to section "${section.title}"` });
+      else if (shifted.has(lesson.id))
+        found.push({ what: 'moved', sentence: `${lesson.title} moved within "${section.title}"` });
     }
   }
   return found;

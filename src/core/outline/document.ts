@@ -52,7 +52,12 @@ const stored = object({ id: string().required(), order: string().required(), tit
 export const courseDocumentSchema = object({
   format: string().oneOf(['mosaik-course']).required(),
   version: number().oneOf([documentVersion]).required(),
-  course: object({ id: string().required(), slug: string().required(), title: string().required(), zone: string().required() }).required(),
+  course: object({
+    id: string().required(),
+    slug: string().required(),
+    title: string().required(),
+    zone: string().required(),
+  }).required(),
   sections: array()
     .of(
       stored.shape({
@@ -91,12 +96,19 @@ export const courseDocumentSchema = object({
 export function releasedSections(outline: Outline): (Section & { readonly lessons: readonly Lesson[] })[] {
   const lessons = lessonsBySection(outline);
   return sectionsOf(outline)
-    .map((section) => ({ ...section, lessons: (lessons.get(section.id) ?? []).filter((lesson) => lesson.state !== 'planned') }))
+    .map((section) => ({
+      ...section,
+      lessons: (lessons.get(section.id) ?? []).filter((lesson) => lesson.state !== 'planned'),
+    }))
     .filter((section) => section.lessons.length > 0);
 }
 
 /** Composes the document of a course from its released sections. */
-export function compose(outline: Outline, media: ReadonlyMap<string, MediaFacts>, minutes: (lesson: MinutesFacts) => number): CourseDocument {
+export function compose(
+  outline: Outline,
+  media: ReadonlyMap<string, MediaFacts>,
+  minutes: (lesson: MinutesFacts) => number,
+): CourseDocument {
   const course = courseOf(outline);
   const questions = new Map<string, Question[]>();
   for (const question of Object.values(outline.question)) {
@@ -135,9 +147,11 @@ export function picturesIn(text: RichText | null): string[] {
   return [...own, ...(text.content ?? []).flatMap(picturesIn)];
 }
 
-export const lessonsOf = (document: CourseDocument): LessonDocument[] => document.sections.flatMap((section) => section.lessons);
+export const lessonsOf = (document: CourseDocument): LessonDocument[] =>
+  document.sections.flatMap((section) => section.lessons);
 
-export const findLesson = (document: CourseDocument, id: string): LessonDocument | undefined => lessonsOf(document).find((lesson) => lesson.id === id);
+export const findLesson = (document: CourseDocument, id: string): LessonDocument | undefined =>
+  lessonsOf(document).find((lesson) => lesson.id === id);
 
 /** `"2.1"`: where a lesson stands in its course. */
 export function numberOf(document: CourseDocument, lessonId: string): string {

@@ -27,7 +27,10 @@ function planDraft(outline: Outline, draft: LessonDraft, sectionId: string, orde
     ...parsed.value,
     written: content ? textFacts(content) : noText,
   };
-  return ok([...added('lesson', lesson), ...(content ? added('text', { id: draft.id, content } as unknown as Ordered) : [])]);
+  return ok([
+    ...added('lesson', lesson),
+    ...(content ? added('text', { id: draft.id, content } as unknown as Ordered) : []),
+  ]);
 }
 
 /** As many lessons as a course can sensibly hold; what is more is refused before it is made. */
@@ -37,12 +40,25 @@ export const mostLessons = 5000;
 export function planPut(outline: Outline, edit: Extract<OutlineEdit, { do: 'put' }>): Result<Change[]> {
   const changes: Change[] = [];
   const lessonIds = [...edit.lessons, ...edit.sections.flatMap((section) => section.lessons)].map(({ id }) => id);
-  if (new Set(lessonIds).size < lessonIds.length || new Set(edit.sections.map(({ id }) => id)).size < edit.sections.length) return twice;
-  const count = Object.keys(outline.lesson).length + edit.lessons.length + edit.sections.reduce((total, section) => total + section.lessons.length, 0);
-  if (count > mostLessons) return fail('too-large', `A course holds at most ${mostLessons.toLocaleString('en-GB')} lessons. Put the rest into another course.`);
+  if (
+    new Set(lessonIds).size < lessonIds.length ||
+    new Set(edit.sections.map(({ id }) => id)).size < edit.sections.length
+  )
+    return twice;
+  const count =
+    Object.keys(outline.lesson).length +
+    edit.lessons.length +
+    edit.sections.reduce((total, section) => total + section.lessons.length, 0);
+  if (count > mostLessons)
+    return fail(
+      'too-large',
+      `A course holds at most ${mostLessons.toLocaleString('en-GB')} lessons. Put the rest into another course.`,
+    );
   if (edit.lessons.length > 0) {
     if (edit.into === null || !outline.section[edit.into]) return gone('section');
-    const siblings = lessonsIn(outline, edit.into).filter((lesson) => !edit.lessons.some((draft) => draft.id === lesson.id));
+    const siblings = lessonsIn(outline, edit.into).filter(
+      (lesson) => !edit.lessons.some((draft) => draft.id === lesson.id),
+    );
     const keys = keysAfter(siblings, edit.after, edit.lessons.length);
     if (!keys) return gone('lesson');
     for (const [i, draft] of edit.lessons.entries()) {
@@ -51,14 +67,23 @@ export function planPut(outline: Outline, edit: Extract<OutlineEdit, { do: 'put'
       changes.push(...made.value);
     }
   }
-  const sections = Object.values(outline.section).filter((section) => !edit.sections.some((draft) => draft.id === section.id));
+  const sections = Object.values(outline.section).filter(
+    (section) => !edit.sections.some((draft) => draft.id === section.id),
+  );
   const keys = keysAfter(sections, edit.afterSection, edit.sections.length);
   if (!keys) return gone('section');
   for (const [s, draft] of edit.sections.entries()) {
     if (outline.section[draft.id]) continue;
     const title = parseFields('section', { title: draft.title });
     if (!title.ok) return title;
-    changes.push(...added('section', { id: draft.id, order: keys[s] ?? '', title: String(title.value.title), opens: null } as Section));
+    changes.push(
+      ...added('section', {
+        id: draft.id,
+        order: keys[s] ?? '',
+        title: String(title.value.title),
+        opens: null,
+      } as Section),
+    );
     const inside = generateNKeysBetween(null, null, draft.lessons.length);
     for (const [l, lesson] of draft.lessons.entries()) {
       const made = planDraft(outline, lesson, draft.id, inside[l] ?? '');

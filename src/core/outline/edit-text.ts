@@ -5,7 +5,10 @@ import type { Outline } from './types';
 
 function putText({ lessons, sections }: Extract<OutlineEdit, { do: 'put' }>): string {
   const inside = sections.reduce((total, section) => total + section.lessons.length, 0);
-  const parts = [sections.length > 0 ? counted(sections.length, 'section') : '', lessons.length + inside > 0 ? counted(lessons.length + inside, 'lesson') : ''];
+  const parts = [
+    sections.length > 0 ? counted(sections.length, 'section') : '',
+    lessons.length + inside > 0 ? counted(lessons.length + inside, 'lesson') : '',
+  ];
   return `add ${parts.filter(Boolean).join(' and ')}`;
 }
 
@@ -13,9 +16,20 @@ function allText(outline: Outline, edits: readonly OutlineEdit[]): string {
   const [first] = edits;
   if (first && edits.length === 1) return editText(outline, first);
   const kinds = new Set(edits.map((edit) => edit.do));
-  const verb = kinds.size > 1 ? 'change' : kinds.has('remove') ? 'remove' : kinds.has('set') ? 'change' : kinds.has('make-real') ? 'begin' : 'move';
+  const verb =
+    kinds.size > 1
+      ? 'change'
+      : kinds.has('remove')
+        ? 'remove'
+        : kinds.has('set')
+          ? 'change'
+          : kinds.has('make-real')
+            ? 'begin'
+            : 'move';
   const touched = edits.flatMap((edit) => ('ids' in edit ? edit.ids : 'id' in edit ? [edit.id] : []));
-  const tables = new Set(edits.flatMap((edit) => ('table' in edit ? [edit.table] : edit.do === 'move-sections' ? ['section'] : ['lesson'])));
+  const tables = new Set(
+    edits.flatMap((edit) => ('table' in edit ? [edit.table] : edit.do === 'move-sections' ? ['section'] : ['lesson'])),
+  );
   const name = tables.size === 1 ? [...tables][0] : 'thing';
   return `${verb} ${counted(new Set(touched).size, name === 'text' ? 'lesson' : (name ?? 'thing'))}`;
 }
@@ -43,9 +57,13 @@ export function editText(outline: Outline, edit: OutlineEdit): string {
       return `change ${edit.table === 'question' ? 'a question' : quoted(title)}: ${listText(fields.map((field) => fieldName(edit.table, field)))}`;
     }
     case 'move-lessons':
-      return edit.ids.length === 1 ? `move ${quoted(outline.lesson[edit.ids[0] ?? '']?.title)}` : `move ${edit.ids.length} lessons`;
+      return edit.ids.length === 1
+        ? `move ${quoted(outline.lesson[edit.ids[0] ?? '']?.title)}`
+        : `move ${edit.ids.length} lessons`;
     case 'move-sections':
-      return edit.ids.length === 1 ? `move section ${quoted(outline.section[edit.ids[0] ?? '']?.title)}` : `move ${edit.ids.length} sections`;
+      return edit.ids.length === 1
+        ? `move section ${quoted(outline.section[edit.ids[0] ?? '']?.title)}`
+        : `move ${edit.ids.length} sections`;
     case 'move-outcome':
       return 'move an outcome';
     case 'to-section':
@@ -53,7 +71,9 @@ export function editText(outline: Outline, edit: OutlineEdit): string {
     case 'to-lesson':
       return `make section ${quoted(outline.section[edit.sectionId]?.title)} a lesson`;
     case 'make-real':
-      return edit.lessonIds.length === 1 ? `begin ${quoted(outline.lesson[edit.lessonIds[0] ?? '']?.title)}` : `begin ${edit.lessonIds.length} planned lessons`;
+      return edit.lessonIds.length === 1
+        ? `begin ${quoted(outline.lesson[edit.lessonIds[0] ?? '']?.title)}`
+        : `begin ${edit.lessonIds.length} planned lessons`;
     case 'put':
       return putText(edit);
     case 'all':

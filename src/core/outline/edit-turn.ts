@@ -71,9 +71,22 @@ export function planMakeReal(outline: Outline, edit: Extract<OutlineEdit, { do: 
       const id = ids.shift();
       if (id === undefined) return fail('invalid', 'There are not enough ids for the lessons this makes.');
       if (outline.lesson[id]) continue;
-      const made = newLesson(id, lesson.sectionId, keys[i] ?? '', `${lesson.title} (${mediumNames[medium]})`.slice(0, 200), kindOfMedium[medium]);
+      const made = newLesson(
+        id,
+        lesson.sectionId,
+        keys[i] ?? '',
+        `${lesson.title} (${mediumNames[medium]})`.slice(0, 200),
+        kindOfMedium[medium],
+      );
       changes.push(
-        ...added('lesson', { ...made, mediums: [medium], asks: lesson.asks, note: lesson.note, outcomes: lesson.outcomes, required: false } as Ordered),
+        ...added('lesson', {
+          ...made,
+          mediums: [medium],
+          asks: lesson.asks,
+          note: lesson.note,
+          outcomes: lesson.outcomes,
+          required: false,
+        } as Ordered),
       );
     }
   }

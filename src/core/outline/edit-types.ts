@@ -38,9 +38,19 @@ export type OutlineEdit =
       readonly afterSection: string | null;
       readonly sections: readonly SectionDraft[];
     }
-  | { readonly do: 'set'; readonly table: OutlineTable; readonly id: string; readonly fields: { readonly [field: string]: unknown } }
+  | {
+      readonly do: 'set';
+      readonly table: OutlineTable;
+      readonly id: string;
+      readonly fields: { readonly [field: string]: unknown };
+    }
   /** `before: null` puts them at the end of the section. */
-  | { readonly do: 'move-lessons'; readonly ids: readonly string[]; readonly sectionId: string; readonly before: string | null }
+  | {
+      readonly do: 'move-lessons';
+      readonly ids: readonly string[];
+      readonly sectionId: string;
+      readonly before: string | null;
+    }
   | { readonly do: 'move-sections'; readonly ids: readonly string[]; readonly before: string | null }
   | { readonly do: 'move-question'; readonly id: string; readonly before: string | null }
   | { readonly do: 'move-outcome'; readonly id: string; readonly before: string | null }
@@ -50,6 +60,10 @@ export type OutlineEdit =
   | { readonly do: 'to-lesson'; readonly sectionId: string; readonly id: string }
   /** Planned lessons become drafts, one for each medium; `ids` are for those that are added. */
   | { readonly do: 'make-real'; readonly lessonIds: readonly string[]; readonly ids: readonly string[] }
-  | { readonly do: 'remove'; readonly table: 'section' | 'lesson' | 'question' | 'outcome'; readonly ids: readonly string[] }
+  | {
+      readonly do: 'remove';
+      readonly table: 'section' | 'lesson' | 'question' | 'outcome';
+      readonly ids: readonly string[];
+    }
   /** Several edits as one: one step of the history, all or nothing. */
   | { readonly do: 'all'; readonly edits: readonly SimpleEdit[] };

@@ -10,7 +10,15 @@ import { lessonKindOf } from './kinds';
 import { newLesson, newQuestion } from './make';
 import { textFacts } from './minutes';
 import { parseFields } from './schema';
-import { type Lesson, type LessonKind, type Outline, type Question, questionsOf, type RichText, type Section } from './types';
+import {
+  type Lesson,
+  type LessonKind,
+  type Outline,
+  type Question,
+  questionsOf,
+  type RichText,
+  type Section,
+} from './types';
 
 const intoItself = fail('invalid', 'Nothing can be put into or in front of itself. It stays where it is.');
 
@@ -62,7 +70,9 @@ export function planEdit(outline: Outline, edit: OutlineEdit): Result<Change[]> 
       const checked = parseFields('question', { kind: edit.kind });
       if (!checked.ok) return checked;
       const order = keyAfter(questionsOf(outline, edit.lessonId), null);
-      return order === null ? gone('question') : ok(added('question', newQuestion(edit.id, edit.lessonId, order, edit.kind)));
+      return order === null
+        ? gone('question')
+        : ok(added('question', newQuestion(edit.id, edit.lessonId, order, edit.kind)));
     }
     case 'add-outcome': {
       if (outline.outcome[edit.id]) return ok([]);
@@ -80,7 +90,10 @@ export function planEdit(outline: Outline, edit: OutlineEdit): Result<Change[]> 
       if (!record) return gone(edit.table);
       const kind = edit.table === 'lesson' ? (parsed.value.kind as LessonKind | undefined) : undefined;
       const lesson = outline.lesson[edit.id];
-      const wanted = kind && lesson && lesson.kind !== kind ? { ...lessonKindOf(kind).settings, mediaId: null, ...parsed.value } : parsed.value;
+      const wanted =
+        kind && lesson && lesson.kind !== kind
+          ? { ...lessonKindOf(kind).settings, mediaId: null, ...parsed.value }
+          : parsed.value;
       return ok(set(edit.table, record, wanted));
     }
     case 'move-lessons': {
@@ -106,7 +119,8 @@ export function planEdit(outline: Outline, edit: OutlineEdit): Result<Change[]> 
       const table = edit.do === 'move-question' ? 'question' : 'outcome';
       const record = outline[table][edit.id];
       if (!record) return gone(table);
-      const all: Ordered[] = table === 'outcome' ? Object.values(outline.outcome) : questionsOf(outline, (record as Question).lessonId);
+      const all: Ordered[] =
+        table === 'outcome' ? Object.values(outline.outcome) : questionsOf(outline, (record as Question).lessonId);
       const keys = keysBefore(
         all.filter((one) => one.id !== edit.id),
         edit.before,
@@ -130,7 +144,11 @@ export function planEdit(outline: Outline, edit: OutlineEdit): Result<Change[]> 
 function removal(outline: Outline, table: 'section' | 'lesson' | 'question' | 'outcome', id: string): Change[] {
   const record = outline[table][id];
   if (!record) return [];
-  if (table === 'section') return [...lessonsIn(outline, id).flatMap((lesson) => removal(outline, 'lesson', lesson.id)), removed(table, record)];
+  if (table === 'section')
+    return [
+      ...lessonsIn(outline, id).flatMap((lesson) => removal(outline, 'lesson', lesson.id)),
+      removed(table, record),
+    ];
   if (table === 'lesson') {
     const text = outline.text[id];
     const questions = questionsOf(outline, id).map((question) => removed('question', question));
@@ -157,7 +175,8 @@ function planQuestion(outline: Outline, id: string, fields: { readonly [field: s
   const kind = (fields.kind ?? question.kind) as QuestionKind;
   if (fields.kind === undefined && fields.body === undefined) return ok(set('question', question, fields));
   const body = checkBody(kind, fields.body ?? question.body);
-  if (!body.ok && fields.body !== undefined) return fail('invalid', body.problem.sentence, body.problem.field ? `body.${body.problem.field}` : 'body');
+  if (!body.ok && fields.body !== undefined)
+    return fail('invalid', body.problem.sentence, body.problem.field ? `body.${body.problem.field}` : 'body');
   return ok(set('question', question, { ...fields, body: body.ok ? body.value : kindOf(kind).begin(id) }));
 }
 
@@ -168,5 +187,7 @@ function planText(outline: Outline, lessonId: string, content: RichText | null):
   const there = outline.text[lessonId];
   const written = set('lesson', lesson, { written: textFacts(content) });
   if (there) return ok([...set('text', there, { content }), ...written]);
-  return ok(content === null ? written : [...added('text', { id: lessonId, content } as unknown as Ordered), ...written]);
+  return ok(
+    content === null ? written : [...added('text', { id: lessonId, content } as unknown as Ordered), ...written],
+  );
 }

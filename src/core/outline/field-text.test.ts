@@ -21,7 +21,11 @@ test.each<[string, unknown, string]>([
   ['required', true, 'yes'],
   ['mediums', ['text', 'slides'], 'text; slides'],
   ['quiz', { passPercent: 70, attempts: null, shows: 'points' }, 'pass percent: 70\nattempts: –\nshows: points'],
-  ['settings', { goesOn: true, done: { film: { by: 'watched', percent: 80 } } }, 'goes on: yes\ndone: film by watched, percent 80'],
+  [
+    'settings',
+    { goesOn: true, done: { film: { by: 'watched', percent: 80 } } },
+    'goes on: yes\ndone: film by watched, percent 80',
+  ],
   [
     'body',
     {

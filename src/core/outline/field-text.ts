@@ -101,7 +101,13 @@ export function fieldText(field: string, value: unknown, titles: Titles): string
     case 'minutes':
       return `${value} min`;
     case 'questions':
-      return cut((value as readonly { prompt: string }[]).map(({ prompt }, i) => `${i + 1}. ${prompt || 'without words'}`).join('\n')) || 'none';
+      return (
+        cut(
+          (value as readonly { prompt: string }[])
+            .map(({ prompt }, i) => `${i + 1}. ${prompt || 'without words'}`)
+            .join('\n'),
+        ) || 'none'
+      );
     case 'body':
       return cut(bodyText(value)) || 'none';
     case 'needs':

@@ -21,7 +21,10 @@ function convert(field: SchemaFieldDescription): JsonSchema {
   }
   if (type === 'array') {
     const { innerType } = field as SchemaDescription & { innerType?: SchemaFieldDescription };
-    return { type: nullable ? ['array', 'null'] : 'array', ...(innerType && !optional ? { items: convert(innerType) } : {}) };
+    return {
+      type: nullable ? ['array', 'null'] : 'array',
+      ...(innerType && !optional ? { items: convert(innerType) } : {}),
+    };
   }
   const plain = types[type];
   return plain ? { type: nothing.length > 0 ? [plain, ...nothing] : plain } : {};

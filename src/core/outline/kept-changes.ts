@@ -26,7 +26,10 @@ export const textsToComplete = (steps: readonly (readonly KeptChange[])[]): stri
  * the texts asked for; `present` holds these texts as they are now, by lesson. Null when a text is not what
  * its last step left, so that what it was before is not known.
  */
-export function wholeSteps(steps: readonly (readonly KeptChange[])[], present: { readonly [lessonId: string]: unknown }): Change[][] | null {
+export function wholeSteps(
+  steps: readonly (readonly KeptChange[])[],
+  present: { readonly [lessonId: string]: unknown },
+): Change[][] | null {
   const content = new Map(Object.entries(present));
   const whole: Change[][] = [];
   for (const changes of [...steps].reverse()) {

@@ -19,4 +19,5 @@ export function keysAfter(siblings: readonly Ordered[], after: string | null, co
   return at < 0 ? null : keysBefore(sorted, sorted[at + 1]?.id ?? null, count);
 }
 
-export const keyAfter = (siblings: readonly Ordered[], after: string | null): string | null => keysAfter(siblings, after, 1)?.[0] ?? null;
+export const keyAfter = (siblings: readonly Ordered[], after: string | null): string | null =>
+  keysAfter(siblings, after, 1)?.[0] ?? null;

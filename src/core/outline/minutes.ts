@@ -11,7 +11,8 @@ export const pace = {
 
 const segmenter = new Intl.Segmenter('und', { granularity: 'word' });
 /** Scripts that are written without space between words (UAX 29, 4.1). */
-const unspaced = /[\p{Script=Han}\p{Script=Hiragana}\p{Script=Katakana}\p{Script=Thai}\p{Script=Lao}\p{Script=Khmer}\p{Script=Myanmar}]/u;
+const unspaced =
+  /[\p{Script=Han}\p{Script=Hiragana}\p{Script=Katakana}\p{Script=Thai}\p{Script=Lao}\p{Script=Khmer}\p{Script=Myanmar}]/u;
 
 /** The words of a line: what stands between spaces, and in scripts that have none between words, what a dictionary finds. */
 function countWords(line: string): number {
@@ -29,7 +30,8 @@ function wordsIn(text: RichText | null): number {
   let count = 0;
   const walk = (node: RichText) => {
     const children = node.content ?? [];
-    if (children.some((child) => child.text !== undefined)) count += countWords(children.map((child) => child.text ?? ' ').join(''));
+    if (children.some((child) => child.text !== undefined))
+      count += countWords(children.map((child) => child.text ?? ' ').join(''));
     for (const child of children) if (child.text === undefined) walk(child);
   };
   if (text?.text !== undefined) return countWords(text.text);

@@ -27,11 +27,17 @@ import { doc, edited, empty, film, id, lesson, section, set } from './testing';
 import { anyEdit } from './testing-edits';
 
 const shape = (outline: Outline) =>
-  sectionsOf(outline).map((one) => [one.title, ...(lessonsBySection(outline).get(one.id) ?? []).map((inside) => inside.title)].join(' '));
+  sectionsOf(outline).map((one) =>
+    [one.title, ...(lessonsBySection(outline).get(one.id) ?? []).map((inside) => inside.title)].join(' '),
+  );
 
 /** An outline with only what a reach names. */
 function restricted(outline: Outline, reach: Reach): Outline {
-  const keep = <T extends { readonly id: string }>(rows: { readonly [id: string]: T }, part: Part, lessonOf: (row: T) => string) =>
+  const keep = <T extends { readonly id: string }>(
+    rows: { readonly [id: string]: T },
+    part: Part,
+    lessonOf: (row: T) => string,
+  ) =>
     Object.fromEntries(
       Object.entries(rows).filter(([id, row]) => {
         if (part === 'all' || part.ids.includes(id)) return true;
@@ -50,14 +56,26 @@ function restricted(outline: Outline, reach: Reach): Outline {
 const base = edited(empty, section(1), section(2), lesson(11, 1), lesson(12, 1), lesson(13, 1), lesson(21, 2));
 
 test.each<[string, OutlineEdit, string[]]>([
-  ['a lesson up', { do: 'move-lessons', ids: [id(13)], sectionId: id(1), before: id(11) }, ['Section 1 Lesson 13 Lesson 11 Lesson 12', 'Section 2 Lesson 21']],
+  [
+    'a lesson up',
+    { do: 'move-lessons', ids: [id(13)], sectionId: id(1), before: id(11) },
+    ['Section 1 Lesson 13 Lesson 11 Lesson 12', 'Section 2 Lesson 21'],
+  ],
   [
     'several to another section',
     { do: 'move-lessons', ids: [id(11), id(13)], sectionId: id(2), before: id(21) },
     ['Section 1 Lesson 12', 'Section 2 Lesson 11 Lesson 13 Lesson 21'],
   ],
-  ['to the end', { do: 'move-lessons', ids: [id(11)], sectionId: id(1), before: null }, ['Section 1 Lesson 12 Lesson 13 Lesson 11', 'Section 2 Lesson 21']],
-  ['a section', { do: 'move-sections', ids: [id(2)], before: id(1) }, ['Section 2 Lesson 21', 'Section 1 Lesson 11 Lesson 12 Lesson 13']],
+  [
+    'to the end',
+    { do: 'move-lessons', ids: [id(11)], sectionId: id(1), before: null },
+    ['Section 1 Lesson 12 Lesson 13 Lesson 11', 'Section 2 Lesson 21'],
+  ],
+  [
+    'a section',
+    { do: 'move-sections', ids: [id(2)], before: id(1) },
+    ['Section 2 Lesson 21', 'Section 1 Lesson 11 Lesson 12 Lesson 13'],
+  ],
   [
     'behind a lesson',
     { do: 'add-lesson', id: id(99), sectionId: id(1), after: id(11), title: 'New', kind: 'quiz' },
@@ -115,8 +133,15 @@ test.each([
   ['set by hand', 'film', { minutes: 5 }, film, 0, 5],
 ] as const)('minutes: %s', (_name, kind, fields, media, questions, expected) => {
   const { words, minutes } = { words: 0, minutes: null, ...fields };
-  const made = edited(base, lesson(40, 1, kind), set('lesson', 40, { minutes }), set('text', 40, { content: words > 0 ? doc(words) : null })).lesson[id(40)];
-  expect(made && learnerMinutes(made, media, paperSize(Array.from({ length: questions }, () => ({ kind: 'one' as const }))))).toBe(expected);
+  const made = edited(
+    base,
+    lesson(40, 1, kind),
+    set('lesson', 40, { minutes }),
+    set('text', 40, { content: words > 0 ? doc(words) : null }),
+  ).lesson[id(40)];
+  expect(
+    made && learnerMinutes(made, media, paperSize(Array.from({ length: questions }, () => ({ kind: 'one' as const })))),
+  ).toBe(expected);
 });
 
 test('a document holds the pictures of a lesson and what it takes over from its course, and nothing its makers wrote to each other', () => {
@@ -125,8 +150,15 @@ test('a document holds the pictures of a lesson and what it takes over from its 
     set('lesson', 11, { pictureId: id(90), note: 'ask Temi', downloads: null }),
     set('course', 0, { settings: { ...usualSettings, downloads: false, done: { reading: { by: 'opened' } } } }),
   );
-  const made = compose(outline, new Map([[id(90), film]]), () => 1).sections[0]?.lessons.find((one) => one.id === id(11));
-  expect([Object.keys(made?.pictures ?? {}), made?.downloads, made?.done, made && 'note' in made]).toEqual([[id(90)], false, { by: 'opened' }, false]);
+  const made = compose(outline, new Map([[id(90), film]]), () => 1).sections[0]?.lessons.find(
+    (one) => one.id === id(11),
+  );
+  expect([Object.keys(made?.pictures ?? {}), made?.downloads, made?.done, made && 'note' in made]).toEqual([
+    [id(90)],
+    false,
+    { by: 'opened' },
+    false,
+  ]);
 });
 
 test.each([

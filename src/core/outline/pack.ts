@@ -6,13 +6,18 @@ import type { Outline } from './types';
  * An outline as it travels to a browser: of each lesson and question only what differs from a new one.
  * A course of 1,000 lessons shrinks to a third.
  */
-export type PackedOutline = Omit<Outline, 'lesson' | 'question'> & { readonly lesson: readonly object[]; readonly question: readonly object[] };
+export type PackedOutline = Omit<Outline, 'lesson' | 'question'> & {
+  readonly lesson: readonly object[];
+  readonly question: readonly object[];
+};
 
 const plainLesson = newLesson('', '', '', '', 'reading');
 const plainQuestion = newQuestion('', '', '', 'number');
 
 const differing = (record: object, plain: object) =>
-  Object.fromEntries(Object.entries(record).filter(([field, value]) => !same(value, (plain as Record<string, unknown>)[field])));
+  Object.fromEntries(
+    Object.entries(record).filter(([field, value]) => !same(value, (plain as Record<string, unknown>)[field])),
+  );
 const whole = <T extends { readonly id: string }>(packed: readonly object[], plain: T): { readonly [id: string]: T } =>
   Object.fromEntries(packed.map((part) => ({ ...plain, ...part })).map((record) => [record.id, record]));
 

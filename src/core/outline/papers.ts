@@ -9,11 +9,13 @@ const withQuestion = ({ count, minutes }: PaperSize, { kind }: Pick<Question, 'k
   count: count + 1,
   minutes: minutes + kindOf(kind).minutes,
 });
-export const paperSize = (questions: readonly Pick<Question, 'kind'>[]): PaperSize => questions.reduce(withQuestion, noPaper);
+export const paperSize = (questions: readonly Pick<Question, 'kind'>[]): PaperSize =>
+  questions.reduce(withQuestion, noPaper);
 
 /** The papers of an outline by the ids of their lessons, in one pass. */
 export function papersOf(outline: Pick<Outline, 'question'>): ReadonlyMap<string, PaperSize> {
   const found = new Map<string, PaperSize>();
-  for (const question of Object.values(outline.question)) found.set(question.lessonId, withQuestion(found.get(question.lessonId) ?? noPaper, question));
+  for (const question of Object.values(outline.question))
+    found.set(question.lessonId, withQuestion(found.get(question.lessonId) ?? noPaper, question));
   return found;
 }

@@ -15,9 +15,21 @@ export type PatternLesson = {
   readonly required: boolean;
 };
 export type PatternSection = { readonly title: string; readonly lessons: readonly PatternLesson[] };
-export type Pattern = { readonly id: string; readonly title: string; readonly description: string; readonly sections: readonly PatternSection[] };
+export type Pattern = {
+  readonly id: string;
+  readonly title: string;
+  readonly description: string;
+  readonly sections: readonly PatternSection[];
+};
 
-const plan = (title: string, medium: Medium, kind: LessonKind, minutes: number, asks: string, note = ''): PatternLesson => ({
+const plan = (
+  title: string,
+  medium: Medium,
+  kind: LessonKind,
+  minutes: number,
+  asks: string,
+  note = '',
+): PatternLesson => ({
   title,
   kind,
   mediums: [medium],
@@ -38,9 +50,23 @@ const welcome: PatternSection = {
       'Who is this, and why should I trust them?',
       'Your face, your voice, where you work. Two minutes are enough.',
     ),
-    plan('What you will be able to do', 'text', 'reading', 3, 'What is promised, and what is not?', 'The outcomes in a learner’s words.'),
+    plan(
+      'What you will be able to do',
+      'text',
+      'reading',
+      3,
+      'What is promised, and what is not?',
+      'The outcomes in a learner’s words.',
+    ),
     plan('The way around', 'screencast', 'film', 4, 'Where do I find what, and what opens when?'),
-    plan('A short profile of you', 'assignment', 'assignment', 10, 'Who else is here?', 'Three questions: where, why, what they know already.'),
+    plan(
+      'A short profile of you',
+      'assignment',
+      'assignment',
+      10,
+      'Who else is here?',
+      'Three questions: where, why, what they know already.',
+    ),
   ],
 };
 const week = (number: number): PatternSection => ({
@@ -71,14 +97,18 @@ export const startingPatterns: readonly Pattern[] = [
       },
       {
         title: 'Check and go on',
-        lessons: [plan('Check yourself', 'quiz', 'quiz', 8, 'Can I do it?'), plan('Where to go from here', 'text', 'reading', 3, 'What else is there?')],
+        lessons: [
+          plan('Check yourself', 'quiz', 'quiz', 8, 'Can I do it?'),
+          plan('Where to go from here', 'text', 'reading', 3, 'What else is there?'),
+        ],
       },
     ],
   },
   {
     id: 'weekly-cohort',
     title: 'Weekly cohort',
-    description: 'A group that starts together: a week each for idea, reading, practice and check, and a piece of work at the end.',
+    description:
+      'A group that starts together: a week each for idea, reading, practice and check, and a piece of work at the end.',
     sections: [
       welcome,
       week(1),
@@ -101,7 +131,12 @@ export const startingPatterns: readonly Pattern[] = [
     sections: [
       {
         title: 'How to use this shelf',
-        lessons: [{ ...plan('What is here and how to find it', 'text', 'reading', 2, 'Where do I look first?'), required: false }],
+        lessons: [
+          {
+            ...plan('What is here and how to find it', 'text', 'reading', 2, 'Where do I look first?'),
+            required: false,
+          },
+        ],
       },
       ...['First subject', 'Second subject', 'Third subject'].map((title) => ({
         title,
@@ -117,8 +152,19 @@ export const startingPatterns: readonly Pattern[] = [
 /** The outline of a course as a pattern: its lessons as plans, without texts, files and questions. */
 export function patternSectionsOf(outline: Outline): PatternSection[] {
   const lessons = lessonsBySection(outline);
-  const asPlan = ({ title, kind, mediums, asks, note, minutes, required }: Lesson): PatternLesson => ({ title, kind, mediums, asks, note, minutes, required });
-  return sectionsOf(outline).map((section) => ({ title: section.title, lessons: (lessons.get(section.id) ?? []).map(asPlan) }));
+  const asPlan = ({ title, kind, mediums, asks, note, minutes, required }: Lesson): PatternLesson => ({
+    title,
+    kind,
+    mediums,
+    asks,
+    note,
+    minutes,
+    required,
+  });
+  return sectionsOf(outline).map((section) => ({
+    title: section.title,
+    lessons: (lessons.get(section.id) ?? []).map(asPlan),
+  }));
 }
 
 /** The sections a pattern brings into a course, with ids from `id`. */
@@ -126,5 +172,7 @@ export const patternDrafts = (sections: readonly PatternSection[], id: () => str
   sections.map((section) => ({
     id: id(),
     title: section.title,
-    lessons: section.lessons.map(({ title, kind, ...fields }): LessonDraft => ({ id: id(), title, kind, fields: { ...fields, state: 'planned' } })),
+    lessons: section.lessons.map(
+      ({ title, kind, ...fields }): LessonDraft => ({ id: id(), title, kind, fields: { ...fields, state: 'planned' } }),
+    ),
   }));

@@ -9,7 +9,11 @@ import type { OutlineEdit } from './edit-types';
 export type Reach = { readonly lesson: Part; readonly question: Part; readonly text: Part };
 /** Records by their own id, or all of some lessons or sections. */
 export type Part = 'all' | Named;
-type Named = { readonly ids: readonly string[]; readonly lessonIds: readonly string[]; readonly sectionIds: readonly string[] };
+type Named = {
+  readonly ids: readonly string[];
+  readonly lessonIds: readonly string[];
+  readonly sectionIds: readonly string[];
+};
 
 const none: Named = { ids: [], lessonIds: [], sectionIds: [] };
 const byId = (...ids: string[]): Part => ({ ...none, ids });
@@ -25,7 +29,14 @@ const join = (a: Part, b: Part): Part =>
         sectionIds: [...new Set([...a.sectionIds, ...b.sectionIds])],
       };
 const joined = (all: readonly Reach[]): Reach =>
-  all.reduce((a, b) => ({ lesson: join(a.lesson, b.lesson), question: join(a.question, b.question), text: join(a.text, b.text) }), reach({}));
+  all.reduce(
+    (a, b) => ({
+      lesson: join(a.lesson, b.lesson),
+      question: join(a.question, b.question),
+      text: join(a.text, b.text),
+    }),
+    reach({}),
+  );
 
 /** What `planEdit` needs to see to plan an edit. */
 export function reachOf(edit: OutlineEdit): Reach {
@@ -58,7 +69,8 @@ export function reachOf(edit: OutlineEdit): Reach {
     case 'remove':
       if (edit.table === 'outcome') return reach({ lesson: 'all', question: 'all' });
       if (edit.table === 'question') return reach({ question: byId(...edit.ids) });
-      if (edit.table === 'lesson') return reach({ lesson: byId(...edit.ids), question: ofLessons(...edit.ids), text: ofLessons(...edit.ids) });
+      if (edit.table === 'lesson')
+        return reach({ lesson: byId(...edit.ids), question: ofLessons(...edit.ids), text: ofLessons(...edit.ids) });
       return reach({
         lesson: { ...none, sectionIds: edit.ids },
         question: { ...none, sectionIds: edit.ids },

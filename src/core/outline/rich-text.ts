@@ -17,7 +17,12 @@ type NodeRule = {
   readonly attrs?: { readonly [name: string]: Attribute };
 };
 
-const list = (holds: string, attrs: NodeRule['attrs'] = {}): NodeRule => ({ group: 'block', holds: [holds], atLeast: 1, attrs });
+const list = (holds: string, attrs: NodeRule['attrs'] = {}): NodeRule => ({
+  group: 'block',
+  holds: [holds],
+  atLeast: 1,
+  attrs,
+});
 export const textNodes: { readonly [type: string]: NodeRule } = {
   doc: { group: 'top', holds: ['block'], atLeast: 1 },
   paragraph: { group: 'block', holds: ['inline'], marks: true },
@@ -28,7 +33,11 @@ export const textNodes: { readonly [type: string]: NodeRule } = {
   listItem: { group: 'item', holds: ['block'], first: 'paragraph', atLeast: 1 },
   codeBlock: { group: 'block', holds: ['text'], attrs: { language: 'text?' } },
   horizontalRule: { group: 'block', holds: null },
-  image: { group: 'block', holds: null, attrs: { src: 'text?', alt: 'text?', title: 'text?', mediaId: 'text?', width: 'count?', height: 'count?' } },
+  image: {
+    group: 'block',
+    holds: null,
+    attrs: { src: 'text?', alt: 'text?', title: 'text?', mediaId: 'text?', width: 'count?', height: 'count?' },
+  },
   hardBreak: { group: 'inline', holds: null },
 };
 export const textMarks: { readonly [type: string]: { readonly [name: string]: Attribute } } = {
@@ -49,15 +58,20 @@ function fitsAttribute(rule: Attribute, value: unknown): boolean {
   const optional = rule.endsWith('?');
   if (value === null || value === undefined) return optional;
   if (rule.startsWith('text')) return typeof value === 'string' && value.length <= mostAttribute;
-  if (rule.startsWith('count')) return typeof value === 'number' && Number.isFinite(value) && value >= 0 && value <= 1e6;
+  if (rule.startsWith('count'))
+    return typeof value === 'number' && Number.isFinite(value) && value >= 0 && value <= 1e6;
   return typeof value === 'boolean';
 }
 
 const fitsAttributes = (rules: { readonly [name: string]: Attribute }, attrs: unknown): boolean => {
-  if (attrs === undefined || attrs === null) return Object.values(rules).every((rule) => typeof rule === 'string' && rule.endsWith('?'));
+  if (attrs === undefined || attrs === null)
+    return Object.values(rules).every((rule) => typeof rule === 'string' && rule.endsWith('?'));
   if (typeof attrs !== 'object' || Array.isArray(attrs)) return false;
   const given = attrs as { readonly [name: string]: unknown };
-  return Object.keys(given).every((name) => Object.hasOwn(rules, name)) && Object.entries(rules).every(([name, rule]) => fitsAttribute(rule, given[name]));
+  return (
+    Object.keys(given).every((name) => Object.hasOwn(rules, name)) &&
+    Object.entries(rules).every(([name, rule]) => fitsAttribute(rule, given[name]))
+  );
 };
 
 const fitsMarks = (marks: unknown): boolean =>
@@ -65,7 +79,8 @@ const fitsMarks = (marks: unknown): boolean =>
   (Array.isArray(marks) &&
     marks.length <= 10 &&
     marks.every((mark: { type?: unknown; attrs?: unknown } | null) => {
-      const rules = typeof mark?.type === 'string' && Object.hasOwn(textMarks, mark.type) ? textMarks[mark.type] : undefined;
+      const rules =
+        typeof mark?.type === 'string' && Object.hasOwn(textMarks, mark.type) ? textMarks[mark.type] : undefined;
       return rules !== undefined && fitsAttributes(rules, mark?.attrs);
     }));
 
@@ -86,12 +101,15 @@ export function textFault(raw: unknown): string | null {
       if (node.marks !== undefined && !within?.marks && (node.marks as unknown[]).length > 0) return wrong;
       return fitsMarks(node.marks) ? null : wrong;
     }
-    const rule = typeof node.type === 'string' && Object.hasOwn(textNodes, node.type) ? textNodes[node.type] : undefined;
+    const rule =
+      typeof node.type === 'string' && Object.hasOwn(textNodes, node.type) ? textNodes[node.type] : undefined;
     if (!rule || node.text !== undefined) return wrong;
-    const fits = within === null ? rule.group === 'top' : within.holds?.some((held) => held === rule.group || held === node.type);
+    const fits =
+      within === null ? rule.group === 'top' : within.holds?.some((held) => held === rule.group || held === node.type);
     if (!fits || !fitsAttributes(rule.attrs ?? {}, node.attrs) || !fitsMarks(node.marks)) return wrong;
     const content = node.content ?? [];
-    if (!Array.isArray(content) || (rule.holds === null && content.length > 0) || content.length < (rule.atLeast ?? 0)) return wrong;
+    if (!Array.isArray(content) || (rule.holds === null && content.length > 0) || content.length < (rule.atLeast ?? 0))
+      return wrong;
     if (rule.first !== undefined && (content[0] as { type?: unknown } | undefined)?.type !== rule.first) return wrong;
     for (const child of content) {
       const fault = walk(child, rule, depth + 1);
@@ -115,6 +133,8 @@ export function knownPart(node: RichText): RichText[] {
   if (rule.holds === null) return [{ type: node.type, ...(node.attrs ? { attrs: node.attrs } : {}) }];
   // Words alone where blocks belong would end the page; they become a paragraph.
   const isInline = (one: RichText) => one.type === 'text' || one.type === 'hardBreak';
-  const wrapped = rule.holds.includes('block') ? content.map((one) => (isInline(one) ? { type: 'paragraph', content: [one] } : one)) : content;
+  const wrapped = rule.holds.includes('block')
+    ? content.map((one) => (isInline(one) ? { type: 'paragraph', content: [one] } : one))
+    : content;
   return [{ type: node.type, ...(node.attrs ? { attrs: node.attrs } : {}), content: wrapped }];
 }

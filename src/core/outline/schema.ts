@@ -100,14 +100,19 @@ const fields: Record<OutlineTable, { readonly [field: string]: FieldSchema }> = 
 const lines = new Set(['title', 'slug', 'password']);
 
 /** Checks fields to be set on a record; gives them back trimmed, or the first thing that is wrong. */
-export function parseFields(table: OutlineTable, wanted: { readonly [field: string]: unknown }): Result<{ [field: string]: unknown }> {
+export function parseFields(
+  table: OutlineTable,
+  wanted: { readonly [field: string]: unknown },
+): Result<{ [field: string]: unknown }> {
   const kept: { [field: string]: unknown } = {};
   for (const [field, value] of Object.entries(wanted)) {
     const schema = Object.hasOwn(fields[table], field) ? fields[table][field] : undefined;
-    if (!schema) return fail('invalid', `${/^[aeiou]/.test(table) ? 'An' : 'A'} ${table} has no ${field} that can be set.`, field);
+    if (!schema)
+      return fail('invalid', `${/^[aeiou]/.test(table) ? 'An' : 'A'} ${table} has no ${field} that can be set.`, field);
     const trimmed = typeof value === 'string' && (lines.has(field) || table === 'outcome') ? value.trim() : value;
     const read = parsed(schema, trimmed, 'This value does not belong here.');
-    if (!read.ok) return fail('invalid', read.problem.sentence, read.problem.field ? `${field}.${read.problem.field}` : field);
+    if (!read.ok)
+      return fail('invalid', read.problem.sentence, read.problem.field ? `${field}.${read.problem.field}` : field);
     kept[field] = read.value;
   }
   return ok(kept);

@@ -49,11 +49,16 @@ export const settingsSchema = object({
 /** Where a value comes from: the lesson itself, the course, or the usual rule for its kind. */
 export type Inherited<T> = { readonly value: T; readonly from: 'lesson' | 'course' | 'usual' };
 
-export function doneRuleOf(course: Pick<Course, 'settings'>, lesson: Pick<Lesson, 'kind' | 'quiz' | 'assignment' | 'done'>): Inherited<DoneRule> {
+export function doneRuleOf(
+  course: Pick<Course, 'settings'>,
+  lesson: Pick<Lesson, 'kind' | 'quiz' | 'assignment' | 'done'>,
+): Inherited<DoneRule> {
   if (lesson.done) return { value: lesson.done, from: 'lesson' };
   const own = course.settings.done[lesson.kind];
   return own ? { value: own, from: 'course' } : { value: usualDoneRule(lesson), from: 'usual' };
 }
 
 export const downloadsOf = (course: Pick<Course, 'settings'>, lesson: Pick<Lesson, 'downloads'>): Inherited<boolean> =>
-  lesson.downloads === null ? { value: course.settings.downloads, from: 'course' } : { value: lesson.downloads, from: 'lesson' };
+  lesson.downloads === null
+    ? { value: course.settings.downloads, from: 'course' }
+    : { value: lesson.downloads, from: 'lesson' };

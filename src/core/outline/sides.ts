@@ -15,7 +15,9 @@ export function sideBySide(before: CourseDocument | null, after: CourseDocument)
   const sides = (title: string, names: { readonly [field: string]: string }, a: object, b: object): Side[] =>
     Object.entries(names).flatMap(([field, name]) => {
       const [was, becomes] = [a, b].map((record) => (record as Record<string, unknown>)[field]);
-      return same(was, becomes) ? [] : [{ title, field: name, before: fieldText(field, was, titles), after: fieldText(field, becomes, titles) }];
+      return same(was, becomes)
+        ? []
+        : [{ title, field: name, before: fieldText(field, was, titles), after: fieldText(field, becomes, titles) }];
     });
   const old = new Map(lessonsOf(before).map((lesson) => [lesson.id, lesson]));
   return [

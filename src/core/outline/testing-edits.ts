@@ -16,8 +16,18 @@ export const anyEdit: fc.Arbitrary<OutlineEdit> = fc.oneof(
     title: fc.constant('y'),
     kind: fc.constantFrom('quiz' as const, 'film' as const),
   }),
-  fc.record({ do: fc.constant('add-question' as const), id: anyId, lessonId: anyId, kind: fc.constantFrom('one' as const, 'number' as const) }),
-  fc.record({ do: fc.constant('move-lessons' as const), ids: fc.uniqueArray(anyId, { maxLength: 4 }), sectionId: anyId, before: place }),
+  fc.record({
+    do: fc.constant('add-question' as const),
+    id: anyId,
+    lessonId: anyId,
+    kind: fc.constantFrom('one' as const, 'number' as const),
+  }),
+  fc.record({
+    do: fc.constant('move-lessons' as const),
+    ids: fc.uniqueArray(anyId, { maxLength: 4 }),
+    sectionId: anyId,
+    before: place,
+  }),
   fc.record({ do: fc.constant('move-sections' as const), ids: fc.uniqueArray(anyId, { maxLength: 3 }), before: place }),
   fc.record({ do: fc.constant('to-section' as const), lessonId: anyId, id: anyId }),
   fc.record({ do: fc.constant('to-lesson' as const), sectionId: anyId, id: anyId }),
@@ -31,11 +41,21 @@ export const anyEdit: fc.Arbitrary<OutlineEdit> = fc.oneof(
     do: fc.constant('put' as const),
     into: place,
     after: place,
-    lessons: fc.array(fc.record({ id: anyId, title: fc.constant('pasted'), kind: fc.constant('reading' as const), text: fc.constantFrom(null, doc(3)) }), {
+    lessons: fc.array(
+      fc.record({
+        id: anyId,
+        title: fc.constant('pasted'),
+        kind: fc.constant('reading' as const),
+        text: fc.constantFrom(null, doc(3)),
+      }),
+      {
+        maxLength: 2,
+      },
+    ),
+    afterSection: place,
+    sections: fc.array(fc.record({ id: anyId, title: fc.constant('pasted'), lessons: fc.constant([]) }), {
       maxLength: 2,
     }),
-    afterSection: place,
-    sections: fc.array(fc.record({ id: anyId, title: fc.constant('pasted'), lessons: fc.constant([]) }), { maxLength: 2 }),
   }),
   fc.record({
     do: fc.constant('set' as const),
@@ -47,7 +67,11 @@ export const anyEdit: fc.Arbitrary<OutlineEdit> = fc.oneof(
     do: fc.constant('set' as const),
     table: fc.constant('lesson' as const),
     id: anyId,
-    fields: fc.record({ outcomes: fc.array(anyId, { maxLength: 2 }), mediums: fc.constantFrom(['text'], ['text', 'slides']), state: fc.constant('planned') }),
+    fields: fc.record({
+      outcomes: fc.array(anyId, { maxLength: 2 }),
+      mediums: fc.constantFrom(['text'], ['text', 'slides']),
+      state: fc.constant('planned'),
+    }),
   }),
   fc.record({
     do: fc.constant('remove' as const),

@@ -4,8 +4,18 @@ import { type LessonKind, newCourse, type Outline, type OutlineEdit, type Outlin
 
 /** Small outlines for tests, written as the edits that make them. */
 export const id = (n: number) => `00000000-0000-7000-8000-${String(n).padStart(12, '0')}`;
-export const empty: Outline = { course: { [id(0)]: newCourse(id(0), 'a', 'A course', 'UTC') }, section: {}, lesson: {}, question: {}, outcome: {}, text: {} };
-export const doc = (words: number) => ({ type: 'doc', content: [{ type: 'paragraph', content: [{ type: 'text', text: 'word '.repeat(words).trim() }] }] });
+export const empty: Outline = {
+  course: { [id(0)]: newCourse(id(0), 'a', 'A course', 'UTC') },
+  section: {},
+  lesson: {},
+  question: {},
+  outcome: {},
+  text: {},
+};
+export const doc = (words: number) => ({
+  type: 'doc',
+  content: [{ type: 'paragraph', content: [{ type: 'text', text: 'word '.repeat(words).trim() }] }],
+});
 
 export function edited(outline: Outline, ...edits: OutlineEdit[]): Outline {
   return edits.reduce((now, edit) => {
@@ -14,7 +24,12 @@ export function edited(outline: Outline, ...edits: OutlineEdit[]): Outline {
     return apply(now, planned.value);
   }, outline);
 }
-export const section = (n: number, title = `Section ${n}`): OutlineEdit => ({ do: 'add-section', id: id(n), title, after: null });
+export const section = (n: number, title = `Section ${n}`): OutlineEdit => ({
+  do: 'add-section',
+  id: id(n),
+  title,
+  after: null,
+});
 export const lesson = (n: number, sectionId: number, kind: LessonKind = 'reading'): OutlineEdit => ({
   do: 'add-lesson',
   id: id(n),

@@ -36,16 +36,23 @@ test('a document of today is as it was after an upgrade, and one without newer f
     fc.property(anyOutline, (outline) => {
       const document = compose(outline, new Map(), () => 1);
       expect(upgradeDocument(document)).toEqual(document);
-      const older = json(document) as unknown as { outcomes?: unknown; course: { settings?: unknown; notAbout?: unknown }; sections: { lessons: object[] }[] };
+      const older = json(document) as unknown as {
+        outcomes?: unknown;
+        course: { settings?: unknown; notAbout?: unknown };
+        sections: { lessons: object[] }[];
+      };
       delete older.outcomes;
       delete older.course.settings;
       delete older.course.notAbout;
       for (const one of older.sections)
-        one.lessons = one.lessons.map(({ needs: _needs, password: _password, outcomes: _outcomes, ...rest }: Partial<Lesson>) => rest);
+        one.lessons = one.lessons.map(
+          ({ needs: _needs, password: _password, outcomes: _outcomes, ...rest }: Partial<Lesson>) => rest,
+        );
       const upgraded = upgradeDocument(older as never);
       expect(Object.keys(upgraded.course).sort()).toEqual(Object.keys(document.course).sort());
       expect(upgraded.outcomes).toEqual([]);
-      for (const one of upgraded.sections.flatMap((inside) => inside.lessons)) expect([one.needs, one.password, one.outcomes]).toEqual([[], '', []]);
+      for (const one of upgraded.sections.flatMap((inside) => inside.lessons))
+        expect([one.needs, one.password, one.outcomes]).toEqual([[], '', []]);
     }),
   );
 });
@@ -55,7 +62,14 @@ const fresh = () => {
   return () => id(n++);
 };
 const put = (outline: Outline, sections: ReturnType<typeof patternDrafts>) =>
-  edited(outline, { do: 'put', into: null, after: null, lessons: [], afterSection: sectionsOf(outline).at(-1)?.id ?? null, sections });
+  edited(outline, {
+    do: 'put',
+    into: null,
+    after: null,
+    lessons: [],
+    afterSection: sectionsOf(outline).at(-1)?.id ?? null,
+    sections,
+  });
 
 test.each(startingPatterns.map((pattern) => [pattern.title, pattern] as const))(
   'a course begun with "%s" is a plan, and kept as a pattern is that pattern',
@@ -98,7 +112,9 @@ test('whatever is copied into another course is there with its text and its ques
         for (const [i, old] of lessons.entries()) {
           const copy = copies[i] as Lesson;
           expect(after.text[copy.id]?.content ?? null).toEqual(source.text[old.id]?.content ?? null);
-          expect(questionsOf(after, copy.id).map(({ prompt }) => prompt)).toEqual(questionsOf(source, old.id).map(({ prompt }) => prompt));
+          expect(questionsOf(after, copy.id).map(({ prompt }) => prompt)).toEqual(
+            questionsOf(source, old.id).map(({ prompt }) => prompt),
+          );
           // Nothing of the other course is referred to.
           expect([...copy.outcomes, ...copy.needs].filter((one) => !after.lesson[one])).toEqual([]);
         }
@@ -111,7 +127,15 @@ test.each([
   ['into another course, what is copied along is needed as its copy, the rest is left behind', false, [copied(id(11))]],
   ['within a course, what is not copied is needed as before', true, [copied(id(11)), id(21)]],
 ])('%s', (_name, sameCourse, needs) => {
-  const source = edited(empty, section(1), section(2), lesson(11, 1), lesson(12, 1), lesson(21, 2), set('lesson', 12, { needs: [id(11), id(21)] }));
+  const source = edited(
+    empty,
+    section(1),
+    section(2),
+    lesson(11, 1),
+    lesson(12, 1),
+    lesson(21, 2),
+    set('lesson', 12, { needs: [id(11), id(21)] }),
+  );
   const target = sameCourse ? source : edited(empty, section(90));
   const planned = planCopy(
     target,
@@ -123,7 +147,10 @@ test.each([
 });
 
 test('pictures within a copied text are those of the other course', () => {
-  const image = (mediaId: string) => ({ type: 'doc', content: [...doc(1).content, { type: 'image', attrs: { mediaId, src: `/files/${mediaId}/original` } }] });
+  const image = (mediaId: string) => ({
+    type: 'doc',
+    content: [...doc(1).content, { type: 'image', attrs: { mediaId, src: `/files/${mediaId}/original` } }],
+  });
   const source = edited(empty, section(1), lesson(11, 1), set('text', 11, { content: image(id(80)) }));
   const target = edited(empty, section(90));
   const planned = planCopy(target, source, { sections: [], lessons: [id(11)], into: id(90), after: null }, elsewhere);
@@ -133,7 +160,11 @@ test('pictures within a copied text are those of the other course', () => {
 test('a stored document of version 1 is read as one of today, and what cannot be read says so', () => {
   const upgraded = upgradeDocument(json(version1));
   expect(upgraded.version).toBe(documentVersion);
-  expect(upgraded.sections.flatMap((one) => one.lessons).flatMap((one) => one.questions.map(({ kind, prompt, body }) => ({ kind, prompt, body })))).toEqual([
+  expect(
+    upgraded.sections
+      .flatMap((one) => one.lessons)
+      .flatMap((one) => one.questions.map(({ kind, prompt, body }) => ({ kind, prompt, body }))),
+  ).toEqual([
     {
       kind: 'one',
       prompt: 'Which bank?',
@@ -150,8 +181,16 @@ test('a stored document of version 1 is read as one of today, and what cannot be
   const changed = (part: object) => json({ ...upgraded, ...part });
   const riddle = json(version1).sections.map((one) => ({
     ...one,
-    lessons: one.lessons.map((lesson) => ({ ...lesson, questions: lesson.questions.map((question) => ({ ...question, kind: 'riddle' })) })),
+    lessons: one.lessons.map((lesson) => ({
+      ...lesson,
+      questions: lesson.questions.map((question) => ({ ...question, kind: 'riddle' })),
+    })),
   }));
-  for (const wrong of [changed({ version: 99 }), changed({ version: 0 }), changed({ format: 'other' }), { ...json(version1), sections: riddle }])
+  for (const wrong of [
+    changed({ version: 99 }),
+    changed({ version: 0 }),
+    changed({ format: 'other' }),
+    { ...json(version1), sections: riddle },
+  ])
     expect(() => upgradeDocument(wrong)).toThrow();
 });

@@ -31,7 +31,17 @@ export const lessonStates = ['planned', 'draft', 'ready'] as const;
 export type LessonState = (typeof lessonStates)[number];
 
 /** What a planned lesson is meant to be made as. One topic can be served by several. */
-export const mediums = ['screencast', 'explainer', 'slides', 'worksheet', 'text', 'quiz', 'assignment', 'exercise', 'live'] as const;
+export const mediums = [
+  'screencast',
+  'explainer',
+  'slides',
+  'worksheet',
+  'text',
+  'quiz',
+  'assignment',
+  'exercise',
+  'live',
+] as const;
 export type Medium = (typeof mediums)[number];
 
 /** What makes a lesson count as done. Quizzes and assignments have rules of their own kind. */

@@ -14,7 +14,9 @@ type Fields = { readonly [field: string]: unknown };
 type Stored = Fields & {
   readonly version: number;
   readonly course: Fields;
-  readonly sections: readonly (Fields & { readonly lessons: readonly (Fields & { readonly questions?: readonly Fields[] })[] })[];
+  readonly sections: readonly (Fields & {
+    readonly lessons: readonly (Fields & { readonly questions?: readonly Fields[] })[];
+  })[];
 };
 
 const upgrades: { readonly [version: number]: (stored: Stored) => Stored } = { 1: questionsHaveBodies };
@@ -24,11 +26,14 @@ export function upgradeDocument(stored: unknown): CourseDocument {
   let document = withLaterFields(stored as Stored);
   while (document.version < documentVersion) {
     const upgrade = upgrades[document.version];
-    if (!upgrade) throw new Error(`There is no way from version ${document.version} of the course document to the next.`);
+    if (!upgrade)
+      throw new Error(`There is no way from version ${document.version} of the course document to the next.`);
     document = upgrade(document);
   }
   courseDocumentSchema.validateSync(document);
-  for (const question of document.sections.flatMap(({ lessons }) => lessons).flatMap(({ questions = [] }) => questions)) {
+  for (const question of document.sections
+    .flatMap(({ lessons }) => lessons)
+    .flatMap(({ questions = [] }) => questions)) {
     const body = checkBody(question.kind as QuestionKind, question.body);
     if (!body.ok) throw new Error(`A question of this document cannot be read: ${body.problem.sentence}`);
   }
@@ -53,7 +58,8 @@ function questionsHaveBodies(stored: Stored): Stored {
 }
 
 /** Before the gap could be set, the second part opened on the first weekday of the rhythm that lay a step less a week after the start. */
-const withGap = (rhythm: CourseDocument['course']['rhythm']) => rhythm && { ...rhythm, gap: rhythm.gap ?? 7 * (rhythm.weeks - 1) + 1 };
+const withGap = (rhythm: CourseDocument['course']['rhythm']) =>
+  rhythm && { ...rhythm, gap: rhythm.gap ?? 7 * (rhythm.weeks - 1) + 1 };
 
 /** Fields that came while documents were still of version 1, with what their absence meant: no outcomes, nothing needed first, the usual settings. */
 function withLaterFields(stored: Stored): Stored {

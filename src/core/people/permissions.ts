@@ -48,11 +48,16 @@ export function can(actor: Actor | null, action: Action, place: Place = {}): boo
 }
 
 /** Whether somebody makes courses, or at least one of them. */
-export const makesCourses = (actor: Actor): boolean => can(actor, 'course.create') || Object.values(actor.courses).includes('creator');
+export const makesCourses = (actor: Actor): boolean =>
+  can(actor, 'course.create') || Object.values(actor.courses).includes('creator');
 
 /** Whether somebody may decide about a learner in a course. Nobody decides about themselves, whatever else they may do. */
-export const mayDecide = (actor: Actor | null, action: Action, about: { readonly courseId: string; readonly learnerId: string }): boolean =>
-  actor !== null && actor.id !== about.learnerId && can(actor, action, about);
+export const mayDecide = (
+  actor: Actor | null,
+  action: Action,
+  about: { readonly courseId: string; readonly learnerId: string },
+): boolean => actor !== null && actor.id !== about.learnerId && can(actor, action, about);
 
 /** Nobody marks their own work, whatever else they may do. */
-export const mayMark = (actor: Actor | null, work: { readonly courseId: string; readonly learnerId: string }) => mayDecide(actor, 'marking.mark', work);
+export const mayMark = (actor: Actor | null, work: { readonly courseId: string; readonly learnerId: string }) =>
+  mayDecide(actor, 'marking.mark', work);

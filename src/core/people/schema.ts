@@ -7,10 +7,16 @@ export const nameSchema = line(120, 'Keep the name under 120 characters.', 'Give
   'Write the name on one line, without signs that cannot be seen.',
   (name) => !/[\p{Cc}\p{Zl}\p{Zp}\u202a-\u202e\u2066-\u2069]/u.test(name.trim()),
 );
-export const emailSchema = line(254, 'Keep the address under 254 characters.', 'Give an e-mail address.').matches(/^\s*[^\s@]+@[^\s@]+\.[^\s@]+\s*$/, {
-  message: 'Write an e-mail address such as name@school.example.',
-  excludeEmptyString: true,
-});
+export const emailSchema = line(254, 'Keep the address under 254 characters.', 'Give an e-mail address.').matches(
+  /^\s*[^\s@]+@[^\s@]+\.[^\s@]+\s*$/,
+  {
+    message: 'Write an e-mail address such as name@school.example.',
+    excludeEmptyString: true,
+  },
+);
 /** The one way an address is kept and looked for. */
 export const plainEmail = (email: string): string => email.trim().toLowerCase();
-export const passwordSchema = string().min(10, 'Use at least 10 characters.').max(128, 'Use at most 128 characters.').required('Choose a password.');
+export const passwordSchema = string()
+  .min(10, 'Use at least 10 characters.')
+  .max(128, 'Use at most 128 characters.')
+  .required('Choose a password.');

@@ -2,10 +2,22 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { rationalText } from '../kernel/exact';
 import { Temporal } from '../kernel/time';
-import { countingShare, deadlineFor, isOverdue, mayAnswer, mayBegin, passes, type QuestionContent, scorePaper, shareOfResult } from './index';
+import {
+  countingShare,
+  deadlineFor,
+  isOverdue,
+  mayAnswer,
+  mayBegin,
+  passes,
+  type QuestionContent,
+  scorePaper,
+  shareOfResult,
+} from './index';
 
 const options = (rights: string, wrongs: string) =>
-  [...rights].map((id) => ({ id, text: id, right: true, feedback: '' })).concat([...wrongs].map((id) => ({ id, text: id, right: false, feedback: '' })));
+  [...rights]
+    .map((id) => ({ id, text: id, right: true, feedback: '' }))
+    .concat([...wrongs].map((id) => ({ id, text: id, right: false, feedback: '' })));
 const several = (rights: string, wrongs: string, points: number): QuestionContent => ({
   kind: 'several',
   prompt: '',
@@ -29,7 +41,10 @@ describe('properties of scoring', () => {
   test('a score lies between nothing and all, and the order of the questions does not matter', () => {
     fc.assert(
       fc.property(paper, (rows) => {
-        const questions = rows.map(({ id, points, rights, wrongs }) => ({ id, ...several('abcd'.slice(0, rights), 'efgh'.slice(0, wrongs), points) }));
+        const questions = rows.map(({ id, points, rights, wrongs }) => ({
+          id,
+          ...several('abcd'.slice(0, rights), 'efgh'.slice(0, wrongs), points),
+        }));
         const answers = Object.fromEntries(rows.map(({ id, picks }) => [id, { chosen: picks }]));
         const score = scorePaper(questions, answers);
         expect(score.points).toBeGreaterThanOrEqual(0);
@@ -68,7 +83,12 @@ test.each([
 test('a share is compared before it is rounded to thousandths', () => {
   const third = { id: 'a', ...several('abc', 'd', 1) };
   const score = scorePaper([third], { a: { chosen: ['a', 'b'] } });
-  expect([score.points, rationalText(score.share), passes(score.share, 67), passes(score.share, 66)]).toEqual([1, '2/3', false, true]);
+  expect([score.points, rationalText(score.share), passes(score.share, 67), passes(score.share, 66)]).toEqual([
+    1,
+    '2/3',
+    false,
+    true,
+  ]);
 });
 
 test('a sitting has its time and a few seconds of grace, and attempts are counted', () => {
@@ -76,11 +96,15 @@ test('a sitting has its time and a few seconds of grace, and attempts are counte
   const startedAt = Temporal.Instant.from('2027-03-01T08:00Z');
   const sitting = { startedAt, deadline: deadlineFor(settings, startedAt), handedInAt: null };
   const at = (seconds: number) => startedAt.add({ seconds });
-  expect([isOverdue(sitting, at(600)), isOverdue(sitting, at(603)), isOverdue(sitting, at(604))]).toEqual([false, false, true]);
-  expect([mayAnswer(sitting, at(602)).ok, mayAnswer(sitting, at(604)).ok, mayAnswer({ ...sitting, handedInAt: at(5) }, at(6)).ok]).toEqual([
+  expect([isOverdue(sitting, at(600)), isOverdue(sitting, at(603)), isOverdue(sitting, at(604))]).toEqual([
+    false,
+    false,
     true,
-    false,
-    false,
   ]);
+  expect([
+    mayAnswer(sitting, at(602)).ok,
+    mayAnswer(sitting, at(604)).ok,
+    mayAnswer({ ...sitting, handedInAt: at(5) }, at(6)).ok,
+  ]).toEqual([true, false, false]);
   expect([mayBegin(settings, []).ok, mayBegin(settings, [sitting]).ok]).toEqual([true, false]);
 });

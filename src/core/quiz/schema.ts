@@ -4,11 +4,23 @@ import type { Result } from '../kernel/problem';
 import { type BodyOf, kindOf, type QuestionKind, questionKinds } from './kinds';
 import type { Answer } from './types';
 
-const whole = (what: string) => number().typeError(`Give ${what} as a number.`).integer(`Give ${what} as a whole number.`);
+const whole = (what: string) =>
+  number().typeError(`Give ${what} as a number.`).integer(`Give ${what} as a whole number.`);
 export const quizSettingsSchema = object({
-  passPercent: whole('the pass mark').min(0, 'A pass mark is at least 0 %.').max(100, 'A pass mark is at most 100 %.').required(),
-  attempts: whole('the attempts').min(1, 'Allow at least one attempt.').max(100, 'Allow at most 100 attempts.').nullable().defined(),
-  minutes: whole('the time limit').min(1, 'Allow at least one minute.').max(1440, 'Allow at most 1,440 minutes.').nullable().defined(),
+  passPercent: whole('the pass mark')
+    .min(0, 'A pass mark is at least 0 %.')
+    .max(100, 'A pass mark is at most 100 %.')
+    .required(),
+  attempts: whole('the attempts')
+    .min(1, 'Allow at least one attempt.')
+    .max(100, 'Allow at most 100 attempts.')
+    .nullable()
+    .defined(),
+  minutes: whole('the time limit')
+    .min(1, 'Allow at least one minute.')
+    .max(1440, 'Allow at most 1,440 minutes.')
+    .nullable()
+    .defined(),
   counts: string().oneOf(['best', 'mean', 'first', 'last']).required(),
   shows: string().oneOf(['points-and-answers', 'points', 'nothing']).required(),
   decimals: string().oneOf(['point', 'comma']),
@@ -20,7 +32,9 @@ export const questionFields = {
   prompt: string().max(4000, 'Keep a question under 4,000 characters.').defined(),
   points: whole('the points').min(0, 'Points are at least 0.').max(1_000_000, 'Give at most 1,000 points.').required(),
   /** Checked by the kind of its question, see `checkBody`. */
-  body: mixed<BodyOf<QuestionKind>>((value): value is BodyOf<QuestionKind> => typeof value === 'object' && value !== null).required(),
+  body: mixed<BodyOf<QuestionKind>>(
+    (value): value is BodyOf<QuestionKind> => typeof value === 'object' && value !== null,
+  ).required(),
   feedbackRight: string().max(2000, 'Keep feedback under 2,000 characters.').defined(),
   feedbackWrong: string().max(2000, 'Keep feedback under 2,000 characters.').defined(),
 };

@@ -1,10 +1,24 @@
-import { compare, divide, multiply, type Rational, rational, sum, thousandths, toThousandths, zero } from '../kernel/exact';
+import {
+  compare,
+  divide,
+  multiply,
+  type Rational,
+  rational,
+  sum,
+  thousandths,
+  toThousandths,
+  zero,
+} from '../kernel/exact';
 import { kindOf } from './kinds';
 import type { DecimalSign } from './kinds/number/read';
 import type { Answer, Answers, CountingRule, QuestionContent, Scored } from './types';
 
 /** Points for one answer, by the rule of its kind; numbers are read with decimals as the quiz writes them. */
-export function scoreAnswer({ kind, body, points }: QuestionContent, answer: Answer | undefined, decimals: DecimalSign = 'point'): Scored {
+export function scoreAnswer(
+  { kind, body, points }: QuestionContent,
+  answer: Answer | undefined,
+  decimals: DecimalSign = 'point',
+): Scored {
   const of = thousandths(points);
   const own = kindOf(kind);
   if (answer === undefined || !own.isGiven(answer)) return { points: zero, of, verdict: 'open' };
@@ -24,8 +38,15 @@ export type PaperScore = {
 };
 
 /** The score of a whole paper; the order of the questions does not matter. */
-export function scorePaper(questions: readonly (QuestionContent & { readonly id: string })[], answers: Answers, decimals: DecimalSign = 'point'): PaperScore {
-  const perQuestion = questions.map((question) => ({ questionId: question.id, ...scoreAnswer(question, answers[question.id], decimals) }));
+export function scorePaper(
+  questions: readonly (QuestionContent & { readonly id: string })[],
+  answers: Answers,
+  decimals: DecimalSign = 'point',
+): PaperScore {
+  const perQuestion = questions.map((question) => ({
+    questionId: question.id,
+    ...scoreAnswer(question, answers[question.id], decimals),
+  }));
   const points = sum(perQuestion.map((scored) => scored.points));
   const of = questions.reduce((total, question) => total + question.points, 0);
   return {
@@ -41,10 +62,12 @@ export function scorePaper(questions: readonly (QuestionContent & { readonly id:
 export type Result = { readonly points: number; readonly of: number; readonly share?: Rational };
 
 /** The share of a result, 0 to 1, exact; of a paper that is worth nothing, nothing. */
-export const shareOfResult = ({ points, of, share }: Result): Rational => share ?? (of > 0 ? rational(points, of) : zero);
+export const shareOfResult = ({ points, of, share }: Result): Rational =>
+  share ?? (of > 0 ? rational(points, of) : zero);
 
 /** Whether a share reaches a pass mark in percent, decided on the exact value; without a pass mark everything passes. */
-export const passes = (share: Rational, passPercent: number): boolean => passPercent <= 0 || compare(share, rational(passPercent, 100)) >= 0;
+export const passes = (share: Rational, passPercent: number): boolean =>
+  passPercent <= 0 || compare(share, rational(passPercent, 100)) >= 0;
 
 /** The share that counts among attempts, exact; null while there is none. Attempts in the order they were begun. */
 export function countingShare(attempts: readonly Result[], rule: CountingRule): Rational | null {

@@ -16,11 +16,14 @@ export const graceSeconds = 3;
 export const deadlineFor = (settings: QuizSettings, startedAt: Temporal.Instant): Temporal.Instant | null =>
   settings.minutes === null ? null : startedAt.add({ minutes: settings.minutes });
 
-export const isUnderWay = (sitting: Sitting, now: Temporal.Instant) => sitting.handedInAt === null && !isOverdue(sitting, now);
+export const isUnderWay = (sitting: Sitting, now: Temporal.Instant) =>
+  sitting.handedInAt === null && !isOverdue(sitting, now);
 
 /** Time is up and it was not handed in: it is handed in as it is. */
 export const isOverdue = (sitting: Sitting, now: Temporal.Instant) =>
-  sitting.handedInAt === null && sitting.deadline !== null && Temporal.Instant.compare(now, sitting.deadline.add({ seconds: graceSeconds })) > 0;
+  sitting.handedInAt === null &&
+  sitting.deadline !== null &&
+  Temporal.Instant.compare(now, sitting.deadline.add({ seconds: graceSeconds })) > 0;
 
 /** Whether another sitting may begin, given how many there have been. */
 export function mayBegin(settings: QuizSettings, sittings: readonly Sitting[]): Result<{ readonly number: number }> {
@@ -35,7 +38,10 @@ export function mayBegin(settings: QuizSettings, sittings: readonly Sitting[]): 
 export function mayAnswer(sitting: Sitting, now: Temporal.Instant): Result<null> {
   if (sitting.handedInAt) return fail('too-late', 'This sitting has been handed in. Your answers up to then are kept.');
   if (isOverdue(sitting, now)) {
-    return fail('too-late', 'The time was up before this answer arrived. The answers given before were handed in as they were.');
+    return fail(
+      'too-late',
+      'The time was up before this answer arrived. The answers given before were handed in as they were.',
+    );
   }
   return ok(null);
 }

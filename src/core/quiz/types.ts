@@ -35,4 +35,8 @@ export type Answer = AnswerOf<QuestionKind>;
 export type Answers = { readonly [questionId: string]: Answer };
 
 /** The points an answer is worth, exact, in points. */
-export type Scored = { readonly points: Rational; readonly of: Rational; readonly verdict: 'right' | 'part' | 'wrong' | 'open' };
+export type Scored = {
+  readonly points: Rational;
+  readonly of: Rational;
+  readonly verdict: 'right' | 'part' | 'wrong' | 'open';
+};

@@ -1,2 +1,9 @@
-export { creditedPassages, type LessonProgress, mergePassages, noProgress, type Passage, watchedPercent } from './progress';
+export {
+  creditedPassages,
+  type LessonProgress,
+  mergePassages,
+  noProgress,
+  type Passage,
+  watchedPercent,
+} from './progress';
 export { fold, type LearnerEvent, type Statement, statementOf, type Verb, verbs } from './statement';

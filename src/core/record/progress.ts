@@ -12,7 +12,9 @@ export const noProgress: LessonProgress = { state: 'empty', doneAt: null, watche
 
 /** Joins passages that touch or overlap (less than half a second apart); what is empty is left out. */
 export function mergePassages(passages: readonly Passage[]): Passage[] {
-  const sorted = passages.filter(([from, to]) => Number.isFinite(from) && to > from && from >= 0).sort((a, b) => a[0] - b[0]);
+  const sorted = passages
+    .filter(([from, to]) => Number.isFinite(from) && to > from && from >= 0)
+    .sort((a, b) => a[0] - b[0]);
   const merged: [number, number][] = [];
   for (const [from, to] of sorted) {
     const last = merged.at(-1);
@@ -25,7 +27,10 @@ export function mergePassages(passages: readonly Passage[]): Passage[] {
 /** The share of a film of `seconds` that the passages cover, in percent, rounded down. */
 export function watchedPercent(passages: readonly Passage[], seconds: number): number {
   if (seconds <= 0) return 0;
-  const covered = mergePassages(passages).reduce((total, [from, to]) => total + Math.max(0, Math.min(to, seconds) - Math.min(from, seconds)), 0);
+  const covered = mergePassages(passages).reduce(
+    (total, [from, to]) => total + Math.max(0, Math.min(to, seconds) - Math.min(from, seconds)),
+    0,
+  );
   // The last half second of a film is often never reported.
   return Math.min(100, Math.floor(((covered + 0.5) / seconds) * 100));
 }
@@ -39,10 +44,17 @@ const lateSeconds = 5;
  * seconds of it than pass at twice its speed, taken in the order of the film. What was kept before costs
  * nothing. Seconds throughout; the answer holds the report's new parts only.
  */
-export function creditedPassages(kept: readonly Passage[], reported: readonly Passage[], seconds: number, elapsed: number): Passage[] {
+export function creditedPassages(
+  kept: readonly Passage[],
+  reported: readonly Passage[],
+  seconds: number,
+  elapsed: number,
+): Passage[] {
   let credit = Math.max(0, elapsed) * fastest + lateSeconds;
   const credited: Passage[] = [];
-  for (const [from, to] of mergePassages(reported.map(([from, to]): Passage => [Math.min(from, seconds), Math.min(to, seconds)]))) {
+  for (const [from, to] of mergePassages(
+    reported.map(([from, to]): Passage => [Math.min(from, seconds), Math.min(to, seconds)]),
+  )) {
     for (const [start, end] of without(from, to, mergePassages(kept))) {
       if (credit <= 0) return credited;
       const taken = Math.min(end - start, credit);

@@ -1,6 +1,15 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { fold, type LearnerEvent, mergePassages, noProgress, type Passage, statementOf, verbs, watchedPercent } from './index';
+import {
+  fold,
+  type LearnerEvent,
+  mergePassages,
+  noProgress,
+  type Passage,
+  statementOf,
+  verbs,
+  watchedPercent,
+} from './index';
 
 test.each<[string, Passage[], Passage[]]>([
   [
@@ -63,7 +72,9 @@ test.each<[Passage[], number, number]>([
 });
 
 describe('properties of passages', () => {
-  const passages = fc.array(fc.tuple(fc.integer({ min: 0, max: 500 }), fc.integer({ min: 0, max: 500 })), { maxLength: 20 });
+  const passages = fc.array(fc.tuple(fc.integer({ min: 0, max: 500 }), fc.integer({ min: 0, max: 500 })), {
+    maxLength: 20,
+  });
   test('order does not matter, merging twice is merging once, and they end up in order and apart', () => {
     fc.assert(
       fc.property(passages, (list) => {
@@ -86,8 +97,15 @@ describe('properties of passages', () => {
 test('done stays done, and the first time it was done is kept', () => {
   const begun = fold(noProgress, { verb: 'experienced', at: '2027-01-01T00:00:00Z' });
   const done = fold(begun, { verb: 'completed', at: '2027-01-02T00:00:00Z' });
-  const again = fold(fold(done, { verb: 'attempted', at: '2027-01-03T00:00:00Z' }), { verb: 'completed', at: '2027-01-04T00:00:00Z' });
-  expect([begun.state, done.state, again]).toEqual(['begun', 'done', { state: 'done', doneAt: '2027-01-02T00:00:00Z', watched: [] }]);
+  const again = fold(fold(done, { verb: 'attempted', at: '2027-01-03T00:00:00Z' }), {
+    verb: 'completed',
+    at: '2027-01-04T00:00:00Z',
+  });
+  expect([begun.state, done.state, again]).toEqual([
+    'begun',
+    'done',
+    { state: 'done', doneAt: '2027-01-02T00:00:00Z', watched: [] },
+  ]);
 });
 
 test('an event as a statement has what the standard asks for', () => {
@@ -105,7 +123,11 @@ test('an event as a statement has what the standard asks for', () => {
     id: '0190',
     actor: { objectType: 'Agent', account: { homePage: 'http://school.example', name: 'l' } },
     verb: { id: verbs.passed, display: { en: 'passed' } },
-    object: { objectType: 'Activity', id: 'http://school.example/courses/c/lessons/x', definition: { name: { en: 'Check' } } },
+    object: {
+      objectType: 'Activity',
+      id: 'http://school.example/courses/c/lessons/x',
+      definition: { name: { en: 'Check' } },
+    },
     result: { success: true, score: { raw: 3, max: 4, min: 0, scaled: 0.75 } },
     timestamp: '2027-01-01T00:00:00Z',
   });

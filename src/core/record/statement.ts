@@ -36,11 +36,21 @@ const passagesText = (passages: readonly Passage[]) => passages.map(([from, to])
 
 /** The statement of an event; `home` is the address that identifies this installation. */
 export function statementOf(event: LearnerEvent, home: string): Statement {
-  const object = event.lessonId ? `${home}/courses/${event.courseId}/lessons/${event.lessonId}` : `${home}/courses/${event.courseId}`;
+  const object = event.lessonId
+    ? `${home}/courses/${event.courseId}/lessons/${event.lessonId}`
+    : `${home}/courses/${event.courseId}`;
   const result = {
     ...(event.verb === 'completed' ? { completion: true } : {}),
     ...(event.verb === 'passed' || event.verb === 'failed' ? { success: event.verb === 'passed' } : {}),
-    ...(event.score ? { score: { ...event.score, min: 0, ...(event.score.max > 0 ? { scaled: event.score.raw / event.score.max } : {}) } } : {}),
+    ...(event.score
+      ? {
+          score: {
+            ...event.score,
+            min: 0,
+            ...(event.score.max > 0 ? { scaled: event.score.raw / event.score.max } : {}),
+          },
+        }
+      : {}),
     ...(event.passages ? { extensions: { [playedSegments]: passagesText(event.passages) } } : {}),
   };
   return {

@@ -35,19 +35,30 @@ function* partsOf(course: ReleaseCourse, sections: readonly ReleaseSection[]) {
     const own = rhythm?.unit === 'section' && !section.opens ? s : null;
     const first = index;
     index += section.lessons.length;
-    yield { section, part: own, lessonPart: (l: number) => (rhythm?.unit === 'lessons' && !section.opens ? Math.floor((first + l) / together) : null) };
+    yield {
+      section,
+      part: own,
+      lessonPart: (l: number) =>
+        rhythm?.unit === 'lessons' && !section.opens ? Math.floor((first + l) / together) : null,
+    };
   }
 }
 
 const partCount = (rhythm: Rhythm, sections: readonly ReleaseSection[]): number =>
-  rhythm.unit === 'section' ? sections.length : Math.ceil(sections.reduce((count, section) => count + section.lessons.length, 0) / Math.max(1, rhythm.lessons));
+  rhythm.unit === 'section'
+    ? sections.length
+    : Math.ceil(sections.reduce((count, section) => count + section.lessons.length, 0) / Math.max(1, rhythm.lessons));
 
 /**
  * When each lesson and section opens for a learner, by id. A section's own rule goes before the
  * rhythm; a lesson opens at its own rule but never before its section. Planned lessons are no part of an
  * edition and have no place in `sections`.
  */
-export function openings(course: ReleaseCourse, sections: readonly ReleaseSection[], clock: LearnerClock): ReadonlyMap<string, Opening> {
+export function openings(
+  course: ReleaseCourse,
+  sections: readonly ReleaseSection[],
+  clock: LearnerClock,
+): ReadonlyMap<string, Opening> {
   const facts = factsOf(clock);
   const found = new Map<string, Opening>();
   const { rhythm } = course;
@@ -64,15 +75,20 @@ export function openings(course: ReleaseCourse, sections: readonly ReleaseSectio
       const lesson = section.lessons[l] as ReleaseSection['lessons'][number];
       const share = lessonPart(l);
       const ms = lesson.opens ? msOf(lesson.opens, facts) : share === null ? undefined : parts[share];
-      found.set(lesson.id, ms !== undefined && ms >= bound.ms ? new Opening(ms, lesson.opens ? 'lesson' : 'rhythm') : bound);
+      found.set(
+        lesson.id,
+        ms !== undefined && ms >= bound.ms ? new Opening(ms, lesson.opens ? 'lesson' : 'rhythm') : bound,
+      );
     }
   }
   return found;
 }
 
 /** Whether something is open at a moment in milliseconds since 1970. */
-export const isOpenAt = (opening: Opening | undefined, ms: number): boolean => opening !== undefined && opening.ms <= ms;
-export const isOpen = (opening: Opening | undefined, now: Temporal.Instant): boolean => isOpenAt(opening, now.epochMilliseconds);
+export const isOpenAt = (opening: Opening | undefined, ms: number): boolean =>
+  opening !== undefined && opening.ms <= ms;
+export const isOpen = (opening: Opening | undefined, now: Temporal.Instant): boolean =>
+  isOpenAt(opening, now.epochMilliseconds);
 
 /**
  * The rule each section and lesson follows, in words, by id, for lists where no learner is looked at.
@@ -85,7 +101,10 @@ export function openingTexts(course: ReleaseCourse, sections: readonly ReleaseSe
     found.set(section.id, own);
     for (const [l, lesson] of section.lessons.entries()) {
       const share = lessonPart(l);
-      found.set(lesson.id, lesson.opens ? ruleText(lesson.opens) : rhythm && share !== null ? partText(rhythm, share) : own);
+      found.set(
+        lesson.id,
+        lesson.opens ? ruleText(lesson.opens) : rhythm && share !== null ? partText(rhythm, share) : own,
+      );
     }
   }
   return found;
@@ -129,7 +148,8 @@ export function board(
     minutes.set(week, (minutes.get(week) ?? 0) + lesson.learnerMinutes);
     last = Math.max(last, week);
   }
-  const midnight = (week: number) => Temporal.Instant.fromEpochMilliseconds(zone.instantAt((firstDay + week * 7) * dayMs));
+  const midnight = (week: number) =>
+    Temporal.Instant.fromEpochMilliseconds(zone.instantAt((firstDay + week * 7) * dayMs));
   const count = Math.max(0, Math.min(show, last + 1 - first));
   const weeks = Array.from({ length: count }, (_, i) => {
     const index = first + i;
@@ -138,4 +158,5 @@ export function board(
   return { weeks, weekOf, weekCount: last + 1 };
 }
 
-export const planText = (course: ReleaseCourse) => (course.rhythm ? rhythmText(course.rhythm) : 'No rhythm: everything opens at start');
+export const planText = (course: ReleaseCourse) =>
+  course.rhythm ? rhythmText(course.rhythm) : 'No rhythm: everything opens at start';

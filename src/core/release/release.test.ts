@@ -4,7 +4,16 @@ import { countdown, Temporal } from '../kernel/time';
 import { board, instantOf, isOpen, type OpeningRule, openings, type Rhythm, rhythmInstants } from './index';
 
 const at = (text: string) => Temporal.Instant.from(text);
-const zones = ['UTC', 'Europe/London', 'America/New_York', 'Australia/Lord_Howe', 'Asia/Kolkata', 'America/St_Johns', 'Pacific/Apia', 'Africa/Casablanca'];
+const zones = [
+  'UTC',
+  'Europe/London',
+  'America/New_York',
+  'Australia/Lord_Howe',
+  'Asia/Kolkata',
+  'America/St_Johns',
+  'Pacific/Apia',
+  'Africa/Casablanca',
+];
 
 describe('a rule names an instant', () => {
   const cases: [string, OpeningRule, string, string, string][] = [
@@ -30,7 +39,13 @@ describe('a rule names an instant', () => {
       'Asia/Kolkata',
       '2027-04-12T03:30Z',
     ],
-    ['never before the start', { when: 'after-start', amount: 0, unit: 'days', at: '09:00' }, '2027-04-05T10:30Z', 'UTC', '2027-04-05T10:30Z'],
+    [
+      'never before the start',
+      { when: 'after-start', amount: 0, unit: 'days', at: '09:00' },
+      '2027-04-05T10:30Z',
+      'UTC',
+      '2027-04-05T10:30Z',
+    ],
     [
       'a wall time that does not exist: the moment clocks jump',
       { when: 'on-date', date: '2027-03-28', at: '01:30', zone: 'Europe/London' },
@@ -45,7 +60,13 @@ describe('a rule names an instant', () => {
       'UTC',
       '2027-10-31T00:30Z',
     ],
-    ['weeks over a leap day', { when: 'after-start', amount: 1, unit: 'weeks', at: null }, '2028-02-26T10:00Z', 'UTC', '2028-03-04T10:00Z'],
+    [
+      'weeks over a leap day',
+      { when: 'after-start', amount: 1, unit: 'weeks', at: null },
+      '2028-02-26T10:00Z',
+      'UTC',
+      '2028-03-04T10:00Z',
+    ],
     [
       'a date already past opens at the start',
       { when: 'on-date', date: '2027-01-01', at: '09:00', zone: 'UTC' },
@@ -96,8 +117,16 @@ test.each([
 
 const lesson = (id: string, opens: OpeningRule | null = null) => ({ id, opens, learnerMinutes: 10 });
 const course = [
-  { id: 's1', opens: null, lessons: [lesson('a'), lesson('b', { when: 'after-start', amount: 3, unit: 'days', at: null })] },
-  { id: 's2', opens: { when: 'after-start', amount: 14, unit: 'days', at: '09:00' } as OpeningRule, lessons: [lesson('c', { when: 'start' }), lesson('d')] },
+  {
+    id: 's1',
+    opens: null,
+    lessons: [lesson('a'), lesson('b', { when: 'after-start', amount: 3, unit: 'days', at: null })],
+  },
+  {
+    id: 's2',
+    opens: { when: 'after-start', amount: 14, unit: 'days', at: '09:00' } as OpeningRule,
+    lessons: [lesson('c', { when: 'start' }), lesson('d')],
+  },
 ];
 
 test('a section bounds its lessons, a rule of its own goes before the rhythm, and the board counts minutes by week', () => {
@@ -139,7 +168,9 @@ test.each([
 const timeOfDay = fc
   .tuple(fc.integer({ min: 0, max: 23 }), fc.integer({ min: 0, max: 59 }))
   .map(([h, m]) => `${String(h).padStart(2, '0')}:${String(m).padStart(2, '0')}`);
-const day = fc.integer({ min: 0, max: 1400 }).map((days) => Temporal.PlainDate.from('2025-12-01').add({ days }).toString());
+const day = fc
+  .integer({ min: 0, max: 1400 })
+  .map((days) => Temporal.PlainDate.from('2025-12-01').add({ days }).toString());
 const rule: fc.Arbitrary<OpeningRule> = fc.oneof(
   fc.constant({ when: 'start' } as const),
   fc.record({
@@ -159,7 +190,9 @@ const anyRhythm: fc.Arbitrary<Rhythm> = fc.record({
   firstAtOnce: fc.boolean(),
   gap: fc.integer({ min: 0, max: 12 }),
   breaks: fc.array(
-    fc.tuple(day, fc.integer({ min: 0, max: 20 })).map(([from, days]) => ({ from, to: Temporal.PlainDate.from(from).add({ days }).toString(), name: '' })),
+    fc
+      .tuple(day, fc.integer({ min: 0, max: 20 }))
+      .map(([from, days]) => ({ from, to: Temporal.PlainDate.from(from).add({ days }).toString(), name: '' })),
     { maxLength: 3 },
   ),
 });
@@ -167,13 +200,20 @@ const anyRhythm: fc.Arbitrary<Rhythm> = fc.record({
 const start = fc.oneof(
   fc.integer({ min: 0, max: 3 * 365 * 24 * 60 }).map((minutes) => at('2026-01-01T00:00Z').add({ minutes })),
   fc
-    .tuple(fc.constantFrom('2027-03-28', '2027-10-31', '2027-03-14', '2027-11-07', '2027-04-04', '2027-10-03'), fc.integer({ min: -1500, max: 1500 }))
+    .tuple(
+      fc.constantFrom('2027-03-28', '2027-10-31', '2027-03-14', '2027-11-07', '2027-04-04', '2027-10-03'),
+      fc.integer({ min: -1500, max: 1500 }),
+    )
     .map(([d, minutes]) => at(`${d}T00:30Z`).add({ minutes })),
 );
 
 describe('properties of the release engine', () => {
   const sections = fc.array(
-    fc.record({ id: fc.uuid(), opens: fc.option(rule), lessons: fc.array(fc.record({ id: fc.uuid(), opens: fc.option(rule) }), { maxLength: 3 }) }),
+    fc.record({
+      id: fc.uuid(),
+      opens: fc.option(rule),
+      lessons: fc.array(fc.record({ id: fc.uuid(), opens: fc.option(rule) }), { maxLength: 3 }),
+    }),
     { minLength: 1, maxLength: 4 },
   );
   test('opening times never go back when the start goes forward, and never lie before it', () => {
@@ -191,7 +231,8 @@ describe('properties of the release engine', () => {
           for (const [id, opening] of before) {
             const moved = after.get(id);
             expect(Temporal.Instant.compare(opening.at, first)).toBeGreaterThanOrEqual(0);
-            if (!moved || Temporal.Instant.compare(moved.at, opening.at) < 0) throw new Error(`${id} went back from ${opening.at} to ${moved?.at}`);
+            if (!moved || Temporal.Instant.compare(moved.at, opening.at) < 0)
+              throw new Error(`${id} went back from ${opening.at} to ${moved?.at}`);
           }
         },
       ),
@@ -205,7 +246,8 @@ describe('properties of the release engine', () => {
         for (const section of parts) {
           for (const { id } of section.lessons) {
             const [own, bound] = [found.get(id), found.get(section.id)];
-            if (!own || !bound || Temporal.Instant.compare(own.at, bound.at) < 0) throw new Error(`${id} opens before its section`);
+            if (!own || !bound || Temporal.Instant.compare(own.at, bound.at) < 0)
+              throw new Error(`${id} opens before its section`);
           }
         }
       }),

@@ -33,7 +33,8 @@ type BreakDays = { readonly from: number; readonly to: number };
 function nextDay(from: number, weekday: number, breaks: readonly BreakDays[]): number {
   let day = from + ((weekday - weekdayOf(from) + 7) % 7);
   // In the order of their ends, a break that is behind never matters again.
-  for (const { from: first, to: last } of breaks) if (day >= first && day <= last) day = last + 1 + ((weekday - weekdayOf(last + 1) + 7) % 7);
+  for (const { from: first, to: last } of breaks)
+    if (day >= first && day <= last) day = last + 1 + ((weekday - weekdayOf(last + 1) + 7) % 7);
   return day;
 }
 
@@ -45,7 +46,9 @@ function nextDay(from: number, weekday: number, breaks: readonly BreakDays[]): n
 export function rhythmMs(rhythm: Rhythm, { start, startWall, zone }: ClockFacts, count: number): number[] {
   if (count <= 0) return [];
   const time = timeOfDayMs(rhythm.at);
-  const breaks = rhythm.breaks.map(({ from, to }) => ({ from: dayNumber(from), to: dayNumber(to) })).sort((a, b) => a.to - b.to);
+  const breaks = rhythm.breaks
+    .map(({ from, to }) => ({ from: dayNumber(from), to: dayNumber(to) }))
+    .sort((a, b) => a.to - b.to);
   const startDay = Math.floor(startWall / dayMs);
   const found: number[] = rhythm.firstAtOnce ? [start] : [];
   let day = nextDay(rhythm.firstAtOnce ? startDay + rhythm.gap : startDay, rhythm.weekday, breaks);
@@ -68,7 +71,8 @@ export const weekdayName = (weekday: number) => weekdays[weekday - 1] ?? '';
 
 /** `One section every Monday 09:00, skipping 2 breaks`. */
 export function rhythmText(rhythm: Rhythm): string {
-  const part = rhythm.unit === 'section' ? 'One section' : `${rhythm.lessons} ${rhythm.lessons === 1 ? 'lesson' : 'lessons'}`;
+  const part =
+    rhythm.unit === 'section' ? 'One section' : `${rhythm.lessons} ${rhythm.lessons === 1 ? 'lesson' : 'lessons'}`;
   const every = rhythm.weeks === 1 ? 'every' : `every ${rhythm.weeks} weeks on`;
   const breaks = rhythm.breaks.length;
   const skipping = breaks ? `, skipping ${breaks} ${breaks === 1 ? 'break' : 'breaks'}` : '';

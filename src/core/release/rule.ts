@@ -59,7 +59,10 @@ export function msOf(rule: OpeningRule, { start, startWall, zone }: ClockFacts):
     case 'after-start': {
       if (rule.unit === 'hours') return start + rule.amount * 3_600_000;
       const days = rule.unit === 'weeks' ? rule.amount * 7 : rule.amount;
-      const wall = rule.at === null ? startWall + days * dayMs : (Math.floor(startWall / dayMs) + days) * dayMs + timeOfDayMs(rule.at);
+      const wall =
+        rule.at === null
+          ? startWall + days * dayMs
+          : (Math.floor(startWall / dayMs) + days) * dayMs + timeOfDayMs(rule.at);
       return Math.max(start, zone.instantAt(wall));
     }
   }
@@ -70,7 +73,8 @@ export function msOf(rule: OpeningRule, { start, startWall, zone }: ClockFacts):
  * in the learner's zone (rules for clock changes: see `atWallTime`). Never before the start, and
  * never earlier when the start is later.
  */
-export const instantOf = (rule: OpeningRule, clock: LearnerClock): Temporal.Instant => Temporal.Instant.fromEpochMilliseconds(msOf(rule, factsOf(clock)));
+export const instantOf = (rule: OpeningRule, clock: LearnerClock): Temporal.Instant =>
+  Temporal.Instant.fromEpochMilliseconds(msOf(rule, factsOf(clock)));
 
 /** A rule in words: `at start`, `day 7, 09:00`, `Mon 12 Apr 2027, 18:00`. Day 7 is seven days after the start. */
 export function ruleText(rule: OpeningRule): string {
@@ -83,7 +87,12 @@ export function ruleText(rule: OpeningRule): string {
       return rule.unit === 'days' ? `day ${rule.amount}${at}` : `week ${rule.amount} after start${at}`;
     }
     case 'on-date': {
-      const day = new Intl.DateTimeFormat('en-GB', { timeZone: 'UTC', weekday: 'short', day: 'numeric', month: 'short' });
+      const day = new Intl.DateTimeFormat('en-GB', {
+        timeZone: 'UTC',
+        weekday: 'short',
+        day: 'numeric',
+        month: 'short',
+      });
       return `${day.format(Date.parse(`${rule.date}T00:00Z`))}, ${rule.at}`;
     }
   }

@@ -24,7 +24,12 @@ const kinds = {
     unit: string().oneOf(['hours', 'days', 'weeks']).required(),
     at: timeOfDay.nullable().defined(),
   }).noUnknown(),
-  'on-date': object({ when: string().oneOf(['on-date']).required(), date: day, at: timeOfDay, zone: zoneSchema }).noUnknown(),
+  'on-date': object({
+    when: string().oneOf(['on-date']).required(),
+    date: day,
+    at: timeOfDay,
+    zone: zoneSchema,
+  }).noUnknown(),
 };
 
 export const openingRuleSchema = lazy((value: unknown) => {
@@ -38,7 +43,11 @@ export const openingRuleSchema = lazy((value: unknown) => {
 export const rhythmSchema = object({
   unit: string().oneOf(['section', 'lessons']).required(),
   lessons: number().integer('Give a whole number.').min(1, 'At least one lesson opens at a time.').max(100).required(),
-  weeks: number().integer('Give a whole number.').min(1, 'At least every week.').max(52, 'At most every 52 weeks.').required(),
+  weeks: number()
+    .integer('Give a whole number.')
+    .min(1, 'At least every week.')
+    .max(52, 'At most every 52 weeks.')
+    .required(),
   weekday: number().integer().min(1).max(7).required(),
   at: timeOfDay,
   firstAtOnce: boolean().required(),

@@ -18,15 +18,23 @@ import { codeOf, learner, must, publishedCourse, run, startsAt, useTestSchool } 
 
 const school = useTestSchool();
 const me = () => learner(school.learner);
-const marker = (courseId: string) => ({ id: school.marker, role: 'marker' as const, courses: { [courseId]: 'marker' as const } });
+const marker = (courseId: string) => ({
+  id: school.marker,
+  role: 'marker' as const,
+  courses: { [courseId]: 'marker' as const },
+});
 const after = (minutes: number) => Temporal.Instant.from(startsAt).add({ minutes }).toString();
 
 test('work is drafted, handed in once, marked, and the learner’s grade and certificate follow', async () => {
   const { courseId, quiz, question, assignment, reading } = await publishedCourse(school);
   const place = { courseId, lessonId: assignment };
   await must(me(), 'assignment.save-draft', { ...place, text: 'A first thought' }, after(1));
-  expect(codeOf(await run(me(), 'assignment.hand-in', { ...place, text: '   ', deed: newId() }, after(2)))).toBe('invalid');
-  const twice = await Promise.all([1, 2].map(() => run(me(), 'assignment.hand-in', { ...place, text: 'The whole of it', deed: newId() }, after(3))));
+  expect(codeOf(await run(me(), 'assignment.hand-in', { ...place, text: '   ', deed: newId() }, after(2)))).toBe(
+    'invalid',
+  );
+  const twice = await Promise.all(
+    [1, 2].map(() => run(me(), 'assignment.hand-in', { ...place, text: 'The whole of it', deed: newId() }, after(3))),
+  );
   expect(twice.map(codeOf).sort()).toEqual(['closed', 'ok']);
   const [work] = await database().select().from(tables.handIn).where(eq(tables.handIn.lessonId, assignment));
   const mark = { handInId: work?.id, points: 7500, remark: 'Good', finish: true };
@@ -58,7 +66,11 @@ test('work is drafted, handed in once, marked, and the learner’s grade and cer
   const { id } = await must(me(), 'quiz.begin', { courseId, lessonId: quiz, deed: newId() }, after(9));
   await must(me(), 'quiz.answer', { sittingId: id, questionId: question, answer: { typed: '4' } }, after(10));
   await must(me(), 'quiz.hand-in', { sittingId: id }, after(11));
-  await Promise.all([awardIfEarned(courseId, school.learner), awardIfEarned(courseId, school.learner), must(me(), 'certificate.claim', { courseId })]);
+  await Promise.all([
+    awardIfEarned(courseId, school.learner),
+    awardIfEarned(courseId, school.learner),
+    must(me(), 'certificate.claim', { courseId }),
+  ]);
   const issued = await database().select().from(tables.certificate).where(eq(tables.certificate.courseId, courseId));
   expect(issued).toHaveLength(1);
   expect(issued[0]).toMatchObject({ holder: 'The learner', grade: '87.5 %' });
@@ -76,7 +88,15 @@ test('points set by hand and excuses need a reason and bounds', async () => {
   const { courseId, quiz } = await publishedCourse(school);
   const boss = { id: school.owner, role: 'owner' as const, courses: {} };
   const decide = (part: object, who = boss as Parameters<typeof run>[0]) =>
-    run(who, 'gradebook.decide', { courseId, lessonId: quiz, learnerId: school.learner, kind: 'points', points: 500, reason: 'by hand', ...part }).then(codeOf);
+    run(who, 'gradebook.decide', {
+      courseId,
+      lessonId: quiz,
+      learnerId: school.learner,
+      kind: 'points',
+      points: 500,
+      reason: 'by hand',
+      ...part,
+    }).then(codeOf);
   expect([
     await decide({}),
     await decide({ reason: ' ' }),
@@ -91,7 +111,16 @@ test('work that is late is refused where late work is not taken, and the draft s
   const due = { when: 'after-start', amount: 1, unit: 'hours', at: null };
   const { courseId, assignment } = await publishedCourse(school, { assignment: { due, takesLate: false } });
   await must(me(), 'assignment.save-draft', { courseId, lessonId: assignment, text: 'nearly' }, after(59));
-  expect(codeOf(await run(me(), 'assignment.hand-in', { courseId, lessonId: assignment, text: 'too late', deed: newId() }, after(61)))).toBe('too-late');
+  expect(
+    codeOf(
+      await run(
+        me(),
+        'assignment.hand-in',
+        { courseId, lessonId: assignment, text: 'too late', deed: newId() },
+        after(61),
+      ),
+    ),
+  ).toBe('too-late');
   const [row] = await database().select().from(tables.handIn).where(eq(tables.handIn.lessonId, assignment));
   expect([row?.state, row?.text]).toEqual(['draft', 'nearly']);
 });
@@ -128,7 +157,10 @@ test.each([
     execFileSync('pdftoppm', ['-png', '-r', '50', '-singlefile', pdf, pdf]);
     // The band the name stands in: how much of it is dark.
     const { data, info } = await sharp(`${pdf}.png`).greyscale().raw().toBuffer({ resolveWithObject: true });
-    const band = data.subarray(Math.floor(info.height * 0.31) * info.width, Math.floor(info.height * 0.47) * info.width);
+    const band = data.subarray(
+      Math.floor(info.height * 0.31) * info.width,
+      Math.floor(info.height * 0.47) * info.width,
+    );
     return band.filter((pixel) => pixel < 120).length;
   };
   expect((await ink(name)) - (await ink('.'))).toBeGreaterThan(60);

@@ -42,10 +42,23 @@ async function draftOf(context: CommandContext, courseId: string, lessonId: stri
   let draft = rows.find((row) => row.state === 'draft');
   if (!draft) {
     if (before >= settings.attempts)
-      return fail('closed', before === 1 ? 'You have handed this in.' : `You have handed this in ${before} times, as often as it is allowed.`);
+      return fail(
+        'closed',
+        before === 1
+          ? 'You have handed this in.'
+          : `You have handed this in ${before} times, as often as it is allowed.`,
+      );
     [draft] = await tx.db
       .insert(handIn)
-      .values({ id: newId(), learnerId: actor.id, courseId, lessonId, editionId: learning.editionId, number: before + 1, state: 'draft' })
+      .values({
+        id: newId(),
+        learnerId: actor.id,
+        courseId,
+        lessonId,
+        editionId: learning.editionId,
+        number: before + 1,
+        state: 'draft',
+      })
       .returning();
     if (lesson.progress.state === 'empty')
       await recordEvent(tx, {
@@ -71,7 +84,10 @@ export const saveDraft = command({
     if (!checked.ok) return checked;
     const found = await draftOf(context, courseId, lessonId);
     if (!found.ok) return found;
-    await context.tx.db.update(handIn).set({ text, changedAt: context.now.toString() }).where(eq(handIn.id, found.value.draft.id));
+    await context.tx.db
+      .update(handIn)
+      .set({ text, changedAt: context.now.toString() })
+      .where(eq(handIn.id, found.value.draft.id));
     return ok({ saved: context.now.toString() });
   },
 });
@@ -168,11 +184,28 @@ export const handInWork = command({
     if (!may.ok) return may;
     await context.tx.db
       .update(handIn)
-      .set({ text, deed, of: settings.points, state: 'handed-in', handedInAt: context.now.toString(), isLate: may.value.isLate })
+      .set({
+        text,
+        deed,
+        of: settings.points,
+        state: 'handed-in',
+        handedInAt: context.now.toString(),
+        isLate: may.value.isLate,
+      })
       .where(eq(handIn.id, draft.id));
-    const event = { learnerId: context.actor.id, courseId, lessonId, lessonTitle: lesson.title, at: context.now.toString() };
+    const event = {
+      learnerId: context.actor.id,
+      courseId,
+      lessonId,
+      lessonTitle: lesson.title,
+      at: context.now.toString(),
+    };
     const rule = lesson.done ?? usualDoneRule(lesson);
-    await recordEvent(context.tx, { ...event, verb: rule.by === 'passed' ? 'attempted' : 'completed', deed: `hand-in/${draft.id}/handed-in` });
+    await recordEvent(context.tx, {
+      ...event,
+      verb: rule.by === 'passed' ? 'attempted' : 'completed',
+      deed: `hand-in/${draft.id}/handed-in`,
+    });
     return ok({ id: draft.id, isLate: may.value.isLate });
   },
 });
@@ -197,20 +230,30 @@ export const markWork = command({
   async permission(context, { handInId }) {
     const row = await workFor(context, handInId);
     // To somebody who may not mark, work that is not there is the same as work they may not see.
-    return row !== null && (row.learnerId === context.actor.id ? can(context.actor, 'marking.mark', row) : mayMark(context.actor, row));
+    return (
+      row !== null &&
+      (row.learnerId === context.actor.id ? can(context.actor, 'marking.mark', row) : mayMark(context.actor, row))
+    );
   },
   async handle(context, input) {
     const row = await workFor(context, input.handInId);
     if (!row || row.state === 'draft') return fail('not-found', 'This work has not been handed in.');
-    if (row.learnerId === context.actor.id) return fail('not-allowed', 'This is your own work; somebody else has to mark it.');
+    if (row.learnerId === context.actor.id)
+      return fail('not-allowed', 'This is your own work; somebody else has to mark it.');
     const lesson = await lessonOf(context.tx.db, row);
     if (!lesson.ok) return lesson;
     const checked = checkMark(input.points, lesson.value.assignment as AssignmentSettings, input.finish);
     if (!checked.ok) return checked;
     if (row.state === 'marked' && !input.finish)
-      return fail('conflict', 'This work has been marked and its learner has seen it. Finish it again to change the mark.');
+      return fail(
+        'conflict',
+        'This work has been marked and its learner has seen it. Finish it again to change the mark.',
+      );
     const { tx, actor, now } = context;
-    const same = row.points === input.points && row.remark === input.remark && row.state === (input.finish ? 'marked' : 'being-marked');
+    const same =
+      row.points === input.points &&
+      row.remark === input.remark &&
+      row.state === (input.finish ? 'marked' : 'being-marked');
     if (same) return ok({ state: row.state });
     const state = input.finish ? ('marked' as const) : ('being-marked' as const);
     await tx.db
@@ -225,9 +268,15 @@ export const markWork = command({
       })
       .where(eq(handIn.id, row.id));
     const marking = newId();
-    await tx.db
-      .insert(markHistory)
-      .values({ id: marking, handInId: row.id, markerId: actor.id, at: now.toString(), points: input.points, remark: input.remark, finished: input.finish });
+    await tx.db.insert(markHistory).values({
+      id: marking,
+      handInId: row.id,
+      markerId: actor.id,
+      at: now.toString(),
+      points: input.points,
+      remark: input.remark,
+      finished: input.finish,
+    });
     if (input.finish) {
       const { title, assignment } = lesson.value;
       const event = {
@@ -254,4 +303,9 @@ async function lessonOf(db: Database, row: HandInRow): Promise<Result<NonNullabl
   return lesson?.assignment ? ok(lesson) : fail('not-found', 'The assignment of this work is not there any more.');
 }
 
-export const assignmentCommands = { [saveDraft.name]: saveDraft, [dropFile.name]: dropFile, [handInWork.name]: handInWork, [markWork.name]: markWork };
+export const assignmentCommands = {
+  [saveDraft.name]: saveDraft,
+  [dropFile.name]: dropFile,
+  [handInWork.name]: handInWork,
+  [markWork.name]: markWork,
+};

@@ -1,2 +1,12 @@
 export { addFile, assignmentCommands, type HandInRow, mayAddFile } from './commands';
-export { countWork, handedInFile, handInsOf, type MarkingDesk, markingDesk, markingQueue, type QueueRow, waitingStates, workOf } from './queries';
+export {
+  countWork,
+  handedInFile,
+  handInsOf,
+  type MarkingDesk,
+  markingDesk,
+  markingQueue,
+  type QueueRow,
+  waitingStates,
+  workOf,
+} from './queries';

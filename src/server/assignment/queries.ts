@@ -31,17 +31,28 @@ export type QueueRow = {
 
 /** The courses whose work somebody may mark; null means all. */
 const markable = (person: Person) =>
-  person.role === 'owner' ? null : Object.keys(person.courses).filter((courseId) => can(person, 'marking.mark', { courseId }));
+  person.role === 'owner'
+    ? null
+    : Object.keys(person.courses).filter((courseId) => can(person, 'marking.mark', { courseId }));
 
 /** Work a person may mark, never their own; undefined stands for nothing to say no to, null for no course at all. */
 function mayBeMarkedBy(person: Person) {
   const courses = markable(person);
   if (courses?.length === 0) return null;
-  return and(ne(handIn.state, 'draft'), ne(handIn.learnerId, person.id), courses ? inArray(handIn.courseId, courses) : undefined);
+  return and(
+    ne(handIn.state, 'draft'),
+    ne(handIn.learnerId, person.id),
+    courses ? inArray(handIn.courseId, courses) : undefined,
+  );
 }
 
 /** A page of the work a person may mark, oldest first, in one of some states. */
-export async function markingQueue(db: Database, person: Person, states: readonly HandInRow['state'][], page: number): Promise<RowsPage<QueueRow>> {
+export async function markingQueue(
+  db: Database,
+  person: Person,
+  states: readonly HandInRow['state'][],
+  page: number,
+): Promise<RowsPage<QueueRow>> {
   const wanted = mayBeMarkedBy(person);
   if (!wanted) return { rows: [], found: 0, page };
   const those = and(wanted, inArray(handIn.state, [...states]));
@@ -87,7 +98,11 @@ export async function countWork(db: Database, person: Person, states: readonly H
 export const waitingStates = ['handed-in', 'being-marked'] as const;
 
 /** The work of one assignment a person may mark, oldest first: which, and whether it is marked. */
-export async function workOf(db: Database, person: Person, lessonId: string): Promise<{ readonly id: string; readonly done: boolean }[]> {
+export async function workOf(
+  db: Database,
+  person: Person,
+  lessonId: string,
+): Promise<{ readonly id: string; readonly done: boolean }[]> {
   const wanted = mayBeMarkedBy(person);
   if (!wanted) return [];
   const rows = await db
@@ -98,7 +113,12 @@ export async function workOf(db: Database, person: Person, lessonId: string): Pr
   return rows.map(({ id, state }) => ({ id, done: state === 'marked' }));
 }
 
-export type MarkingDesk = { readonly row: HandInRow; readonly learner: string; readonly lesson: LessonDocument; readonly courseTitle: string };
+export type MarkingDesk = {
+  readonly row: HandInRow;
+  readonly learner: string;
+  readonly lesson: LessonDocument;
+  readonly courseTitle: string;
+};
 
 /** One piece of work on the marking desk; null when it is not there or not theirs to mark. */
 export async function markingDesk(db: Database, id: string, person: Person): Promise<MarkingDesk | null> {

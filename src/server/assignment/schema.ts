@@ -3,7 +3,12 @@ import { edition } from '../outline/schema';
 import { user } from '../people/schema';
 import { at } from '../platform/columns';
 
-export type HandedInFile = { readonly hash: string; readonly name: string; readonly size: number; readonly contentType: string };
+export type HandedInFile = {
+  readonly hash: string;
+  readonly name: string;
+  readonly size: number;
+  readonly contentType: string;
+};
 
 export const handIn = pgTable(
   'hand_in',
@@ -34,7 +39,10 @@ export const handIn = pgTable(
     markerId: text('marker_id'),
     markedAt: at('marked_at'),
   },
-  (table) => [uniqueIndex('hand_in_number').on(table.learnerId, table.lessonId, table.number), index('hand_in_queue').on(table.courseId, table.state)],
+  (table) => [
+    uniqueIndex('hand_in_number').on(table.learnerId, table.lessonId, table.number),
+    index('hand_in_queue').on(table.courseId, table.state),
+  ],
 );
 
 /** Every change of a mark, with who, when and why. */

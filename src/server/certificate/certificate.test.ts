@@ -19,7 +19,13 @@ const content = (name: string) => ({
 });
 const width = 1684;
 const grey = async (input: string | Buffer) =>
-  sharp(input, { density: 144 }).resize({ width }).flatten({ background: 'white' }).greyscale().blur(2).raw().toBuffer();
+  sharp(input, { density: 144 })
+    .resize({ width })
+    .flatten({ background: 'white' })
+    .greyscale()
+    .blur(2)
+    .raw()
+    .toBuffer();
 
 test.each(['Þórgunnur Ó Briain', 'مُحَمَّد (Mo) علي', 'דוד לוי (בן)', 'ปิ่นแก้ว', 'শ্রীকান্ত', 'क्षितिज', '山田 花子'])(
   'what is drawn on screen is what is printed: %s',
@@ -32,7 +38,10 @@ test.each(['Þórgunnur Ó Briain', 'مُحَمَّد (Mo) علي', 'דוד לו
     execFileSync('pdftoppm', ['-png', '-r', '144', '-singlefile', pdf, pdf]);
     const [screen, paper] = [await grey(Buffer.from(svg)), await grey(`${pdf}.png`)];
     // The band the name stands in.
-    const [from, to] = [Math.floor((screen.length * 0.3) / width) * width, Math.floor((screen.length * 0.47) / width) * width];
+    const [from, to] = [
+      Math.floor((screen.length * 0.3) / width) * width,
+      Math.floor((screen.length * 0.47) / width) * width,
+    ];
     let [different, ink] = [0, 0];
     for (let i = from; i < to; i += 1) {
       if (i % width < width * 0.1 || i % width > width * 0.9) continue;

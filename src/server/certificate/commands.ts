@@ -19,9 +19,15 @@ import { checkAddress } from './queries';
 import { certificate } from './schema';
 
 /** Issues a learner's certificate for a course. A second call finds the first one. */
-async function issue(tx: Transaction, found: Learning, now: Temporal.Instant): Promise<Result<{ readonly id: string; readonly isNew: boolean }>> {
+async function issue(
+  tx: Transaction,
+  found: Learning,
+  now: Temporal.Instant,
+): Promise<Result<{ readonly id: string; readonly isNew: boolean }>> {
   const { head, learner, view } = found;
-  await tx.client.query('select pg_advisory_xact_lock(hashtextextended($1, 0))', [`certificate/${head.id}/${learner.learnerId}`]);
+  await tx.client.query('select pg_advisory_xact_lock(hashtextextended($1, 0))', [
+    `certificate/${head.id}/${learner.learnerId}`,
+  ]);
   const [there] = await tx.db
     .select({ id: certificate.id })
     .from(certificate)
@@ -41,7 +47,11 @@ async function issue(tx: Transaction, found: Learning, now: Temporal.Instant): P
     number: `${course.award.prefix}-0000-00000`,
     checkAddress: checkAddress('0'.repeat(token.length)),
   });
-  if (heldBack) return fail('invalid', `The certificate of ${learner.name} is held back. ${heldBack} Change the design under Award, or the name.`);
+  if (heldBack)
+    return fail(
+      'invalid',
+      `The certificate of ${learner.name} is held back. ${heldBack} Change the design under Award, or the name.`,
+    );
   const counter = await tx.db.execute<{ next: string }>(sql`select nextval('certificate_counter') as next`);
   const id = newId();
   await tx.db.insert(certificate).values({
@@ -73,8 +83,14 @@ export async function awardIfEarned(courseId: string, learnerId: string, now = T
     const sentence = made.ok ? `issued a certificate to ${found.learner.name}` : made.problem.sentence;
     const row = { command: 'certificate.award', courseId, sentence };
     // Held back again and again, it is told once.
-    const told = made.ok ? 0 : await tx.db.$count(audit, and(eq(audit.courseId, courseId), eq(audit.command, row.command), eq(audit.sentence, sentence)));
-    if (told === 0) await tx.db.insert(audit).values({ ...row, id: newId(), at: now.toString(), actorId: null, changes: [] });
+    const told = made.ok
+      ? 0
+      : await tx.db.$count(
+          audit,
+          and(eq(audit.courseId, courseId), eq(audit.command, row.command), eq(audit.sentence, sentence)),
+        );
+    if (told === 0)
+      await tx.db.insert(audit).values({ ...row, id: newId(), at: now.toString(), actorId: null, changes: [] });
   });
 }
 
@@ -88,7 +104,8 @@ export const claimCertificate = command({
     const found = head && (await learning(tx.db, head, actor.id, now));
     if (!found) return fail('not-allowed', 'You do not take this course.');
     if (!found.view.award) return fail('invalid', 'This course awards no certificate.');
-    if (!found.view.award.earned) return fail('invalid', `The certificate is not earned yet: ${found.view.award.missing[0] ?? ''}`);
+    if (!found.view.award.earned)
+      return fail('invalid', `The certificate is not earned yet: ${found.view.award.missing[0] ?? ''}`);
     const made = await issue(tx, found, now);
     if (!made.ok) return made;
     if (made.value.isNew) await audit({ courseId, sentence: `issued a certificate to ${found.learner.name}` });
@@ -109,10 +126,12 @@ export const awardByHand = command({
     const head = await courseHead(tx.db, courseId);
     const found = head && (await learning(tx.db, head, learnerId, now));
     if (!found) return fail('not-found', 'This learner does not take the course, or nothing of it is published.');
-    if (!found.view.award) return fail('invalid', 'This course awards no certificate. Switch it on under Award, then publish.');
+    if (!found.view.award)
+      return fail('invalid', 'This course awards no certificate. Switch it on under Award, then publish.');
     const made = await issue(tx, found, now);
     if (!made.ok) return made;
-    if (made.value.isNew) await audit({ courseId, sentence: `awarded a certificate to ${found.learner.name} by hand: ${why.trim()}` });
+    if (made.value.isNew)
+      await audit({ courseId, sentence: `awarded a certificate to ${found.learner.name} by hand: ${why.trim()}` });
     return ok({ id: made.value.id });
   },
 });
@@ -129,7 +148,8 @@ export const withdrawCertificate = command({
     const key = and(eq(certificate.id, certificateId), eq(certificate.courseId, courseId));
     const [row] = await tx.db.select().from(certificate).where(key).for('update');
     if (!row) return fail('not-found', 'This certificate is not one of the course.');
-    if (!mayDecide(actor, 'certificate.issue', row)) return fail('not-allowed', 'This is your own certificate; somebody else has to decide about it.');
+    if (!mayDecide(actor, 'certificate.issue', row))
+      return fail('not-allowed', 'This is your own certificate; somebody else has to decide about it.');
     // The first reason stands: it is the one the check page has told.
     if (row.withdrawnAt) return ok(null);
     await tx.db.update(certificate).set({ withdrawnAt: now.toString(), withdrawnWhy: why.trim() }).where(key);

@@ -1,6 +1,12 @@
 import PDFDocument from 'pdfkit';
 import { create as createCode } from 'qrcode';
-import { type AwardSettings, type CertificateContent, type CertificateLayout, layoutCertificate, type PlacedText } from '@/core/certificate';
+import {
+  type AwardSettings,
+  type CertificateContent,
+  type CertificateLayout,
+  layoutCertificate,
+  type PlacedText,
+} from '@/core/certificate';
 import { type LoadedFont, sansPath } from './fonts';
 import { pathOf, type SetRun, setLine } from './setter';
 
@@ -23,7 +29,11 @@ const nameOf: Record<string, string> = { name: 'name', school: 'name of the scho
 const partName = (part: string) => nameOf[part] ?? part;
 
 function lay(design: AwardSettings, content: CertificateContent): Laid {
-  const layout = layoutCertificate(design, content, (face, weight, text, size) => setLine(face, weight, text, size).width);
+  const layout = layoutCertificate(
+    design,
+    content,
+    (face, weight, text, size) => setLine(face, weight, text, size).width,
+  );
   const missing = new Map<string, string[]>();
   const texts = layout.texts.map((text): SetText => {
     const line = setLine(text.face, text.weight, text.text, text.size);
@@ -31,10 +41,20 @@ function lay(design: AwardSettings, content: CertificateContent): Laid {
     return { ...text, runs: line.runs, left: text.x - line.width / 2 };
   });
   const { codePath, side } = checkCode(content.checkAddress);
-  const unset = [...missing].map(([part, letters]) => `No typeface here has ${[...new Set(letters)].slice(0, 8).join(' ')} of the ${partName(part)}.`);
+  const unset = [...missing].map(
+    ([part, letters]) =>
+      `No typeface here has ${[...new Set(letters)].slice(0, 8).join(' ')} of the ${partName(part)}.`,
+  );
   const tooLong = layout.overflows.map((part) => `The ${partName(part)} does not fit, even at its smallest size.`);
   const ownName = layout.overflows.includes('name') ? 'The name does not fit, even at its smallest size.' : null;
-  return { ...layout, texts, codePath, codeModules: side, problems: [...tooLong, ...unset], heldBack: unset[0] ?? ownName };
+  return {
+    ...layout,
+    texts,
+    codePath,
+    codeModules: side,
+    problems: [...tooLong, ...unset],
+    heldBack: unset[0] ?? ownName,
+  };
 }
 
 const codes = new Map<string, { readonly codePath: string; readonly side: number }>();
@@ -47,7 +67,8 @@ function checkCode(address: string): { readonly codePath: string; readonly side:
   const { modules } = createCode(address, { errorCorrectionLevel: 'M' });
   const side = modules.size;
   let codePath = '';
-  for (let y = 0; y < side; y += 1) for (let x = 0; x < side; x += 1) if (modules.get(y, x)) codePath += `M${x} ${y}h1v1h-1z`;
+  for (let y = 0; y < side; y += 1)
+    for (let x = 0; x < side; x += 1) if (modules.get(y, x)) codePath += `M${x} ${y}h1v1h-1z`;
   if (codes.size >= mostCodes) codes.clear();
   codes.set(address, { codePath, side });
   return { codePath, side };
@@ -56,7 +77,12 @@ function checkCode(address: string): { readonly codePath: string; readonly side:
 /** A certificate for the screen: from the same setter as the PDF, with its texts as outlines. */
 export function drawnCertificate(design: AwardSettings, content: CertificateContent): Drawn {
   const laid = lay(design, content);
-  const texts = laid.texts.map(({ runs, left, ...text }): DrawnText => ({ ...text, path: pathOf({ runs, width: 0, missing: [] }, text.size, left, text.y) }));
+  const texts = laid.texts.map(
+    ({ runs, left, ...text }): DrawnText => ({
+      ...text,
+      path: pathOf({ runs, width: 0, missing: [] }, text.size, left, text.y),
+    }),
+  );
   return { ...laid, texts };
 }
 
@@ -70,7 +96,10 @@ export const checkedCertificate = (design: AwardSettings, content: CertificateCo
  * The library takes files of fonts and reads each anew; it is given those that are read already, as the kind of
  * object it makes of them. Which class that is, it shows on any font it has read.
  */
-type Embedded = { readonly constructor: new (document: PDFKit.PDFDocument, font: unknown, id: string) => Embedded; id: string };
+type Embedded = {
+  readonly constructor: new (document: PDFKit.PDFDocument, font: unknown, id: string) => Embedded;
+  id: string;
+};
 type Inside = PDFKit.PDFDocument & { _font: Embedded; _fontFamilies: Record<string, Embedded>; _fontCount: number };
 
 function useFont(document: Inside, { key, font }: LoadedFont): void {
@@ -89,7 +118,11 @@ function learnEmbedding(path: string): void {
 }
 
 /** The PDF of a certificate, with its fonts embedded and nothing in it that depends on the machine. */
-export async function certificatePdf(design: AwardSettings, content: CertificateContent, issuedAt: string): Promise<Uint8Array> {
+export async function certificatePdf(
+  design: AwardSettings,
+  content: CertificateContent,
+  issuedAt: string,
+): Promise<Uint8Array> {
   const drawn = lay(design, content);
   learnEmbedding(sansPath);
   const when = new Date(issuedAt);

@@ -15,7 +15,11 @@ const noto = (script: string) => {
 const cjk = (weight: string) => `/usr/share/fonts/opentype/noto/NotoSansCJK-${weight}.ttc`;
 
 /** A typeface as whole files, by weight, so that it can be embedded; and the name of the one meant in a collection. */
-type Typeface = { readonly regular: string; readonly bold: string; readonly inCollection?: { readonly regular: string; readonly bold: string } };
+type Typeface = {
+  readonly regular: string;
+  readonly bold: string;
+  readonly inCollection?: { readonly regular: string; readonly bold: string };
+};
 
 const script = fromPackage('pinyon-script/400Regular/PinyonScript_400Regular.ttf');
 /** In the order in which they are tried where the typeface wished for lacks a letter. */
@@ -25,7 +29,10 @@ const typefaces = {
     regular: fromPackage('source-serif-4/400Regular/SourceSerif4_400Regular.ttf'),
     bold: fromPackage('source-serif-4/600SemiBold/SourceSerif4_600SemiBold.ttf'),
   },
-  sans: { regular: fromPackage('noto-sans/400Regular/NotoSans_400Regular.ttf'), bold: fromPackage('noto-sans/600SemiBold/NotoSans_600SemiBold.ttf') },
+  sans: {
+    regular: fromPackage('noto-sans/400Regular/NotoSans_400Regular.ttf'),
+    bold: fromPackage('noto-sans/600SemiBold/NotoSans_600SemiBold.ttf'),
+  },
   arabic: noto('arabic'),
   hebrew: noto('hebrew'),
   devanagari: noto('devanagari'),
@@ -35,9 +42,21 @@ const typefaces = {
   georgian: noto('georgian'),
   armenian: noto('armenian'),
   ethiopic: noto('ethiopic'),
-  japanese: { regular: cjk('Regular'), bold: cjk('Bold'), inCollection: { regular: 'NotoSansCJKjp-Regular', bold: 'NotoSansCJKjp-Bold' } },
-  korean: { regular: cjk('Regular'), bold: cjk('Bold'), inCollection: { regular: 'NotoSansCJKkr-Regular', bold: 'NotoSansCJKkr-Bold' } },
-  chinese: { regular: cjk('Regular'), bold: cjk('Bold'), inCollection: { regular: 'NotoSansCJKsc-Regular', bold: 'NotoSansCJKsc-Bold' } },
+  japanese: {
+    regular: cjk('Regular'),
+    bold: cjk('Bold'),
+    inCollection: { regular: 'NotoSansCJKjp-Regular', bold: 'NotoSansCJKjp-Bold' },
+  },
+  korean: {
+    regular: cjk('Regular'),
+    bold: cjk('Bold'),
+    inCollection: { regular: 'NotoSansCJKkr-Regular', bold: 'NotoSansCJKkr-Bold' },
+  },
+  chinese: {
+    regular: cjk('Regular'),
+    bold: cjk('Bold'),
+    inCollection: { regular: 'NotoSansCJKsc-Regular', bold: 'NotoSansCJKsc-Bold' },
+  },
 } as const satisfies Record<string, Typeface>;
 export type TypefaceName = keyof typeof typefaces;
 export const typefaceNames = Object.keys(typefaces) as TypefaceName[];
@@ -48,7 +67,10 @@ export type LoadedFont = { readonly key: string; readonly font: Font; readonly v
 const kept = globalThis as typeof globalThis & { mosaikFonts?: Map<string, LoadedFont | null> };
 
 /** Where a typeface stands, and its name in a collection of several. */
-export function fileOf(name: TypefaceName, weight: Weight): { readonly path: string; readonly inCollection: string | null } {
+export function fileOf(
+  name: TypefaceName,
+  weight: Weight,
+): { readonly path: string; readonly inCollection: string | null } {
   const typeface: Typeface = typefaces[name];
   return { path: typeface[weight], inCollection: typeface.inCollection?.[weight] ?? null };
 }

@@ -16,7 +16,11 @@ export type CertificateRow = typeof certificate.$inferSelect;
 export const checkAddress = (token: string) => `${config.address}/check/${token}`;
 
 /** The certificates of some learners of a course. */
-export async function certificatesOf(db: Database, courseId: string, learnerIds: readonly string[]): Promise<CertificateRow[]> {
+export async function certificatesOf(
+  db: Database,
+  courseId: string,
+  learnerIds: readonly string[],
+): Promise<CertificateRow[]> {
   if (learnerIds.length === 0) return [];
   return db
     .select()
@@ -25,19 +29,38 @@ export async function certificatesOf(db: Database, courseId: string, learnerIds:
 }
 
 /** A page of the certificates of a course, the newest first, of those whose holder or number holds some words. */
-export async function certificatesPage(db: Database, courseId: string, find: string, page: number): Promise<RowsPage<CertificateRow>> {
-  const wanted = and(eq(certificate.courseId, courseId), find === '' ? undefined : contains(sql`${certificate.holder} || ' ' || ${certificate.number}`, find));
+export async function certificatesPage(
+  db: Database,
+  courseId: string,
+  find: string,
+  page: number,
+): Promise<RowsPage<CertificateRow>> {
+  const wanted = and(
+    eq(certificate.courseId, courseId),
+    find === '' ? undefined : contains(sql`${certificate.holder} || ' ' || ${certificate.number}`, find),
+  );
   const [rows, found] = await Promise.all([
-    db.select().from(certificate).where(wanted).orderBy(desc(certificate.issuedAt), asc(certificate.id)).limit(rowsPerPage).offset(rowsBefore(page)),
+    db
+      .select()
+      .from(certificate)
+      .where(wanted)
+      .orderBy(desc(certificate.issuedAt), asc(certificate.id))
+      .limit(rowsPerPage)
+      .offset(rowsBefore(page)),
     db.$count(certificate, wanted),
   ]);
   return { rows, found, page };
 }
 
 /** How many certificates a course has issued. */
-export const countCertificates = (db: Database, courseId: string): Promise<number> => db.$count(certificate, eq(certificate.courseId, courseId));
+export const countCertificates = (db: Database, courseId: string): Promise<number> =>
+  db.$count(certificate, eq(certificate.courseId, courseId));
 
-export async function certificateFor(db: Database, courseId: string, learnerId: string): Promise<CertificateRow | null> {
+export async function certificateFor(
+  db: Database,
+  courseId: string,
+  learnerId: string,
+): Promise<CertificateRow | null> {
   const [row] = await db
     .select()
     .from(certificate)

@@ -50,7 +50,8 @@ const vowelBeforeDoubling = /([\u064b-\u0650]+)(\u0651)/g;
 /** Signs that join, part and turn letters, and show nothing of their own. */
 const invisible = new Set(['\u200c', '\u200d', '\u200e', '\u200f', '\u2060', '\ufe0f']);
 
-const has = (font: Font, text: string): boolean => [...text].every((letter) => invisible.has(letter) || font.hasGlyphForCodePoint(letter.codePointAt(0) ?? 0));
+const has = (font: Font, text: string): boolean =>
+  [...text].every((letter) => invisible.has(letter) || font.hasGlyphForCodePoint(letter.codePointAt(0) ?? 0));
 
 /** The typefaces to try for a piece of text, the best first. */
 function orderFor(face: Face, piece: string, whole: string): TypefaceName[] {
@@ -62,7 +63,16 @@ function orderFor(face: Face, piece: string, whole: string): TypefaceName[] {
         ? 'korean'
         : 'chinese'
     : null;
-  return [...new Set<TypefaceName>([...(own ? [own] : []), ...(han ? [han as TypefaceName] : []), face, 'serif', 'sans', ...typefaceNames])];
+  return [
+    ...new Set<TypefaceName>([
+      ...(own ? [own] : []),
+      ...(han ? [han as TypefaceName] : []),
+      face,
+      'serif',
+      'sans',
+      ...typefaceNames,
+    ]),
+  ];
 }
 
 type Piece = { text: string; font: LoadedFont; level: number; isSpace: boolean; isCommon: boolean };
@@ -96,7 +106,14 @@ export function setLine(face: Face, weight: Weight, raw: string, size: number): 
     const last = pieces.at(-1);
     // Signs that read the same both ways are set one by one where they run from right to left, since no script tells the shaper which way.
     const alone = isCommon && level % 2 === 1;
-    if (last && last.font === font && last.level === level && last.isSpace === isSpace && !alone && !(last.isCommon && last.level % 2 === 1)) {
+    if (
+      last &&
+      last.font === font &&
+      last.level === level &&
+      last.isSpace === isSpace &&
+      !alone &&
+      !(last.isCommon && last.level % 2 === 1)
+    ) {
       last.text += shown;
       last.isCommon &&= isCommon;
     } else pieces.push({ text: shown, font, level, isSpace, isCommon });
@@ -155,7 +172,9 @@ export function pathOf(line: SetLine, size: number, left: number, y: number): st
     let at = left + x;
     for (const [i, glyph] of glyphs.entries()) {
       const { xAdvance = 0, xOffset = 0, yOffset = 0 } = positions[i] ?? {};
-      path += (glyph.path as unknown as Outline).transform(scale, 0, 0, -scale, at + xOffset * scale, y - yOffset * scale).toSVG();
+      path += (glyph.path as unknown as Outline)
+        .transform(scale, 0, 0, -scale, at + xOffset * scale, y - yOffset * scale)
+        .toSVG();
       at += xAdvance * scale;
     }
   }

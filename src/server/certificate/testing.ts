@@ -11,9 +11,15 @@ export const fontFiles = typefaceNames.flatMap((name) => {
 export function outlineOf(text: string, size: number, left: number, y: number) {
   const line = setLine('sans', 'regular', text, size);
   const used = [...new Set(line.runs.map((run) => run.font.key.replace(/-regular$/, '') as TypefaceName))];
-  const installed: Partial<Record<TypefaceName, string>> = { japanese: 'Noto Sans CJK JP', korean: 'Noto Sans CJK KR', chinese: 'Noto Sans CJK SC' };
+  const installed: Partial<Record<TypefaceName, string>> = {
+    japanese: 'Noto Sans CJK JP',
+    korean: 'Noto Sans CJK KR',
+    chinese: 'Noto Sans CJK SC',
+  };
   // What is only in one of them is found there, whatever the order; space and signs come from the first.
-  const families = [...(used.length > 1 ? (['sans'] as TypefaceName[]) : []), ...used].map((name) => `"${installed[name] ?? name}"`);
+  const families = [...(used.length > 1 ? (['sans'] as TypefaceName[]) : []), ...used].map(
+    (name) => `"${installed[name] ?? name}"`,
+  );
   const isRightToLeft = /^[^\p{L}]*[\p{Script=Arabic}\p{Script=Hebrew}]/u.test(text);
   return { path: pathOf(line, size, left, y), families: [...new Set(families)], isRightToLeft };
 }

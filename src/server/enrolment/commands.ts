@@ -14,7 +14,8 @@ import { later } from '../platform/jobs';
 import { cohort, enrolment } from './schema';
 
 const courseId = idSchema;
-const mayEnrol = ({ actor }: { actor: Parameters<typeof can>[0] }, input: { courseId: string }) => can(actor, 'course.enrol', input);
+const mayEnrol = ({ actor }: { actor: Parameters<typeof can>[0] }, input: { courseId: string }) =>
+  can(actor, 'course.enrol', input);
 
 const enrol = command({
   name: 'enrolment.add',
@@ -25,7 +26,8 @@ const enrol = command({
       .select()
       .from(user)
       .where(eq(user.email, plainEmail(input.email)));
-    if (!person) return fail('not-found', 'Nobody in the school has this e-mail address. Add the person first.', 'email');
+    if (!person)
+      return fail('not-found', 'Nobody in the school has this e-mail address. Add the person first.', 'email');
     if (input.cohortId) {
       const [group] = await tx.db
         .select({ id: cohort.id })
@@ -35,7 +37,13 @@ const enrol = command({
     }
     const made = await tx.db
       .insert(enrolment)
-      .values({ id: newId(), courseId: input.courseId, learnerId: person.id, cohortId: input.cohortId, at: now.toString() })
+      .values({
+        id: newId(),
+        courseId: input.courseId,
+        learnerId: person.id,
+        cohortId: input.cohortId,
+        at: now.toString(),
+      })
       .onConflictDoNothing()
       .returning();
     if (made.length > 0) await audit({ courseId: input.courseId, sentence: `enrolled ${person.name}` });
@@ -83,7 +91,9 @@ const finishCourse = command({
     const finished = await tx.db
       .update(enrolment)
       .set({ finishedAt: now.toString() })
-      .where(and(eq(enrolment.courseId, input.courseId), eq(enrolment.learnerId, actor.id), isNull(enrolment.finishedAt)))
+      .where(
+        and(eq(enrolment.courseId, input.courseId), eq(enrolment.learnerId, actor.id), isNull(enrolment.finishedAt)),
+      )
       .returning({ id: enrolment.id });
     if (finished.length > 0) {
       await audit({ courseId: input.courseId, sentence: 'finished the course' });
@@ -93,4 +103,8 @@ const finishCourse = command({
   },
 });
 
-export const enrolmentCommands = { [enrol.name]: enrol, [addCohort.name]: addCohort, [finishCourse.name]: finishCourse };
+export const enrolmentCommands = {
+  [enrol.name]: enrol,
+  [addCohort.name]: addCohort,
+  [finishCourse.name]: finishCourse,
+};

@@ -1,2 +1,11 @@
 export { enrolmentCommands } from './commands';
-export { cohortsOf, countLearners, coursesTakenBy, type EnrolledLearner, enrolledLearner, instantFrom, learnersOf, learnersPage } from './queries';
+export {
+  cohortsOf,
+  countLearners,
+  coursesTakenBy,
+  type EnrolledLearner,
+  enrolledLearner,
+  instantFrom,
+  learnersOf,
+  learnersPage,
+} from './queries';

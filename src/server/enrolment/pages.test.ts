@@ -44,10 +44,17 @@ test.each([
 });
 
 test('the shelf and the certificates are read by the page too, and nobody finds what is not theirs', async () => {
-  for (let i = 0; i < 30; i += 1) await must(owner(school.owner), 'course.create', { id: newId(), title: `Shelf ${i}` });
-  const [boss, creator] = await Promise.all([personById(database(), school.owner), personById(database(), school.creator)]);
+  for (let i = 0; i < 30; i += 1)
+    await must(owner(school.owner), 'course.create', { id: newId(), title: `Shelf ${i}` });
+  const [boss, creator] = await Promise.all([
+    personById(database(), school.owner),
+    personById(database(), school.creator),
+  ]);
   if (!boss || !creator) throw new Error('The people of the test are not there.');
-  const [first, second] = await Promise.all([coursesPage(database(), boss, 'shelf', 1), coursesPage(database(), boss, 'shelf', 2)]);
+  const [first, second] = await Promise.all([
+    coursesPage(database(), boss, 'shelf', 1),
+    coursesPage(database(), boss, 'shelf', 2),
+  ]);
   expect([first.rows.length, second.rows.length, first.found, first.total]).toEqual([24, 6, 30, 31]);
   expect(await coursesPage(database(), creator, '', 1)).toMatchObject({ rows: [], found: 0, total: 0 });
   expect(await certificatesPage(database(), courseId, '', 1)).toMatchObject({ rows: [], found: 0 });

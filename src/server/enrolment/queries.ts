@@ -37,7 +37,15 @@ const columns = {
   cohort,
 };
 
-type Row = { learnerId: string; at: string; finishedAt: string | null; name: string; email: string; zone: string; cohort: typeof cohort.$inferSelect | null };
+type Row = {
+  learnerId: string;
+  at: string;
+  finishedAt: string | null;
+  name: string;
+  email: string;
+  zone: string;
+  cohort: typeof cohort.$inferSelect | null;
+};
 const learnerOf = (row: Row): EnrolledLearner => ({
   learnerId: row.learnerId,
   name: row.name,
@@ -59,7 +67,12 @@ export async function learnersOf(db: Database, courseId: string): Promise<Enroll
 }
 
 /** A page of the learners of a course by name, of those whose name, address or cohort holds some words. */
-export async function learnersPage(db: Database, courseId: string, find: string, page: number): Promise<RowsPage<EnrolledLearner>> {
+export async function learnersPage(
+  db: Database,
+  courseId: string,
+  find: string,
+  page: number,
+): Promise<RowsPage<EnrolledLearner>> {
   const words = sql`${user.name} || ' ' || ${user.email} || ' ' || coalesce(${cohort.name}, '')`;
   const wanted = and(eq(enrolment.courseId, courseId), find === '' ? undefined : contains(words, find));
   const [rows, [counted]] = await Promise.all([
@@ -83,9 +96,14 @@ export async function learnersPage(db: Database, courseId: string, find: string,
 }
 
 /** How many take a course. */
-export const countLearners = (db: Database, courseId: string): Promise<number> => db.$count(enrolment, eq(enrolment.courseId, courseId));
+export const countLearners = (db: Database, courseId: string): Promise<number> =>
+  db.$count(enrolment, eq(enrolment.courseId, courseId));
 
-export async function enrolledLearner(db: Database, courseId: string, learnerId: string): Promise<EnrolledLearner | null> {
+export async function enrolledLearner(
+  db: Database,
+  courseId: string,
+  learnerId: string,
+): Promise<EnrolledLearner | null> {
   const [row] = await db
     .select(columns)
     .from(enrolment)
@@ -96,6 +114,10 @@ export async function enrolledLearner(db: Database, courseId: string, learnerId:
 }
 
 export async function coursesTakenBy(db: Database, learnerId: string): Promise<string[]> {
-  const rows = await db.select({ courseId: enrolment.courseId }).from(enrolment).where(eq(enrolment.learnerId, learnerId)).orderBy(asc(enrolment.at));
+  const rows = await db
+    .select({ courseId: enrolment.courseId })
+    .from(enrolment)
+    .where(eq(enrolment.learnerId, learnerId))
+    .orderBy(asc(enrolment.at));
   return rows.map((row) => row.courseId);
 }

@@ -29,5 +29,8 @@ export const enrolment = pgTable(
     /** When the learner said "finish", where the course leaves that to them. */
     finishedAt: at('finished_at'),
   },
-  (table) => [uniqueIndex('enrolment_once').on(table.courseId, table.learnerId), index('enrolment_learner').on(table.learnerId)],
+  (table) => [
+    uniqueIndex('enrolment_once').on(table.courseId, table.learnerId),
+    index('enrolment_learner').on(table.learnerId),
+  ],
 );

@@ -13,7 +13,10 @@ const mostMs = 10_000;
 const mostMegabytes = 384;
 const mostIdle = 2;
 
-const tooMuch = fail('too-large', 'This file takes too long to read, or too much room. Save it anew from the program it comes from, or send it in parts.');
+const tooMuch = fail(
+  'too-large',
+  'This file takes too long to read, or too much room. Save it anew from the program it comes from, or send it in parts.',
+);
 
 /** A thread, and when it will have read its own program and can begin. */
 type Reader = { readonly worker: Thread; readonly ready: Promise<void> };
@@ -54,7 +57,11 @@ export function warmReader(): void {
 }
 
 /** Reads a file apart from everything else. */
-export async function readApart<T extends keyof Tasks>(task: T, input: Tasks[T]['input'], limitMs = mostMs): Promise<Result<Tasks[T]['output']>> {
+export async function readApart<T extends keyof Tasks>(
+  task: T,
+  input: Tasks[T]['input'],
+  limitMs = mostMs,
+): Promise<Result<Tasks[T]['output']>> {
   const reader = idle().pop() ?? open();
   const { worker } = reader;
   worker.ref();

@@ -32,7 +32,11 @@ import { coursesInCatalogue, rowsOf } from './rows';
 import type { Sheet } from './sheets';
 
 /** Which rows are meant, and in which order. */
-export type Look = { readonly about: CatalogueTable; readonly filter: Filter; readonly sort: { readonly column: string; readonly down: boolean } | null };
+export type Look = {
+  readonly about: CatalogueTable;
+  readonly filter: Filter;
+  readonly sort: { readonly column: string; readonly down: boolean } | null;
+};
 export type RowsPage = {
   readonly from: number;
   readonly rows: readonly CatalogueRow[];
@@ -50,7 +54,13 @@ export const lookFields = {
   filter: object({
     join: string().oneOf(['and', 'or']).required(),
     conditions: array()
-      .of(object({ column: string().max(40).required(), operator: string().oneOf(operators).required(), words: string().max(400).defined() }).noUnknown())
+      .of(
+        object({
+          column: string().max(40).required(),
+          operator: string().oneOf(operators).required(),
+          words: string().max(400).defined(),
+        }).noUnknown(),
+      )
       .max(30, 'At most 30 conditions.')
       .required(),
   }).noUnknown(),
@@ -62,7 +72,11 @@ export const lookFields = {
 export const lookSchema = { about: aboutSchema, ...lookFields };
 
 /** All rows that are meant, in their order. */
-export async function rowsFor(db: Database, person: Person, { about, filter, sort }: Look): Promise<readonly CatalogueRow[]> {
+export async function rowsFor(
+  db: Database,
+  person: Person,
+  { about, filter, sort }: Look,
+): Promise<readonly CatalogueRow[]> {
   const rows = (await rowsOf(db, await coursesInCatalogue(db, person))).flatMap((one) => one[about]);
   return sorted(holdsBack(filter) ? rows.filter((row) => matches(row, filter)) : rows, sort);
 }
@@ -110,7 +124,11 @@ export type BulkWish = InferType<typeof wishSchema>;
 /** A plan to be looked at, and the edits that do it; none while there are faults. */
 export type Planned = PlanShown & { readonly courses: readonly CourseEdit[] };
 
-export async function planWish(db: Database, person: Person, { about, filter, sort, value, block }: BulkWish): Promise<Result<Planned>> {
+export async function planWish(
+  db: Database,
+  person: Person,
+  { about, filter, sort, value, block }: BulkWish,
+): Promise<Result<Planned>> {
   const rows = await rowsFor(db, person, { about, filter: filter as Filter, sort });
   if (value) {
     const column = columnOf(about, value.column);
@@ -119,13 +137,24 @@ export async function planWish(db: Database, person: Person, { about, filter, so
   }
   if (!block) return fail('invalid', 'There is nothing to change.');
   const at = rows.findIndex(({ id }) => id === block.row);
-  if (at < 0) return fail('conflict', 'The row you pasted into is not among these rows any more. Look at them again, then paste.');
+  if (at < 0)
+    return fail(
+      'conflict',
+      'The row you pasted into is not among these rows any more. Look at them again, then paste.',
+    );
   const columns = block.columns.flatMap((key) => columnOf(about, key) ?? []);
   return ok(await answered(db, about, planBlock(about, rows.slice(at), columns, block.words)));
 }
 
 /** What a file would do to the catalogue, all of it. */
-export async function planSheet(db: Database, person: Person, about: CatalogueTable, sheet: Sheet, mapping: Mapping, key: RowKey): Promise<Planned> {
+export async function planSheet(
+  db: Database,
+  person: Person,
+  about: CatalogueTable,
+  sheet: Sheet,
+  mapping: Mapping,
+  key: RowKey,
+): Promise<Planned> {
   const courses = await coursesInCatalogue(db, person);
   const rows = (await rowsOf(db, courses)).flatMap((one) => one[about]);
   return answered(db, about, planFile(about, rows, coursesByName(courses), sheet.head, sheet.rows, mapping, key));
@@ -137,6 +166,9 @@ async function answered(db: Database, about: CatalogueTable, plan: BulkPlan): Pr
   const sections =
     into.length === 0
       ? []
-      : await db.select({ id: section.id, courseId: section.courseId, title: section.title }).from(section).where(inArray(section.courseId, into));
+      : await db
+          .select({ id: section.id, courseId: section.courseId, title: section.title })
+          .from(section)
+          .where(inArray(section.courseId, into));
   return { ...planShown(plan), courses: editsOf(about, plan, sections, newId) };
 }

@@ -1,18 +1,35 @@
 import { XMLParser, XMLValidator } from 'fast-xml-parser';
 import iconv from 'iconv-lite';
 import Papa from 'papaparse';
-import { type Branch, countOf, outlineOf, type ReadLesson, type ReadOutline, type RowFault, readLines, readMarkdown, readTable } from '@/core/exchange';
+import {
+  type Branch,
+  countOf,
+  outlineOf,
+  type ReadLesson,
+  type ReadOutline,
+  type RowFault,
+  readLines,
+  readMarkdown,
+  readTable,
+} from '@/core/exchange';
 import { fail, ok, type Result } from '@/core/kernel/problem';
 import { lessonKinds, lessonStates, mediums, mostLessons } from '@/core/outline';
 
 export const outlineForms = ['lines', 'markdown', 'opml', 'csv'] as const;
 export type OutlineForm = (typeof outlineForms)[number];
 
-export type OutlinePreview = { readonly form: OutlineForm; readonly outline: ReadOutline; readonly faults: readonly RowFault[] };
+export type OutlinePreview = {
+  readonly form: OutlineForm;
+  readonly outline: ReadOutline;
+  readonly faults: readonly RowFault[];
+};
 
 /** 10 MB: a hundred times the outline of the largest course. */
 export const mostOutlineBytes = 10 * 1024 * 1024;
-const tooLarge = fail('too-large', 'This file is larger than 10 MB. An outline is text; leave pictures and other files out, or send it in parts.');
+const tooLarge = fail(
+  'too-large',
+  'This file is larger than 10 MB. An outline is text; leave pictures and other files out, or send it in parts.',
+);
 
 /** Text from bytes; this platform's own decoder takes Windows-1252 for Latin-1 and loses quotation marks and the euro. What is not UTF-8 is read as the encoding it most likely is, and that is said. */
 export function decodeText(bytes: Uint8Array): { readonly text: string; readonly note: string | null } {
@@ -45,11 +62,16 @@ export function readOutlineFile(bytes: Uint8Array, name: string, wanted: Outline
   const { text, note } = decodeText(bytes);
   const form = wanted ?? formOf(text, name);
   const read =
-    form === 'opml' ? readOpml(text) : form === 'csv' ? readCsv(text) : ok({ outline: form === 'markdown' ? readMarkdown(text) : readLines(text), faults: [] });
+    form === 'opml'
+      ? readOpml(text)
+      : form === 'csv'
+        ? readCsv(text)
+        : ok({ outline: form === 'markdown' ? readMarkdown(text) : readLines(text), faults: [] });
   if (!read.ok) return read;
   const { outline, faults } = read.value;
   const { sections, lessons } = countOf(outline);
-  if (sections + lessons === 0 && faults.length === 0) return fail('invalid', 'There is nothing in it that could become a section or a lesson.');
+  if (sections + lessons === 0 && faults.length === 0)
+    return fail('invalid', 'There is nothing in it that could become a section or a lesson.');
   if (lessons > mostLessons)
     return fail(
       'too-large',
@@ -83,9 +105,16 @@ function lessonIn(node: Node): Partial<ReadLesson> {
 /** OPML 2.0. Entities of a document's own are never expanded, so a small file stays small. */
 function readOpml(text: string): Result<{ outline: ReadOutline; faults: RowFault[] }> {
   if (/<!DOCTYPE|<!ENTITY/i.test(text))
-    return fail('invalid', 'This OPML declares a document type or entities of its own, which an outline has no use for. Save it without them.');
+    return fail(
+      'invalid',
+      'This OPML declares a document type or entities of its own, which an outline has no use for. Save it without them.',
+    );
   const valid = XMLValidator.validate(text);
-  if (valid !== true) return fail('invalid', `This is not well-formed XML: ${valid.err.msg.replace(/\.$/, '')} (line ${valid.err.line}).`);
+  if (valid !== true)
+    return fail(
+      'invalid',
+      `This is not well-formed XML: ${valid.err.msg.replace(/\.$/, '')} (line ${valid.err.line}).`,
+    );
   let parsed: { readonly opml?: { readonly body?: Node } };
   try {
     parsed = new XMLParser({
@@ -110,7 +139,9 @@ function readOpml(text: string): Result<{ outline: ReadOutline; faults: RowFault
   const body = parsed.opml?.body;
   if (!body?.outline) return fail('invalid', 'This XML is no OPML with an outline in it.');
   const branch = (node: Node): Branch => {
-    const title = [node.text, node.title].find((value): value is string => typeof value === 'string' && value.trim() !== '');
+    const title = [node.text, node.title].find(
+      (value): value is string => typeof value === 'string' && value.trim() !== '',
+    );
     const note = words(node._note) || words(node.note);
     return {
       text: (title ?? 'Untitled').replace(/\s+/g, ' ').trim(),

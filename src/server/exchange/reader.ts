@@ -8,7 +8,10 @@ parentPort?.on('message', async (asked: Asked) => {
     parentPort?.postMessage(await doTask(asked));
   } catch (error) {
     // Nested deeper than any reader can follow, or damaged in a way nobody thought of: the file's fault, not ours.
-    const sentence = error instanceof RangeError ? 'This file is nested too deeply to be read.' : 'This file cannot be read; it may be damaged. Save it again.';
+    const sentence =
+      error instanceof RangeError
+        ? 'This file is nested too deeply to be read.'
+        : 'This file cannot be read; it may be damaged. Save it again.';
     parentPort?.postMessage(fail('invalid', sentence));
   }
 });

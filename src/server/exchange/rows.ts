@@ -1,5 +1,14 @@
 import type { CatalogueRow, CatalogueTable } from '@/core/exchange';
-import { courseOf, learnerMinutes, lessonsBySection, noPaper, papersOf, readiness, releasedSections, sectionsOf } from '@/core/outline';
+import {
+  courseOf,
+  learnerMinutes,
+  lessonsBySection,
+  noPaper,
+  papersOf,
+  readiness,
+  releasedSections,
+  sectionsOf,
+} from '@/core/outline';
 import { can } from '@/core/people';
 import { openingTexts } from '@/core/release';
 import { mediaOfCourse, mediaSums } from '../media';
@@ -42,7 +51,13 @@ export async function rowsOf(db: Database, courses: readonly Facts[]): Promise<C
   );
   const all: CourseRows[] = [];
   for (const facts of courses) {
-    const state = JSON.stringify([facts.changedAt, facts.revision, facts.liveEdition, facts.learners, states.get(facts.id) ?? null]);
+    const state = JSON.stringify([
+      facts.changedAt,
+      facts.revision,
+      facts.liveEdition,
+      facts.learners,
+      states.get(facts.id) ?? null,
+    ]);
     const before = known.get(facts.id);
     const rows = before?.state === state ? before.rows : await workedOut(db, facts);
     keep(facts.id, state, rows);

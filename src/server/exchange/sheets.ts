@@ -7,7 +7,11 @@ import { fail, ok, type Result } from '@/core/kernel/problem';
 import { decodeText } from './read';
 
 /** A table as a file holds it: the names of its columns, and its rows as words. */
-export type Sheet = { readonly head: readonly string[]; readonly rows: readonly (readonly string[])[]; readonly note: string | null };
+export type Sheet = {
+  readonly head: readonly string[];
+  readonly rows: readonly (readonly string[])[];
+  readonly note: string | null;
+};
 
 /** More rows than the largest catalogue, and few enough to be looked at before anything is done. */
 export const mostRows = 20_000;
@@ -39,7 +43,9 @@ const mostColumns = 200;
  */
 function furthestCell(bytes: Uint8Array): { column: number; row: number } {
   const furthest = { column: 0, row: 0 };
-  for (const [name, content] of Object.entries(unzipSync(bytes, { filter: ({ name }) => /^xl\/worksheets\/[^/]+\.xml$/.test(name) }))) {
+  for (const [name, content] of Object.entries(
+    unzipSync(bytes, { filter: ({ name }) => /^xl\/worksheets\/[^/]+\.xml$/.test(name) }),
+  )) {
     if (!name) continue;
     for (const [, letters = '', digits = ''] of strFromU8(content).matchAll(/\sr="([A-Z]{1,3})(\d{1,7})"/g)) {
       furthest.row = Math.max(furthest.row, Number(digits));
@@ -72,8 +78,10 @@ export async function readSheetFile(bytes: Uint8Array): Promise<Result<Sheet>> {
   let note: string | null = null;
   if (isXlsx(bytes)) {
     const unpacked = unpackedSize(bytes);
-    if (unpacked === Number.POSITIVE_INFINITY) return fail('invalid', 'This XLSX cannot be read. Save it again, or save it as CSV.');
-    if (unpacked > mostUnpackedBytes) return fail('too-large', 'This XLSX grows to more than 200 MB when it is unpacked. Send it in parts.');
+    if (unpacked === Number.POSITIVE_INFINITY)
+      return fail('invalid', 'This XLSX cannot be read. Save it again, or save it as CSV.');
+    if (unpacked > mostUnpackedBytes)
+      return fail('too-large', 'This XLSX grows to more than 200 MB when it is unpacked. Send it in parts.');
     try {
       const { column, row } = furthestCell(bytes);
       if (column > mostColumns || row > mostRows + 1)
@@ -86,7 +94,8 @@ export async function readSheetFile(bytes: Uint8Array): Promise<Result<Sheet>> {
       return fail('invalid', 'This XLSX cannot be read. Save it again, or save it as CSV.');
     }
   } else {
-    if (bytes.includes(0) && bytes[0] !== 0xff && bytes[0] !== 0xfe) return fail('invalid', 'This is neither a CSV nor an XLSX file.');
+    if (bytes.includes(0) && bytes[0] !== 0xff && bytes[0] !== 0xfe)
+      return fail('invalid', 'This is neither a CSV nor an XLSX file.');
     const decoded = decodeText(bytes);
     note = decoded.note;
     const { data, errors } = Papa.parse<string[]>(decoded.text, { skipEmptyLines: 'greedy' });
@@ -95,7 +104,8 @@ export async function readSheetFile(bytes: Uint8Array): Promise<Result<Sheet>> {
     all = data;
   }
   const [head, ...rows] = all;
-  if (!head || head.every((cell) => cell.trim() === '')) return fail('invalid', 'The file is empty. Its first row names the columns.');
+  if (!head || head.every((cell) => cell.trim() === ''))
+    return fail('invalid', 'The file is empty. Its first row names the columns.');
   if (rows.length > mostRows)
     return fail(
       'too-large',
@@ -105,7 +115,11 @@ export async function readSheetFile(bytes: Uint8Array): Promise<Result<Sheet>> {
 }
 
 /** A table as a file. In CSV words that a spreadsheet would take for a formula stand behind an apostrophe; in XLSX words are words. */
-export async function writeSheet(form: 'csv' | 'xlsx', head: readonly string[], rows: readonly (readonly Cell[])[]): Promise<Uint8Array> {
+export async function writeSheet(
+  form: 'csv' | 'xlsx',
+  head: readonly string[],
+  rows: readonly (readonly Cell[])[],
+): Promise<Uint8Array> {
   if (form === 'csv') {
     const words = rows.map((row) => row.map((cell) => (typeof cell === 'number' ? cell : guarded(wordsOf(cell)))));
     return Buffer.from(`\uFEFF${Papa.unparse([[...head], ...words], { newline: '\r\n' })}\r\n`, 'utf8');
@@ -114,7 +128,11 @@ export async function writeSheet(form: 'csv' | 'xlsx', head: readonly string[], 
     head.map((name) => ({ value: name, fontWeight: 'bold' as const })),
     ...rows.map((row) =>
       row.map((cell) =>
-        cell === null || cell === '' ? null : typeof cell === 'number' ? { value: cell, type: Number } : { value: wordsOf(cell), type: String },
+        cell === null || cell === ''
+          ? null
+          : typeof cell === 'number'
+            ? { value: cell, type: Number }
+            : { value: wordsOf(cell), type: String },
       ),
     ),
   ];

@@ -11,4 +11,6 @@ export type Asked = { [T in keyof Tasks]: { readonly task: T; readonly input: Ta
 
 /** Does what is asked. Runs in the reading thread. */
 export const doTask = async (asked: Asked): Promise<Result<OutlinePreview | Sheet>> =>
-  asked.task === 'outline' ? readOutlineFile(asked.input.bytes, asked.input.name, asked.input.form) : readSheetFile(asked.input.bytes);
+  asked.task === 'outline'
+    ? readOutlineFile(asked.input.bytes, asked.input.name, asked.input.form)
+    : readSheetFile(asked.input.bytes);

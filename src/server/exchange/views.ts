@@ -9,7 +9,12 @@ import { command } from '../platform/command';
 import type { Database } from '../platform/database';
 import { lookFields, lookSchema } from './catalogue';
 import { type CatalogueLook, catalogueView } from './schema';
-export type SavedView = { readonly id: string; readonly name: string; readonly about: CatalogueTable; readonly look: CatalogueLook };
+export type SavedView = {
+  readonly id: string;
+  readonly name: string;
+  readonly about: CatalogueTable;
+  readonly look: CatalogueLook;
+};
 
 export const viewsOf = (db: Database, ownerId: string): Promise<SavedView[]> =>
   db
@@ -37,7 +42,10 @@ export const saveView = command({
   }).noUnknown(),
   permission: ({ actor }) => can(actor, 'course.create') || Object.values(actor.courses).includes('creator'),
   async handle({ tx, actor }, { id, name, about, look }) {
-    const [there] = await tx.db.select({ ownerId: catalogueView.ownerId }).from(catalogueView).where(eq(catalogueView.id, id));
+    const [there] = await tx.db
+      .select({ ownerId: catalogueView.ownerId })
+      .from(catalogueView)
+      .where(eq(catalogueView.id, id));
     if (there && there.ownerId !== actor.id) return fail('not-allowed', 'This view belongs to somebody else.');
     const row = { name: name.trim(), about, look: look as CatalogueLook };
     await tx.db
@@ -52,7 +60,10 @@ export const removeView = command({
   name: 'catalogue.remove-view',
   input: object({ id: idSchema }).noUnknown(),
   permission: async ({ actor, tx }, { id }) => {
-    const [row] = await tx.db.select({ ownerId: catalogueView.ownerId }).from(catalogueView).where(eq(catalogueView.id, id));
+    const [row] = await tx.db
+      .select({ ownerId: catalogueView.ownerId })
+      .from(catalogueView)
+      .where(eq(catalogueView.id, id));
     return row === undefined || row.ownerId === actor.id;
   },
   async handle({ tx }, { id }) {

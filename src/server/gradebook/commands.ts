@@ -38,7 +38,9 @@ export const decideGrade = command({
     if (!lesson || !learner) return fail('not-found', 'This learner or this item is not part of the course.');
     const key = and(eq(gradeDecision.learnerId, learnerId), eq(gradeDecision.lessonId, lessonId));
     // One decision after the other, so that the same one sent twice finds the first.
-    await tx.client.query('select pg_advisory_xact_lock(hashtextextended($1, 0))', [`decision/${learnerId}/${lessonId}`]);
+    await tx.client.query('select pg_advisory_xact_lock(hashtextextended($1, 0))', [
+      `decision/${learnerId}/${lessonId}`,
+    ]);
     const [before] = await tx.db.select().from(gradeDecision).where(key);
     if (input.kind === 'none' && !before) return ok(null);
     if (input.kind === 'none') await tx.db.delete(gradeDecision).where(key);
@@ -47,7 +49,11 @@ export const decideGrade = command({
       if (input.kind === 'points') {
         if (input.points === null) return fail('invalid', 'Give the points.', 'points');
         if (input.points > fullPoints(lesson))
-          return fail('invalid', `${lesson.title} is worth ${pointsText(fullPoints(lesson))} points; give at most that.`, 'points');
+          return fail(
+            'invalid',
+            `${lesson.title} is worth ${pointsText(fullPoints(lesson))} points; give at most that.`,
+            'points',
+          );
       }
       const decided = {
         learnerId,
@@ -58,7 +64,8 @@ export const decideGrade = command({
         of: input.kind === 'points' ? fullPoints(lesson) : null,
         reason: input.reason.trim(),
       };
-      if (before && (['kind', 'points', 'of', 'reason'] as const).every((field) => before[field] === decided[field])) return ok(null);
+      if (before && (['kind', 'points', 'of', 'reason'] as const).every((field) => before[field] === decided[field]))
+        return ok(null);
       const row = {
         ...decided,
         decidedBy: actor.id,
@@ -70,8 +77,15 @@ export const decideGrade = command({
         .onConflictDoUpdate({ target: [gradeDecision.learnerId, gradeDecision.lessonId], set: row });
     }
     const what =
-      input.kind === 'excused' ? 'excused' : input.kind === 'points' ? `set ${pointsText(input.points ?? 0)} points for` : 'went back to what was earned for';
-    await audit({ courseId, sentence: `${what} ${learner.name}, ${lesson.title}${input.reason ? `: ${input.reason.trim()}` : ''}` });
+      input.kind === 'excused'
+        ? 'excused'
+        : input.kind === 'points'
+          ? `set ${pointsText(input.points ?? 0)} points for`
+          : 'went back to what was earned for';
+    await audit({
+      courseId,
+      sentence: `${what} ${learner.name}, ${lesson.title}${input.reason ? `: ${input.reason.trim()}` : ''}`,
+    });
     await later(tx, 'certificate.award', { courseId, learnerId });
     return ok(null);
   },

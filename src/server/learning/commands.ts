@@ -52,9 +52,14 @@ export const markDone = command({
     if (!found.ok) return found;
     const { lesson, progress } = found.value.lesson;
     const rule = lesson.done ?? usualDoneRule(lesson);
-    if (rule.by !== 'learner' && rule.by !== 'opened') return fail('invalid', 'This lesson is done by what you do in it, not by saying so.');
+    if (rule.by !== 'learner' && rule.by !== 'opened')
+      return fail('invalid', 'This lesson is done by what you do in it, not by saying so.');
     if (progress.state !== 'done')
-      await recordEvent(context.tx, { ...eventOf(context, courseId, lesson), verb: 'completed', deed: deedOf(context, 'done', lessonId) });
+      await recordEvent(context.tx, {
+        ...eventOf(context, courseId, lesson),
+        verb: 'completed',
+        deed: deedOf(context, 'done', lessonId),
+      });
     return ok({ done: true });
   },
 });
@@ -65,7 +70,10 @@ const waitMinutes = 5;
 /** Gives the password of a lesson. What is wrong is counted, and many wrong ones wait, so that it cannot be guessed by trying. */
 export const unlock = command({
   name: 'learning.unlock',
-  input: object({ ...place, password: string().max(80, 'Keep the password under 80 characters.').required('Give the password.') }).noUnknown(),
+  input: object({
+    ...place,
+    password: string().max(80, 'Keep the password under 80 characters.').required('Give the password.'),
+  }).noUnknown(),
   permission: () => true,
   async handle({ tx, actor, now }, { courseId, lessonId, password }) {
     const head = await courseHead(tx.db, courseId);
@@ -78,7 +86,10 @@ export const unlock = command({
     const [row] = await tx.db.select().from(lessonUnlock).where(mine).for('update');
     const waited = row ? (now.epochMilliseconds - instantFrom(row.triedAt).epochMilliseconds) / 60_000 : waitMinutes;
     if (row && row.wrong >= mostWrong && waited < waitMinutes)
-      return fail('too-many', `That were ${mostWrong} wrong passwords. Try again in ${waitMinutes} minutes, or ask who gives the course.`);
+      return fail(
+        'too-many',
+        `That were ${mostWrong} wrong passwords. Try again in ${waitMinutes} minutes, or ask who gives the course.`,
+      );
     const right = password.trim() === view.lesson.password;
     const values = {
       wrong: right || waited >= waitMinutes ? (right ? 0 : 1) : (row?.wrong ?? 0) + 1,
@@ -111,7 +122,9 @@ export const watched = command({
     const seconds = lesson.media?.seconds ?? 0;
     const held = await heldProgress(context.tx, event);
     // A page that never said it was opened has been open since now.
-    const elapsed = held.countedFrom ? (context.now.epochMilliseconds - instantFrom(held.countedFrom).epochMilliseconds) / 1000 : 0;
+    const elapsed = held.countedFrom
+      ? (context.now.epochMilliseconds - instantFrom(held.countedFrom).epochMilliseconds) / 1000
+      : 0;
     const credited = creditedPassages(
       held.watched,
       passages.map(([from = 0, to = 0]): Passage => [from, to]),
@@ -121,12 +134,18 @@ export const watched = command({
     const after =
       credited.length === 0
         ? held
-        : await recordEvent(context.tx, { ...event, verb: 'progressed', passages: credited, deed: deedOf(context, `watched/${newId()}`, lessonId) });
+        : await recordEvent(context.tx, {
+            ...event,
+            verb: 'progressed',
+            passages: credited,
+            deed: deedOf(context, `watched/${newId()}`, lessonId),
+          });
     await countFrom(context.tx, event, event.at);
     const percent = watchedPercent(after.watched, seconds);
     const rule = lesson.done ?? usualDoneRule(lesson);
     const done = progress.state === 'done' || (rule.by === 'watched' && percent >= rule.percent);
-    if (done && progress.state !== 'done') await recordEvent(context.tx, { ...event, verb: 'completed', deed: deedOf(context, 'done', lessonId) });
+    if (done && progress.state !== 'done')
+      await recordEvent(context.tx, { ...event, verb: 'completed', deed: deedOf(context, 'done', lessonId) });
     return ok({ percent, done });
   },
 });

@@ -21,7 +21,12 @@ export type EditionPreview = {
  * What another edition would bring, before it is made: every field side by side, and whom it touches,
  * worked out on the learners there are. Without an edition the working copy is meant.
  */
-export async function previewEdition(db: Database, courseId: string, editionId: string | null, now = Temporal.Now.instant()): Promise<EditionPreview | null> {
+export async function previewEdition(
+  db: Database,
+  courseId: string,
+  editionId: string | null,
+  now = Temporal.Now.instant(),
+): Promise<EditionPreview | null> {
   const head = await courseHead(db, courseId);
   if (!head) return null;
   const after = editionId ? await editionDocument(db, editionId) : await workingCopy(db, courseId);

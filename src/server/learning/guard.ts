@@ -22,7 +22,10 @@ export async function openLesson(
   const lesson = found.view.lessons.find((view) => view.lesson.id === lessonId);
   if (!lesson || !fits(lesson.lesson)) return fail('not-found', 'This lesson is not part of the course.');
   if (lesson.waitsFor.length > 0)
-    return fail('closed', `${lesson.lesson.title} opens once you have done ${listText(lesson.waitsFor.map((one) => one.title))}.`);
+    return fail(
+      'closed',
+      `${lesson.lesson.title} opens once you have done ${listText(lesson.waitsFor.map((one) => one.title))}.`,
+    );
   if (lesson.locked) return fail('closed', `${lesson.lesson.title} asks for a password first.`);
   if (!lesson.open) {
     return fail(

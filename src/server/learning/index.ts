@@ -1,4 +1,12 @@
 export { learningCommands } from './commands';
 export { type EditionPreview, type LearnerEffect, previewEdition } from './effects';
 export { openLesson } from './guard';
-export { courseHead, coursesOfLearner, type LearnerRow, type Learning, learning, learningBySlug, learningOf } from './queries';
+export {
+  courseHead,
+  coursesOfLearner,
+  type LearnerRow,
+  type Learning,
+  learning,
+  learningBySlug,
+  learningOf,
+} from './queries';

@@ -11,18 +11,32 @@ const at = (minutes: number) => `2027-03-02T09:${String(minutes).padStart(2, '0'
 test('a lesson with a password opens for who gives it, and cannot be guessed by trying', async () => {
   const { courseId, reading } = await publishedCourse(school);
   const boss = owner(school.owner);
-  await must(boss, 'outline.edit', { courseId, edit: { do: 'set', table: 'lesson', id: reading, fields: { password: 'Wendwater' } } });
+  await must(boss, 'outline.edit', {
+    courseId,
+    edit: { do: 'set', table: 'lesson', id: reading, fields: { password: 'Wendwater' } },
+  });
   await must(boss, 'course.publish', { courseId, number: 2 });
   const me = learner(school.learner);
-  const give = (password: string, minute: number) => run<{ opened: boolean }>(me, 'learning.unlock', { courseId, lessonId: reading, password }, at(minute));
+  const give = (password: string, minute: number) =>
+    run<{ opened: boolean }>(me, 'learning.unlock', { courseId, lessonId: reading, password }, at(minute));
   const opened = () => run(me, 'learning.opened', { courseId, lessonId: reading }, at(30));
   expect(codeOf(await opened())).toBe('closed');
-  for (let i = 0; i < 8; i += 1) expect(await give('wendwater', 0)).toMatchObject({ ok: true, value: { opened: false } });
+  for (let i = 0; i < 8; i += 1)
+    expect(await give('wendwater', 0)).toMatchObject({ ok: true, value: { opened: false } });
   expect(codeOf(await give('Wendwater', 1))).toBe('too-many');
   expect(await give(' Wendwater ', 6)).toMatchObject({ ok: true, value: { opened: true } });
   expect(codeOf(await opened())).toBe('ok');
   expect(await give('anything', 7)).toMatchObject({ ok: true, value: { opened: true } });
-  expect(codeOf(await run(learner(school.other), 'learning.unlock', { courseId, lessonId: reading, password: 'Wendwater' }, at(8)))).toBe('not-found');
+  expect(
+    codeOf(
+      await run(
+        learner(school.other),
+        'learning.unlock',
+        { courseId, lessonId: reading, password: 'Wendwater' },
+        at(8),
+      ),
+    ),
+  ).toBe('not-found');
 });
 
 const statementsOf = (lessonId: string) => database().$count(tables.statement, eq(tables.statement.lessonId, lessonId));
@@ -37,8 +51,13 @@ test('what is sent eight times at once is done once', async () => {
   expect(await statementsOf(reading)).toBe(2);
 
   const deed = newId();
-  const handed = await eight(() => run(me, 'assignment.hand-in', { courseId, lessonId: assignment, text: 'Once', deed }, at(3)).then(codeOf));
-  expect([new Set(handed), await database().$count(tables.handIn, eq(tables.handIn.lessonId, assignment))]).toEqual([new Set(['ok']), 1]);
+  const handed = await eight(() =>
+    run(me, 'assignment.hand-in', { courseId, lessonId: assignment, text: 'Once', deed }, at(3)).then(codeOf),
+  );
+  expect([new Set(handed), await database().$count(tables.handIn, eq(tables.handIn.lessonId, assignment))]).toEqual([
+    new Set(['ok']),
+    1,
+  ]);
   const begun = newId();
   const sitting = await must(me, 'quiz.begin', { courseId, lessonId: quiz, deed: begun }, at(4));
   await must(me, 'quiz.hand-in', { sittingId: sitting.id }, at(5));
@@ -65,12 +84,22 @@ test('a film is watched as far as the time that passes allows', async () => {
   const boss = owner(school.owner);
   await must(boss, 'outline.edit', {
     courseId,
-    edit: { do: 'set', table: 'lesson', id: reading, fields: { kind: 'film', mediaId: film.id, done: { by: 'watched', percent: 90 } } },
+    edit: {
+      do: 'set',
+      table: 'lesson',
+      id: reading,
+      fields: { kind: 'film', mediaId: film.id, done: { by: 'watched', percent: 90 } },
+    },
   });
   await must(boss, 'course.publish', { courseId, number: 2 });
   const me = learner(school.learner);
   const watch = (passages: number[][], minute: number) =>
-    must<{ percent: number; done: boolean }>(me, 'learning.watched', { courseId, lessonId: reading, passages }, at(minute));
+    must<{ percent: number; done: boolean }>(
+      me,
+      'learning.watched',
+      { courseId, lessonId: reading, passages },
+      at(minute),
+    );
   await must(me, 'learning.opened', { courseId, lessonId: reading }, at(0));
   expect((await watch([[0, 1_000_000]], 0)).percent).toBe(0);
   expect(await watch([[0, 600]], 2)).toEqual({ percent: 41, done: false });
@@ -81,18 +110,33 @@ test('a film is watched as far as the time that passes allows', async () => {
 test('who both makes and takes a course decides nothing about themselves', async () => {
   const { courseId, quiz, assignment } = await publishedCourse(school);
   const both = { id: school.learner, role: 'learner' as const, courses: { [courseId]: 'creator' as const } };
-  const work = await must(both, 'assignment.hand-in', { courseId, lessonId: assignment, text: 'Mine', deed: newId() }, at(1));
+  const work = await must(
+    both,
+    'assignment.hand-in',
+    { courseId, lessonId: assignment, text: 'Mine', deed: newId() },
+    at(1),
+  );
   const about = { courseId, learnerId: both.id };
   expect(
     await Promise.all([
-      run(both, 'gradebook.decide', { ...about, lessonId: quiz, kind: 'points', points: 1000, reason: 'I know' }).then(codeOf),
+      run(both, 'gradebook.decide', { ...about, lessonId: quiz, kind: 'points', points: 1000, reason: 'I know' }).then(
+        codeOf,
+      ),
       run(both, 'certificate.award-by-hand', { ...about, why: 'I know' }).then(codeOf),
       run(both, 'marking.mark', { handInId: work.id, points: 10_000, remark: '', finish: true }).then(codeOf),
-      run({ ...both, role: 'owner' }, 'gradebook.decide', { ...about, lessonId: quiz, kind: 'excused', points: null, reason: 'I know' }).then(codeOf),
+      run({ ...both, role: 'owner' }, 'gradebook.decide', {
+        ...about,
+        lessonId: quiz,
+        kind: 'excused',
+        points: null,
+        reason: 'I know',
+      }).then(codeOf),
     ]),
   ).toEqual(['not-allowed', 'not-allowed', 'not-allowed', 'not-allowed']);
   const { id } = await must(owner(school.owner), 'certificate.award-by-hand', { ...about, why: 'Shown on the river' });
-  expect(codeOf(await run(both, 'certificate.withdraw', { courseId, certificateId: id, why: 'Mine' }))).toBe('not-allowed');
+  expect(codeOf(await run(both, 'certificate.withdraw', { courseId, certificateId: id, why: 'Mine' }))).toBe(
+    'not-allowed',
+  );
 });
 
 test('says ok only for what was done, once, and writes it down once', async () => {
@@ -101,8 +145,15 @@ test('says ok only for what was done, once, and writes it down once', async () =
   const stranger = { id: school.creator, role: 'creator' as const, courses: {} };
   const audits = () => database().$count(tables.audit);
   expect(codeOf(await run(stranger, 'course.create', { id: courseId, title: 'Taken over' }))).toBe('conflict');
-  const made = await Promise.all(Array.from({ length: 6 }, () => run<{ slug: string }>(boss, 'course.create', { id: newId(), title: 'Six at once' })));
-  expect(made.map((one) => (one.ok ? one.value.slug : one.problem.code)).sort()).toEqual(['six-at-once', ...[2, 3, 4, 5, 6].map((i) => `six-at-once-${i}`)]);
+  const made = await Promise.all(
+    Array.from({ length: 6 }, () =>
+      run<{ slug: string }>(boss, 'course.create', { id: newId(), title: 'Six at once' }),
+    ),
+  );
+  expect(made.map((one) => (one.ok ? one.value.slug : one.problem.code)).sort()).toEqual([
+    'six-at-once',
+    ...[2, 3, 4, 5, 6].map((i) => `six-at-once-${i}`),
+  ]);
   const cohort = { id: newId(), courseId, name: 'Spring', startsOn: '2027-03-01', zone: 'Europe/London' };
   const before = await audits();
   for (let i = 0; i < 6; i += 1) await must(boss, 'cohort.add', cohort);

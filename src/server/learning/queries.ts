@@ -33,11 +33,20 @@ function add<T>(lists: Map<string, T[]> | undefined, key: string, one: T): void 
 }
 
 /** The records of some learners of a course: five queries, however many there are. */
-export async function recordsOf(db: Database, courseId: string, learners: readonly EnrolledLearner[]): Promise<Map<string, LearnerRecords>> {
+export async function recordsOf(
+  db: Database,
+  courseId: string,
+  learners: readonly EnrolledLearner[],
+): Promise<Map<string, LearnerRecords>> {
   const ids = learners.map(({ learnerId }) => learnerId);
   const mine = <
     T extends {
-      courseId: typeof lessonUnlock.courseId | typeof progress.courseId | typeof sitting.courseId | typeof handIn.courseId | typeof gradeDecision.courseId;
+      courseId:
+        | typeof lessonUnlock.courseId
+        | typeof progress.courseId
+        | typeof sitting.courseId
+        | typeof handIn.courseId
+        | typeof gradeDecision.courseId;
       learnerId:
         | typeof lessonUnlock.learnerId
         | typeof progress.learnerId
@@ -50,12 +59,24 @@ export async function recordsOf(db: Database, courseId: string, learners: readon
   ) => and(eq(table.courseId, courseId), inArray(table.learnerId, ids));
   const steps = await db.select().from(progress).where(mine(progress));
   const sat = await db
-    .select({ learnerId: sitting.learnerId, lessonId: sitting.lessonId, points: sitting.points, of: sitting.of, share: sitting.share })
+    .select({
+      learnerId: sitting.learnerId,
+      lessonId: sitting.lessonId,
+      points: sitting.points,
+      of: sitting.of,
+      share: sitting.share,
+    })
     .from(sitting)
     .where(and(mine(sitting), isNotNull(sitting.handedInAt)))
     .orderBy(asc(sitting.number));
   const work = await db
-    .select({ learnerId: handIn.learnerId, lessonId: handIn.lessonId, state: handIn.state, points: handIn.points, of: handIn.of })
+    .select({
+      learnerId: handIn.learnerId,
+      lessonId: handIn.lessonId,
+      state: handIn.state,
+      points: handIn.points,
+      of: handIn.of,
+    })
     .from(handIn)
     .where(and(mine(handIn), ne(handIn.state, 'draft')))
     .orderBy(asc(handIn.number));
@@ -66,14 +87,16 @@ export async function recordsOf(db: Database, courseId: string, learners: readon
     .where(and(mine(lessonUnlock), isNotNull(lessonUnlock.openedAt)));
   const all = new Map(learners.map((learner) => [learner.learnerId, blank(learner.finished)]));
   for (const row of opened) all.get(row.learnerId)?.unlocked.add(row.lessonId);
-  for (const row of steps) all.get(row.learnerId)?.progress.set(row.lessonId, { state: row.state, doneAt: row.doneAt, watched: row.watched });
+  for (const row of steps)
+    all.get(row.learnerId)?.progress.set(row.lessonId, { state: row.state, doneAt: row.doneAt, watched: row.watched });
   for (const row of sat) {
     const share = row.share === null ? {} : { share: rationalFrom(row.share) };
     add(all.get(row.learnerId)?.sittings, row.lessonId, { points: row.points ?? 0, of: row.of ?? 0, ...share });
   }
   for (const { learnerId, lessonId, state, points, of } of work)
     if (state !== 'draft') add(all.get(learnerId)?.handIns, lessonId, { state, points, of: of ?? 0 });
-  for (const { learnerId, lessonId, kind, points, of, reason } of decided) all.get(learnerId)?.decisions.set(lessonId, { kind, points, of: of ?? 0, reason });
+  for (const { learnerId, lessonId, kind, points, of, reason } of decided)
+    all.get(learnerId)?.decisions.set(lessonId, { kind, points, of: of ?? 0, reason });
   return all;
 }
 
@@ -86,14 +109,25 @@ export type Learning = {
 };
 
 /** A learner's course as it is for them now; null when they do not take it or nothing is published. */
-export async function learning(db: Database, head: CourseHead, learnerId: string, now = Temporal.Now.instant()): Promise<Learning | null> {
+export async function learning(
+  db: Database,
+  head: CourseHead,
+  learnerId: string,
+  now = Temporal.Now.instant(),
+): Promise<Learning | null> {
   if (!head.liveEditionId) return null;
   const document = await editionDocument(db, head.liveEditionId);
   const learner = await enrolledLearner(db, head.id, learnerId);
   if (!document || !learner) return null;
   const records = (await recordsOf(db, head.id, [learner])).get(learnerId);
   if (!records) return null;
-  return { head, editionId: head.liveEditionId, learner, records, view: learnerView(document, learner.clock, records, now) };
+  return {
+    head,
+    editionId: head.liveEditionId,
+    learner,
+    records,
+    view: learnerView(document, learner.clock, records, now),
+  };
 }
 
 export async function learningBySlug(db: Database, slug: string, learnerId: string): Promise<Learning | null> {
@@ -121,10 +155,19 @@ export async function coursesOfLearner(db: Database, learnerId: string): Promise
   return found.filter((one) => one !== null);
 }
 
-export type LearnerRow = { readonly learner: EnrolledLearner; readonly records: LearnerRecords; readonly view: LearnerView };
+export type LearnerRow = {
+  readonly learner: EnrolledLearner;
+  readonly records: LearnerRecords;
+  readonly view: LearnerView;
+};
 
 /** The course as it is for some of its learners now, for the gradebook and for the Run stage. */
-export async function learningOf(db: Database, head: CourseHead, learners: readonly EnrolledLearner[], now = Temporal.Now.instant()): Promise<LearnerRow[]> {
+export async function learningOf(
+  db: Database,
+  head: CourseHead,
+  learners: readonly EnrolledLearner[],
+  now = Temporal.Now.instant(),
+): Promise<LearnerRow[]> {
   if (!head.liveEditionId || learners.length === 0) return [];
   const document = await editionDocument(db, head.liveEditionId);
   if (!document) return [];

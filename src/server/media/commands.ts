@@ -17,7 +17,11 @@ import { blob, media, uploadDay } from './schema';
 export type StoredUpload = { readonly hash: string; readonly size: number; readonly contentType: string };
 
 /** Checks an uploaded file by its content and stores it. The file itself is left where it is. */
-export async function storeUpload(purpose: UploadPurpose, name: string, path: string): Promise<Result<StoredUpload & { readonly kind: MediaFacts['kind'] }>> {
+export async function storeUpload(
+  purpose: UploadPurpose,
+  name: string,
+  path: string,
+): Promise<Result<StoredUpload & { readonly kind: MediaFacts['kind'] }>> {
   const handle = await open(path, 'r');
   try {
     const head = new Uint8Array(4096);
@@ -53,7 +57,10 @@ export async function countUpload(person: Actor, bytes: number): Promise<Result<
     const [row] = await tx.db
       .insert(uploadDay)
       .values({ userId: person.id, day, bytes })
-      .onConflictDoUpdate({ target: [uploadDay.userId, uploadDay.day], set: { bytes: sql`${uploadDay.bytes} + excluded.bytes` } })
+      .onConflictDoUpdate({
+        target: [uploadDay.userId, uploadDay.day],
+        set: { bytes: sql`${uploadDay.bytes} + excluded.bytes` },
+      })
       .returning({ bytes: uploadDay.bytes });
     if ((row?.bytes ?? 0) <= most) return ok(null);
     await tx.db
@@ -89,9 +96,16 @@ export const addMedia = command({
     await rememberBlob(tx, { hash: input.hash, size, contentType: input.contentType });
     const id = newId();
     const title = input.fileName.replace(/\.[^.]+$/, '');
-    await tx.db
-      .insert(media)
-      .values({ id, courseId: input.courseId, kind: input.kind, title, fileName: input.fileName, hash: input.hash, state: 'waiting', uploadedBy: actor.id });
+    await tx.db.insert(media).values({
+      id,
+      courseId: input.courseId,
+      kind: input.kind,
+      title,
+      fileName: input.fileName,
+      hash: input.hash,
+      state: 'waiting',
+      uploadedBy: actor.id,
+    });
     await later(tx, 'media.work-out', { mediaId: id });
     await audit({ courseId: input.courseId, sentence: `uploaded "${input.fileName}"` });
     return ok({ id });
@@ -132,7 +146,10 @@ export const addCaptions = command({
 
 export const describePicture = command({
   name: 'media.describe',
-  input: object({ mediaId: idSchema, alt: string().max(500, 'Keep the description under 500 characters.').defined() }).noUnknown(),
+  input: object({
+    mediaId: idSchema,
+    alt: string().max(500, 'Keep the description under 500 characters.').defined(),
+  }).noUnknown(),
   async permission({ actor, tx }, { mediaId }) {
     const [row] = await tx.db.select({ courseId: media.courseId }).from(media).where(eq(media.id, mediaId));
     return row !== undefined && can(actor, 'course.edit', { courseId: row.courseId });

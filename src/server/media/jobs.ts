@@ -25,7 +25,11 @@ class Unusable extends Error {}
 /** Runs a program for at most so long; whatever keeps it from its end is the fault of the file, and said so in words. */
 async function run(program: string, args: readonly string[], mostMs: number, sentence: string): Promise<string> {
   try {
-    const { stdout } = await exec(program, [...args], { maxBuffer: 20 * 1024 * 1024, timeout: mostMs, killSignal: 'SIGKILL' });
+    const { stdout } = await exec(program, [...args], {
+      maxBuffer: 20 * 1024 * 1024,
+      timeout: mostMs,
+      killSignal: 'SIGKILL',
+    });
     return stdout;
   } catch (error) {
     const { code } = error as { readonly code?: unknown };
@@ -87,33 +91,83 @@ async function onFile(
 }
 
 /** The end of working on a file that was tried as often as it may be. */
-export async function failMedia(mediaId: string, problem = 'it could not be worked on; try again, or tell the owner of the school'): Promise<void> {
+export async function failMedia(
+  mediaId: string,
+  problem = 'it could not be worked on; try again, or tell the owner of the school',
+): Promise<void> {
   await database().update(media).set({ state: 'failed', problem }).where(eq(media.id, mediaId));
 }
 
-type Probe = { format?: { duration?: string }; streams?: { codec_type?: string; codec_name?: string; width?: number; height?: number; pix_fmt?: string }[] };
+type Probe = {
+  format?: { duration?: string };
+  streams?: { codec_type?: string; codec_name?: string; width?: number; height?: number; pix_fmt?: string }[];
+};
 
 async function filmFacts(path: string, contentType: string, folder: string) {
-  const probe = JSON.parse(await run('ffprobe', ['-v', 'error', '-show_format', '-show_streams', '-of', 'json', path], 60 * second, unreadable)) as Probe;
+  const probe = JSON.parse(
+    await run(
+      'ffprobe',
+      ['-v', 'error', '-show_format', '-show_streams', '-of', 'json', path],
+      60 * second,
+      unreadable,
+    ),
+  ) as Probe;
   const picture = probe.streams?.find((stream) => stream.codec_type === 'video');
   const seconds = Number(probe.format?.duration);
   if (!picture || !(seconds > 0)) throw new Unusable(unreadable);
   const poster = join(folder, 'poster.jpg');
-  const frame = ['-ss', String(Math.min(seconds / 4, 8)), '-i', path, '-frames:v', '1', '-vf', 'scale=min(1280\\,iw):-2', '-q:v', '4', poster];
+  const frame = [
+    '-ss',
+    String(Math.min(seconds / 4, 8)),
+    '-i',
+    path,
+    '-frames:v',
+    '1',
+    '-vf',
+    'scale=min(1280\\,iw):-2',
+    '-q:v',
+    '4',
+    poster,
+  ];
   await run('ffmpeg', ['-v', 'error', '-y', ...frame], 120 * second, unreadable);
   const sound = probe.streams?.find((stream) => stream.codec_type === 'audio');
   const plays =
-    (contentType === 'video/mp4' && picture.codec_name === 'h264' && picture.pix_fmt === 'yuv420p' && (!sound || sound.codec_name === 'aac')) ||
+    (contentType === 'video/mp4' &&
+      picture.codec_name === 'h264' &&
+      picture.pix_fmt === 'yuv420p' &&
+      (!sound || sound.codec_name === 'aac')) ||
     (contentType === 'video/webm' && ['vp8', 'vp9', 'av1'].includes(picture.codec_name ?? ''));
-  return { plays, seconds, width: picture.width ?? null, height: picture.height ?? null, posterHash: await keep(poster, 'image/jpeg') };
+  return {
+    plays,
+    seconds,
+    width: picture.width ?? null,
+    height: picture.height ?? null,
+    posterHash: await keep(poster, 'image/jpeg'),
+  };
 }
 
 async function playable(path: string, folder: string, seconds: number): Promise<string> {
   const made = join(folder, 'play.mp4');
-  const video = ['-c:v', 'libx264', '-preset', 'veryfast', '-crf', '23', '-pix_fmt', 'yuv420p', '-vf', 'scale=trunc(min(1920\\,iw)/2)*2:-2'];
+  const video = [
+    '-c:v',
+    'libx264',
+    '-preset',
+    'veryfast',
+    '-crf',
+    '23',
+    '-pix_fmt',
+    'yuv420p',
+    '-vf',
+    'scale=trunc(min(1920\\,iw)/2)*2:-2',
+  ];
   const words = ['-v', 'error', '-y', '-i', path, ...video, '-c:a', 'aac', '-movflags', '+faststart', made];
   // Twenty times as long as the film, and ten minutes: more than any machine needs that this runs on.
-  await run('ffmpeg', words, (600 + seconds * 20) * second, 'the film could not be made playable; export it again, for example as MP4');
+  await run(
+    'ffmpeg',
+    words,
+    (600 + seconds * 20) * second,
+    'the film could not be made playable; export it again, for example as MP4',
+  );
   return keep(made, 'video/mp4');
 }
 
@@ -123,13 +177,35 @@ async function audioFacts(path: string, contentType: string): Promise<Worked> {
   const seconds = Number(probe.format?.duration);
   const codec = probe.streams?.[0]?.codec_name;
   if (!codec || !(seconds > 0)) throw new Unusable(unheard);
-  return { plays: contentType === 'audio/mpeg' ? codec === 'mp3' : contentType === 'audio/mp4' && codec === 'aac', seconds };
+  return {
+    plays: contentType === 'audio/mpeg' ? codec === 'mp3' : contentType === 'audio/mp4' && codec === 'aac',
+    seconds,
+  };
 }
 
 async function hearable(path: string, folder: string, seconds: number): Promise<string> {
   const made = join(folder, 'play.m4a');
-  const words = ['-v', 'error', '-y', '-i', path, '-vn', '-c:a', 'aac', '-b:a', '128k', '-movflags', '+faststart', made];
-  await run('ffmpeg', words, (600 + seconds * 4) * second, 'the recording could not be made playable; export it again, for example as MP3');
+  const words = [
+    '-v',
+    'error',
+    '-y',
+    '-i',
+    path,
+    '-vn',
+    '-c:a',
+    'aac',
+    '-b:a',
+    '128k',
+    '-movflags',
+    '+faststart',
+    made,
+  ];
+  await run(
+    'ffmpeg',
+    words,
+    (600 + seconds * 4) * second,
+    'the recording could not be made playable; export it again, for example as MP3',
+  );
   return keep(made, 'audio/mp4');
 }
 
@@ -153,7 +229,12 @@ async function documentFacts(path: string, _contentType: string, folder: string)
   const pages = Number(/^Pages:\s+(\d+)/m.exec(info)?.[1]);
   if (!(pages > 0)) throw new Unusable(broken);
   // Whatever the size of a page, its picture has at most so many pixels a side.
-  await run('pdftoppm', ['-png', '-scale-to', '720', '-f', '1', '-l', '1', '-singlefile', path, join(folder, 'page')], 30 * second, broken);
+  await run(
+    'pdftoppm',
+    ['-png', '-scale-to', '720', '-f', '1', '-l', '1', '-singlefile', path, join(folder, 'page')],
+    30 * second,
+    broken,
+  );
   return { plays: true, pages, posterHash: await keep(join(folder, 'page.png'), 'image/png') };
 }
 

@@ -20,35 +20,67 @@ const longAgo = Temporal.Now.instant().subtract({ hours: 48 });
 async function storedLongAgo(words: string, known = true): Promise<string> {
   const { hash, size } = await files().put(Buffer.from(words));
   utimesSync(files().path(hash), longAgo.epochMilliseconds / 1000, longAgo.epochMilliseconds / 1000);
-  if (known) await database().insert(tables.blob).values({ hash, size, contentType: 'text/plain', seenAt: longAgo.toString() });
+  if (known)
+    await database().insert(tables.blob).values({ hash, size, contentType: 'text/plain', seenAt: longAgo.toString() });
   return hash;
 }
 
 test('the sweep takes what nothing refers to, and nothing else', async () => {
   const { courseId, assignment } = await publishedCourse(school);
-  const [edition] = await database().select({ id: tables.edition.id }).from(tables.edition).where(eq(tables.edition.courseId, courseId));
+  const [edition] = await database()
+    .select({ id: tables.edition.id })
+    .from(tables.edition)
+    .where(eq(tables.edition.courseId, courseId));
   const editionId = edition?.id ?? '';
   const names = ['of media', 'poster', 'played', 'captions', 'handed in', 'in an edition'];
-  const [own = '', poster = '', played = '', captions = '', handed = '', published = ''] = await Promise.all(names.map((name) => storedLongAgo(name)));
+  const [own = '', poster = '', played = '', captions = '', handed = '', published = ''] = await Promise.all(
+    names.map((name) => storedLongAgo(name)),
+  );
   const pdf = await storedLongAgo('a certificate', false);
   const [lost, refused] = [await storedLongAgo('nobody knows it'), await storedLongAgo('without a row', false)];
   const { hash: fresh } = await files().put(Buffer.from('stored just now'));
   const media = { courseId, title: '', fileName: '', kind: 'film' as const, state: 'ready' as const };
   await database()
     .insert(tables.media)
-    .values({ ...media, id: newId(), hash: own, posterHash: poster, playHash: played, captions: [{ language: 'en', label: 'English', hash: captions }] });
-  const work = { learnerId: school.learner, courseId, lessonId: assignment, editionId, number: 1, state: 'draft' as const };
+    .values({
+      ...media,
+      id: newId(),
+      hash: own,
+      posterHash: poster,
+      playHash: played,
+      captions: [{ language: 'en', label: 'English', hash: captions }],
+    });
+  const work = {
+    learnerId: school.learner,
+    courseId,
+    lessonId: assignment,
+    editionId,
+    number: 1,
+    state: 'draft' as const,
+  };
   await database()
     .insert(tables.handIn)
     .values({ ...work, id: newId(), files: [{ hash: handed, name: 'a.txt', size: 1, contentType: 'text/plain' }] });
-  const issued = { number: 'C-1', token: 'x'.repeat(22), holder: 'A', courseTitle: 'A', school: 'A', design: usualAward, issuedAt: longAgo.toString() };
+  const issued = {
+    number: 'C-1',
+    token: 'x'.repeat(22),
+    holder: 'A',
+    courseTitle: 'A',
+    school: 'A',
+    design: usualAward,
+    issuedAt: longAgo.toString(),
+  };
   await database()
     .insert(tables.certificate)
     .values({ ...issued, id: newId(), courseId, learnerId: school.learner, editionId, pdfHash: pdf });
-  await database().execute(sql`update edition set document = document || jsonb_build_object('files', jsonb_build_array(${published}::text))`);
+  await database().execute(
+    sql`update edition set document = document || jsonb_build_object('files', jsonb_build_array(${published}::text))`,
+  );
 
   expect(await sweep()).toMatchObject({ files: 2 });
-  const there = await Promise.all([own, poster, played, captions, handed, published, pdf, fresh, lost, refused].map((hash) => files().size(hash)));
+  const there = await Promise.all(
+    [own, poster, played, captions, handed, published, pdf, fresh, lost, refused].map((hash) => files().size(hash)),
+  );
   expect(there.map((size) => size !== null)).toEqual([true, true, true, true, true, true, true, true, false, false]);
   expect(await sweep()).toEqual({ uploads: 0, files: 0 });
 });
@@ -105,18 +137,19 @@ test.each([
   const { courseId, assignment, reading } = await publishedCourse(school, { assignment: settings });
   const ask = (who: string, lessonId: string) =>
     mayAddFile(database(), who, courseId, lessonId, bytes, Temporal.Instant.from('2027-03-02T09:00:00Z')).then(codeOf);
-  expect([await ask(school.learner, assignment), await ask(school.other, assignment), await ask(school.learner, reading)]).toEqual([
-    code,
-    'not-allowed',
-    'not-allowed',
-  ]);
+  expect([
+    await ask(school.learner, assignment),
+    await ask(school.other, assignment),
+    await ask(school.learner, reading),
+  ]).toEqual([code, 'not-allowed', 'not-allowed']);
 });
 
 /** A recording of a plain tone, as WAV (RIFF, PCM of 16 bits, one channel). */
 function tone(seconds: number): Buffer {
   const rate = 8000;
   const samples = Buffer.alloc(rate * seconds * 2);
-  for (let i = 0; i < rate * seconds; i += 1) samples.writeInt16LE(Math.round(12_000 * Math.sin((i / rate) * 440 * 2 * Math.PI)), i * 2);
+  for (let i = 0; i < rate * seconds; i += 1)
+    samples.writeInt16LE(Math.round(12_000 * Math.sin((i / rate) * 440 * 2 * Math.PI)), i * 2);
   const head = Buffer.alloc(44);
   head.write('RIFF', 0);
   head.writeUInt32LE(36 + samples.length, 4);
@@ -155,5 +188,8 @@ test('a recording is known by its content, measured, and made into a form that p
   expect(await files().size(ready?.playHash ?? '')).toBeGreaterThan(1000);
   expect(await add(Buffer.from('Only words'), 'words.mp3')).toContain('does not hold a recording');
   const broken = await facts(await add(Buffer.concat([Buffer.from('ID3'), Buffer.alloc(400)]), 'broken.mp3'));
-  expect(broken).toMatchObject({ state: 'failed', problem: 'the file holds no sound that can be read; export it again, for example as MP3' });
+  expect(broken).toMatchObject({
+    state: 'failed',
+    problem: 'the file holds no sound that can be read; export it again, for example as MP3',
+  });
 });

@@ -22,12 +22,23 @@ export async function mediaSums(db: Database, courseIds: readonly string[]): Pro
   return new Map(rows.map(({ courseId, sum }) => [courseId, sum]));
 }
 
-function factsOf({ media: row, size, contentType }: { media: typeof media.$inferSelect; size: number; contentType: string }): MediaFacts {
+function factsOf({
+  media: row,
+  size,
+  contentType,
+}: {
+  media: typeof media.$inferSelect;
+  size: number;
+  contentType: string;
+}): MediaFacts {
   const { courseId: _course, uploadedBy: _person, createdAt: _time, ...facts } = row;
   return { ...facts, size, contentType };
 }
 
-export async function mediaById(db: Database, id: string): Promise<(MediaFacts & { readonly courseId: string }) | null> {
+export async function mediaById(
+  db: Database,
+  id: string,
+): Promise<(MediaFacts & { readonly courseId: string }) | null> {
   const [row] = await db
     .select({ media, size: blob.size, contentType: blob.contentType })
     .from(media)
@@ -37,7 +48,12 @@ export async function mediaById(db: Database, id: string): Promise<(MediaFacts &
 }
 
 /** Puts files of one course into another under new ids; the contents themselves are stored once. Those there already stay. */
-export async function copyMedia(tx: Transaction, from: string, to: string, ids: ReadonlyMap<string, string>): Promise<void> {
+export async function copyMedia(
+  tx: Transaction,
+  from: string,
+  to: string,
+  ids: ReadonlyMap<string, string>,
+): Promise<void> {
   if (ids.size === 0) return;
   const rows = await tx.db
     .select()

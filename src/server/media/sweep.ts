@@ -35,10 +35,16 @@ async function sweepUploads(beforeMs: number): Promise<number> {
   const folder = join(config.data, 'uploads');
   const incoming = join(config.data, 'files', 'incoming');
   let count = 0;
-  for (const path of [...(await namesIn(folder)).map((name) => join(folder, name)), ...(await namesIn(incoming)).map((name) => join(incoming, name))]) {
+  for (const path of [
+    ...(await namesIn(folder)).map((name) => join(folder, name)),
+    ...(await namesIn(incoming)).map((name) => join(incoming, name)),
+  ]) {
     // The part that arrives and the note about it belong together: the newer one counts.
     const twin = path.endsWith('.json') ? path.slice(0, -5) : `${path}.json`;
-    const newest = Math.max(await changedAt(path), await changedAt(twin).then((at) => (at === Number.POSITIVE_INFINITY ? 0 : at)));
+    const newest = Math.max(
+      await changedAt(path),
+      await changedAt(twin).then((at) => (at === Number.POSITIVE_INFINITY ? 0 : at)),
+    );
     if (newest >= beforeMs) continue;
     await rm(path, { force: true });
     if (!path.endsWith('.json')) count += 1;
@@ -81,7 +87,9 @@ async function sweepFiles(before: Temporal.Instant): Promise<number> {
 /** Forgets a file's content unless something refers to it; says whether nothing is known of it any more. */
 async function forget(hash: string, before: Temporal.Instant): Promise<boolean> {
   return transaction(async (tx) => {
-    await tx.db.delete(blob).where(and(eq(blob.hash, hash), lt(blob.seenAt, before.toString()), sql`not exists (${isReferredTo})`));
+    await tx.db
+      .delete(blob)
+      .where(and(eq(blob.hash, hash), lt(blob.seenAt, before.toString()), sql`not exists (${isReferredTo})`));
     const [row] = await tx.db.select({ hash: blob.hash }).from(blob).where(eq(blob.hash, hash));
     const [issued] = (await tx.client.query('select 1 from certificate where pdf_hash = $1 limit 1', [hash])).rows;
     return row === undefined && issued === undefined;

@@ -36,7 +36,11 @@ export const changeMany = command({
       const outline = (await lockCourse(tx, courseId)) && (await loadPart(tx.db, courseId, reachOf(edit)));
       if (!outline) return fail('not-found', 'One of the courses is not there any more. Nothing was changed.');
       const planned = planEdit(outline, edit);
-      if (!planned.ok) return fail(planned.problem.code, `${Object.values(outline.course)[0]?.title}: ${planned.problem.sentence} Nothing was changed.`);
+      if (!planned.ok)
+        return fail(
+          planned.problem.code,
+          `${Object.values(outline.course)[0]?.title}: ${planned.problem.sentence} Nothing was changed.`,
+        );
       const elsewhere = await checkElsewhere(context, courseId, planned.value);
       if (!elsewhere.ok) return elsewhere;
       if (planned.value.length === 0) continue;
@@ -65,7 +69,14 @@ export const undoMany = command({
       const [row] = await tx.db
         .select()
         .from(audit)
-        .where(and(eq(audit.courseId, courseId), eq(audit.revision, revision), inArray(audit.command, ['catalogue.change']), eq(audit.actorId, actor.id)));
+        .where(
+          and(
+            eq(audit.courseId, courseId),
+            eq(audit.revision, revision),
+            inArray(audit.command, ['catalogue.change']),
+            eq(audit.actorId, actor.id),
+          ),
+        );
       if (!row) return fail('not-found', 'There is nothing of yours to undo here.');
       // Sent twice it is undone once.
       if (row.undoneBy) continue;
@@ -73,7 +84,10 @@ export const undoMany = command({
       const outline = await loadPart(tx.db, courseId, reachOfChanges(made ?? []));
       const changes = reverse(made ?? []);
       if (!outline || !made || !canTakeBack(outline, made, changes))
-        return fail('conflict', 'This cannot be taken back by itself: the same things have been changed since. Their present state is kept.');
+        return fail(
+          'conflict',
+          'This cannot be taken back by itself: the same things have been changed since. Their present state is kept.',
+        );
       const { auditId } = await keepStep(context, courseId, changes, `undo: ${row.sentence}`, { kind: 'undo' });
       await tx.db.update(audit).set({ undoneBy: auditId }).where(eq(audit.id, row.id));
     }

@@ -3,7 +3,18 @@ import { mixed, object } from 'yup';
 import { fingerprint, reverse, same } from '@/core/kernel/change';
 import { idSchema } from '@/core/kernel/ids';
 import { fail, ok, type Result } from '@/core/kernel/problem';
-import { canTakeBack, editText, newCourse, type Outline, type OutlineEdit, planEdit, reachOf, reachOfChanges, slugOf, titleSchema } from '@/core/outline';
+import {
+  canTakeBack,
+  editText,
+  newCourse,
+  type Outline,
+  type OutlineEdit,
+  planEdit,
+  reachOf,
+  reachOfChanges,
+  slugOf,
+  titleSchema,
+} from '@/core/outline';
 import { can } from '@/core/people';
 import { courseStaff, school } from '../people';
 import { command } from '../platform/command';
@@ -27,7 +38,10 @@ export const createCourse = command({
   async handle({ tx, actor, audit }, { id, title: raw }) {
     const title = raw.trim();
     const [there] = await tx.db.select({ slug: course.slug }).from(course).where(eq(course.id, id));
-    if (there) return can(actor, 'course.edit', { courseId: id }) ? ok(there) : fail('conflict', 'This id is in use elsewhere. Try again.');
+    if (there)
+      return can(actor, 'course.edit', { courseId: id })
+        ? ok(there)
+        : fail('conflict', 'This id is in use elsewhere. Try again.');
     const wanted = slugOf(title);
     // One after the other for each address, so that courses of one title at once get addresses of their own.
     await tx.client.query('select pg_advisory_xact_lock(hashtextextended($1, 0))', [`slug/${wanted}`]);
@@ -43,14 +57,16 @@ export const createCourse = command({
     for (let i = 2; taken.has(slug); i += 1) slug = `${wanted}-${i}`;
     const [own] = await tx.db.select({ zone: school.zone }).from(school);
     await tx.db.insert(course).values(newCourse(id, slug, title, own?.zone ?? 'UTC'));
-    if (actor.role !== 'owner') await tx.db.insert(courseStaff).values({ courseId: id, userId: actor.id, role: 'creator' });
+    if (actor.role !== 'owner')
+      await tx.db.insert(courseStaff).values({ courseId: id, userId: actor.id, role: 'creator' });
     await audit({ courseId: id, sentence: `made the course "${title}"` });
     return ok({ slug });
   },
 });
 
 const courseInput = { courseId: idSchema };
-const mayEdit = ({ actor }: { actor: Parameters<typeof can>[0] }, { courseId }: { courseId: string }) => can(actor, 'course.edit', { courseId });
+const mayEdit = ({ actor }: { actor: Parameters<typeof can>[0] }, { courseId }: { courseId: string }) =>
+  can(actor, 'course.edit', { courseId });
 
 const goneCourse = fail('not-found', 'This course is not there any more.');
 
@@ -63,7 +79,11 @@ function changedMeanwhile(outline: Outline, edit: OutlineEdit, base: Base): Resu
   for (const [field, wanted] of Object.entries(edit.fields)) {
     const sum = base[field];
     if (sum === undefined || fingerprint(record?.[field]) === sum || same(record?.[field], wanted)) continue;
-    return fail('changed', 'Somebody else has changed this meanwhile. Both versions are kept: choose which one stays.', field);
+    return fail(
+      'changed',
+      'Somebody else has changed this meanwhile. Both versions are kept: choose which one stays.',
+      field,
+    );
   }
   return ok(null);
 }
@@ -75,7 +95,10 @@ export const editOutline = command({
     step: stepSchema,
     edit: mixed<OutlineEdit>((value): value is OutlineEdit => isEdit(value)).required(),
     /** For the fields of a `set`: the sum of what each was when it was changed. Without it nothing is compared. */
-    base: mixed<Base>((value): value is Base => typeof value === 'object' && value !== null && Object.values(value).every((sum) => typeof sum === 'string')),
+    base: mixed<Base>(
+      (value): value is Base =>
+        typeof value === 'object' && value !== null && Object.values(value).every((sum) => typeof sum === 'string'),
+    ),
   }).noUnknown(),
   permission: mayEdit,
   async handle(context, { courseId, step, edit, base }) {
@@ -108,16 +131,29 @@ const takeBack = (kind: 'undo' | 'redo') =>
       const done = await doneBefore(context, courseId, step);
       if (done) return done;
       const row = held && (await undoRows(tx.db, courseId, actor.id))[kind];
-      if (!row) return fail('not-found', kind === 'undo' ? 'There is nothing of yours to undo here.' : 'There is nothing to do again.');
+      if (!row)
+        return fail(
+          'not-found',
+          kind === 'undo' ? 'There is nothing of yours to undo here.' : 'There is nothing to do again.',
+        );
       const made = await changesOf(tx.db, courseId, row.revision);
       const outline = await loadPart(tx.db, courseId, reachOfChanges(made ?? []));
       if (!outline) return goneCourse;
       const changes = reverse(made ?? []);
       const what = row.sentence.replace(/^undo: /, '');
       if (!made || !canTakeBack(outline, made, changes)) {
-        return fail('conflict', `"${what}" cannot be taken back by itself: the same thing has been changed since. Its present state is kept.`);
+        return fail(
+          'conflict',
+          `"${what}" cannot be taken back by itself: the same thing has been changed since. Its present state is kept.`,
+        );
       }
-      const { auditId, revision } = await keepStep(context, courseId, changes, kind === 'undo' ? `undo: ${what}` : what, { kind, step });
+      const { auditId, revision } = await keepStep(
+        context,
+        courseId,
+        changes,
+        kind === 'undo' ? `undo: ${what}` : what,
+        { kind, step },
+      );
       await tx.db.update(audit).set({ undoneBy: auditId }).where(eq(audit.id, row.id));
       return stepAnswer(context, courseId, changes, revision);
     },

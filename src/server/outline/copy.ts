@@ -25,10 +25,13 @@ export const copyRows = command({
     into: optionalId,
     after: optionalId,
   }).noUnknown(),
-  permission: ({ actor }, { courseId, fromCourseId }) => can(actor, 'course.edit', { courseId }) && can(actor, 'course.edit', { courseId: fromCourseId }),
+  permission: ({ actor }, { courseId, fromCourseId }) =>
+    can(actor, 'course.edit', { courseId }) && can(actor, 'course.edit', { courseId: fromCourseId }),
   async handle(context, { courseId, fromCourseId, sectionIds, lessonIds, seed, into, after }) {
     const { tx } = context;
-    const target = (await lockCourse(tx, courseId)) && (await loadPart(tx.db, courseId, { ...everything, question: noRows, text: noRows }));
+    const target =
+      (await lockCourse(tx, courseId)) &&
+      (await loadPart(tx.db, courseId, { ...everything, question: noRows, text: noRows }));
     const reach = reachOf({
       do: 'all',
       edits: [
@@ -44,10 +47,18 @@ export const copyRows = command({
       target,
       source,
       { sections: sectionIds, lessons: lessonIds, into, after },
-      { id, media: isSame ? (old) => old : id, title: isSame ? (old) => `${old.slice(0, 193)} (copy)` : (old) => old, sameCourse: isSame },
+      {
+        id,
+        media: isSame ? (old) => old : id,
+        title: isSame ? (old) => `${old.slice(0, 193)} (copy)` : (old) => old,
+        sameCourse: isSame,
+      },
     );
     if (!planned.ok) return planned;
-    if (Object.keys(target.lesson).length + planned.value.filter((change) => change.table === 'lesson').length > mostLessons)
+    if (
+      Object.keys(target.lesson).length + planned.value.filter((change) => change.table === 'lesson').length >
+      mostLessons
+    )
       return fail('too-large', `A course holds at most ${mostLessons.toLocaleString('en-GB')} lessons.`);
     if (!isSame) await copyMedia(tx, fromCourseId, courseId, new Map(mediaIn(source).map((old) => [old, id(old)])));
     const elsewhere = await checkElsewhere(context, courseId, planned.value);

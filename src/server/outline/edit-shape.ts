@@ -10,7 +10,12 @@ export function isEdit(value: unknown): value is OutlineEdit {
   const ids = (x: unknown) => list(x, id);
   const draft = (x: unknown) => {
     const { id: own, title, kind, fields } = (x ?? {}) as { [key: string]: unknown };
-    return id(own) && typeof title === 'string' && typeof kind === 'string' && (fields === undefined || (typeof fields === 'object' && fields !== null));
+    return (
+      id(own) &&
+      typeof title === 'string' &&
+      typeof kind === 'string' &&
+      (fields === undefined || (typeof fields === 'object' && fields !== null))
+    );
   };
   const sectionDraft = (x: unknown) => {
     const { id: own, title, lessons } = (x ?? {}) as { [key: string]: unknown };
@@ -20,15 +25,32 @@ export function isEdit(value: unknown): value is OutlineEdit {
     case 'add-section':
       return id(edit.id) && typeof edit.title === 'string' && place(edit.after);
     case 'add-lesson':
-      return id(edit.id) && id(edit.sectionId) && place(edit.after) && typeof edit.title === 'string' && typeof edit.kind === 'string';
+      return (
+        id(edit.id) &&
+        id(edit.sectionId) &&
+        place(edit.after) &&
+        typeof edit.title === 'string' &&
+        typeof edit.kind === 'string'
+      );
     case 'add-question':
       return id(edit.id) && id(edit.lessonId) && typeof edit.kind === 'string';
     case 'add-outcome':
       return id(edit.id) && typeof edit.text === 'string';
     case 'put':
-      return place(edit.into) && place(edit.after) && place(edit.afterSection) && list(edit.lessons, draft) && list(edit.sections, sectionDraft);
+      return (
+        place(edit.into) &&
+        place(edit.after) &&
+        place(edit.afterSection) &&
+        list(edit.lessons, draft) &&
+        list(edit.sections, sectionDraft)
+      );
     case 'set':
-      return tableNames.includes(String(edit.table)) && id(edit.id) && typeof edit.fields === 'object' && edit.fields !== null;
+      return (
+        tableNames.includes(String(edit.table)) &&
+        id(edit.id) &&
+        typeof edit.fields === 'object' &&
+        edit.fields !== null
+      );
     case 'move-lessons':
       return ids(edit.ids) && id(edit.sectionId) && place(edit.before);
     case 'move-sections':
@@ -51,4 +73,5 @@ export function isEdit(value: unknown): value is OutlineEdit {
   }
 }
 const tableNames = ['course', 'section', 'lesson', 'question', 'outcome', 'text'];
-const list = (value: unknown, holds: (one: unknown) => boolean) => Array.isArray(value) && value.length <= mostLessons && value.every(holds);
+const list = (value: unknown, holds: (one: unknown) => boolean) =>
+  Array.isArray(value) && value.length <= mostLessons && value.every(holds);

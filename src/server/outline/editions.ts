@@ -19,7 +19,8 @@ import { composeDocument, documentHash, editionDocument } from './queries';
 import { course, edition, plannedEdition } from './schema';
 import { keepStep, lockCourse, stepAnswer } from './write';
 
-const mayPublish = ({ actor }: { actor: Parameters<typeof can>[0] }, { courseId }: { courseId: string }) => can(actor, 'course.publish', { courseId });
+const mayPublish = ({ actor }: { actor: Parameters<typeof can>[0] }, { courseId }: { courseId: string }) =>
+  can(actor, 'course.publish', { courseId });
 
 async function nextNumber(tx: Transaction, courseId: string): Promise<number> {
   const [last] = await tx.db
@@ -31,7 +32,10 @@ async function nextNumber(tx: Transaction, courseId: string): Promise<number> {
 
 function checkNumber(wanted: number, next: number): Result<null> {
   if (wanted < next)
-    return fail('conflict', `Edition ${wanted} has been published already, perhaps from another window. Look at what is live, then publish edition ${next}.`);
+    return fail(
+      'conflict',
+      `Edition ${wanted} has been published already, perhaps from another window. Look at what is live, then publish edition ${next}.`,
+    );
   return wanted > next ? fail('conflict', `The next edition is ${next}. Load the page again.`) : ok(null);
 }
 
@@ -50,13 +54,19 @@ export const publish = command({
     const media = await mediaOfCourse(tx.db, courseId);
     const open = readiness(outline, media).filter((finding) => finding.level === 'settle');
     if (open[0]) {
-      return fail('invalid', `${open.length === 1 ? 'One thing has' : `${open.length} things have`} to be settled before publishing: ${open[0].sentence}`);
+      return fail(
+        'invalid',
+        `${open.length === 1 ? 'One thing has' : `${open.length} things have`} to be settled before publishing: ${open[0].sentence}`,
+      );
     }
     const document = composeDocument(outline, media);
     courseDocumentSchema.validateSync(document);
     const hash = documentHash(document);
-    const before: CourseDocument | null = locked.liveEditionId ? await editionDocument(tx.db, locked.liveEditionId) : null;
-    if (before && documentHash(before) === hash) return fail('conflict', 'Nothing has changed since the edition that is live, so there is nothing to publish.');
+    const before: CourseDocument | null = locked.liveEditionId
+      ? await editionDocument(tx.db, locked.liveEditionId)
+      : null;
+    if (before && documentHash(before) === hash)
+      return fail('conflict', 'Nothing has changed since the edition that is live, so there is nothing to publish.');
     const id = newId();
     await tx.db.insert(edition).values({
       id,
@@ -70,7 +80,9 @@ export const publish = command({
       publishedAt: now.toString(),
     });
     await tx.db.update(course).set({ liveEditionId: id }).where(eq(course.id, courseId));
-    await tx.db.delete(plannedEdition).where(and(eq(plannedEdition.courseId, courseId), lte(plannedEdition.number, next)));
+    await tx.db
+      .delete(plannedEdition)
+      .where(and(eq(plannedEdition.courseId, courseId), lte(plannedEdition.number, next)));
     await audit({ courseId, sentence: `published edition ${next}` });
     return ok({ number: next });
   },
@@ -100,8 +112,16 @@ export const publishLater = command({
     const near = checkNear({ date }, now);
     if (!near.ok) return near;
     const instant = atWallTime(Temporal.PlainDateTime.from(`${date}T${at}`), zone);
-    if (Temporal.Instant.compare(instant, now) <= 0) return fail('invalid', 'This time has passed. Choose a later one, or publish now.', 'date');
-    const row = { number: wanted, at: instant.toString(), wall: `${date} ${at}`, zone, plannedBy: actor.id, problem: null };
+    if (Temporal.Instant.compare(instant, now) <= 0)
+      return fail('invalid', 'This time has passed. Choose a later one, or publish now.', 'date');
+    const row = {
+      number: wanted,
+      at: instant.toString(),
+      wall: `${date} ${at}`,
+      zone,
+      plannedBy: actor.id,
+      problem: null,
+    };
     await tx.db
       .insert(plannedEdition)
       .values({ courseId, ...row })
@@ -116,7 +136,10 @@ export const publishNever = command({
   input: object({ courseId: idSchema }).noUnknown(),
   permission: mayPublish,
   async handle({ tx, audit }, { courseId }) {
-    const [gone] = await tx.db.delete(plannedEdition).where(eq(plannedEdition.courseId, courseId)).returning({ number: plannedEdition.number });
+    const [gone] = await tx.db
+      .delete(plannedEdition)
+      .where(eq(plannedEdition.courseId, courseId))
+      .returning({ number: plannedEdition.number });
     if (gone) await audit({ courseId, sentence: `called off edition ${gone.number}` });
     return ok(null);
   },
@@ -127,9 +150,16 @@ export async function publishDue(now: Temporal.Instant = Temporal.Now.instant())
   const due = await database().select().from(plannedEdition).where(lte(plannedEdition.at, now.toString()));
   for (const row of due) {
     if (row.problem !== null) continue;
-    const done = await publish.run(await personById(database(), row.plannedBy), { courseId: row.courseId, number: row.number }, now);
+    const done = await publish.run(
+      await personById(database(), row.plannedBy),
+      { courseId: row.courseId, number: row.number },
+      now,
+    );
     if (done.ok) continue;
-    await database().update(plannedEdition).set({ problem: done.problem.sentence }).where(eq(plannedEdition.courseId, row.courseId));
+    await database()
+      .update(plannedEdition)
+      .set({ problem: done.problem.sentence })
+      .where(eq(plannedEdition.courseId, row.courseId));
   }
 }
 
@@ -167,11 +197,17 @@ export const goBack = command({
     const { tx } = context;
     if (!(await lockCourse(tx, courseId))) return fail('not-found', 'This course is not there any more.');
     const [now] = await tx.db.select({ revision: course.revision }).from(course).where(eq(course.id, courseId));
-    if (now?.revision !== known) return fail('conflict', 'Something has been changed since you looked at the history. Look at it again, then go back.');
-    if (known - revision > mostSteps) return fail('too-large', 'That is too far back for one step. Go back to a later point first.');
+    if (now?.revision !== known)
+      return fail(
+        'conflict',
+        'Something has been changed since you looked at the history. Look at it again, then go back.',
+      );
+    if (known - revision > mostSteps)
+      return fail('too-large', 'That is too far back for one step. Go back to a later point first.');
     // A history with a gap cannot be gone back over.
     const steps = await changesSince(tx.db, courseId, revision, known - revision + 1);
-    if (steps?.length !== known - revision) return fail('conflict', 'The history before this point is not complete, so it cannot be gone back to.');
+    if (steps?.length !== known - revision)
+      return fail('conflict', 'The history before this point is not complete, so it cannot be gone back to.');
     const changes = netChanges(reverse(steps.flat()), topDown);
     const kept = await keepStep(context, courseId, changes, `go back to step ${revision}`);
     return stepAnswer(context, courseId, changes, kept.revision);
@@ -198,7 +234,14 @@ export type EditionRow = {
 /** The editions of a course, newest first. */
 export async function editionsOf(db: Database, courseId: string): Promise<EditionRow[]> {
   const rows = await db
-    .select({ id: edition.id, number: edition.number, at: edition.publishedAt, by: user.name, live: course.liveEditionId, differences: edition.differences })
+    .select({
+      id: edition.id,
+      number: edition.number,
+      at: edition.publishedAt,
+      by: user.name,
+      live: course.liveEditionId,
+      differences: edition.differences,
+    })
     .from(edition)
     .innerJoin(course, eq(course.id, edition.courseId))
     .leftJoin(user, eq(user.id, edition.publishedBy))

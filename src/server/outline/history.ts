@@ -19,7 +19,15 @@ export async function undoRows(db: Database, courseId: string, actorId: string) 
     const [row] = await db
       .select({ id: audit.id, kind: audit.kind, sentence: audit.sentence, revision: sql<number>`${audit.revision}` })
       .from(audit)
-      .where(and(eq(audit.courseId, courseId), eq(audit.actorId, actorId), isNotNull(audit.revision), isNull(audit.undoneBy), ne(audit.kind, not)))
+      .where(
+        and(
+          eq(audit.courseId, courseId),
+          eq(audit.actorId, actorId),
+          isNotNull(audit.revision),
+          isNull(audit.undoneBy),
+          ne(audit.kind, not),
+        ),
+      )
       .orderBy(desc(audit.id))
       .limit(1);
     return row ?? null;
@@ -31,14 +39,28 @@ export async function undoRows(db: Database, courseId: string, actorId: string) 
 }
 
 /** The changes of steps up to the present, with the texts of which the history keeps only differences. */
-async function completed(db: Pick<Database, 'select'>, steps: readonly (readonly KeptChange[])[]): Promise<Change[][] | null> {
+async function completed(
+  db: Pick<Database, 'select'>,
+  steps: readonly (readonly KeptChange[])[],
+): Promise<Change[][] | null> {
   const ids = textsToComplete(steps);
-  const texts = ids.length === 0 ? [] : await db.select({ id: lessonText.id, content: lessonText.content }).from(lessonText).where(inArray(lessonText.id, ids));
+  const texts =
+    ids.length === 0
+      ? []
+      : await db
+          .select({ id: lessonText.id, content: lessonText.content })
+          .from(lessonText)
+          .where(inArray(lessonText.id, ids));
   return wholeSteps(steps, Object.fromEntries(texts.map(({ id, content }) => [id, content])));
 }
 
 /** All changes after a revision, step by step, oldest first; null when they are not known any more. At most `most` steps. To be asked with the course locked. */
-export async function changesSince(db: Database, courseId: string, revision: number, most: number): Promise<Change[][] | null> {
+export async function changesSince(
+  db: Database,
+  courseId: string,
+  revision: number,
+  most: number,
+): Promise<Change[][] | null> {
   const rows = await db
     .select({ changes: audit.changes })
     .from(audit)
@@ -90,7 +112,13 @@ export async function stepsSince(db: Database, courseId: string, revision: numbe
   return db.transaction(
     async (tx) => {
       const rows = await tx
-        .select({ revision: audit.revision, actorId: audit.actorId, name: user.name, sentence: audit.sentence, changes: audit.changes })
+        .select({
+          revision: audit.revision,
+          actorId: audit.actorId,
+          name: user.name,
+          sentence: audit.sentence,
+          changes: audit.changes,
+        })
         .from(audit)
         .leftJoin(user, eq(user.id, audit.actorId))
         .where(and(eq(audit.courseId, courseId), gt(audit.revision, revision)))
@@ -102,7 +130,13 @@ export async function stepsSince(db: Database, courseId: string, revision: numbe
         rows.map(({ changes }) => changes),
       );
       if (!whole) return null;
-      return rows.map((row, i) => ({ ...row, changes: whole[i] ?? [], revision: row.revision ?? 0, actorId: row.actorId ?? '', name: row.name ?? 'Somebody' }));
+      return rows.map((row, i) => ({
+        ...row,
+        changes: whole[i] ?? [],
+        revision: row.revision ?? 0,
+        actorId: row.actorId ?? '',
+        name: row.name ?? 'Somebody',
+      }));
     },
     { isolationLevel: 'repeatable read', accessMode: 'read only' },
   );
@@ -118,7 +152,12 @@ export type HistoryRow = {
 };
 
 /** What was done to a course by those who make it, newest first, from before a moment on. */
-export async function historyOf(db: Database, courseId: string, before: string | null, most = 100): Promise<HistoryRow[]> {
+export async function historyOf(
+  db: Database,
+  courseId: string,
+  before: string | null,
+  most = 100,
+): Promise<HistoryRow[]> {
   const rows = await db
     .select({ id: audit.id, at: audit.at, by: user.name, sentence: audit.sentence, revision: audit.revision })
     .from(audit)

@@ -25,7 +25,11 @@ function listening(events: ReadableStream<Uint8Array>) {
 test('who has said where they are before anybody looked is seen by the first who does', async () => {
   const { courseId } = await publishedCourse(school);
   const client = newId();
-  await sayWhere(courseId, { id: school.creator, name: 'The creator' }, { client, stage: 'Build', id: null, leaving: false });
+  await sayWhere(
+    courseId,
+    { id: school.creator, name: 'The creator' },
+    { client, stage: 'Build', id: null, leaving: false },
+  );
   const line = listening(courseEvents(courseId, 0, school.owner, newId(), async () => true));
   await expect.poll(() => line.told.join('')).toContain(`"client":"${client}"`);
   await line.leave();

@@ -11,7 +11,13 @@ const beatMs = 15_000;
  * is where, and that something else is new. It ends when the browser leaves, when `mayLook` no longer
  * holds, or when this process is to end; a browser then asks again from the last revision it has.
  */
-export function courseEvents(courseId: string, since: number, personId: string, client: string, mayLook: () => Promise<boolean>): ReadableStream<Uint8Array> {
+export function courseEvents(
+  courseId: string,
+  since: number,
+  personId: string,
+  client: string,
+  mayLook: () => Promise<boolean>,
+): ReadableStream<Uint8Array> {
   const text = new TextEncoder();
   const ends: (() => void)[] = [];
   let revision = since;

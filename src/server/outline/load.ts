@@ -4,7 +4,8 @@ import type { Course, Lesson, LessonText, Outline, Part, Question, Reach, Sectio
 import type { Database } from '../platform/database';
 import { course, lesson, lessonText, outcome, question, section } from './schema';
 
-const byId = <T extends { readonly id: string }>(rows: readonly T[]): { readonly [id: string]: T } => Object.fromEntries(rows.map((row) => [row.id, row]));
+const byId = <T extends { readonly id: string }>(rows: readonly T[]): { readonly [id: string]: T } =>
+  Object.fromEntries(rows.map((row) => [row.id, row]));
 
 /** A row without the columns that belong to the table and not to the core's record. */
 function strip<T extends object, K extends keyof T>(row: T, ...columns: K[]): Omit<T, K> {
@@ -25,12 +26,17 @@ function rowsOf(part: Part, columns: { id: AnyPgColumn; lesson: AnyPgColumn; sec
   return or(...conditions) ?? sql`false`;
 }
 
-const isNothing = (part: Part) => part !== 'all' && part.ids.length + part.lessonIds.length + part.sectionIds.length === 0;
+const isNothing = (part: Part) =>
+  part !== 'all' && part.ids.length + part.lessonIds.length + part.sectionIds.length === 0;
 export const withoutTexts: Reach = { lesson: 'all', question: 'all', text: { ids: [], lessonIds: [], sectionIds: [] } };
 const whole: Reach = { lesson: 'all', question: 'all', text: 'all' };
 
 /** The working copy of a course, or as much of it as is asked for; null when there is no such course. */
-export async function load(db: Database, courseId: string, reach: Reach): Promise<{ outline: Outline; revision: number } | null> {
+export async function load(
+  db: Database,
+  courseId: string,
+  reach: Reach,
+): Promise<{ outline: Outline; revision: number } | null> {
   // One after the other: inside a transaction there is one connection, and each is quick.
   const [own] = await db.select().from(course).where(eq(course.id, courseId));
   if (!own) return null;
@@ -41,19 +47,28 @@ export async function load(db: Database, courseId: string, reach: Reach): Promis
     : await db
         .select()
         .from(lesson)
-        .where(and(eq(lesson.courseId, courseId), rowsOf(reach.lesson, { id: lesson.id, lesson: lesson.id, section: lesson.sectionId })));
+        .where(
+          and(
+            eq(lesson.courseId, courseId),
+            rowsOf(reach.lesson, { id: lesson.id, lesson: lesson.id, section: lesson.sectionId }),
+          ),
+        );
   const questions = isNothing(reach.question)
     ? []
     : await db
         .select()
         .from(question)
-        .where(and(eq(question.courseId, courseId), rowsOf(reach.question, { id: question.id, lesson: question.lessonId })));
+        .where(
+          and(eq(question.courseId, courseId), rowsOf(reach.question, { id: question.id, lesson: question.lessonId })),
+        );
   const texts = isNothing(reach.text)
     ? []
     : await db
         .select()
         .from(lessonText)
-        .where(and(eq(lessonText.courseId, courseId), rowsOf(reach.text, { id: lessonText.id, lesson: lessonText.id })));
+        .where(
+          and(eq(lessonText.courseId, courseId), rowsOf(reach.text, { id: lessonText.id, lesson: lessonText.id })),
+        );
   const outline = {
     course: byId([strip(own, 'liveEditionId', 'createdAt', 'changedAt', 'revision') as Course]),
     section: byId(sections.map((row) => strip(row, 'courseId') as Section)),
@@ -69,10 +84,12 @@ export async function load(db: Database, courseId: string, reach: Reach): Promis
 export const loadOutline = async (db: Database, courseId: string) => (await load(db, courseId, whole))?.outline ?? null;
 
 /** As much of the working copy as an edit looks at. */
-export const loadPart = async (db: Database, courseId: string, reach: Reach) => (await load(db, courseId, reach))?.outline ?? null;
+export const loadPart = async (db: Database, courseId: string, reach: Reach) =>
+  (await load(db, courseId, reach))?.outline ?? null;
 
 /** The working copies of several courses without their texts, for a shelf. */
-export const loadStructure = async (db: Database, courseId: string) => (await load(db, courseId, withoutTexts))?.outline ?? null;
+export const loadStructure = async (db: Database, courseId: string) =>
+  (await load(db, courseId, withoutTexts))?.outline ?? null;
 
 export async function lessonTextOf(db: Database, courseId: string, lessonId: string): Promise<LessonText> {
   const [row] = await db

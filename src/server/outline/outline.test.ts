@@ -16,7 +16,10 @@ async function freshCourse() {
   const courseId = newId();
   const sectionId = newId();
   await must(boss(), 'course.create', { id: courseId, title: 'A course' });
-  await must(boss(), 'outline.edit', { courseId, edit: { do: 'add-section', id: sectionId, title: 'One', after: null } });
+  await must(boss(), 'outline.edit', {
+    courseId,
+    edit: { do: 'add-section', id: sectionId, title: 'One', after: null },
+  });
   return { courseId, sectionId };
 }
 
@@ -24,8 +27,15 @@ test('a course starts from a title, twice the same request makes one, and addres
   const id = newId();
   const first = await must<{ slug: string }>(boss(), 'course.create', { id, title: 'Über Flüsse: eine Einführung' });
   const again = await must<{ slug: string }>(boss(), 'course.create', { id, title: 'Über Flüsse: eine Einführung' });
-  const other = await must<{ slug: string }>(boss(), 'course.create', { id: newId(), title: 'Über Flüsse: eine Einführung' });
-  expect([first.slug, again.slug, other.slug]).toEqual(['uber-flusse-eine-einfuhrung', 'uber-flusse-eine-einfuhrung', 'uber-flusse-eine-einfuhrung-2']);
+  const other = await must<{ slug: string }>(boss(), 'course.create', {
+    id: newId(),
+    title: 'Über Flüsse: eine Einführung',
+  });
+  expect([first.slug, again.slug, other.slug]).toEqual([
+    'uber-flusse-eine-einfuhrung',
+    'uber-flusse-eine-einfuhrung',
+    'uber-flusse-eine-einfuhrung-2',
+  ]);
 });
 
 test.each([
@@ -33,12 +43,19 @@ test.each([
   ['10,000 characters', { title: 'x'.repeat(10_000) }, 'Keep a title under 200 characters.'],
   ['a field that is not there', { courseId: newId() }, 'A lesson has no courseId that can be set.'],
   ['a rule that does not exist', { opens: { when: 'never' } }, 'Choose when it opens.'],
-  ['a time that does not exist', { opens: { when: 'on-date', date: '2027-02-30', at: '09:00', zone: 'UTC' } }, 'Choose a day of the calendar.'],
+  [
+    'a time that does not exist',
+    { opens: { when: 'on-date', date: '2027-02-30', at: '09:00', zone: 'UTC' } },
+    'Choose a day of the calendar.',
+  ],
   ['somebody else’s file', { mediaId: newId() }, 'This file does not belong to the course.'],
 ])('a lesson refuses %s in words, and nothing is written', async (_name, fields, sentence) => {
   const { courseId, sectionId } = await freshCourse();
   const id = newId();
-  await must(boss(), 'outline.edit', { courseId, edit: { do: 'add-lesson', id, sectionId, after: null, title: 'Before', kind: 'reading' } });
+  await must(boss(), 'outline.edit', {
+    courseId,
+    edit: { do: 'add-lesson', id, sectionId, after: null, title: 'Before', kind: 'reading' },
+  });
   const before = await loadOutline(database(), courseId);
   const result = await run(boss(), 'outline.edit', { courseId, edit: { do: 'set', table: 'lesson', id, fields } });
   expect(result.ok ? '' : result.problem.sentence).toBe(sentence);
@@ -47,21 +64,34 @@ test.each([
 
 test('a section dropped into itself stays where it is, in words', async () => {
   const { courseId, sectionId } = await freshCourse();
-  const result = await run(boss(), 'outline.edit', { courseId, edit: { do: 'move-sections', ids: [sectionId], before: sectionId } });
-  expect(result.ok ? '' : result.problem.sentence).toBe('Nothing can be put into or in front of itself. It stays where it is.');
+  const result = await run(boss(), 'outline.edit', {
+    courseId,
+    edit: { do: 'move-sections', ids: [sectionId], before: sectionId },
+  });
+  expect(result.ok ? '' : result.problem.sentence).toBe(
+    'Nothing can be put into or in front of itself. It stays where it is.',
+  );
 });
 
 test('HTML in a title is a title', async () => {
   const { courseId, sectionId } = await freshCourse();
   const title = '<img src=x onerror=alert(1)> & more';
-  await must(boss(), 'outline.edit', { courseId, edit: { do: 'add-lesson', id: newId(), sectionId, after: null, title, kind: 'reading' } });
-  expect(Object.values((await loadOutline(database(), courseId))?.lesson ?? {}).map((lesson) => lesson.title)).toEqual([title]);
+  await must(boss(), 'outline.edit', {
+    courseId,
+    edit: { do: 'add-lesson', id: newId(), sectionId, after: null, title, kind: 'reading' },
+  });
+  expect(Object.values((await loadOutline(database(), courseId))?.lesson ?? {}).map((lesson) => lesson.title)).toEqual([
+    title,
+  ]);
 });
 
 test('a section with its lessons is removed, comes back in one undo, goes again in one redo', async () => {
   const { courseId, sectionId } = await freshCourse();
   for (const title of ['a', 'b', 'c'])
-    await must(boss(), 'outline.edit', { courseId, edit: { do: 'add-lesson', id: newId(), sectionId, after: null, title, kind: 'quiz' } });
+    await must(boss(), 'outline.edit', {
+      courseId,
+      edit: { do: 'add-lesson', id: newId(), sectionId, after: null, title, kind: 'quiz' },
+    });
   const before = await loadOutline(database(), courseId);
   await must(boss(), 'outline.edit', { courseId, edit: { do: 'remove', table: 'section', ids: [sectionId] } });
   expect(Object.keys((await loadOutline(database(), courseId))?.lesson ?? {})).toHaveLength(0);
@@ -80,7 +110,8 @@ test('a section with its lessons is removed, comes back in one undo, goes again 
 
 test('undo does not destroy what somebody else has changed since', async () => {
   const { courseId, sectionId } = await freshCourse();
-  const set = (title: string, who = boss()) => must(who, 'outline.edit', { courseId, edit: { do: 'set', table: 'section', id: sectionId, fields: { title } } });
+  const set = (title: string, who = boss()) =>
+    must(who, 'outline.edit', { courseId, edit: { do: 'set', table: 'section', id: sectionId, fields: { title } } });
   await set('Mine');
   await set('Theirs', { id: school.creator, role: 'creator', courses: { [courseId]: 'creator' } });
   expect(codeOf(await run(boss(), 'outline.undo', { courseId }))).toBe('conflict');
@@ -96,22 +127,37 @@ test('permission is decided for every write', async () => {
     { id: school.creator, role: 'creator' as const, courses: {} },
     { id: school.marker, role: 'marker' as const, courses: { [courseId]: 'marker' as const } },
   ];
-  const codes = await Promise.all(strangers.map(async (actor) => codeOf(await run(actor, 'outline.edit', { courseId, edit }))));
+  const codes = await Promise.all(
+    strangers.map(async (actor) => codeOf(await run(actor, 'outline.edit', { courseId, edit }))),
+  );
   expect(codes).toEqual(['not-signed-in', 'not-allowed', 'not-allowed', 'not-allowed']);
   const other = await freshCourse();
-  const crossed = await run({ id: school.creator, role: 'creator', courses: { [other.courseId]: 'creator' } }, 'outline.edit', {
-    courseId: other.courseId,
-    edit,
-  });
+  const crossed = await run(
+    { id: school.creator, role: 'creator', courses: { [other.courseId]: 'creator' } },
+    'outline.edit',
+    {
+      courseId: other.courseId,
+      edit,
+    },
+  );
   expect(codeOf(crossed)).toBe('not-found');
 });
 
 test('two publishes at the same moment make one edition; an edition never changes', async () => {
   const { courseId, reading } = await publishedCourse(school);
-  await must(boss(), 'outline.edit', { courseId, edit: { do: 'set', table: 'lesson', id: reading, fields: { title: 'Read again' } } });
-  const results = await Promise.all([1, 2].map(() => run(boss(), 'course.publish', { courseId, number: 2 }, Temporal.Now.instant().toString())));
+  await must(boss(), 'outline.edit', {
+    courseId,
+    edit: { do: 'set', table: 'lesson', id: reading, fields: { title: 'Read again' } },
+  });
+  const results = await Promise.all(
+    [1, 2].map(() => run(boss(), 'course.publish', { courseId, number: 2 }, Temporal.Now.instant().toString())),
+  );
   expect(results.map(codeOf).sort()).toEqual(['conflict', 'ok']);
-  const editions = await database().select().from(tables.edition).where(eq(tables.edition.courseId, courseId)).orderBy(tables.edition.number);
+  const editions = await database()
+    .select()
+    .from(tables.edition)
+    .where(eq(tables.edition.courseId, courseId))
+    .orderBy(tables.edition.number);
   expect(editions.map((one) => [one.number, one.document.sections[0]?.lessons[0]?.title])).toEqual([
     [1, 'Read'],
     [2, 'Read again'],
@@ -122,15 +168,23 @@ test('two publishes at the same moment make one edition; an edition never change
 
 test('what has to be settled stops publishing', async () => {
   const { courseId, sectionId } = await freshCourse();
-  await must(boss(), 'outline.edit', { courseId, edit: { do: 'add-lesson', id: newId(), sectionId, after: null, title: 'Film', kind: 'film' } });
+  await must(boss(), 'outline.edit', {
+    courseId,
+    edit: { do: 'add-lesson', id: newId(), sectionId, after: null, title: 'Film', kind: 'film' },
+  });
   const result = await run(boss(), 'course.publish', { courseId, number: 1 });
   expect(result.ok ? '' : result.problem.sentence).toContain('Film has no film.');
 });
 
 test('the published JSON Schema is the one that editions are checked with', async () => {
-  expect(courseDocumentJsonSchema()).toEqual(JSON.parse(readFileSync('docs/formats/course-document.schema.json', 'utf8')));
+  expect(courseDocumentJsonSchema()).toEqual(
+    JSON.parse(readFileSync('docs/formats/course-document.schema.json', 'utf8')),
+  );
   const { courseId } = await publishedCourse(school);
-  const [live] = await database().select({ document: tables.edition.document }).from(tables.edition).where(eq(tables.edition.courseId, courseId));
+  const [live] = await database()
+    .select({ document: tables.edition.document })
+    .from(tables.edition)
+    .where(eq(tables.edition.courseId, courseId));
   expect(courseDocumentSchema.isValidSync(live?.document)).toBe(true);
   expect(courseDocumentSchema.isValidSync({ ...live?.document, version: 3 })).toBe(false);
 });

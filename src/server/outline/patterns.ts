@@ -14,7 +14,13 @@ export type SchoolPattern = Pattern & { readonly madeBy: string };
 /** The patterns the school has made of its own courses. */
 export const schoolPatterns = async (db: Database): Promise<SchoolPattern[]> =>
   db
-    .select({ id: pattern.id, title: pattern.title, description: pattern.description, sections: pattern.sections, madeBy: pattern.madeBy })
+    .select({
+      id: pattern.id,
+      title: pattern.title,
+      description: pattern.description,
+      sections: pattern.sections,
+      madeBy: pattern.madeBy,
+    })
     .from(pattern)
     .orderBy(asc(pattern.madeAt));
 
@@ -38,8 +44,12 @@ export const savePattern = command({
       .onConflictDoNothing()
       .returning({ id: pattern.id });
     if (!made) {
-      const [there] = await tx.db.select({ madeBy: pattern.madeBy, title: pattern.title }).from(pattern).where(eq(pattern.id, id));
-      if (there?.madeBy !== actor.id || there.title !== title.trim()) return fail('conflict', 'This id is in use elsewhere. Try again.');
+      const [there] = await tx.db
+        .select({ madeBy: pattern.madeBy, title: pattern.title })
+        .from(pattern)
+        .where(eq(pattern.id, id));
+      if (there?.madeBy !== actor.id || there.title !== title.trim())
+        return fail('conflict', 'This id is in use elsewhere. Try again.');
     }
     if (made) await audit({ courseId, sentence: `kept the outline as the pattern "${title.trim()}"` });
     return ok({ id });

@@ -69,7 +69,11 @@ export async function watchPeople(courseId: string, changed: () => void): Promis
   return () => all.delete(changed);
 }
 
-export async function sayWhere(courseId: string, person: { readonly id: string; readonly name: string }, where: Where): Promise<void> {
+export async function sayWhere(
+  courseId: string,
+  person: { readonly id: string; readonly name: string },
+  where: Where,
+): Promise<void> {
   // Heard here too, though no line of this process may stand yet.
   await hearPeople();
   const said: Said = { ...where, courseId, personId: person.id, name: person.name.slice(0, 80) };

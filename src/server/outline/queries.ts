@@ -3,7 +3,17 @@ import { and, asc, desc, eq, inArray, type SQL, sql } from 'drizzle-orm';
 import { canonical } from '@/core/kernel/change';
 import { coursesPerPage, rowsBefore } from '@/core/kernel/page';
 import type { MediaFacts } from '@/core/media';
-import { type CourseDocument, compose, type Difference, differences, learnerMinutes, noPaper, type Outline, papersOf, upgradeDocument } from '@/core/outline';
+import {
+  type CourseDocument,
+  compose,
+  type Difference,
+  differences,
+  learnerMinutes,
+  noPaper,
+  type Outline,
+  papersOf,
+  upgradeDocument,
+} from '@/core/outline';
 import { mediaOfCourse } from '../media';
 import type { Person } from '../people';
 import { contains } from '../platform/contains';
@@ -15,11 +25,14 @@ import { course, edition, plannedEdition } from './schema';
 /** The working copy as a document, for "View as learner" and for publishing. */
 export function composeDocument(outline: Outline, media: ReadonlyMap<string, MediaFacts>): CourseDocument {
   const papers = papersOf(outline);
-  return compose(outline, media, (one) => learnerMinutes(one, (one.mediaId && media.get(one.mediaId)) || null, papers.get(one.id) ?? noPaper));
+  return compose(outline, media, (one) =>
+    learnerMinutes(one, (one.mediaId && media.get(one.mediaId)) || null, papers.get(one.id) ?? noPaper),
+  );
 }
 
 /** SHA-256 over a document's JSON with its keys in order, so that equal documents have equal sums. */
-export const documentHash = (document: CourseDocument): string => createHash('sha256').update(canonical(document)).digest('hex');
+export const documentHash = (document: CourseDocument): string =>
+  createHash('sha256').update(canonical(document)).digest('hex');
 
 export type CourseHead = {
   readonly id: string;
@@ -31,7 +44,13 @@ export type CourseHead = {
 
 export async function courseBySlug(db: Database, slug: string): Promise<CourseHead | null> {
   const [row] = await db
-    .select({ id: course.id, slug: course.slug, title: course.title, liveEditionId: course.liveEditionId, liveEdition: edition.number })
+    .select({
+      id: course.id,
+      slug: course.slug,
+      title: course.title,
+      liveEditionId: course.liveEditionId,
+      liveEdition: edition.number,
+    })
     .from(course)
     .leftJoin(edition, eq(edition.id, course.liveEditionId))
     .where(eq(course.slug, slug));
@@ -45,7 +64,11 @@ export async function courseIsThere(db: Database, id: string): Promise<boolean> 
 
 /** Everything the Build stage shows. */
 export async function courseDesk(db: Database, head: CourseHead, person: Person) {
-  const [loaded, media, undo] = await Promise.all([load(db, head.id, withoutTexts), mediaOfCourse(db, head.id), undoState(db, head.id, person.id)]);
+  const [loaded, media, undo] = await Promise.all([
+    load(db, head.id, withoutTexts),
+    mediaOfCourse(db, head.id),
+    undoState(db, head.id, person.id),
+  ]);
   return loaded ? { ...loaded, media, undo } : null;
 }
 export type CourseDesk = NonNullable<Awaited<ReturnType<typeof courseDesk>>>;
@@ -76,7 +99,8 @@ async function readEdition(db: Database, editionId: string): Promise<CourseDocum
   return document;
 }
 
-export const liveDocument = async (db: Database, editionId: string | null) => (editionId ? editionDocument(db, editionId) : null);
+export const liveDocument = async (db: Database, editionId: string | null) =>
+  editionId ? editionDocument(db, editionId) : null;
 
 /** Courses somebody works on, the one that was changed last first, with how much is in each. */
 const courseRows = (db: Database, wanted: SQL | undefined) =>
@@ -118,7 +142,13 @@ export async function coursesPage(db: Database, person: Person, find: string, pa
   return { rows, found, total, page };
 }
 
-export type Planned = { readonly number: number; readonly at: string; readonly wall: string; readonly zone: string; readonly problem: string | null };
+export type Planned = {
+  readonly number: number;
+  readonly at: string;
+  readonly wall: string;
+  readonly zone: string;
+  readonly problem: string | null;
+};
 /** What there is to know of publishing a course without anything being compared. */
 export type CourseNews = {
   readonly next: number;

@@ -1,4 +1,16 @@
-import { type AnyPgColumn, boolean, foreignKey, index, integer, jsonb, pgTable, text, unique, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
+import {
+  type AnyPgColumn,
+  boolean,
+  foreignKey,
+  index,
+  integer,
+  jsonb,
+  pgTable,
+  text,
+  unique,
+  uniqueIndex,
+  uuid,
+} from 'drizzle-orm/pg-core';
 
 import {
   type Course,
@@ -86,7 +98,9 @@ export const lesson = pgTable(
   (table) => [
     index('lesson_course').on(table.courseId),
     // A lesson can only stand in a section of its own course.
-    foreignKey({ columns: [table.sectionId, table.courseId], foreignColumns: [section.id, section.courseId] }).onDelete('cascade'),
+    foreignKey({ columns: [table.sectionId, table.courseId], foreignColumns: [section.id, section.courseId] }).onDelete(
+      'cascade',
+    ),
   ],
 );
 

@@ -27,7 +27,8 @@ const live = async (courseId: string) => {
 
 test('a field that somebody else has changed since is not overwritten, and is when it is meant', async () => {
   const { courseId, reading } = await publishedCourse(school);
-  const set = (title: string, was: string) => edit(courseId, { do: 'set', table: 'lesson', id: reading, fields: { title } }, { title: fingerprint(was) });
+  const set = (title: string, was: string) =>
+    edit(courseId, { do: 'set', table: 'lesson', id: reading, fields: { title } }, { title: fingerprint(was) });
   expect(codeOf(await set('Mine', 'Read'))).toBe('ok');
   expect(codeOf(await set('Yours', 'Read'))).toBe('changed');
   expect((await loadOutline(database(), courseId))?.lesson[reading]?.title).toBe('Mine');
@@ -39,18 +40,30 @@ test('a field that somebody else has changed since is not overwritten, and is wh
 test('steps are numbered without gaps, told in order, and gone back to in one that can be undone', async () => {
   const { courseId, sectionId, reading } = await publishedCourse(school);
   const before = await loadOutline(database(), courseId);
-  const [row] = await database().select({ revision: tables.course.revision }).from(tables.course).where(eq(tables.course.id, courseId));
+  const [row] = await database()
+    .select({ revision: tables.course.revision })
+    .from(tables.course)
+    .where(eq(tables.course.id, courseId));
   const from = row?.revision ?? 0;
   const added = newId();
   await edit(courseId, { do: 'add-lesson', id: added, sectionId, after: null, title: 'Later', kind: 'reading' });
   await edit(courseId, { do: 'set', table: 'text', id: added, fields: { content: doc('Words') } });
   await edit(courseId, { do: 'remove', table: 'section', ids: [sectionId] });
-  await edit(courseId, { do: 'put', into: null, after: null, lessons: [], afterSection: null, sections: [{ id: newId(), title: 'New', lessons: [] }] });
+  await edit(courseId, {
+    do: 'put',
+    into: null,
+    after: null,
+    lessons: [],
+    afterSection: null,
+    sections: [{ id: newId(), title: 'New', lessons: [] }],
+  });
   const steps = await stepsSince(database(), courseId, from);
   expect(steps?.map((step) => step.revision - from)).toEqual([1, 2, 3, 4]);
   const known = from + 4;
   expect(codeOf(await run(boss(), 'outline.go-back', { courseId, revision: from, known: known - 1 }))).toBe('conflict');
-  expect(codeOf(await run(learner(school.learner), 'outline.go-back', { courseId, revision: from, known }))).toBe('not-allowed');
+  expect(codeOf(await run(learner(school.learner), 'outline.go-back', { courseId, revision: from, known }))).toBe(
+    'not-allowed',
+  );
   await must(boss(), 'outline.go-back', { courseId, revision: from, known });
   expect(await loadOutline(database(), courseId)).toEqual(before);
   await must(boss(), 'outline.undo', { courseId });
@@ -87,17 +100,42 @@ test('rows are copied within a course and into another with texts and questions,
   const otherId = newId();
   const into = newId();
   await must(boss(), 'course.create', { id: otherId, title: 'Another' });
-  await must(boss(), 'outline.edit', { courseId: otherId, edit: { do: 'add-section', id: into, title: 'Here', after: null } });
-  const copy = { courseId: otherId, fromCourseId: courseId, sectionIds: [sectionId], lessonIds: [], seed: newId(), into, after: null };
+  await must(boss(), 'outline.edit', {
+    courseId: otherId,
+    edit: { do: 'add-section', id: into, title: 'Here', after: null },
+  });
+  const copy = {
+    courseId: otherId,
+    fromCourseId: courseId,
+    sectionIds: [sectionId],
+    lessonIds: [],
+    seed: newId(),
+    into,
+    after: null,
+  };
   await must(boss(), 'outline.copy', copy);
   await must(boss(), 'outline.copy', copy);
   const there = await loadOutline(database(), otherId);
   expect(Object.values(there?.section ?? {}).map((section) => section.title)).toEqual(['Here', 'First']);
   expect(Object.keys(there?.lesson ?? {})).toHaveLength(3);
-  expect(Object.values(there?.question ?? {}).map((question) => question.body)).toEqual([{ value: '4', tolerance: '', unit: '' }]);
+  expect(Object.values(there?.question ?? {}).map((question) => question.body)).toEqual([
+    { value: '4', tolerance: '', unit: '' },
+  ]);
   expect(Object.keys(there?.text ?? {})).toHaveLength(3);
-  await must(boss(), 'outline.copy', { ...copy, courseId, sectionIds: [], lessonIds: [quiz], seed: newId(), into: sectionId, after: quiz });
-  expect(Object.values((await loadOutline(database(), courseId))?.lesson ?? {}).some((lesson) => lesson.title === 'Check (copy)')).toBe(true);
+  await must(boss(), 'outline.copy', {
+    ...copy,
+    courseId,
+    sectionIds: [],
+    lessonIds: [quiz],
+    seed: newId(),
+    into: sectionId,
+    after: quiz,
+  });
+  expect(
+    Object.values((await loadOutline(database(), courseId))?.lesson ?? {}).some(
+      (lesson) => lesson.title === 'Check (copy)',
+    ),
+  ).toBe(true);
   const creator = { id: school.creator, role: 'creator' as const, courses: { [otherId]: 'creator' as const } };
   expect(codeOf(await run(creator, 'outline.copy', { ...copy, seed: newId() }))).toBe('not-allowed');
 });
@@ -117,10 +155,15 @@ test('an edition is planned, made when its time comes by who still may, and call
   // What stands in the way when the time comes is kept to be read.
   await must(boss(), 'course.publish-later', { ...later, number: 3 });
   await publishDue(Temporal.Instant.from('2031-06-01T08:00:00Z'));
-  const [planned] = await database().select().from(tables.plannedEdition).where(eq(tables.plannedEdition.courseId, courseId));
+  const [planned] = await database()
+    .select()
+    .from(tables.plannedEdition)
+    .where(eq(tables.plannedEdition.courseId, courseId));
   expect(planned?.problem).toMatch(/^Nothing has changed/);
   await must(boss(), 'course.publish-never', { courseId });
-  expect(await database().select().from(tables.plannedEdition).where(eq(tables.plannedEdition.courseId, courseId))).toEqual([]);
+  expect(
+    await database().select().from(tables.plannedEdition).where(eq(tables.plannedEdition.courseId, courseId)),
+  ).toEqual([]);
 });
 
 test('two publishes at the same moment make one edition, and an older one is live again when wished', async () => {
@@ -137,7 +180,9 @@ test('two publishes at the same moment make one edition, and an older one is liv
   await must(boss(), 'course.make-live', { courseId, editionId: first?.id });
   expect(await live(courseId)).toBe(1);
   const other = await publishedCourse({ owner: school.owner, learner: school.other });
-  expect(codeOf(await run(boss(), 'course.make-live', { courseId: other.courseId, editionId: first?.id }))).toBe('not-found');
+  expect(codeOf(await run(boss(), 'course.make-live', { courseId: other.courseId, editionId: first?.id }))).toBe(
+    'not-found',
+  );
 });
 
 test('before publishing it is known whom it touches', async () => {
@@ -153,8 +198,12 @@ test('before publishing it is known whom it touches', async () => {
   await edit(courseId, { do: 'set', table: 'lesson', id: quiz, fields: { title: 'A check' } });
   const preview = await previewEdition(database(), courseId, null, now);
   expect(preview?.learners).toBe(1);
-  expect(preview?.touched.map(({ name, effect }) => [name, effect.doneLost, effect.sittings])).toEqual([['The learner', ['Read'], []]]);
-  expect(preview?.sides.map((side) => [side.title, side.field, side.before, side.after])).toEqual([['A check', 'its name', 'Check', 'A check']]);
+  expect(preview?.touched.map(({ name, effect }) => [name, effect.doneLost, effect.sittings])).toEqual([
+    ['The learner', ['Read'], []],
+  ]);
+  expect(preview?.sides.map((side) => [side.title, side.field, side.before, side.after])).toEqual([
+    ['A check', 'its name', 'Check', 'A check'],
+  ]);
 });
 
 test('of a text the history keeps where it differs, and every step is still whole for undo, for others and for going back', async () => {
@@ -162,7 +211,9 @@ test('of a text the history keeps where it differs, and every step is still whol
   const id = newId();
   await edit(courseId, { do: 'add-lesson', id, sectionId, after: null, title: 'Long', kind: 'reading' });
   const words = Array.from({ length: 300 }, (_, i) => `word${i}`);
-  const texts = [words, words.with(20, 'twenty'), words.with(20, 'twenty').with(250, 'last'), words.slice(0, 100)].map((all) => doc(all.join(' ')));
+  const texts = [words, words.with(20, 'twenty'), words.with(20, 'twenty').with(250, 'last'), words.slice(0, 100)].map(
+    (all) => doc(all.join(' ')),
+  );
   const revisions: number[] = [];
   for (const content of texts) {
     const done = await edit(courseId, { do: 'set', table: 'text', id, fields: { content } });
@@ -178,8 +229,13 @@ test('of a text the history keeps where it differs, and every step is still whol
   expect(sizes[0]).toBeGreaterThan(2000);
   expect(Math.max(...sizes.slice(1, 3))).toBeLessThan(300);
 
-  const told = (await stepsSince(database(), courseId, from))?.flatMap(({ changes }) => changes.filter(({ table }) => table === 'text')) ?? [];
-  expect(told.map(({ before, after }) => [before?.content, after?.content])).toEqual(texts.slice(1).map((content, i) => [texts[i], content]));
+  const told =
+    (await stepsSince(database(), courseId, from))?.flatMap(({ changes }) =>
+      changes.filter(({ table }) => table === 'text'),
+    ) ?? [];
+  expect(told.map(({ before, after }) => [before?.content, after?.content])).toEqual(
+    texts.slice(1).map((content, i) => [texts[i], content]),
+  );
 
   const now = async () => (await loadOutline(database(), courseId))?.text[id]?.content;
   await must(boss(), 'outline.undo', { courseId });

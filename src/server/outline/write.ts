@@ -28,7 +28,8 @@ export async function lockCourse(tx: Transaction, courseId: string) {
 
 /** Rows of one kind of change in a row are written together. */
 function* runs(changes: readonly Change[]): Generator<readonly [Change, ...Change[]]> {
-  const kindOf = ({ table, before, after }: Change) => `${table} ${before === null ? 'add' : after === null ? 'remove' : 'set'}`;
+  const kindOf = ({ table, before, after }: Change) =>
+    `${table} ${before === null ? 'add' : after === null ? 'remove' : 'set'}`;
   for (let at = 0; at < changes.length; ) {
     const first = changes[at] as Change;
     let end = at + 1;
@@ -45,7 +46,8 @@ async function write(tx: Transaction, courseId: string, changes: readonly Change
     const table = tables[first.table as OutlineTable];
     const ids = run.map(({ id }) => id);
     if (first.after === null) await tx.db.delete(table).where(inArray(table.id, ids));
-    else if (first.before === null) await tx.db.insert(table).values(run.map(({ after }) => ({ ...after, courseId })) as never);
+    else if (first.before === null)
+      await tx.db.insert(table).values(run.map(({ after }) => ({ ...after, courseId })) as never);
     else
       for (const { id, after } of run)
         await tx.db
@@ -77,11 +79,26 @@ export async function keepStep(
     .where(eq(course.id, courseId))
     .returning({ revision: course.revision });
   const revision = row?.revision ?? 0;
-  return { auditId: await audit({ courseId, sentence, changes: keptChanges(changes), kind, revision, ...(step ? { step } : {}) }), revision };
+  return {
+    auditId: await audit({
+      courseId,
+      sentence,
+      changes: keptChanges(changes),
+      kind,
+      revision,
+      ...(step ? { step } : {}),
+    }),
+    revision,
+  };
 }
 
 /** What a step answers: its changes, where the course now is, and what can be taken back. */
-export async function stepAnswer({ tx, actor }: CommandContext, courseId: string, changes: readonly Change[], revision: number) {
+export async function stepAnswer(
+  { tx, actor }: CommandContext,
+  courseId: string,
+  changes: readonly Change[],
+  revision: number,
+) {
   return ok({ changes, revision, undo: await undoState(tx.db, courseId, actor.id) });
 }
 
@@ -98,12 +115,17 @@ export async function doneBefore(context: CommandContext, courseId: string, step
     .leftJoin(course, eq(course.id, audit.courseId))
     .where(eq(audit.step, step));
   if (!row) return null;
-  if (row.courseId !== courseId || row.actorId !== actor.id) return fail('conflict', 'This id is in use elsewhere. Try again.');
+  if (row.courseId !== courseId || row.actorId !== actor.id)
+    return fail('conflict', 'This id is in use elsewhere. Try again.');
   return stepAnswer(context, courseId, [], row.revision ?? 0);
 }
 
 /** Checks that need more than the course itself: addresses, ids and files that belong to others. */
-export async function checkElsewhere({ tx, now }: CommandContext, courseId: string, changes: readonly Change[]): Promise<Result<null>> {
+export async function checkElsewhere(
+  { tx, now }: CommandContext,
+  courseId: string,
+  changes: readonly Change[],
+): Promise<Result<null>> {
   for (const { table, after } of changes) {
     if (after === null) continue;
     // Only what is planned with; titles and texts may name any day.
@@ -113,8 +135,12 @@ export async function checkElsewhere({ tx, now }: CommandContext, courseId: stri
   }
   for (const { table, after } of changes) {
     if (table !== 'course' || typeof after?.slug !== 'string') continue;
-    const [other] = await tx.db.select({ id: course.id, title: course.title }).from(course).where(eq(course.slug, after.slug));
-    if (other && other.id !== courseId) return fail('conflict', `The address ${after.slug} is in use by "${other.title}". Choose another one.`, 'slug');
+    const [other] = await tx.db
+      .select({ id: course.id, title: course.title })
+      .from(course)
+      .where(eq(course.slug, after.slug));
+    if (other && other.id !== courseId)
+      return fail('conflict', `The address ${after.slug} is in use by "${other.title}". Choose another one.`, 'slug');
   }
   for (const name of ['section', 'lesson', 'question', 'outcome'] as const) {
     const ids = changes.filter(({ table, before }) => table === name && before === null).map(({ id }) => id);
@@ -123,10 +149,13 @@ export async function checkElsewhere({ tx, now }: CommandContext, courseId: stri
     const [there] = await tx.db.select({ id: own.id }).from(own).where(inArray(own.id, ids)).limit(1);
     if (there) return fail('conflict', 'This id is in use elsewhere. Try again.');
   }
-  const files = changes.flatMap(({ table, after }) => (table === 'lesson' ? [after?.mediaId, after?.pictureId].filter((id) => typeof id === 'string') : []));
+  const files = changes.flatMap(({ table, after }) =>
+    table === 'lesson' ? [after?.mediaId, after?.pictureId].filter((id) => typeof id === 'string') : [],
+  );
   if (files.length > 0) {
     const media = await mediaOfCourse(tx.db, courseId);
-    if (files.some((id) => !media.has(id))) return fail('not-found', 'This file does not belong to the course.', 'mediaId');
+    if (files.some((id) => !media.has(id)))
+      return fail('not-found', 'This file does not belong to the course.', 'mediaId');
   }
   return ok(null);
 }

@@ -27,11 +27,19 @@ export async function insertPerson(tx: Transaction, person: NewPerson): Promise<
   const id = newId();
   const { passwordHash, ...row } = person;
   await tx.db.insert(user).values({ id, ...row });
-  await tx.db.insert(account).values({ id: newId(), accountId: id, providerId: 'credential', userId: id, password: passwordHash });
+  await tx.db
+    .insert(account)
+    .values({ id: newId(), accountId: id, providerId: 'credential', userId: id, password: passwordHash });
   return id;
 }
 
-const firstOwner = object({ school: nameSchema, name: nameSchema, email: emailSchema, password: passwordSchema, zone: zoneSchema }).noUnknown();
+const firstOwner = object({
+  school: nameSchema,
+  name: nameSchema,
+  email: emailSchema,
+  password: passwordSchema,
+  zone: zoneSchema,
+}).noUnknown();
 
 const hasOwner = fail('conflict', 'This school has an owner already. Sign in instead.');
 
@@ -45,15 +53,26 @@ export async function makeFirstOwner(db: Database, raw: unknown): Promise<Result
   const passwordHash = await hashPassword(value.password);
   return transaction(async (tx) => {
     // The row with id 1 can be made once, so two first visits at the same moment make one owner.
-    const made = await tx.db.insert(school).values({ id: 1, name: value.school.trim(), zone: value.zone }).onConflictDoNothing().returning();
+    const made = await tx.db
+      .insert(school)
+      .values({ id: 1, name: value.school.trim(), zone: value.zone })
+      .onConflictDoNothing()
+      .returning();
     if (made.length === 0) return hasOwner;
-    await insertPerson(tx, { name: value.name.trim(), email: plainEmail(value.email), role: 'owner', passwordHash, zone: value.zone });
+    await insertPerson(tx, {
+      name: value.name.trim(),
+      email: plainEmail(value.email),
+      role: 'owner',
+      passwordHash,
+      zone: value.zone,
+    });
     return ok(null);
   });
 }
 
 /** Tells every process that what somebody may do has changed, so that open lines of theirs are looked at before anything else goes out. */
-const tellAccess = (tx: Transaction, personId: string) => tx.client.query('select pg_notify($1, $2)', ['mosaik_access', personId]);
+const tellAccess = (tx: Transaction, personId: string) =>
+  tx.client.query('select pg_notify($1, $2)', ['mosaik_access', personId]);
 
 const personInput = object({
   name: nameSchema,
@@ -76,7 +95,10 @@ export const addPerson = command({
     if (input.courseId && (input.role === 'creator' || input.role === 'marker')) {
       await tx.db.insert(courseStaff).values({ courseId: input.courseId, userId: id, role: input.role });
     }
-    await audit({ sentence: `added ${input.name} as ${input.role}`, ...(input.courseId ? { courseId: input.courseId } : {}) });
+    await audit({
+      sentence: `added ${input.name} as ${input.role}`,
+      ...(input.courseId ? { courseId: input.courseId } : {}),
+    });
     return ok({ id });
   },
 });
@@ -96,7 +118,11 @@ export const signOutEverywhere = command({
 /** Makes somebody a creator or marker of a course, or takes that back. The last thing said counts. */
 const setStaff = command({
   name: 'people.set-staff',
-  input: object({ courseId: idSchema, email: emailSchema, role: string().oneOf(['creator', 'marker', 'none']).required() }).noUnknown(),
+  input: object({
+    courseId: idSchema,
+    email: emailSchema,
+    role: string().oneOf(['creator', 'marker', 'none']).required(),
+  }).noUnknown(),
   permission: ({ actor }, { courseId }) => can(actor, 'course.staff', { courseId }),
   async handle({ tx, actor, audit }, { courseId, email, role }) {
     const [person] = await tx.db
@@ -105,9 +131,18 @@ const setStaff = command({
       .where(eq(user.email, plainEmail(email)))
       // Held, so that the same thing said twice at once finds what the first one did.
       .for('update');
-    if (!person) return fail('not-found', 'Nobody in the school has this e-mail address. The owner can add the person under People.', 'email');
+    if (!person)
+      return fail(
+        'not-found',
+        'Nobody in the school has this e-mail address. The owner can add the person under People.',
+        'email',
+      );
     if (person.id === actor.id && role !== 'creator')
-      return fail('invalid', 'You cannot take yourself off a course you make. Ask another creator, or the owner.', 'email');
+      return fail(
+        'invalid',
+        'You cannot take yourself off a course you make. Ask another creator, or the owner.',
+        'email',
+      );
     const key = and(eq(courseStaff.courseId, courseId), eq(courseStaff.userId, person.id));
     const [before] = await tx.db.select({ role: courseStaff.role }).from(courseStaff).where(key).for('update');
     if ((before?.role ?? 'none') === role) return ok({ name: person.name });
@@ -120,7 +155,10 @@ const setStaff = command({
         .onConflictDoUpdate({ target: [courseStaff.courseId, courseStaff.userId], set: row });
     }
     await tellAccess(tx, person.id);
-    await audit({ courseId, sentence: role === 'none' ? `took ${person.name} off the course` : `made ${person.name} ${role} of the course` });
+    await audit({
+      courseId,
+      sentence: role === 'none' ? `took ${person.name} off the course` : `made ${person.name} ${role} of the course`,
+    });
     return ok({ name: person.name });
   },
 });
@@ -160,7 +198,11 @@ const rename = command({
 /** Staff say yes or no to a name that somebody who holds a certificate asked for; never to their own. */
 const decideName = command({
   name: 'people.decide-name',
-  input: object({ personId: string().max(64).required('A person is missing.'), name: nameSchema, yes: boolean().required() }).noUnknown(),
+  input: object({
+    personId: string().max(64).required('A person is missing.'),
+    name: nameSchema,
+    yes: boolean().required(),
+  }).noUnknown(),
   permission: ({ actor }, { personId }) => can(actor, 'people.manage') && actor.id !== personId,
   async handle({ tx, audit }, { personId, name, yes }) {
     const [row] = await tx.db
@@ -171,10 +213,15 @@ const decideName = command({
       .for('update');
     // Decided already, or asked for anew since this was looked at.
     if (!row) return ok(null);
-    if (row.wanted !== name) return fail('conflict', `They have asked for another name since: "${row.wanted}". Load the page again.`);
+    if (row.wanted !== name)
+      return fail('conflict', `They have asked for another name since: "${row.wanted}". Load the page again.`);
     await tx.db.delete(nameRequest).where(eq(nameRequest.userId, personId));
     if (yes) await tx.db.update(user).set({ name }).where(eq(user.id, personId));
-    await audit({ sentence: yes ? `agreed that "${row.now}" is now called "${name}"` : `did not agree that "${row.now}" is called "${name}"` });
+    await audit({
+      sentence: yes
+        ? `agreed that "${row.now}" is now called "${name}"`
+        : `did not agree that "${row.now}" is called "${name}"`,
+    });
     return ok(null);
   },
 });

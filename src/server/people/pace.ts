@@ -35,11 +35,16 @@ async function take(keys: readonly (readonly [key: string, kind: Kind])[], nowMs
       const count = isFresh ? 0 : row.count;
       const turn = Math.max(nowMs, isFresh ? 0 : row.nextAt);
       at = Math.max(at, turn);
-      turns.push({ key, count: count + 1, nextAt: count + 1 < kind.free ? turn : turn + kind.pauseMs(count + 1 - kind.free) });
+      turns.push({
+        key,
+        count: count + 1,
+        nextAt: count + 1 < kind.free ? turn : turn + kind.pauseMs(count + 1 - kind.free),
+      });
     }
     // Who is sent away has tried nothing, and takes nobody's turn.
     if (at - nowMs <= longestHoldMs)
-      for (const { key, count, nextAt } of turns) await tx.db.update(signInPace).set({ count, nextAt, lastAt: nowMs }).where(eq(signInPace.key, key));
+      for (const { key, count, nextAt } of turns)
+        await tx.db.update(signInPace).set({ count, nextAt, lastAt: nowMs }).where(eq(signInPace.key, key));
     return at - nowMs;
   });
 }
@@ -79,7 +84,8 @@ export async function turnWasRight(keys: readonly string[]): Promise<void> {
 }
 
 /** What a browser keeps that has signed in to an account: it is nobody's secret but says nothing to anybody else. */
-export const deviceMark = (account: string): string => createHmac('sha256', config.secret).update(`has signed in ${account}`).digest('base64url');
+export const deviceMark = (account: string): string =>
+  createHmac('sha256', config.secret).update(`has signed in ${account}`).digest('base64url');
 
 export function isKnownDevice(account: string, mark: string | null | undefined): boolean {
   const [a, b] = [Buffer.from(deviceMark(account)), Buffer.from(mark ?? '')];

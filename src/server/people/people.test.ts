@@ -11,7 +11,8 @@ import { hashPassword } from './sessions';
 import { answerSignIn } from './sign-in';
 
 const school = useTestSchool();
-const nameOf = async (id: string) => (await database().select({ name: tables.user.name }).from(tables.user).where(eq(tables.user.id, id)))[0]?.name;
+const nameOf = async (id: string) =>
+  (await database().select({ name: tables.user.name }).from(tables.user).where(eq(tables.user.id, id)))[0]?.name;
 const audits = (actorId: string) => database().$count(tables.audit, eq(tables.audit.actorId, actorId));
 
 test.each([
@@ -31,14 +32,35 @@ test('a person renames themselves with a line in the audit, and asks for it once
   expect([await nameOf(me.id), (await audits(me.id)) - before]).toEqual(['Þórgunnur Ó Briain', 1]);
 
   const { courseId } = await publishedCourse({ owner: school.owner, learner: school.other });
-  const [edition] = await database().select({ id: tables.edition.id }).from(tables.edition).where(eq(tables.edition.courseId, courseId));
-  const issued = { courseTitle: 'A course', school: 'A school', design: usualAward, issuedAt: '2027-03-01T08:00:00Z', holder: 'Þórgunnur Ó Briain' };
+  const [edition] = await database()
+    .select({ id: tables.edition.id })
+    .from(tables.edition)
+    .where(eq(tables.edition.courseId, courseId));
+  const issued = {
+    courseTitle: 'A course',
+    school: 'A school',
+    design: usualAward,
+    issuedAt: '2027-03-01T08:00:00Z',
+    holder: 'Þórgunnur Ó Briain',
+  };
   await database()
     .insert(tables.certificate)
-    .values({ id: newId(), courseId, learnerId: me.id, editionId: edition?.id ?? '', number: 'C-1', token: 'x'.repeat(22), ...issued });
+    .values({
+      id: newId(),
+      courseId,
+      learnerId: me.id,
+      editionId: edition?.id ?? '',
+      number: 'C-1',
+      token: 'x'.repeat(22),
+      ...issued,
+    });
   expect(await must(me, 'people.rename', { name: 'Somebody Else' })).toEqual({ waits: true });
-  expect([await nameOf(me.id), (await nameRequests(database())).map((one) => one.wanted)]).toEqual(['Þórgunnur Ó Briain', ['Somebody Else']]);
-  const decide = (who: typeof me, name: string, yes: boolean) => run(who, 'people.decide-name', { personId: me.id, name, yes }).then(codeOf);
+  expect([await nameOf(me.id), (await nameRequests(database())).map((one) => one.wanted)]).toEqual([
+    'Þórgunnur Ó Briain',
+    ['Somebody Else'],
+  ]);
+  const decide = (who: typeof me, name: string, yes: boolean) =>
+    run(who, 'people.decide-name', { personId: me.id, name, yes }).then(codeOf);
   const boss = owner(school.owner);
   expect(await decide(me, 'Somebody Else', true)).toBe('not-allowed');
   expect(await decide({ ...me, role: 'owner' }, 'Somebody Else', true)).toBe('not-allowed');
@@ -79,13 +101,27 @@ test('a browser that has signed in is known by its mark, and by nobody else’s'
 });
 
 const ask = async (path: string, body: unknown, headers: Record<string, string> = {}) => {
-  const request = new Request(`http://school.example/api/auth/${path}`, { method: 'POST', headers: { origin: 'http://school.example', ...headers } });
+  const request = new Request(`http://school.example/api/auth/${path}`, {
+    method: 'POST',
+    headers: { origin: 'http://school.example', ...headers },
+  });
   const answer = await answerSignIn(path, { request, body });
-  return answer instanceof Response ? { code: answer.ok ? 'ok' : String(answer.status), answer } : { code: codeOf(answer), answer: null };
+  return answer instanceof Response
+    ? { code: answer.ok ? 'ok' : String(answer.status), answer }
+    : { code: codeOf(answer), answer: null };
 };
 
 test('of the session library only what is used can be reached', async () => {
-  for (const path of ['update-user', 'sign-up/email', 'delete-user', 'change-email', 'list-sessions', 'constructor', '../sign-out', ''])
+  for (const path of [
+    'update-user',
+    'sign-up/email',
+    'delete-user',
+    'change-email',
+    'list-sessions',
+    'constructor',
+    '../sign-out',
+    '',
+  ])
     expect([path, (await ask(path, { name: 'Anybody' })).code]).toEqual([path, 'not-found']);
 });
 

@@ -7,7 +7,12 @@ import { courseStaff, nameRequest, school, user } from './schema';
 import { sessions } from './sessions';
 
 /** Who is asking, with what they may be told of themselves. */
-export type Person = Actor & { readonly name: string; readonly email: string; readonly zone: string; readonly locale: string };
+export type Person = Actor & {
+  readonly name: string;
+  readonly email: string;
+  readonly zone: string;
+  readonly locale: string;
+};
 
 export async function personOf(db: Database, headers: Headers): Promise<Person | null> {
   const found = await sessions().api.getSession({ headers });
@@ -15,7 +20,10 @@ export async function personOf(db: Database, headers: Headers): Promise<Person |
 }
 
 export async function personById(db: Database, id: string): Promise<Person | null> {
-  const [[row], staff] = await Promise.all([db.select().from(user).where(eq(user.id, id)), db.select().from(courseStaff).where(eq(courseStaff.userId, id))]);
+  const [[row], staff] = await Promise.all([
+    db.select().from(user).where(eq(user.id, id)),
+    db.select().from(courseStaff).where(eq(courseStaff.userId, id)),
+  ]);
   if (!row) return null;
   const courses: Record<string, CourseRole> = Object.fromEntries(staff.map((one) => [one.courseId, one.role]));
   return { id: row.id, name: row.name, email: row.email, role: row.role, zone: row.zone, locale: row.locale, courses };
@@ -31,7 +39,10 @@ export async function schoolFacts(db: Database): Promise<SchoolFacts | null> {
 export async function samplePeople(db: Database) {
   const facts = await schoolFacts(db);
   if (!facts?.isSample) return [];
-  const rows = await db.select({ name: user.name, email: user.email, role: user.role }).from(user).orderBy(asc(user.createdAt), asc(user.id));
+  const rows = await db
+    .select({ name: user.name, email: user.email, role: user.role })
+    .from(user)
+    .orderBy(asc(user.createdAt), asc(user.id));
   const order = ['owner', 'creator', 'marker', 'learner'];
   return rows.sort((a, b) => order.indexOf(a.role) - order.indexOf(b.role)).slice(0, 6);
 }
@@ -52,7 +63,12 @@ export async function peoplePage(db: Database, find: string, page: number) {
   return { rows, found, page };
 }
 
-export type NameRequest = { readonly personId: string; readonly name: string; readonly wanted: string; readonly at: string };
+export type NameRequest = {
+  readonly personId: string;
+  readonly name: string;
+  readonly wanted: string;
+  readonly at: string;
+};
 
 /** The names that wait for somebody to agree, oldest first. */
 export async function nameRequests(db: Database): Promise<NameRequest[]> {

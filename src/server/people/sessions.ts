@@ -25,7 +25,13 @@ function openSessions() {
       maxPasswordLength: 128,
       password: { hash: hashPassword, verify: ({ hash: kept, password }) => verify(kept, password) },
     },
-    user: { additionalFields: { role: { type: 'string', input: false }, zone: { type: 'string', input: false }, locale: { type: 'string', input: false } } },
+    user: {
+      additionalFields: {
+        role: { type: 'string', input: false },
+        zone: { type: 'string', input: false },
+        locale: { type: 'string', input: false },
+      },
+    },
     session: { expiresIn: 60 * 60 * 24 * 30, updateAge: 60 * 60 * 24 },
     // The library counts requests by an address that the sender can make up; see sign-in.ts for what is done instead.
     rateLimit: { enabled: false },

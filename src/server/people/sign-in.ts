@@ -7,7 +7,8 @@ import { config } from '../platform/config';
 import { deviceMark, isKnownDevice, turnFor, turnWasRight } from './pace';
 import { sessions } from './sessions';
 
-const wrong = 'This e-mail address and password do not go together. Check both; passwords tell capital letters from small ones.';
+const wrong =
+  'This e-mail address and password do not go together. Check both; passwords tell capital letters from small ones.';
 const any = string().max(254, 'Keep the address under 254 characters.').required('Give your e-mail address.');
 const secret = string().max(128, 'Passwords have at most 128 characters.').required('Give your password.');
 const signInInput = object({ email: any, password: secret }).noUnknown();
@@ -24,7 +25,9 @@ const reachable: { readonly [path: string]: (ask: Ask) => Promise<Response | Res
     const asked = parsed(signInInput, body);
     if (!asked.ok) return asked;
     const account = plainEmail(asked.value.email);
-    return atItsTurn(request, account, wrong, () => handled(request, { email: account, password: asked.value.password }));
+    return atItsTurn(request, account, wrong, () =>
+      handled(request, { email: account, password: asked.value.password }),
+    );
   },
   'sign-out': ({ request }) => handled(request, {}),
   'change-password': async ({ request, body }) => {
@@ -47,21 +50,33 @@ const handled = (request: Request, body: object): Promise<Response> => {
 const deviceCookie = 'mosaik.device';
 /** Where a request comes from: written by the web server itself (cli/web.mjs), whatever the sender says. */
 const addressOf = (request: Request): string => request.headers.get('x-mosaik-address') ?? 'unknown';
-const markIn = (request: Request) => new RegExp(`(?:^|;\\s*)${deviceCookie}=([\\w-]+)`).exec(request.headers.get('cookie') ?? '')?.[1];
+const markIn = (request: Request) =>
+  new RegExp(`(?:^|;\\s*)${deviceCookie}=([\\w-]+)`).exec(request.headers.get('cookie') ?? '')?.[1];
 
 /** Looks at a password when the turn of the attempt has come, and counts it unless it was right. */
-async function atItsTurn(request: Request, account: string, sentence: string, attempt: () => Promise<Response>): Promise<Response | Result<never>> {
+async function atItsTurn(
+  request: Request,
+  account: string,
+  sentence: string,
+  attempt: () => Promise<Response>,
+): Promise<Response | Result<never>> {
   const now = Temporal.Now.instant().epochMilliseconds;
   const turn = await turnFor(account, addressOf(request), isKnownDevice(account, markIn(request)), now);
-  if (turn.comeBack > 0) return fail('too-many', `Too many attempts with this address. Wait ${turn.comeBack} seconds, then try again.`);
+  if (turn.comeBack > 0)
+    return fail('too-many', `Too many attempts with this address. Wait ${turn.comeBack} seconds, then try again.`);
   const answer = await attempt();
   if (!answer.ok) return fail('not-allowed', sentence);
   await turnWasRight(turn.keys);
   // The library's own answer holds the session's token for scripts to read; it belongs into the cookie alone.
-  const kept = new Response(JSON.stringify({ ok: true, value: null }), { headers: { 'content-type': 'application/json' } });
+  const kept = new Response(JSON.stringify({ ok: true, value: null }), {
+    headers: { 'content-type': 'application/json' },
+  });
   for (const cookie of answer.headers.getSetCookie()) kept.headers.append('set-cookie', cookie);
   const secure = config.address.startsWith('https:') ? '; Secure' : '';
-  kept.headers.append('set-cookie', `${deviceCookie}=${deviceMark(account)}; Path=/api/auth; HttpOnly; SameSite=Lax; Max-Age=31536000${secure}`);
+  kept.headers.append(
+    'set-cookie',
+    `${deviceCookie}=${deviceMark(account)}; Path=/api/auth; HttpOnly; SameSite=Lax; Max-Age=31536000${secure}`,
+  );
   return kept;
 }
 

@@ -55,11 +55,15 @@ export function command<I, O>(definition: Definition<I, O>): Command<I, O> {
     const started = performance.now();
     const result = await perform(actor, raw, now ?? Temporal.Now.instant());
     const ms = Math.round(performance.now() - started);
-    log.info({ command: definition.name, actor: actor?.id, outcome: result.ok ? 'ok' : result.problem.code, ms }, 'command');
+    log.info(
+      { command: definition.name, actor: actor?.id, outcome: result.ok ? 'ok' : result.problem.code, ms },
+      'command',
+    );
     return result;
   };
   const perform = async (actor: Actor | null, raw: unknown, now: Temporal.Instant): Promise<Result<O>> => {
-    if (!actor) return fail('not-signed-in', 'You are not signed in any more. Sign in again; what you typed is still here.');
+    if (!actor)
+      return fail('not-signed-in', 'You are not signed in any more. Sign in again; what you typed is still here.');
     try {
       const read = parsed(definition.input, keepableJson(raw));
       if (!read.ok) return read;
@@ -89,7 +93,9 @@ export function command<I, O>(definition: Definition<I, O>): Command<I, O> {
           },
         };
         if (!(await definition.permission(context, input)))
-          throw new Refused(fail('not-allowed', 'You may not do this here. Ask the owner of the school if you should.').problem);
+          throw new Refused(
+            fail('not-allowed', 'You may not do this here. Ask the owner of the school if you should.').problem,
+          );
         const result = await definition.handle(context, input);
         if (!result.ok) throw new Refused(result.problem);
         for (const courseId of courses) await tx.client.query('select pg_notify($1, $2)', ['mosaik_course', courseId]);

@@ -7,7 +7,8 @@ function required(name: string): string {
 
 function amount(name: string, usual: number): number {
   const value = Number(process.env[name] ?? usual);
-  if (!Number.isFinite(value) || value < 0) throw new Error(`${name} is "${process.env[name]}"; give a number that is not below 0.`);
+  if (!Number.isFinite(value) || value < 0)
+    throw new Error(`${name} is "${process.env[name]}"; give a number that is not below 0.`);
   return value;
 }
 
@@ -43,6 +44,9 @@ export const config = {
   },
   /** Bytes one person may upload in a day: for those who make courses, and for those who take them. */
   get uploadsADay() {
-    return { making: amount('MOSAIK_UPLOADS_A_DAY_MAKING_MB', 50 * 1024) * 1024 * 1024, taking: amount('MOSAIK_UPLOADS_A_DAY_TAKING_MB', 2048) * 1024 * 1024 };
+    return {
+      making: amount('MOSAIK_UPLOADS_A_DAY_MAKING_MB', 50 * 1024) * 1024 * 1024,
+      taking: amount('MOSAIK_UPLOADS_A_DAY_TAKING_MB', 2048) * 1024 * 1024,
+    };
   },
 };

@@ -47,7 +47,14 @@ test('sixty at once on a pool of four all get an answer, also to an edition that
   await must(owner(school.owner), 'course.publish', { courseId: course.courseId, number: 2 });
   const codes = await withConnections(4, 20_000, () =>
     Promise.all(
-      people.map((id) => run(learner(id), 'learning.opened', { courseId: course.courseId, lessonId: course.reading }, '2027-03-02T09:00:00Z').then(codeOf)),
+      people.map((id) =>
+        run(
+          learner(id),
+          'learning.opened',
+          { courseId: course.courseId, lessonId: course.reading },
+          '2027-03-02T09:00:00Z',
+        ).then(codeOf),
+      ),
     ),
   );
   expect(codes).toEqual(people.map(() => 'ok'));
@@ -68,17 +75,25 @@ test('one reading of an edition serves all who want it at once', async () => {
 });
 
 test('a transaction that asks the pool for a second connection is told so', async () => {
-  await expect(transaction(async () => database().select().from(tables.school))).rejects.toThrow(/within a transaction/);
+  await expect(transaction(async () => database().select().from(tables.school))).rejects.toThrow(
+    /within a transaction/,
+  );
 });
 
 test('who cannot be served in time is told that the school is busy', async () => {
   const codes = await withConnections(1, 200, async () => {
     const held = await pool().connect();
-    const answer = await run(learner(school.learner), 'learning.opened', { courseId: course.courseId, lessonId: course.reading });
+    const answer = await run(learner(school.learner), 'learning.opened', {
+      courseId: course.courseId,
+      lessonId: course.reading,
+    });
     held.release();
     return answer;
   });
-  expect(codes.ok ? '' : [codes.problem.code, codes.problem.sentence]).toEqual(['busy', expect.stringMatching(/^The school has more to do.*moment\.$/)]);
+  expect(codes.ok ? '' : [codes.problem.code, codes.problem.sentence]).toEqual([
+    'busy',
+    expect.stringMatching(/^The school has more to do.*moment\.$/),
+  ]);
 });
 
 test.each([
@@ -131,5 +146,10 @@ test('a log that cannot be written drops its lines, counts them, and goes on whe
   full = false;
   file.write('two\n');
   const lines = readFileSync(path, 'utf8').trim().split('\n');
-  expect([lines[0], JSON.parse(lines[1] ?? '{}').dropped, lines[2], statSync(path).mode & 0o777]).toEqual(['one', 1000, 'two', 0o600]);
+  expect([lines[0], JSON.parse(lines[1] ?? '{}').dropped, lines[2], statSync(path).mode & 0o777]).toEqual([
+    'one',
+    1000,
+    'two',
+    0o600,
+  ]);
 });

@@ -38,7 +38,8 @@ function open(): Kept {
  * has connections could wait for one another for ever; so asking is a mistake, and told as one at once.
  */
 function current(): Kept {
-  if (within.getStore()) throw new Error('The pool was asked for another connection within a transaction. Pass its `tx.db` on instead.');
+  if (within.getStore())
+    throw new Error('The pool was asked for another connection within a transaction. Pass its `tx.db` on instead.');
   kept.mosaikDatabase ??= open();
   return kept.mosaikDatabase;
 }

@@ -9,10 +9,15 @@ export async function diskOf(folder: string = config.data): Promise<Disk> {
   const { bavail, bfree, blocks, bsize } = await statfs(folder);
   const used = blocks - bfree;
   // As df counts it: what is kept back for the system is neither used nor free.
-  return { freeBytes: bavail * bsize, totalBytes: blocks * bsize, usedPercent: Math.ceil((used * 100) / Math.max(1, used + bavail)) };
+  return {
+    freeBytes: bavail * bsize,
+    totalBytes: blocks * bsize,
+    usedPercent: Math.ceil((used * 100) / Math.max(1, used + bavail)),
+  };
 }
 
-const sizeText = (bytes: number) => (bytes >= 1024 ** 3 ? `${(bytes / 1024 ** 3).toFixed(1)} GB` : `${Math.max(0, Math.floor(bytes / 1024 ** 2))} MB`);
+const sizeText = (bytes: number) =>
+  bytes >= 1024 ** 3 ? `${(bytes / 1024 ** 3).toFixed(1)} GB` : `${Math.max(0, Math.floor(bytes / 1024 ** 2))} MB`;
 
 const warnFromPercent = 90;
 

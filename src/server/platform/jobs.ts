@@ -38,7 +38,13 @@ export function queue(role: 'web' | 'worker' = 'web'): Promise<PgBoss> {
 }
 
 async function openQueue(role: 'web' | 'worker'): Promise<PgBoss> {
-  const boss = new PgBoss({ connectionString: config.databaseUrl, max: 3, supervise: role === 'worker', schedule: role === 'worker', migrate: false });
+  const boss = new PgBoss({
+    connectionString: config.databaseUrl,
+    max: 3,
+    supervise: role === 'worker',
+    schedule: role === 'worker',
+    migrate: false,
+  });
   boss.on('error', (error) => log.warn({ err: error }, 'queue'));
   await boss.start();
   return boss;

@@ -9,7 +9,12 @@ import { log } from './log';
  */
 export type Channel = 'mosaik_course' | 'mosaik_here' | 'mosaik_access';
 type Heard = (payload: string) => void;
-type Ear = { readonly heard: Map<Channel, Set<Heard>>; readonly again: Set<() => void>; client: pg.Client | null; opening: Promise<void> | null };
+type Ear = {
+  readonly heard: Map<Channel, Set<Heard>>;
+  readonly again: Set<() => void>;
+  client: pg.Client | null;
+  opening: Promise<void> | null;
+};
 
 const kept = globalThis as typeof globalThis & { mosaikEar?: Ear };
 const ear = (): Ear => {

@@ -10,7 +10,11 @@ const tryAgainMs = 5000;
  * example, are dropped and counted, and the count is written once there is room again. At 20 MB the file
  * becomes `.1`, and what was there moves on; four older ones are kept. Only its owner can read it.
  */
-export function logFile(path: string, write: (fd: number, line: string) => number = writeSync, pauseMs = tryAgainMs): { write(line: string): void } {
+export function logFile(
+  path: string,
+  write: (fd: number, line: string) => number = writeSync,
+  pauseMs = tryAgainMs,
+): { write(line: string): void } {
   let fd: number | null = null;
   let size = 0;
   let dropped = 0;
@@ -44,7 +48,10 @@ export function logFile(path: string, write: (fd: number, line: string) => numbe
       try {
         if (size > mostBytes) turn();
         if (fd === null) open();
-        const note = dropped > 0 ? `${JSON.stringify({ level: 40, time: Date.now(), dropped, msg: 'lines that could not be written' })}\n` : '';
+        const note =
+          dropped > 0
+            ? `${JSON.stringify({ level: 40, time: Date.now(), dropped, msg: 'lines that could not be written' })}\n`
+            : '';
         size += write(fd as unknown as number, note + line);
         dropped = 0;
       } catch {

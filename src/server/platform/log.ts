@@ -8,9 +8,13 @@ import { logFile } from './log-file';
  */
 export function errorForLog(error: unknown): object {
   if (!(error instanceof Error)) return { type: typeof error };
-  const { code, severity, table, constraint, routine, syscall } = error as Error & { readonly [field: string]: unknown };
+  const { code, severity, table, constraint, routine, syscall } = error as Error & {
+    readonly [field: string]: unknown;
+  };
   const isDatabase = severity !== undefined || 'query' in error || 'params' in error;
-  const facts = Object.fromEntries(Object.entries({ code, table, constraint, routine, syscall }).filter(([, value]) => typeof value === 'string'));
+  const facts = Object.fromEntries(
+    Object.entries({ code, table, constraint, routine, syscall }).filter(([, value]) => typeof value === 'string'),
+  );
   return {
     type: error.name,
     message: isDatabase ? withoutValues(error.message) : error.message.slice(0, 2000),
@@ -32,10 +36,15 @@ const withoutValues = (message: string): string =>
     .replace(/"[^"]*"|'[^']*'/g, '…')
     .slice(0, 2000);
 
-const destination = (): DestinationStream | undefined => (process.env.MOSAIK_LOG_FILE ? logFile(process.env.MOSAIK_LOG_FILE) : undefined);
+const destination = (): DestinationStream | undefined =>
+  process.env.MOSAIK_LOG_FILE ? logFile(process.env.MOSAIK_LOG_FILE) : undefined;
 
 export const log = pino(
-  { level: process.env.MOSAIK_LOG ?? 'info', base: { process: process.env.MOSAIK_PROCESS ?? 'web' }, serializers: { err: errorForLog } },
+  {
+    level: process.env.MOSAIK_LOG ?? 'info',
+    base: { process: process.env.MOSAIK_PROCESS ?? 'web' },
+    serializers: { err: errorForLog },
+  },
   destination() ?? pino.destination({ sync: false }),
 );
 

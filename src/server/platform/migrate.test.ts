@@ -89,14 +89,23 @@ test('what questions hold comes into one column, in the working copy and in ever
       revision,
     );
   const set = (id: string, before: object, after: object) => ({ table: 'question', id, before, after });
-  await step(1, set(choice, { kind: 'one' }, { kind: 'several' }), { table: 'lesson', id: lessonId, before: { title: 'A' }, after: { title: 'x' } });
+  await step(1, set(choice, { kind: 'one' }, { kind: 'several' }), {
+    table: 'lesson',
+    id: lessonId,
+    before: { title: 'A' },
+    after: { title: 'x' },
+  });
   await step(
     2,
     set(choice, { options: options('first') }, { options: options('second') }),
     set(number, { value: '3', prompt: 'Then?' }, { value: '4', prompt: 'Now?' }),
   );
   await step(3, { table: 'question', id: gone, before: whole, after: null });
-  await step(4, set(choice, { options: options('second') }, { options: options('third') }), set(number, { tolerance: '' }, { tolerance: '5 %' }));
+  await step(
+    4,
+    set(choice, { options: options('second') }, { options: options('third') }),
+    set(number, { tolerance: '' }, { tolerance: '5 %' }),
+  );
 
   await update();
 
@@ -108,17 +117,29 @@ test('what questions hold comes into one column, in the working copy and in ever
   const { options: _options, value: _value, tolerance: _tolerance, unit: _unit, ...rest } = whole;
   expect((await ask('select changes from audit order by revision')).map(({ changes }) => changes)).toEqual([
     [
-      set(choice, { kind: 'one', body: { options: options('first') } }, { kind: 'several', body: { options: options('first') } }),
+      set(
+        choice,
+        { kind: 'one', body: { options: options('first') } },
+        { kind: 'several', body: { options: options('first') } },
+      ),
       { table: 'lesson', id: lessonId, before: { title: 'A' }, after: { title: 'x' } },
     ],
     [
       set(choice, { body: { options: options('first') } }, { body: { options: options('second') } }),
-      set(number, { prompt: 'Then?', body: { value: '3', tolerance: '', unit: 'm' } }, { prompt: 'Now?', body: { value: '4', tolerance: '', unit: 'm' } }),
+      set(
+        number,
+        { prompt: 'Then?', body: { value: '3', tolerance: '', unit: 'm' } },
+        { prompt: 'Now?', body: { value: '4', tolerance: '', unit: 'm' } },
+      ),
     ],
     [{ table: 'question', id: gone, before: { ...rest, body: { value: '7', tolerance: '', unit: 'l' } }, after: null }],
     [
       set(choice, { body: { options: options('second') } }, { body: { options: options('third') } }),
-      set(number, { body: { value: '4', tolerance: '', unit: 'm' } }, { body: { value: '4', tolerance: '5 %', unit: 'm' } }),
+      set(
+        number,
+        { body: { value: '4', tolerance: '', unit: 'm' } },
+        { body: { value: '4', tolerance: '5 %', unit: 'm' } },
+      ),
     ],
   ]);
 });

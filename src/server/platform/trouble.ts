@@ -1,9 +1,15 @@
 import { fail, type Problem } from '@/core/kernel/problem';
 import { log, logUnexpected } from './log';
 
-type Coded = { readonly code?: unknown; readonly message?: unknown; readonly constraint?: unknown; readonly table?: unknown };
+type Coded = {
+  readonly code?: unknown;
+  readonly message?: unknown;
+  readonly constraint?: unknown;
+  readonly table?: unknown;
+};
 
-const causeOf = (error: unknown): Coded => ((error instanceof Error && error.cause ? error.cause : error) ?? {}) as Coded;
+const causeOf = (error: unknown): Coded =>
+  ((error instanceof Error && error.cause ? error.cause : error) ?? {}) as Coded;
 
 const busy = 'The school has more to do at this moment than it can answer. Nothing was changed. Try again in a moment.';
 
@@ -20,13 +26,22 @@ const sentences: Record<string, readonly [Problem['code'], string]> = {
   '40P01': ['busy', busy],
   '53300': ['busy', busy],
   '55P03': ['busy', busy],
-  '57014': ['busy', 'This took too long and was stopped. Nothing was changed. Try again, with less at once if you can.'],
+  '57014': [
+    'busy',
+    'This took too long and was stopped. Nothing was changed. Try again, with less at once if you can.',
+  ],
   '57P01': ['busy', busy],
   '57P03': ['busy', busy],
   ECONNREFUSED: ['busy', busy],
   ECONNRESET: ['busy', busy],
-  '53100': ['no-room', 'The disk of the school is full, so nothing new can be kept. Reading goes on. Tell the owner of the school.'],
-  ENOSPC: ['no-room', 'The disk of the school is full, so nothing new can be kept. Reading goes on. Tell the owner of the school.'],
+  '53100': [
+    'no-room',
+    'The disk of the school is full, so nothing new can be kept. Reading goes on. Tell the owner of the school.',
+  ],
+  ENOSPC: [
+    'no-room',
+    'The disk of the school is full, so nothing new can be kept. Reading goes on. Tell the owner of the school.',
+  ],
 };
 /** Codes behind which a fault of our own could hide: the person gets the sentence, the log a line. */
 const suspicious = new Set(['23503', '23505', '23514', '22001']);
@@ -37,7 +52,8 @@ export function troubleOf(error: unknown, where: string): Problem | null {
     return fail('too-large', 'What was sent is nested too deeply. Nothing was changed.').problem;
   const { code, message, constraint, table } = causeOf(error);
   // The pool of connections has no code for this.
-  if (typeof message === 'string' && /timeout exceeded when trying to connect|Connection terminated/.test(message)) return fail('busy', busy).problem;
+  if (typeof message === 'string' && /timeout exceeded when trying to connect|Connection terminated/.test(message))
+    return fail('busy', busy).problem;
   const known = typeof code === 'string' ? sentences[code] : undefined;
   if (!known) return null;
   if (suspicious.has(code as string)) log.warn({ where, code, constraint, table }, 'refused by the database');
@@ -47,4 +63,7 @@ export function troubleOf(error: unknown, where: string): Problem | null {
 /** Any error as a problem: what is expected in its own words, everything else with a number that can be quoted. */
 export const problemOf = (error: unknown, where: string): Problem =>
   troubleOf(error, where) ??
-  fail('unexpected', `Something went wrong on our side, and nothing was changed. If it happens again, quote ${logUnexpected(error, where)}.`).problem;
+  fail(
+    'unexpected',
+    `Something went wrong on our side, and nothing was changed. If it happens again, quote ${logUnexpected(error, where)}.`,
+  ).problem;

@@ -5,7 +5,18 @@ import { idSchema } from '@/core/kernel/ids';
 import { fail, ok, type Result } from '@/core/kernel/problem';
 import { Temporal } from '@/core/kernel/time';
 import { findLesson, type LessonDocument } from '@/core/outline';
-import { checkAnswer, deadlineFor, isOverdue, mayAnswer, mayBegin, passes, type QuizSettings, type Sitting, scorePaper, shareOfResult } from '@/core/quiz';
+import {
+  checkAnswer,
+  deadlineFor,
+  isOverdue,
+  mayAnswer,
+  mayBegin,
+  passes,
+  type QuizSettings,
+  type Sitting,
+  scorePaper,
+  shareOfResult,
+} from '@/core/quiz';
 import { instantFrom } from '../enrolment';
 import { openLesson } from '../learning';
 import { editionDocument } from '../outline';
@@ -55,7 +66,8 @@ async function handInRow(tx: Transaction, row: SittingRow, at: Temporal.Instant)
     at: at.toString(),
     score: { raw: score.points / 1000, max: score.of / 1000 },
   };
-  if (pass > 0) await recordEvent(tx, { ...event, verb: passed ? 'passed' : 'failed', deed: `sitting/${row.id}/result` });
+  if (pass > 0)
+    await recordEvent(tx, { ...event, verb: passed ? 'passed' : 'failed', deed: `sitting/${row.id}/result` });
   const verb = !passed && (lesson?.done?.by ?? 'passed') === 'passed' ? 'attempted' : 'completed';
   await recordEvent(tx, { ...event, verb, deed: `sitting/${row.id}/handed-in` });
   await later(tx, 'certificate.award', { courseId: row.courseId, learnerId: row.learnerId });
@@ -65,7 +77,9 @@ async function handInRow(tx: Transaction, row: SittingRow, at: Temporal.Instant)
 const own = async (context: CommandContext, id: string): Promise<Result<SittingRow>> => {
   const [row] = await context.tx.db.select().from(sitting).where(eq(sitting.id, id)).for('update');
   // Somebody else's sitting is not told apart from one that is not there.
-  return row && row.learnerId === context.actor.id ? ok(row) : fail('not-found', 'This sitting is not there, or it is not yours.');
+  return row && row.learnerId === context.actor.id
+    ? ok(row)
+    : fail('not-found', 'This sitting is not there, or it is not yours.');
 };
 
 export const beginSitting = command({
@@ -177,4 +191,8 @@ export async function closeIfOverdue(id: string, now = Temporal.Now.instant()): 
   });
 }
 
-export const quizCommands = { [beginSitting.name]: beginSitting, [answerQuestion.name]: answerQuestion, [handInSitting.name]: handInSitting };
+export const quizCommands = {
+  [beginSitting.name]: beginSitting,
+  [answerQuestion.name]: answerQuestion,
+  [handInSitting.name]: handInSitting,
+};

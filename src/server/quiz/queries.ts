@@ -20,7 +20,11 @@ export async function sittingsOf(db: Database, learnerId: string, lessonId: stri
   return overdue.length > 0 ? read() : rows;
 }
 
-export type SittingView = { readonly row: SittingRow; readonly lesson: LessonDocument; readonly score: PaperScore | null };
+export type SittingView = {
+  readonly row: SittingRow;
+  readonly lesson: LessonDocument;
+  readonly score: PaperScore | null;
+};
 
 /** One sitting of a learner's own, with its paper and, once it is handed in, its score. */
 export async function sittingView(db: Database, id: string, learnerId: string): Promise<SittingView | null> {
@@ -32,5 +36,7 @@ export async function sittingView(db: Database, id: string, learnerId: string): 
   const rows = await sittingsOf(db, learnerId, first.lessonId);
   const row = rows.find((one) => one.id === id) ?? first;
   const lesson = await paperOf(db, row);
-  return lesson ? { row, lesson, score: row.handedInAt ? scorePaper(lesson.questions, row.answers, lesson.quiz?.decimals) : null } : null;
+  return lesson
+    ? { row, lesson, score: row.handedInAt ? scorePaper(lesson.questions, row.answers, lesson.quiz?.decimals) : null }
+    : null;
 }

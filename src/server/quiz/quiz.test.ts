@@ -10,11 +10,14 @@ import { closeOverdue } from './commands';
 const school = useTestSchool();
 const me = () => learner(school.learner);
 const after = (minutes: number) => Temporal.Instant.from(startsAt).add({ minutes }).toString();
-const rowOf = async (id: string) => (await database().select().from(tables.sitting).where(eq(tables.sitting.id, id)))[0];
+const rowOf = async (id: string) =>
+  (await database().select().from(tables.sitting).where(eq(tables.sitting.id, id)))[0];
 
 test('a sitting is begun once however often it is asked for, answered, handed in and scored', async () => {
   const { courseId, quiz, question } = await publishedCourse(school);
-  const begun = await Promise.all([1, 2, 3].map(() => must(me(), 'quiz.begin', { courseId, lessonId: quiz, deed: newId() }, after(5))));
+  const begun = await Promise.all(
+    [1, 2, 3].map(() => must(me(), 'quiz.begin', { courseId, lessonId: quiz, deed: newId() }, after(5))),
+  );
   expect(new Set(begun.map((one) => one.id)).size).toBe(1);
   const id = begun[0]?.id ?? '';
   await must(me(), 'quiz.answer', { sittingId: id, questionId: question, answer: { typed: '4,0' } }, after(7));
@@ -28,11 +31,19 @@ test('the server decides when the time is up: a late answer is refused and what 
   const { courseId, quiz, question } = await publishedCourse(school);
   const { id } = await must(me(), 'quiz.begin', { courseId, lessonId: quiz, deed: newId() }, after(5));
   await must(me(), 'quiz.answer', { sittingId: id, questionId: question, answer: { typed: '5' } }, after(14));
-  const late = await run(me(), 'quiz.answer', { sittingId: id, questionId: question, answer: { typed: '4' } }, after(16));
+  const late = await run(
+    me(),
+    'quiz.answer',
+    { sittingId: id, questionId: question, answer: { typed: '4' } },
+    after(16),
+  );
   expect(codeOf(late)).toBe('too-late');
   await closeOverdue(Temporal.Instant.from(after(17)));
   const row = await rowOf(id);
-  expect([row?.points, row?.handedInAt && Temporal.Instant.from(row.handedInAt.replace(' ', 'T')).toString()]).toEqual([0, after(15)]);
+  expect([row?.points, row?.handedInAt && Temporal.Instant.from(row.handedInAt.replace(' ', 'T')).toString()]).toEqual([
+    0,
+    after(15),
+  ]);
 });
 
 test('attempts are counted, and another edition does not change a paper under way', async () => {
@@ -61,15 +72,27 @@ test('a sitting is its learner’s alone, and answers must belong to the paper',
       run(learner(school.other), 'quiz.answer', { sittingId: id, questionId: question, answer }, after(6)).then(codeOf),
       run(learner(school.other), 'quiz.begin', { courseId, lessonId: quiz, deed: newId() }, after(6)).then(codeOf),
       run(me(), 'quiz.answer', { sittingId: id, questionId: quiz, answer }, after(6)).then(codeOf),
-      run(me(), 'quiz.answer', { sittingId: id, questionId: question, answer: { chosen: ['elsewhere'] } }, after(6)).then(codeOf),
-      run(me(), 'quiz.answer', { sittingId: id, questionId: question, answer: { typed: 'x'.repeat(999) } }, after(6)).then(codeOf),
+      run(
+        me(),
+        'quiz.answer',
+        { sittingId: id, questionId: question, answer: { chosen: ['elsewhere'] } },
+        after(6),
+      ).then(codeOf),
+      run(
+        me(),
+        'quiz.answer',
+        { sittingId: id, questionId: question, answer: { typed: 'x'.repeat(999) } },
+        after(6),
+      ).then(codeOf),
       run(me(), 'quiz.answer', { sittingId: 'nonsense', questionId: question, answer }, after(6)).then(codeOf),
     ]),
   ).toEqual(['not-found', 'not-allowed', 'not-found', 'invalid', 'invalid', 'invalid']);
 });
 
 test('a closed lesson stays closed for every write', async () => {
-  const { courseId, quiz, assignment, reading } = await publishedCourse(school, { opens: { when: 'after-start', amount: 1, unit: 'weeks', at: null } });
+  const { courseId, quiz, assignment, reading } = await publishedCourse(school, {
+    opens: { when: 'after-start', amount: 1, unit: 'weeks', at: null },
+  });
   const tries = [
     ['quiz.begin', { courseId, lessonId: quiz, deed: newId() }],
     ['assignment.save-draft', { courseId, lessonId: assignment, text: 'early' }],
@@ -77,6 +100,9 @@ test('a closed lesson stays closed for every write', async () => {
     ['learning.mark-done', { courseId, lessonId: reading }],
     ['learning.opened', { courseId, lessonId: reading }],
   ] as const;
-  for (const [name, input] of tries) expect([name, codeOf(await run(me(), name, input, after(60)))]).toEqual([name, 'closed']);
-  expect(codeOf(await run(me(), 'quiz.begin', { courseId, lessonId: quiz, deed: newId() }, after(7 * 24 * 60)))).toBe('ok');
+  for (const [name, input] of tries)
+    expect([name, codeOf(await run(me(), name, input, after(60)))]).toEqual([name, 'closed']);
+  expect(codeOf(await run(me(), 'quiz.begin', { courseId, lessonId: quiz, deed: newId() }, after(7 * 24 * 60)))).toBe(
+    'ok',
+  );
 });

@@ -12,7 +12,8 @@ import { progress, statement } from './schema';
  */
 export type Deed = Omit<LearnerEvent, 'id'> & { readonly deed: string; readonly lessonId: string };
 
-const keyOf = ({ learnerId, lessonId }: Pick<Deed, 'learnerId' | 'lessonId'>) => and(eq(progress.learnerId, learnerId), eq(progress.lessonId, lessonId));
+const keyOf = ({ learnerId, lessonId }: Pick<Deed, 'learnerId' | 'lessonId'>) =>
+  and(eq(progress.learnerId, learnerId), eq(progress.lessonId, lessonId));
 
 /** The progress of a learner in a lesson, held for this transaction, and since when its time is counted. */
 export async function heldProgress(tx: Transaction, place: Pick<Deed, 'learnerId' | 'courseId' | 'lessonId'>) {
@@ -50,11 +51,16 @@ export async function recordEvent(tx: Transaction, { deed, ...event }: Deed): Pr
   if (told.length === 0) return before;
   const next = fold(before, whole);
   await tx.db.update(progress).set(next).where(keyOf(event));
-  if (whole.verb === 'completed') await later(tx, 'certificate.award', { courseId: whole.courseId, learnerId: whole.learnerId });
+  if (whole.verb === 'completed')
+    await later(tx, 'certificate.award', { courseId: whole.courseId, learnerId: whole.learnerId });
   return next;
 }
 
 /** From when on the time that a learner spends in a lesson is counted, see `creditedPassages`. */
-export async function countFrom(tx: Transaction, place: Pick<Deed, 'learnerId' | 'lessonId'>, at: string): Promise<void> {
+export async function countFrom(
+  tx: Transaction,
+  place: Pick<Deed, 'learnerId' | 'lessonId'>,
+  at: string,
+): Promise<void> {
   await tx.db.update(progress).set({ countedFrom: at }).where(keyOf(place));
 }

@@ -18,7 +18,10 @@ export const statement = pgTable(
     at: at('at').notNull(),
     body: jsonb('body').$type<Statement>().notNull(),
   },
-  (table) => [index('statement_learner').on(table.learnerId, table.courseId, table.at), index('statement_course').on(table.courseId, table.at)],
+  (table) => [
+    index('statement_learner').on(table.learnerId, table.courseId, table.at),
+    index('statement_course').on(table.courseId, table.at),
+  ],
 );
 
 /** The password of a lesson, as somebody has given it: how often wrongly, and when rightly. */
@@ -34,7 +37,10 @@ export const lessonUnlock = pgTable(
     triedAt: at('tried_at').notNull(),
     openedAt: at('opened_at'),
   },
-  (table) => [primaryKey({ columns: [table.learnerId, table.lessonId] }), index('lesson_unlock_course').on(table.courseId)],
+  (table) => [
+    primaryKey({ columns: [table.learnerId, table.lessonId] }),
+    index('lesson_unlock_course').on(table.courseId),
+  ],
 );
 
 /** A projection of the statements: it can be thrown away and worked out again. */

@@ -49,7 +49,8 @@ export async function findAnything(db: Database, person: Person, raw: string): P
   const words = raw.trim().slice(0, 100);
   if (words === '') return [];
   const own = Object.keys(person.courses).filter((courseId) => can(person, 'course.edit', { courseId }));
-  const mine = (column: SQL) => (person.role === 'owner' ? sql`true` : own.length > 0 ? sql`${column} in ${own}` : sql`false`);
+  const mine = (column: SQL) =>
+    person.role === 'owner' ? sql`true` : own.length > 0 ? sql`${column} in ${own}` : sql`false`;
   const query = prefixQuery(words);
   const places: Place[] = [
     {
@@ -83,7 +84,9 @@ export async function findAnything(db: Database, person: Person, raw: string): P
       kind: 'person',
       from: sql`"user" t`,
       columns: sql`t.id, t.name as title, t.email as place, '' as slug`,
-      may: can(person, 'people.manage') ? sql`true` : sql`exists (select 1 from enrolment e where e.learner_id = t.id and ${mine(sql`e.course_id`)})`,
+      may: can(person, 'people.manage')
+        ? sql`true`
+        : sql`exists (select 1 from enrolment e where e.learner_id = t.id and ${mine(sql`e.course_id`)})`,
       title: sql`t.name`,
       vector: sql`to_tsvector('simple', t.name || ' ' || t.email)`,
       bonus: 0,
@@ -106,7 +109,9 @@ export async function findAnything(db: Database, person: Person, raw: string): P
   const beginning = query === '' ? [] : await look(begun);
   const like = beginning.length >= most ? [] : await look(({ title }) => sql`${words} <% ${title}`);
   const known = new Set(beginning.map(({ kind, id }) => `${kind} ${id}`));
-  const rows = [...beginning, ...like.filter(({ kind, id }) => !known.has(`${kind} ${id}`))].sort((a, b) => b.likeness - a.likeness).slice(0, most);
+  const rows = [...beginning, ...like.filter(({ kind, id }) => !known.has(`${kind} ${id}`))]
+    .sort((a, b) => b.likeness - a.likeness)
+    .slice(0, most);
   const good = rows.filter((row) => row.likeness >= goodLikeness);
   // Where nothing fits well, what comes nearest is better than nothing: `flwo` for "flow".
   const told = good.length > 0 ? good : rows.slice(0, mostNearly);
@@ -115,7 +120,13 @@ export async function findAnything(db: Database, person: Person, raw: string): P
     told.filter(({ kind }) => kind === 'person').map(({ id }) => id),
     mine(sql`c.id`),
   );
-  return told.map(({ kind, id, title, place, slug }) => ({ kind, id, title, where: place, href: hrefOf(kind, id, taken.get(id) ?? slug) }));
+  return told.map(({ kind, id, title, place, slug }) => ({
+    kind,
+    id,
+    title,
+    where: place,
+    href: hrefOf(kind, id, taken.get(id) ?? slug),
+  }));
 }
 
 /** The course each of some people has begun last, of those the asker may see. */

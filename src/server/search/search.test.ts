@@ -12,7 +12,13 @@ let courseId = '';
 
 beforeAll(async () => {
   courseId = (await publishedCourse(school)).courseId;
-  const titles = ['Reading the staff gauge', 'The float method', 'Life under stones', 'Measuring flow', 'Überschwemmung'];
+  const titles = [
+    'Reading the staff gauge',
+    'The float method',
+    'Life under stones',
+    'Measuring flow',
+    'Überschwemmung',
+  ];
   await must(owner(school.owner), 'outline.edit', {
     courseId,
     edit: {
@@ -21,7 +27,13 @@ beforeAll(async () => {
       after: null,
       lessons: [],
       afterSection: null,
-      sections: [{ id: newId(), title: 'Bank and bed', lessons: titles.map((title) => ({ id: newId(), title, kind: 'reading' })) }],
+      sections: [
+        {
+          id: newId(),
+          title: 'Bank and bed',
+          lessons: titles.map((title) => ({ id: newId(), title, kind: 'reading' })),
+        },
+      ],
     },
   });
 });
@@ -39,12 +51,16 @@ test.each([
   expect((await findAnything(database(), person(school.owner, 'owner'), words))[0]?.title).toBe(title);
 });
 
-test.each(['', '   ', 'xyzzy', "'", '\\', '%', '_', '💧'])('nothing is found for "%s", and nothing breaks', async (words) => {
-  expect(await findAnything(database(), person(school.owner, 'owner'), words)).toEqual([]);
-});
+test.each(['', '   ', 'xyzzy', "'", '\\', '%', '_', '💧'])(
+  'nothing is found for "%s", and nothing breaks',
+  async (words) => {
+    expect(await findAnything(database(), person(school.owner, 'owner'), words)).toEqual([]);
+  },
+);
 
 test('everybody finds what they may change, and people only whom they may enrol', async () => {
-  const titles = async (who: Person, words: string) => (await findAnything(database(), who, words)).map((one) => `${one.kind} ${one.title}`);
+  const titles = async (who: Person, words: string) =>
+    (await findAnything(database(), who, words)).map((one) => `${one.kind} ${one.title}`);
   const creator = person(school.creator, 'creator', { [courseId]: 'creator' });
   expect((await titles(creator, 'float'))[0]).toBe('lesson The float method');
   expect(await titles(person(school.creator, 'creator'), 'float')).toEqual([]);

@@ -38,9 +38,19 @@ export function useTestSchool() {
     await transaction(async (tx) => {
       await tx.db.insert(tables.school).values({ id: 1, name: 'Test School', zone: 'UTC' });
       for (const role of ['owner', 'creator', 'marker', 'learner'] as const) {
-        school[role] = await insertPerson(tx, { name: `The ${role}`, email: `${role}@school.example`, role, passwordHash: 'none' });
+        school[role] = await insertPerson(tx, {
+          name: `The ${role}`,
+          email: `${role}@school.example`,
+          role,
+          passwordHash: 'none',
+        });
       }
-      school.other = await insertPerson(tx, { name: 'The other', email: 'other@school.example', role: 'learner', passwordHash: 'none' });
+      school.other = await insertPerson(tx, {
+        name: 'The other',
+        email: 'other@school.example',
+        role: 'learner',
+        passwordHash: 'none',
+      });
     });
   });
   afterAll(async () => {
@@ -59,13 +69,23 @@ export const owner = (id: string): Actor => ({ id, role: 'owner', courses: {} })
 export const learner = (id: string): Actor => ({ id, role: 'learner', courses: {} });
 
 /** Does a command by name, as it would come from outside. */
-export async function run<T = { id: string }>(actor: Actor | null, name: string, input: unknown, at?: string): Promise<Result<T>> {
+export async function run<T = { id: string }>(
+  actor: Actor | null,
+  name: string,
+  input: unknown,
+  at?: string,
+): Promise<Result<T>> {
   const command = commands.get(name);
   if (!command) throw new Error(`There is no command ${name}.`);
   return (await command.run(actor, input, at ? Temporal.Instant.from(at) : undefined)) as Result<T>;
 }
 
-export async function must<T = { id: string }>(actor: Actor | null, name: string, input: unknown, at?: string): Promise<T> {
+export async function must<T = { id: string }>(
+  actor: Actor | null,
+  name: string,
+  input: unknown,
+  at?: string,
+): Promise<T> {
   const result = await run<T>(actor, name, input, at);
   if (!result.ok) throw new Error(`${name}: ${result.problem.sentence}`);
   return result.value;
@@ -77,9 +97,19 @@ const doc = (text: string) => ({ type: 'doc', content: [{ type: 'paragraph', con
 export const startsAt = '2027-03-01T08:00:00Z';
 
 /** A small published course: a reading, a quiz of one question, an assignment; the learner takes it. */
-export async function publishedCourse(ids: { owner: string; learner: string }, settings: { quiz?: object; assignment?: object; opens?: object } = {}) {
+export async function publishedCourse(
+  ids: { owner: string; learner: string },
+  settings: { quiz?: object; assignment?: object; opens?: object } = {},
+) {
   const boss = owner(ids.owner);
-  const [courseId, sectionId, reading, quiz, question, assignment] = [newId(), newId(), newId(), newId(), newId(), newId()];
+  const [courseId, sectionId, reading, quiz, question, assignment] = [
+    newId(),
+    newId(),
+    newId(),
+    newId(),
+    newId(),
+    newId(),
+  ];
   await must(boss, 'course.create', { id: courseId, title: `Course ${courseId.slice(-6)}` });
   const edit = (change: object) => must(boss, 'outline.edit', { courseId, edit: change });
   await edit({ do: 'add-section', id: sectionId, title: 'First', after: null });
@@ -93,11 +123,30 @@ export async function publishedCourse(ids: { owner: string; learner: string }, s
     await edit({ do: 'set', table: 'text', id, fields: { content: doc('Some words to read.') } });
   }
   await edit({ do: 'add-question', id: question, lessonId: quiz, kind: 'number' });
-  await edit({ do: 'set', table: 'question', id: question, fields: { prompt: 'Twice two?', body: { value: '4', tolerance: '', unit: '' }, points: 1000 } });
+  await edit({
+    do: 'set',
+    table: 'question',
+    id: question,
+    fields: { prompt: 'Twice two?', body: { value: '4', tolerance: '', unit: '' }, points: 1000 },
+  });
   const usualQuiz = { passPercent: 50, attempts: 2, minutes: 10, counts: 'best', shows: 'points-and-answers' };
   await edit({ do: 'set', table: 'lesson', id: quiz, fields: { quiz: { ...usualQuiz, ...settings.quiz } } });
-  const usualAssignment = { points: 10_000, passPoints: 5000, takesText: true, files: 0, megabytes: 1, due: null, takesLate: true, attempts: 1 };
-  await edit({ do: 'set', table: 'lesson', id: assignment, fields: { assignment: { ...usualAssignment, ...settings.assignment } } });
+  const usualAssignment = {
+    points: 10_000,
+    passPoints: 5000,
+    takesText: true,
+    files: 0,
+    megabytes: 1,
+    due: null,
+    takesLate: true,
+    attempts: 1,
+  };
+  await edit({
+    do: 'set',
+    table: 'lesson',
+    id: assignment,
+    fields: { assignment: { ...usualAssignment, ...settings.assignment } },
+  });
   if (settings.opens) await edit({ do: 'set', table: 'section', id: sectionId, fields: { opens: settings.opens } });
   const [course] = await database().select({ award: tables.course.award }).from(tables.course);
   await edit({ do: 'set', table: 'course', id: courseId, fields: { award: { ...course?.award, on: true } } });

@@ -4,7 +4,13 @@ import { type ReactNode, useMemo } from 'react';
 import { nearDays } from '@/core/kernel/near';
 import { isDay, Temporal } from '@/core/kernel/time';
 
-type Common = { readonly label: string; readonly hideLabel?: boolean; readonly disabled?: boolean; readonly error?: ReactNode; readonly w?: number };
+type Common = {
+  readonly label: string;
+  readonly hideLabel?: boolean;
+  readonly disabled?: boolean;
+  readonly error?: ReactNode;
+  readonly w?: number;
+};
 type DayProps = Common & {
   /** `YYYY-MM-DD`; empty for none. */
   readonly value: string;
@@ -35,7 +41,9 @@ function readNamed(words: string, locale: string): string | null {
   const name = words.toLocaleLowerCase(locale);
   if (day === undefined || year === undefined) return null;
   for (let month = 1; month <= 12; month += 1) {
-    const known = new Intl.DateTimeFormat(locale, { month: 'short', timeZone: 'UTC' }).format(Date.UTC(2027, month - 1, 5)).toLocaleLowerCase(locale);
+    const known = new Intl.DateTimeFormat(locale, { month: 'short', timeZone: 'UTC' })
+      .format(Date.UTC(2027, month - 1, 5))
+      .toLocaleLowerCase(locale);
     const wanted = `${String(year).padStart(4, '0')}-${String(month).padStart(2, '0')}-${String(day).padStart(2, '0')}`;
     if (name.includes(known.replace('.', '')) && isDay(wanted)) return wanted;
   }
@@ -46,7 +54,8 @@ function readNamed(words: string, locale: string): string | null {
 export function DayField({ label, hideLabel, value, onChange, ...rest }: DayProps) {
   const { locale = 'en-GB' } = useDatesContext();
   const { first, last } = useMemo(() => nearDays(Temporal.Now.instant()), []);
-  const format = (options: Intl.DateTimeFormatOptions) => (day: string) => new Intl.DateTimeFormat(locale, { ...options, timeZone: 'UTC' }).format(noon(day));
+  const format = (options: Intl.DateTimeFormatOptions) => (day: string) =>
+    new Intl.DateTimeFormat(locale, { ...options, timeZone: 'UTC' }).format(noon(day));
   return (
     <DateInput
       {...rest}

@@ -6,8 +6,17 @@ import { useReady } from '../plain/useReady';
 import { useDraft } from './useDraft';
 
 /** `hideLabel` keeps the name for those who hear the page, where a list or a head shows it already. */
-type Common = { readonly label: string; readonly hideLabel?: boolean; readonly description?: ReactNode; readonly placeholder?: string };
-type TextProps = Common & { readonly value: string; readonly onSave: (value: string) => Result<unknown>; readonly lines?: number };
+type Common = {
+  readonly label: string;
+  readonly hideLabel?: boolean;
+  readonly description?: ReactNode;
+  readonly placeholder?: string;
+};
+type TextProps = Common & {
+  readonly value: string;
+  readonly onSave: (value: string) => Result<unknown>;
+  readonly lines?: number;
+};
 
 /** A text that saves itself as it is typed. */
 export function TextField({ value, onSave, lines, label, hideLabel, ...others }: TextProps) {
@@ -16,7 +25,14 @@ export function TextField({ value, onSave, lines, label, hideLabel, ...others }:
   const readOnly = !useReady();
   const rest = { ...others, readOnly, ...(hideLabel ? { 'aria-label': label } : { label }) };
   return lines ? (
-    <Textarea {...rest} {...draft} autosize minRows={lines} maxRows={14} onChange={(event) => change(event.currentTarget.value)} />
+    <Textarea
+      {...rest}
+      {...draft}
+      autosize
+      minRows={lines}
+      maxRows={14}
+      onChange={(event) => change(event.currentTarget.value)}
+    />
   ) : (
     <TextInput {...rest} {...draft} onChange={(event) => change(event.currentTarget.value)} />
   );

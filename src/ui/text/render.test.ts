@@ -27,7 +27,9 @@ test('the nodes and marks let in are those of the editor', () => {
 const words = fc.record({
   type: fc.constant('text'),
   text: fc.string({ minLength: 1, maxLength: 5 }),
-  marks: fc.subarray(Object.keys(textMarks)).map((types) => types.filter((type) => type !== 'code' || types.length === 1).map((type) => ({ type }))),
+  marks: fc
+    .subarray(Object.keys(textMarks))
+    .map((types) => types.filter((type) => type !== 'code' || types.length === 1).map((type) => ({ type }))),
 });
 const names = [...Object.keys(textNodes), 'text', 'blink', 'script'];
 const { any } = fc.letrec<{ any: RichText }>((tie) => ({
@@ -62,7 +64,14 @@ test.each<[string, object, boolean]>([
       content: [
         {
           type: 'listItem',
-          content: [paragraph(text('a')), { type: 'orderedList', attrs: { start: 3, type: null }, content: [{ type: 'listItem', content: [paragraph()] }] }],
+          content: [
+            paragraph(text('a')),
+            {
+              type: 'orderedList',
+              attrs: { start: 3, type: null },
+              content: [{ type: 'listItem', content: [paragraph()] }],
+            },
+          ],
         },
       ],
     },
@@ -87,7 +96,11 @@ test('of a text with something unknown in it, the rest is shown', () => {
   const html = safeHtml(
     {
       type: 'doc',
-      content: [paragraph(text('before')), { type: 'marquee', content: [paragraph(text('within', [{ type: 'blink' }]))] }, text('loose')],
+      content: [
+        paragraph(text('before')),
+        { type: 'marquee', content: [paragraph(text('within', [{ type: 'blink' }]))] },
+        text('loose'),
+      ],
     } as RichText,
     {},
   );

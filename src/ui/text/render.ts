@@ -15,10 +15,17 @@ function withPictures(node: RichText, pictures: { readonly [id: string]: MediaFa
     if (!found) return null;
     return {
       type: 'image',
-      attrs: { src: `/files/${found.id}/original`, alt: String(node.attrs?.alt || found.alt), width: found.width, height: found.height },
+      attrs: {
+        src: `/files/${found.id}/original`,
+        alt: String(node.attrs?.alt || found.alt),
+        width: found.width,
+        height: found.height,
+      },
     };
   }
-  return node.content ? { ...node, content: node.content.flatMap((child) => withPictures(child, pictures) ?? []) } : node;
+  return node.content
+    ? { ...node, content: node.content.flatMap((child) => withPictures(child, pictures) ?? []) }
+    : node;
 }
 
 const kept = new WeakMap<RichText, string>();
@@ -31,10 +38,33 @@ export function safeHtml(text: RichText, pictures: { readonly [id: string]: Medi
   const [document] = knownPart(text);
   const drawn = (document?.type === 'doc' && withPictures(document, pictures)) || { type: 'doc', content: [] };
   const html = sanitize(renderToHTMLString({ extensions, content: drawn as never }), {
-    allowedTags: ['p', 'h2', 'h3', 'ul', 'ol', 'li', 'blockquote', 'strong', 'em', 's', 'u', 'code', 'pre', 'br', 'hr', 'a', 'img'],
-    allowedAttributes: { a: ['href', 'rel', 'target'], img: ['src', 'alt', 'width', 'height', 'loading'], ol: ['start'] },
+    allowedTags: [
+      'p',
+      'h2',
+      'h3',
+      'ul',
+      'ol',
+      'li',
+      'blockquote',
+      'strong',
+      'em',
+      's',
+      'u',
+      'code',
+      'pre',
+      'br',
+      'hr',
+      'a',
+      'img',
+    ],
+    allowedAttributes: {
+      a: ['href', 'rel', 'target'],
+      img: ['src', 'alt', 'width', 'height', 'loading'],
+      ol: ['start'],
+    },
     allowedSchemes: ['http', 'https', 'mailto'],
-    exclusiveFilter: (frame) => frame.tag === 'img' && !/^\/files\/[0-9a-f-]{36}\/original$/.test(frame.attribs.src ?? ''),
+    exclusiveFilter: (frame) =>
+      frame.tag === 'img' && !/^\/files\/[0-9a-f-]{36}\/original$/.test(frame.attribs.src ?? ''),
     transformTags: {
       a: sanitize.simpleTransform('a', { rel: 'noopener noreferrer nofollow', target: '_blank' }),
       img: sanitize.simpleTransform('img', { loading: 'lazy' }),

@@ -22,7 +22,14 @@ const tuple = (name: keyof typeof shades) => shades[name];
 export const theme = createTheme({
   primaryColor: 'malachite',
   primaryShade: { light: 6, dark: 6 },
-  colors: { malachite: tuple('malachite'), plum: tuple('plum'), lapis: tuple('lapis'), saffron: tuple('saffron'), brick: tuple('brick'), dark: tuple('dark') },
+  colors: {
+    malachite: tuple('malachite'),
+    plum: tuple('plum'),
+    lapis: tuple('lapis'),
+    saffron: tuple('saffron'),
+    brick: tuple('brick'),
+    dark: tuple('dark'),
+  },
   fontFamily: "'Atkinson Hyperlegible Next Variable', system-ui, sans-serif",
   headings: { fontFamily: "'Atkinson Hyperlegible Next Variable', system-ui, sans-serif", fontWeight: '650' },
   fontSizes: { xs: '0.75rem', sm: '0.8125rem', md: '0.875rem', lg: '1rem', xl: '1.25rem' },

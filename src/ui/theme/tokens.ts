@@ -81,12 +81,36 @@ export const schemeKey = 'mosaik-scheme';
 /** The accents a course can have on learners' pages, in both themes. The words for colours stay what they mean elsewhere. */
 const accentTokens = {
   lapis: {
-    light: { malachite: '#2a4a8f', 'malachite-d': '#203a72', 'malachite-l': '#dde5f5', 'malachite-xl': '#eef2fa', 'malachite-text': '#203a72' },
-    dark: { malachite: '#3d61b0', 'malachite-d': '#4f74c4', 'malachite-l': '#233357', 'malachite-xl': '#1c2740', 'malachite-text': '#a9c0f2' },
+    light: {
+      malachite: '#2a4a8f',
+      'malachite-d': '#203a72',
+      'malachite-l': '#dde5f5',
+      'malachite-xl': '#eef2fa',
+      'malachite-text': '#203a72',
+    },
+    dark: {
+      malachite: '#3d61b0',
+      'malachite-d': '#4f74c4',
+      'malachite-l': '#233357',
+      'malachite-xl': '#1c2740',
+      'malachite-text': '#a9c0f2',
+    },
   },
   plum: {
-    light: { malachite: '#6d2f63', 'malachite-d': '#57244f', 'malachite-l': '#efdfec', 'malachite-xl': '#f7eff5', 'malachite-text': '#57244f' },
-    dark: { malachite: '#8a4480', 'malachite-d': '#a0589a', 'malachite-l': '#46263f', 'malachite-xl': '#331d2f', 'malachite-text': '#e0a6d6' },
+    light: {
+      malachite: '#6d2f63',
+      'malachite-d': '#57244f',
+      'malachite-l': '#efdfec',
+      'malachite-xl': '#f7eff5',
+      'malachite-text': '#57244f',
+    },
+    dark: {
+      malachite: '#8a4480',
+      'malachite-d': '#a0589a',
+      'malachite-l': '#46263f',
+      'malachite-xl': '#331d2f',
+      'malachite-text': '#e0a6d6',
+    },
   },
 } as const;
 
@@ -108,10 +132,32 @@ export const schemeScript = `try{var s=localStorage.getItem('${schemeKey}');if(s
 
 /** Ten shades for the interface library, which wants them; only 6 and 7 are used by it for filled parts. */
 export const shades = {
-  malachite: ['#ebf4ef', '#d5e8df', '#a9d1bf', '#7ab99e', '#4f9f80', '#2f8466', '#17694f', '#0f4f3b', '#0b3c2d', '#072a1f'],
+  malachite: [
+    '#ebf4ef',
+    '#d5e8df',
+    '#a9d1bf',
+    '#7ab99e',
+    '#4f9f80',
+    '#2f8466',
+    '#17694f',
+    '#0f4f3b',
+    '#0b3c2d',
+    '#072a1f',
+  ],
   plum: ['#f7eff5', '#efdfec', '#dcbcd6', '#c795be', '#b06fa4', '#924f87', '#6d2f63', '#57244f', '#43193c', '#2f102a'],
   lapis: ['#eef2fa', '#dde5f5', '#b9c9e9', '#92aadb', '#6c8ccc', '#486eb6', '#2a4a8f', '#203a72', '#172b56', '#0e1c3b'],
-  saffron: ['#fdf7e5', '#fbeecb', '#f4d890', '#ebbf55', '#e0a72c', '#d99a1b', '#a87208', '#7d5200', '#5c3c00', '#3e2800'],
+  saffron: [
+    '#fdf7e5',
+    '#fbeecb',
+    '#f4d890',
+    '#ebbf55',
+    '#e0a72c',
+    '#d99a1b',
+    '#a87208',
+    '#7d5200',
+    '#5c3c00',
+    '#3e2800',
+  ],
   brick: ['#fcefec', '#f8e0da', '#efbfb3', '#e3998a', '#d57463', '#c25443', '#a83a24', '#872d1b', '#672013', '#47150b'],
   /** Fields, menus and grounds of the library's own parts in dark colours: our greens, not its greys. */
   dark: ['#d5dcd8', '#b7c3bd', '#8f9b95', '#6b7872', '#3f4c47', '#33403b', '#222d29', '#1a2320', '#151d1a', '#121917'],

@@ -31,7 +31,10 @@ const nobody: ReadonlySet<string> = new Set();
 
 /** Pixels a minute: the longest section fills the map, and no tile is too small for what it shows. */
 const scaleFor = (rows: readonly MapRow[], zoom: Zoom, compact: boolean) =>
-  Math.min(zoom === 'near' ? 12 : 2.5, (compact ? 460 : widest[zoom]) / Math.max(60, ...rows.map((row) => row.minutes)));
+  Math.min(
+    zoom === 'near' ? 12 : 2.5,
+    (compact ? 460 : widest[zoom]) / Math.max(60, ...rows.map((row) => row.minutes)),
+  );
 
 /** A whole course at one glance: sections as rows, lessons as tiles as wide as their minutes. */
 export function TileMap({ boxed, ...props }: Props) {
@@ -117,7 +120,13 @@ const chosenIn = (row: MapRow, selected = nobody) =>
         .join(' ');
 
 type TileDrag = ReturnType<typeof useTileDrag>;
-const shared = ({ zoom = 'usual', compact = false, onSelect, onSection }: Props, drag: TileDrag) => ({ zoom, compact, onSelect, onSection, lift: drag.lift });
+const shared = ({ zoom = 'usual', compact = false, onSelect, onSection }: Props, drag: TileDrag) => ({
+  zoom,
+  compact,
+  onSelect,
+  onSection,
+  lift: drag.lift,
+});
 
 /** Dragging a tile: before the tile it is dropped on, or behind it on its further half. */
 function useTileDrag({ rows, onMove }: Props) {
@@ -129,7 +138,9 @@ function useTileDrag({ rows, onMove }: Props) {
     mark.current = null;
   };
   const placeAt = (event: PointerEvent): (TilePlace & { element: HTMLElement; side: 'before' | 'behind' }) | null => {
-    const element = document.elementFromPoint(event.clientX, event.clientY)?.closest<HTMLElement>('[data-tile], [data-section]');
+    const element = document
+      .elementFromPoint(event.clientX, event.clientY)
+      ?.closest<HTMLElement>('[data-tile], [data-section]');
     const id = element?.dataset.tile;
     if (!element || !id || id === from.current?.id) return null;
     const row = rows.find(({ tiles }) => tiles.some((tile) => tile.lesson.id === id));
@@ -138,7 +149,12 @@ function useTileDrag({ rows, onMove }: Props) {
     const behind = event.clientX > left + width / 2;
     const staying = row.tiles.filter((tile) => tile.lesson.id !== from.current?.id);
     const at = staying.findIndex((tile) => tile.lesson.id === id);
-    return { sectionId: row.section.id, before: staying[behind ? at + 1 : at]?.lesson.id ?? null, element, side: behind ? 'behind' : 'before' };
+    return {
+      sectionId: row.section.id,
+      before: staying[behind ? at + 1 : at]?.lesson.id ?? null,
+      element,
+      side: behind ? 'behind' : 'before',
+    };
   };
   const end = () => {
     from.current = null;
@@ -188,8 +204,15 @@ const RowCells = memo(function RowCells({ row, scale, zoom, compact, chosen, onS
     const width = Math.max(narrowest[zoom], Math.round(tile.minutes * scale));
     const words = `${tile.number} ${tile.lesson.title}: ${tileText(tile)}, ${tile.minutes} min`;
     const isChosen = chosen.includes(tile.lesson.id);
-    const label = zoom === 'near' ? tile.lesson.title : zoom === 'usual' && width > 64 && tile.minutes > 0 ? String(tile.minutes) : undefined;
-    const face = <Tile {...tile} width={width} label={label} selected={isChosen} bare={zoom === 'far'} wide={zoom === 'near'} />;
+    const label =
+      zoom === 'near'
+        ? tile.lesson.title
+        : zoom === 'usual' && width > 64 && tile.minutes > 0
+          ? String(tile.minutes)
+          : undefined;
+    const face = (
+      <Tile {...tile} width={width} label={label} selected={isChosen} bare={zoom === 'far'} wide={zoom === 'near'} />
+    );
     return onSelect ? (
       <button
         key={tile.lesson.id}
@@ -216,7 +239,12 @@ const RowCells = memo(function RowCells({ row, scale, zoom, compact, chosen, onS
       {!compact && <span className={styles.number}>{number}</span>}
       {!compact &&
         (onSection ? (
-          <button type="button" className={styles.nameButton} title={section.title} onClick={() => onSection(section.id)}>
+          <button
+            type="button"
+            className={styles.nameButton}
+            title={section.title}
+            onClick={() => onSection(section.id)}
+          >
             {section.title}
           </button>
         ) : (

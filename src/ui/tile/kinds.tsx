@@ -1,8 +1,18 @@
-import { IconChecklist, IconFileText, IconFileTypePdf, IconPlayerPlay, IconUpload, IconVolume } from '@tabler/icons-react';
+import {
+  IconChecklist,
+  IconFileText,
+  IconFileTypePdf,
+  IconPlayerPlay,
+  IconUpload,
+  IconVolume,
+} from '@tabler/icons-react';
 import type { LessonKind } from '@/core/outline';
 
 /** The glyph and the name of each kind of lesson: the same on every screen. */
-export const kinds: Record<LessonKind, { readonly name: string; readonly Glyph: typeof IconFileText; readonly hue: 'learn' | 'assessed' }> = {
+export const kinds: Record<
+  LessonKind,
+  { readonly name: string; readonly Glyph: typeof IconFileText; readonly hue: 'learn' | 'assessed' }
+> = {
   reading: { name: 'Reading', Glyph: IconFileText, hue: 'learn' },
   film: { name: 'Film', Glyph: IconPlayerPlay, hue: 'learn' },
   audio: { name: 'Audio', Glyph: IconVolume, hue: 'learn' },

@@ -16,9 +16,23 @@ import type { TileFacts } from './Tile';
 
 export type LessonTile = MapTile & { readonly lesson: Lesson };
 /** As much of a tile, and of a row of tiles, as a map draws. */
-export type MapTile = TileFacts & { readonly lesson: Pick<Lesson, 'id' | 'title'>; readonly number: string; readonly minutes: number };
-export type MapRow = { readonly section: Pick<Section, 'id' | 'title'>; readonly number: number; readonly minutes: number; readonly tiles: readonly MapTile[] };
-export type SectionTiles = { readonly section: Section; readonly number: number; readonly minutes: number; readonly tiles: readonly LessonTile[] };
+export type MapTile = TileFacts & {
+  readonly lesson: Pick<Lesson, 'id' | 'title'>;
+  readonly number: string;
+  readonly minutes: number;
+};
+export type MapRow = {
+  readonly section: Pick<Section, 'id' | 'title'>;
+  readonly number: number;
+  readonly minutes: number;
+  readonly tiles: readonly MapTile[];
+};
+export type SectionTiles = {
+  readonly section: Section;
+  readonly number: number;
+  readonly minutes: number;
+  readonly tiles: readonly LessonTile[];
+};
 
 /**
  * The tiles of a course, section by section, with minutes and what is to be settled. Tiles and rows that
@@ -45,13 +59,30 @@ export function tilesOf(
       const paper = papers.get(lesson.id) ?? noPaper;
       const { settle, look } = notes.get(lesson.id) ?? { settle: 0, look: 0 };
       const minutes = learnerMinutes(lesson, (lesson.mediaId && media.get(lesson.mediaId)) || null, paper);
-      const tile: LessonTile = { lesson, number: `${s + 1}.${l + 1}`, minutes, kind: lesson.kind, fill: fillOf(lesson, paper.count), settle, look };
+      const tile: LessonTile = {
+        lesson,
+        number: `${s + 1}.${l + 1}`,
+        minutes,
+        kind: lesson.kind,
+        fill: fillOf(lesson, paper.count),
+        settle,
+        look,
+      };
       const old = oldTiles.get(lesson.id);
       return old && isLike(old, tile) ? old : tile;
     });
-    const row: SectionTiles = { section, number: s + 1, minutes: tiles.reduce((total, tile) => total + tile.minutes, 0), tiles };
+    const row: SectionTiles = {
+      section,
+      number: s + 1,
+      minutes: tiles.reduce((total, tile) => total + tile.minutes, 0),
+      tiles,
+    };
     const old = oldRows.get(section.id);
-    return old && old.section === section && old.number === row.number && old.tiles.length === tiles.length && old.tiles.every((tile, i) => tile === tiles[i])
+    return old &&
+      old.section === section &&
+      old.number === row.number &&
+      old.tiles.length === tiles.length &&
+      old.tiles.every((tile, i) => tile === tiles[i])
       ? old
       : row;
   });
@@ -59,7 +90,14 @@ export function tilesOf(
 
 /** The rows as an edition has them, without what is only planned: see `releasedSections`. */
 export const publishedRows = (rows: readonly SectionTiles[]): SectionTiles[] =>
-  rows.map((row) => ({ ...row, tiles: row.tiles.filter((tile) => tile.lesson.state !== 'planned') })).filter((row) => row.tiles.length > 0);
+  rows
+    .map((row) => ({ ...row, tiles: row.tiles.filter((tile) => tile.lesson.state !== 'planned') }))
+    .filter((row) => row.tiles.length > 0);
 
 const isLike = (a: LessonTile, b: LessonTile) =>
-  a.lesson === b.lesson && a.number === b.number && a.minutes === b.minutes && a.fill === b.fill && a.settle === b.settle && a.look === b.look;
+  a.lesson === b.lesson &&
+  a.number === b.number &&
+  a.minutes === b.minutes &&
+  a.fill === b.fill &&
+  a.settle === b.settle &&
+  a.look === b.look;

@@ -28,11 +28,20 @@ async function signedInBrowser(): Promise<{ context: BrowserContext; close: () =
   const profile = mkdtempSync(join(tmpdir(), 'mosaik-profile-'));
   const context = await chromium.launchPersistentContext(profile, {
     executablePath: '/usr/bin/chromium',
-    args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--no-first-run'],
+    args: [
+      '--no-sandbox',
+      '--disable-gpu',
+      '--disable-background-networking',
+      '--disable-component-update',
+      '--disable-sync',
+      '--no-first-run',
+    ],
     viewport: { width: 1280, height: 800 },
     baseURL: config.address,
   });
-  await context.request.post('/api/auth/sign-in/email', { data: { email: 'ines@wendwater.example', password: samplePassword } });
+  await context.request.post('/api/auth/sign-in/email', {
+    data: { email: 'ines@wendwater.example', password: samplePassword },
+  });
   await context.addInitScript(() => {
     const kept = window as unknown as { tasks: number[]; since: number; seen?: number; listening?: number };
     kept.tasks = [];
@@ -52,7 +61,9 @@ async function signedInBrowser(): Promise<{ context: BrowserContext; close: () =
         super(...given);
       }
     };
-    new PerformanceObserver((list) => kept.tasks.push(...list.getEntries().map((entry) => Math.round(entry.duration)))).observe({
+    new PerformanceObserver((list) =>
+      kept.tasks.push(...list.getEntries().map((entry) => Math.round(entry.duration))),
+    ).observe({
       type: 'longtask',
       buffered: true,
     });
@@ -67,7 +78,10 @@ async function signedInBrowser(): Promise<{ context: BrowserContext; close: () =
 }
 
 /** When a page was seen, in milliseconds; the first round fills the browser's stores and does not count. */
-async function opened(context: BrowserContext, open: (page: Page) => Promise<unknown>): Promise<{ readonly seen: number; readonly acted: number }> {
+async function opened(
+  context: BrowserContext,
+  open: (page: Page) => Promise<unknown>,
+): Promise<{ readonly seen: number; readonly acted: number }> {
   const seen: number[] = [];
   const acted: number[] = [];
   for (let i = 0; i < 8; i += 1) {
@@ -93,7 +107,12 @@ async function emptyPage(context: BrowserContext): Promise<number> {
     const page = await context.newPage();
     await page.goto('/blank');
     painted.push(
-      await page.evaluate(() => new Promise<number>((resolve) => requestAnimationFrame(() => requestAnimationFrame(() => resolve(performance.now()))))),
+      await page.evaluate(
+        () =>
+          new Promise<number>((resolve) =>
+            requestAnimationFrame(() => requestAnimationFrame(() => resolve(performance.now()))),
+          ),
+      ),
     );
     await page.close();
   }
@@ -189,10 +208,28 @@ export async function largeCourse(): Promise<void> {
       await page.keyboard.type(`Renamed ${i}`);
       await page.keyboard.press('Enter');
     });
-    row({ what: '  a rename confirmed by the server, p95', value: quantile(renamed, 0.95), unit: 'ms', beside: request, most: 12 });
+    row({
+      what: '  a rename confirmed by the server, p95',
+      value: quantile(renamed, 0.95),
+      unit: 'ms',
+      beside: request,
+      most: 12,
+    });
     const moved = await confirmed(page, () => page.keyboard.press('Alt+ArrowDown'));
-    row({ what: '  a move confirmed by the server, p95', value: quantile(moved, 0.95), unit: 'ms', beside: request, most: 12 });
-    row({ what: '  shown at once: longest task while renaming and moving', value: longest(await longTasks(page)), unit: 'ms', beside: loop, most: 4 });
+    row({
+      what: '  a move confirmed by the server, p95',
+      value: quantile(moved, 0.95),
+      unit: 'ms',
+      beside: request,
+      most: 12,
+    });
+    row({
+      what: '  shown at once: longest task while renaming and moving',
+      value: longest(await longTasks(page)),
+      unit: 'ms',
+      beside: loop,
+      most: 4,
+    });
     await typed(page);
     await seenByAnother(context, page, request);
     await page.close();
@@ -210,7 +247,13 @@ export async function largeCourse(): Promise<void> {
     });
     await catalogue.waitForTimeout(1500);
     await catalogue.getByRole('gridcell').first().hover();
-    row({ what: '  scrolled through: longest task', value: await scrolled(catalogue), unit: 'ms', beside: loop, most: 2 });
+    row({
+      what: '  scrolled through: longest task',
+      value: await scrolled(catalogue),
+      unit: 'ms',
+      beside: loop,
+      most: 2,
+    });
   } finally {
     await close();
   }
@@ -231,11 +274,21 @@ async function typed(page: Page): Promise<void> {
   await page.keyboard.press('Tab');
   await page.waitForTimeout(1500);
   page.off('request', count);
-  row({ what: 'commands sent for a title that is typed', value: sent, unit: '', beside: { what: 'letters typed', value: words.length }, most: 0.1 });
+  row({
+    what: 'commands sent for a title that is typed',
+    value: sent,
+    unit: '',
+    beside: { what: 'letters typed', value: words.length },
+    most: 0.1,
+  });
 }
 
 /** From a change in one window until it stands in another. */
-async function seenByAnother(context: BrowserContext, page: Page, request: { readonly what: string; readonly value: number }): Promise<void> {
+async function seenByAnother(
+  context: BrowserContext,
+  page: Page,
+  request: { readonly what: string; readonly value: number },
+): Promise<void> {
   const other = await context.newPage();
   await other.goto('/c/large-1/build');
   await other.waitForTimeout(2500);
@@ -255,5 +308,11 @@ async function seenByAnother(context: BrowserContext, page: Page, request: { rea
     found.push(performance.now() - start);
   }
   await other.close();
-  row({ what: 'a change seen in another window, p50', value: quantile(found, 0.5), unit: 'ms', beside: request, most: 60 });
+  row({
+    what: 'a change seen in another window, p50',
+    value: quantile(found, 0.5),
+    unit: 'ms',
+    beside: request,
+    most: 60,
+  });
 }

@@ -39,9 +39,15 @@ function fill(): Promise<string> {
     if (!outline || !taken) throw new Error('The generated course is not there.');
     const editionId = newId();
     const document = composeDocument(outline, new Map());
-    await db
-      .insert(edition)
-      .values({ id: editionId, courseId: taken, number: 1, document, hash: 'measured', differences: [], publishedBy: (await ownerOf()).id });
+    await db.insert(edition).values({
+      id: editionId,
+      courseId: taken,
+      number: 1,
+      document,
+      hash: 'measured',
+      differences: [],
+      publishedBy: (await ownerOf()).id,
+    });
     await db.update(course).set({ liveEditionId: editionId }).where(eq(course.id, taken));
     await db.execute(
       sql`insert into enrolment (id, course_id, learner_id, at) select gen_random_uuid(), ${taken}, 'crowd-' || n, now() - interval '30 days' from generate_series(1, ${learners}::int) n`,
@@ -56,7 +62,10 @@ function fill(): Promise<string> {
 }
 
 /** What a bare statement takes here, over the same connection. */
-const bare = async () => ({ what: 'a bare select 1, p50', value: quantile(await times(200, () => database().execute(sql`select 1`)), 0.5) });
+const bare = async () => ({
+  what: 'a bare select 1, p50',
+  value: quantile(await times(200, () => database().execute(sql`select 1`)), 0.5),
+});
 
 /** The gradebook of 5,000 learners and 60 items, beside an empty page. */
 export async function longLists(): Promise<void> {
@@ -92,7 +101,10 @@ export async function queries(): Promise<void> {
           .where(and(isNull(sitting.handedInAt), lte(sitting.deadline, new Date().toISOString()))),
     ],
     ['the history of a mark', () => db.select().from(markHistory).where(eq(markHistory.handInId, courseId))],
-    ['the newest statements of a course', () => db.execute(sql`select id from statement where course_id = ${courseId} order by at desc limit 50`)],
+    [
+      'the newest statements of a course',
+      () => db.execute(sql`select id from statement where course_id = ${courseId} order by at desc limit 50`),
+    ],
   ] as const)
     row({ what: `${what}, p50`, value: quantile(await times(60, ask), 0.5), unit: 'ms', beside, most: 6 });
 }
@@ -105,7 +117,9 @@ export async function search(): Promise<void> {
     what: 'both tables read through once',
     value: quantile(
       await times(5, () =>
-        database().execute(sql`select count(*) filter (where title ilike '%qqq%'), (select count(*) from "user" where name ilike '%qqq%') from lesson`),
+        database().execute(
+          sql`select count(*) filter (where title ilike '%qqq%'), (select count(*) from "user" where name ilike '%qqq%') from lesson`,
+        ),
       ),
       0.5,
     ),
@@ -134,7 +148,11 @@ export async function awards(): Promise<void> {
   const db = database();
   const [stream] = await db.select({ id: course.id }).from(course).where(eq(course.slug, 'stream-survey'));
   const courseId = stream?.id ?? '';
-  const [done] = await db.select({ learnerId: certificate.learnerId }).from(certificate).where(eq(certificate.courseId, courseId)).limit(1);
+  const [done] = await db
+    .select({ learnerId: certificate.learnerId })
+    .from(certificate)
+    .where(eq(certificate.courseId, courseId))
+    .limit(1);
   if (!done) throw new Error('Nobody of the sample school has a certificate.');
   // What one of them has done, a thousand times over.
   await db.execute(

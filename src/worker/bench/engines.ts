@@ -14,7 +14,16 @@ import { perSecond, quantile, row, times } from './figures';
 import { writeLargeCourse } from './large-course';
 
 const dayMs = 86_400_000;
-const rhythm = { unit: 'section', lessons: 1, weeks: 1, weekday: 1, at: '09:00', gap: 4, firstAtOnce: true, breaks: [] } as const;
+const rhythm = {
+  unit: 'section',
+  lessons: 1,
+  weeks: 1,
+  weekday: 1,
+  at: '09:00',
+  gap: 4,
+  firstAtOnce: true,
+  breaks: [],
+} as const;
 const sections = Array.from({ length: 12 }, (_, s) => ({
   id: `s${s}`,
   opens: s % 2 ? ({ when: 'after-start', amount: s * 7, unit: 'days', at: '09:00' } as const) : null,
@@ -43,7 +52,8 @@ export async function lessonStates(): Promise<void> {
     const opens = new Map<string, { ms: number }>();
     for (const [s, section] of sections.entries()) {
       const bound = s % 2 ? start + s * 7 * dayMs : start + (s - 1) * 7 * dayMs;
-      for (const lesson of section.lessons) opens.set(lesson.id, { ms: Math.max(bound, lesson.opens ? start + lesson.opens.amount * dayMs : bound) });
+      for (const lesson of section.lessons)
+        opens.set(lesson.id, { ms: Math.max(bound, lesson.opens ? start + lesson.opens.amount * dayMs : bound) });
     }
     let open = 0;
     for (const lesson of lessons) if ((opens.get(lesson.id)?.ms ?? 0) <= now) open += 1;
@@ -72,11 +82,16 @@ export async function farDates(): Promise<void> {
     most: 5,
   });
   const late = sections.map((section, s) =>
-    s === 11 ? { ...section, opens: { when: 'on-date', date: '2076-01-01', at: '09:00', zone: 'Europe/London' } as const } : section,
+    s === 11
+      ? { ...section, opens: { when: 'on-date', date: '2076-01-01', at: '09:00', zone: 'Europe/London' } as const }
+      : section,
   );
   row({
     what: 'release board whose last lesson opens in 49 years',
-    value: quantile(await times(300, () => board(lessons, openings({ rhythm }, late, clock(0)), clock(0), { first: 0, show: 26 })), 0.5),
+    value: quantile(
+      await times(300, () => board(lessons, openings({ rhythm }, late, clock(0)), clock(0), { first: 0, show: 26 })),
+      0.5,
+    ),
     unit: 'ms',
     beside: { what: 'with all within three months', value: quantile(await times(300, plan(begin)), 0.5) },
     most: 5,
@@ -84,15 +99,27 @@ export async function farDates(): Promise<void> {
 }
 
 export async function gradeSheets(): Promise<void> {
-  const items = Array.from({ length: 40 }, (_, i) => ({ id: String(i), title: String(i), weight: 1 + (i % 7), of: 1000 * (3 + (i % 9)) }));
-  const entries = new Map(items.map((item, i) => [item.id, { state: 'points' as const, points: rational(item.of * i, 41), of: item.of }]));
+  const items = Array.from({ length: 40 }, (_, i) => ({
+    id: String(i),
+    title: String(i),
+    weight: 1 + (i % 7),
+    of: 1000 * (3 + (i % 9)),
+  }));
+  const entries = new Map(
+    items.map((item, i) => [item.id, { state: 'points' as const, points: rational(item.of * i, 41), of: item.of }]),
+  );
   row({
     what: 'grade sheets of 40 items, exact, with the sum written',
     value: perSecond(2000, () => gradeSheet(items, entries, 'zero')),
     unit: '/s',
     beside: {
       what: 'the mean in floating point, unwritten',
-      value: perSecond(200_000, () => items.reduce((sum, item, i) => sum + item.weight * (i / 41), 0) / items.reduce((sum, item) => sum + item.weight, 0)),
+      value: perSecond(
+        200_000,
+        () =>
+          items.reduce((sum, item, i) => sum + item.weight * (i / 41), 0) /
+          items.reduce((sum, item) => sum + item.weight, 0),
+      ),
     },
     most: null,
   });
@@ -118,7 +145,12 @@ export async function certificates(): Promise<void> {
     });
   row({
     what: 'a certificate set and drawn as a PDF',
-    value: quantile(await times(40, (i) => certificatePdf(usualAward, { ...content, name: `${content.name} ${i}` }, '2027-06-12T10:00:00Z')), 0.5),
+    value: quantile(
+      await times(40, (i) =>
+        certificatePdf(usualAward, { ...content, name: `${content.name} ${i}` }, '2027-06-12T10:00:00Z'),
+      ),
+      0.5,
+    ),
     unit: 'ms',
     beside: { what: 'a PDF of ten lines, no face embedded', value: quantile(await times(40, empty), 0.5) },
     most: 40,
@@ -136,7 +168,10 @@ export async function largeOutline(): Promise<void> {
     what: 'readiness of 1,000 lessons, all rules',
     value: quantile(await times(40, () => readiness(outline, new Map())), 0.5),
     unit: 'ms',
-    beside: { what: 'the outline written as JSON and read', value: quantile(await times(40, () => copy(outline)), 0.5) },
+    beside: {
+      what: 'the outline written as JSON and read',
+      value: quantile(await times(40, () => copy(outline)), 0.5),
+    },
     most: 4,
   });
   const document = composeDocument(sixty, new Map());
@@ -145,7 +180,10 @@ export async function largeOutline(): Promise<void> {
     what: 'a learner’s view of 60 lessons',
     value: quantile(await times(400, (i) => learnerView(document, clock(i), noRecords, now)), 0.5),
     unit: 'ms',
-    beside: { what: 'the same lessons written as JSON and read', value: quantile(await times(100, () => copy(document)), 0.5) },
+    beside: {
+      what: 'the same lessons written as JSON and read',
+      value: quantile(await times(100, () => copy(document)), 0.5),
+    },
     most: 1,
   });
 }

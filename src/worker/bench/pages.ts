@@ -22,7 +22,11 @@ async function lessonAddresses(): Promise<(title: string) => string> {
 
 /** Pages one after the other, beside a page that shows nothing to somebody who is signed in. */
 export async function answers(): Promise<void> {
-  const [creator, learner, at] = [await signedIn(creatorAddress), await signedIn(learnerAddress), await lessonAddresses()];
+  const [creator, learner, at] = [
+    await signedIn(creatorAddress),
+    await signedIn(learnerAddress),
+    await lessonAddresses(),
+  ];
   const p95 = async (path: string, cookie: string) => quantile(await times(40, () => fetchPage(path, cookie)), 0.95);
   const blank = { what: 'an empty page, p95', value: await p95('/blank', learner) };
   for (const [what, path, cookie, most] of [
@@ -67,17 +71,28 @@ async function scripts(path: string, cookie: string): Promise<number> {
   // Those of the framework stand in script tags, those of the page in the data it is put together from.
   const sources = new Set([...html.matchAll(/\/_next\/static\/chunks\/[\w.~-]+\.js/g)].map((match) => match[0]));
   let bytes = 0;
-  for (const source of sources) bytes += gzipSync(Buffer.from(await (await fetch(new URL(source, config.address))).arrayBuffer())).length;
+  for (const source of sources)
+    bytes += gzipSync(Buffer.from(await (await fetch(new URL(source, config.address))).arrayBuffer())).length;
   return bytes / 1024;
 }
 
 export async function firstScripts(): Promise<void> {
-  const [creator, learner, at] = [await signedIn(creatorAddress), await signedIn(learnerAddress), await lessonAddresses()];
+  const [creator, learner, at] = [
+    await signedIn(creatorAddress),
+    await signedIn(learnerAddress),
+    await lessonAddresses(),
+  ];
   const blank = { what: 'an empty page', value: await scripts('/blank', learner) };
   for (const [what, path, cookie, most] of [
     ['reading, as a learner gets it', at('What makes a reach'), learner, 1.4],
     ['film, as a learner gets it', at('Walking the reach'), learner, 2],
     ['outline', '/c/stream-survey/build', creator, null],
   ] as const)
-    row({ what: `first-load JavaScript, gzip: ${what}`, value: await scripts(path, cookie), unit: 'kB', beside: blank, most });
+    row({
+      what: `first-load JavaScript, gzip: ${what}`,
+      value: await scripts(path, cookie),
+      unit: 'kB',
+      beside: blank,
+      most,
+    });
 }

@@ -9,7 +9,12 @@ import { HandInForm } from './HandInForm';
 import type { Place } from './place';
 import styles from './work.module.css';
 
-type Props = { readonly view: LearnerView; readonly one: LessonView; readonly place: Place /** Newest first. */; readonly handIns: readonly HandInRow[] };
+type Props = {
+  readonly view: LearnerView;
+  readonly one: LessonView;
+  readonly place: Place /** Newest first. */;
+  readonly handIns: readonly HandInRow[];
+};
 
 /** What may be handed in and by when, the form to do it, and what came back. */
 export function AssignmentPart({ view, one, place, handIns }: Props) {
@@ -23,7 +28,9 @@ export function AssignmentPart({ view, one, place, handIns }: Props) {
     `${pointsText(settings.points)} points${settings.passPoints > 0 ? `, passed from ${pointsText(settings.passPoints)}` : ''}`,
     [
       settings.takesText ? 'a text' : '',
-      settings.files > 0 ? `up to ${settings.files} ${settings.files === 1 ? 'file' : 'files'} of ${settings.megabytes} MB each` : '',
+      settings.files > 0
+        ? `up to ${settings.files} ${settings.files === 1 ? 'file' : 'files'} of ${settings.megabytes} MB each`
+        : '',
     ]
       .filter(Boolean)
       .join(' and '),
@@ -50,22 +57,46 @@ export function AssignmentPart({ view, one, place, handIns }: Props) {
           takesText={settings.takesText}
           mostFiles={settings.files}
           text={draft?.text ?? ''}
-          files={draft?.files.map(({ hash, name, size }) => ({ hash, name, size, address: `/handed-in/${draft.id}/${hash}` })) ?? []}
+          files={
+            draft?.files.map(({ hash, name, size }) => ({
+              hash,
+              name,
+              size,
+              address: `/handed-in/${draft.id}/${hash}`,
+            })) ?? []
+          }
           again={given.length > 0}
         />
       ) : (
-        isLate && given.length === 0 && <p className={controls.look}>The time to hand in has passed, and late work is not taken.</p>
+        isLate &&
+        given.length === 0 && (
+          <p className={controls.look}>The time to hand in has passed, and late work is not taken.</p>
+        )
       )}
     </section>
   );
 }
 
-function HandedIn({ row, place, of, pass }: { readonly row: HandInRow; readonly place: Place; readonly of: number; readonly pass: number }) {
+function HandedIn({
+  row,
+  place,
+  of,
+  pass,
+}: {
+  readonly row: HandInRow;
+  readonly place: Place;
+  readonly of: number;
+  readonly pass: number;
+}) {
   const isMarked = row.state === 'marked' && row.points !== null;
   return (
     <article className={styles.receipt} aria-label={`Hand-in ${row.number}`}>
       <p>
-        <b>{isMarked ? `${pointsText(row.points ?? 0)} of ${pointsText(of)} points` : `Your work is ${handInStateText[row.state]}`}</b>
+        <b>
+          {isMarked
+            ? `${pointsText(row.points ?? 0)} of ${pointsText(of)} points`
+            : `Your work is ${handInStateText[row.state]}`}
+        </b>
         {isMarked && pass > 0 && ` · ${(row.points ?? 0) >= pass ? 'passed' : 'not passed'}`}
       </p>
       <p className={controls.quiet}>

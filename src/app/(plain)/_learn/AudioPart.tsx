@@ -23,7 +23,13 @@ export function AudioPart(props: PlayedProps) {
     <div className={styles.film}>
       <MediaController audio className={styles.player}>
         {/* biome-ignore lint/a11y/useMediaCaption: what is said stands in the text below */}
-        <audio ref={audio} slot="media" src={`/files/${media.id}/play`} preload="metadata" onLoadedMetadata={played.onReady} />
+        <audio
+          ref={audio}
+          slot="media"
+          src={`/files/${media.id}/play`}
+          preload="metadata"
+          onLoadedMetadata={played.onReady}
+        />
         <MediaControlBar>
           <MediaPlayButton />
           <MediaSeekBackwardButton seekOffset={10} />

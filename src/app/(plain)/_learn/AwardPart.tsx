@@ -6,10 +6,19 @@ import styles from './learn.module.css';
 import type { Place } from './place';
 
 /** Whether there is anything to say of the certificate or of the end of the course. */
-export const showsAward = (view: LearnerView) => view.award !== null || view.completion.mayFinish || view.completion.complete;
+export const showsAward = (view: LearnerView) =>
+  view.award !== null || view.completion.mayFinish || view.completion.complete;
 
 /** Where the certificate stands: earned, or what is still missing; and finishing, where that is the learner's to say. */
-export function AwardPart({ view, place, certificate }: { readonly view: LearnerView; readonly place: Place; readonly certificate: CertificateRow | null }) {
+export function AwardPart({
+  view,
+  place,
+  certificate,
+}: {
+  readonly view: LearnerView;
+  readonly place: Place;
+  readonly certificate: CertificateRow | null;
+}) {
   const { award, completion } = view;
   if (certificate) {
     return (
@@ -37,13 +46,22 @@ export function AwardPart({ view, place, certificate }: { readonly view: Learner
       {place.isView ? (
         (completion.mayFinish || award?.earned) && (
           <p className={controls.quiet}>
-            {award?.earned ? 'The certificate is earned here.' : 'A learner could finish the course here.'} This is a view: none is made.
+            {award?.earned ? 'The certificate is earned here.' : 'A learner could finish the course here.'} This is a
+            view: none is made.
           </p>
         )
       ) : (
         <>
-          {completion.mayFinish && <CommandButton command="enrolment.finish" input={{ courseId: place.courseId }} label="Finish the course" />}
-          {award?.earned && <CommandButton command="certificate.claim" input={{ courseId: place.courseId }} label="Get your certificate" />}
+          {completion.mayFinish && (
+            <CommandButton command="enrolment.finish" input={{ courseId: place.courseId }} label="Finish the course" />
+          )}
+          {award?.earned && (
+            <CommandButton
+              command="certificate.claim"
+              input={{ courseId: place.courseId }}
+              label="Get your certificate"
+            />
+          )}
         </>
       )}
       {award && !award.earned && (

@@ -23,7 +23,8 @@ export function CommandButton({ command, input, label, goTo }: Props) {
   const run = async () => {
     setBusy(true);
     const done = await act<{ id?: string } | null>(command, command === 'quiz.begin' ? { ...input, deed } : input);
-    if (done.ok) return goTo ? window.location.assign(goTo.replace('{id}', done.value?.id ?? '')) : window.location.reload();
+    if (done.ok)
+      return goTo ? window.location.assign(goTo.replace('{id}', done.value?.id ?? '')) : window.location.reload();
     setProblem(done.problem.sentence);
     setBusy(false);
   };

@@ -38,7 +38,8 @@ export function CourseFrame({ view, place, hereId, here, children, strip }: Prop
           {view.document.course.title}
         </a>
         <span className={styles.far}>
-          {view.done} of {view.lessons.length} done{view.minutesLeft > 0 ? ` · ${hoursText(view.minutesLeft)} left` : ''}
+          {view.done} of {view.lessons.length} done
+          {view.minutesLeft > 0 ? ` · ${hoursText(view.minutesLeft)} left` : ''}
         </span>
         <span className={styles.squares}>
           <ProgressSquares squares={view.lessons.map((one) => (one.open ? one.progress.state : 'closed'))} />
@@ -48,7 +49,11 @@ export function CourseFrame({ view, place, hereId, here, children, strip }: Prop
         <details className={styles.side} open={!bare}>
           <summary>Contents</summary>
           <nav aria-label="Course">
-            <a href={`${place.base}${place.query}`} className={styles.entry} aria-current={here === 'home' ? 'page' : undefined}>
+            <a
+              href={`${place.base}${place.query}`}
+              className={styles.entry}
+              aria-current={here === 'home' ? 'page' : undefined}
+            >
               <IconHome size={16} stroke={1.75} aria-hidden="true" /> Overview
             </a>
             {view.sections.map(({ section, lessons }, s) => (
@@ -63,13 +68,19 @@ export function CourseFrame({ view, place, hereId, here, children, strip }: Prop
                       one={one}
                       place={place}
                       isHere={one.lesson.id === hereId}
-                      showsDate={l === 0 || one.opening.at.epochMilliseconds !== lessons[l - 1]?.opening.at.epochMilliseconds}
+                      showsDate={
+                        l === 0 || one.opening.at.epochMilliseconds !== lessons[l - 1]?.opening.at.epochMilliseconds
+                      }
                     />
                   ))}
                 </ul>
               </section>
             ))}
-            <a href={`${place.base}/grades${place.query}`} className={styles.entry} aria-current={here === 'grades' ? 'page' : undefined}>
+            <a
+              href={`${place.base}/grades${place.query}`}
+              className={styles.entry}
+              aria-current={here === 'grades' ? 'page' : undefined}
+            >
               My grades
             </a>
           </nav>
@@ -82,10 +93,25 @@ export function CourseFrame({ view, place, hereId, here, children, strip }: Prop
 
 const stateWords = { empty: 'not begun', begun: 'begun', done: 'done' } as const;
 
-function Entry({ one, place, isHere, showsDate }: { readonly one: LessonView; readonly place: Place; readonly isHere: boolean; readonly showsDate: boolean }) {
+function Entry({
+  one,
+  place,
+  isHere,
+  showsDate,
+}: {
+  readonly one: LessonView;
+  readonly place: Place;
+  readonly isHere: boolean;
+  readonly showsDate: boolean;
+}) {
   return (
     <li>
-      <a href={lessonHref(place, one.lesson.id)} className={styles.entry} data-closed={!one.open || undefined} aria-current={isHere ? 'page' : undefined}>
+      <a
+        href={lessonHref(place, one.lesson.id)}
+        className={styles.entry}
+        data-closed={!one.open || undefined}
+        aria-current={isHere ? 'page' : undefined}
+      >
         {one.open ? (
           <span className={styles.box} data-state={one.progress.state}>
             {one.progress.state === 'done' && <IconCheck size={12} stroke={3} aria-hidden="true" />}
@@ -99,7 +125,9 @@ function Entry({ one, place, isHere, showsDate }: { readonly one: LessonView; re
           {one.lesson.title}
           <span className="visually-hidden">, {one.open ? stateWords[one.progress.state] : 'closed'}</span>
         </span>
-        {!one.open && !one.locked && one.waitsFor.length === 0 && showsDate && <span className={styles.opens}>{dayText(one.opening.at, place)}</span>}
+        {!one.open && !one.locked && one.waitsFor.length === 0 && showsDate && (
+          <span className={styles.opens}>{dayText(one.opening.at, place)}</span>
+        )}
       </a>
     </li>
   );

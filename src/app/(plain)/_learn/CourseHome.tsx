@@ -6,7 +6,15 @@ import styles from './learn.module.css';
 import { lessonHref, type Place } from './place';
 
 /** The first page of a course: what it promises, where the learner is, what comes next. */
-export function CourseHome({ view, place, award }: { readonly view: LearnerView; readonly place: Place; readonly award?: ReactNode }) {
+export function CourseHome({
+  view,
+  place,
+  award,
+}: {
+  readonly view: LearnerView;
+  readonly place: Place;
+  readonly award?: ReactNode;
+}) {
   const { course } = view.document;
   const { next, opensNext } = view;
   return (
@@ -39,8 +47,8 @@ export function CourseHome({ view, place, award }: { readonly view: LearnerView;
       )}
       {opensNext && (
         <p>
-          {opensNext.number} {opensNext.lesson.title} opens {dateTimeText(opensNext.opening.at, place)} ({place.zone}), in{' '}
-          {countdown(opensNext.opening.at, view.now)}.
+          {opensNext.number} {opensNext.lesson.title} opens {dateTimeText(opensNext.opening.at, place)} ({place.zone}),
+          in {countdown(opensNext.opening.at, view.now)}.
         </p>
       )}
       {course.promise && (

@@ -29,7 +29,10 @@ export function FilmPart(props: PlayedProps) {
 
   return (
     <div className={styles.film}>
-      <MediaController className={styles.player} style={{ aspectRatio: media.width && media.height ? `${media.width} / ${media.height}` : '16 / 9' }}>
+      <MediaController
+        className={styles.player}
+        style={{ aspectRatio: media.width && media.height ? `${media.width} / ${media.height}` : '16 / 9' }}
+      >
         {/* biome-ignore lint/a11y/useMediaCaption: captions are there as soon as somebody has written them */}
         <video
           ref={video}
@@ -41,7 +44,13 @@ export function FilmPart(props: PlayedProps) {
           onLoadedMetadata={played.onReady}
         >
           {media.captions.map((one) => (
-            <track key={one.language} kind="captions" src={`/files/${media.id}/captions-${one.language}`} srcLang={one.language} label={one.label} />
+            <track
+              key={one.language}
+              kind="captions"
+              src={`/files/${media.id}/captions-${one.language}`}
+              srcLang={one.language}
+              label={one.label}
+            />
           ))}
         </video>
         <MediaControlBar>
@@ -51,7 +60,12 @@ export function FilmPart(props: PlayedProps) {
           <MediaTimeRange />
           <MediaTimeDisplay showDuration />
           {media.captions.length > 0 && (
-            <button type="button" className={styles.captions} aria-pressed={captions} onClick={() => setCaptions(!captions)}>
+            <button
+              type="button"
+              className={styles.captions}
+              aria-pressed={captions}
+              onClick={() => setCaptions(!captions)}
+            >
               Captions
             </button>
           )}

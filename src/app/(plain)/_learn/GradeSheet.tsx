@@ -20,8 +20,10 @@ export function GradeSheet({ view, place }: { readonly view: LearnerView; readon
                 <a href={lessonHref(place, line.item.id)}>{line.item.title}</a>
               </th>
               <td>
-                {line.entry.state === 'points' ? toShort({ n: line.entry.points.n, d: line.entry.points.d * 1000n }, 2) : '–'} of{' '}
-                {pointsText(line.entry.state === 'points' ? line.entry.of : line.item.of)}
+                {line.entry.state === 'points'
+                  ? toShort({ n: line.entry.points.n, d: line.entry.points.d * 1000n }, 2)
+                  : '–'}{' '}
+                of {pointsText(line.entry.state === 'points' ? line.entry.of : line.item.of)}
               </td>
               <td>{line.item.weight}</td>
               <td>{line.why}</td>

@@ -88,10 +88,19 @@ export function HandInForm({ courseId, lessonId, takesText, mostFiles, text: sav
       {takesText && (
         <label className={controls.field}>
           <span className={controls.label}>{again ? 'Your work, again' : 'Your work'}</span>
-          <textarea className={`${controls.input} ${styles.area}`} rows={12} value={text} onChange={(event) => write(event.currentTarget.value)} />
+          <textarea
+            className={`${controls.input} ${styles.area}`}
+            rows={12}
+            value={text}
+            onChange={(event) => write(event.currentTarget.value)}
+          />
           <span className={controls.quiet} role="status">
             {words} {words === 1 ? 'word' : 'words'} ·{' '}
-            {state === 'kept' ? 'draft kept' : state === 'keeping' ? 'keeping…' : 'draft kept in this browser only, so far'}
+            {state === 'kept'
+              ? 'draft kept'
+              : state === 'keeping'
+                ? 'keeping…'
+                : 'draft kept in this browser only, so far'}
           </span>
         </label>
       )}
@@ -100,8 +109,14 @@ export function HandInForm({ courseId, lessonId, takesText, mostFiles, text: sav
           <span className={controls.label}>Files</span>
           {files.map((file) => (
             <p key={file.hash} className={styles.file}>
-              <a href={file.address}>{file.name}</a> <span className={controls.quiet}>{Math.ceil(file.size / 1024)} kB</span>
-              <button type="button" className={controls.button} onClick={() => drop(file.hash)} aria-label={`Take ${file.name} out`}>
+              <a href={file.address}>{file.name}</a>{' '}
+              <span className={controls.quiet}>{Math.ceil(file.size / 1024)} kB</span>
+              <button
+                type="button"
+                className={controls.button}
+                onClick={() => drop(file.hash)}
+                aria-label={`Take ${file.name} out`}
+              >
                 Take out
               </button>
             </p>
@@ -109,7 +124,12 @@ export function HandInForm({ courseId, lessonId, takesText, mostFiles, text: sav
           {files.length < mostFiles && (
             <label className={styles.chooser}>
               <span className="visually-hidden">Add files</span>
-              <input type="file" multiple onChange={(event) => add(event.currentTarget.files)} disabled={progress !== null} />
+              <input
+                type="file"
+                multiple
+                onChange={(event) => add(event.currentTarget.files)}
+                disabled={progress !== null}
+              />
             </label>
           )}
           {progress !== null && <progress value={progress} max={100} aria-label={`Uploaded ${progress} %`} />}
@@ -121,7 +141,12 @@ export function HandInForm({ courseId, lessonId, takesText, mostFiles, text: sav
         </p>
       )}
       <p>
-        <button type="button" className={controls.primary} onClick={handIn} disabled={busy || progress !== null || !ready}>
+        <button
+          type="button"
+          className={controls.primary}
+          onClick={handIn}
+          disabled={busy || progress !== null || !ready}
+        >
           {busy ? 'Handing in…' : 'Hand in'}
         </button>
       </p>

@@ -52,7 +52,11 @@ export function LessonPage({ view, one, place, work }: Props) {
         goesOnTo: view.document.course.settings.goesOn && next?.open ? nextHref : null,
       })}
       {lesson.pictureId && lesson.pictures[lesson.pictureId] && (
-        <img className={styles.picture} src={`/files/${lesson.pictureId}/original`} alt={lesson.pictures[lesson.pictureId]?.alt ?? ''} />
+        <img
+          className={styles.picture}
+          src={`/files/${lesson.pictureId}/original`}
+          alt={lesson.pictures[lesson.pictureId]?.alt ?? ''}
+        />
       )}
       <RichTextView text={lesson.text} pictures={lesson.pictures} />
       {parts.below?.(given)}
@@ -72,12 +76,15 @@ export function LessonPage({ view, one, place, work }: Props) {
           </a>
         )}
         {next && next.waitsFor.length > 0 && (
-          <p className={controls.quiet}>The next lesson opens once you have done {listText(next.waitsFor.map((needed) => needed.title))}.</p>
+          <p className={controls.quiet}>
+            The next lesson opens once you have done {listText(next.waitsFor.map((needed) => needed.title))}.
+          </p>
         )}
         {next?.locked && <p className={controls.quiet}>The next lesson asks for a password.</p>}
         {next && !next.open && !next.locked && next.waitsFor.length === 0 && (
           <p className={controls.quiet}>
-            The next lesson opens {dateTimeText(next.opening.at, place, false)}, in {countdown(next.opening.at, view.now)}.
+            The next lesson opens {dateTimeText(next.opening.at, place, false)}, in{' '}
+            {countdown(next.opening.at, view.now)}.
           </p>
         )}
       </footer>
@@ -86,7 +93,15 @@ export function LessonPage({ view, one, place, work }: Props) {
 }
 
 /** A lesson that is not open yet: when it opens, what it will be about, and what to do meanwhile. */
-function ClosedLesson({ view, one, place }: { readonly view: LearnerView; readonly one: LessonView; readonly place: Place }) {
+function ClosedLesson({
+  view,
+  one,
+  place,
+}: {
+  readonly view: LearnerView;
+  readonly one: LessonView;
+  readonly place: Place;
+}) {
   const { lesson, opening, number } = one;
   return (
     <article className={styles.closed}>
@@ -127,7 +142,11 @@ function ClosedLesson({ view, one, place }: { readonly view: LearnerView; readon
           </a>
         </p>
       ) : (
-        <p className={controls.quiet}>{view.lessons.some((other) => other.open) ? 'You have done everything that is open so far.' : 'Nothing is open yet.'}</p>
+        <p className={controls.quiet}>
+          {view.lessons.some((other) => other.open)
+            ? 'You have done everything that is open so far.'
+            : 'Nothing is open yet.'}
+        </p>
       )}
     </article>
   );

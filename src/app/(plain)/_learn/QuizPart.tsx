@@ -10,10 +10,23 @@ import { CommandButton } from './CommandButton';
 import type { Place } from './place';
 import styles from './work.module.css';
 
-const countsText = { best: 'the best one counts', mean: 'their mean counts', first: 'the first one counts', last: 'the last one counts' } as const;
+const countsText = {
+  best: 'the best one counts',
+  mean: 'their mean counts',
+  first: 'the first one counts',
+  last: 'the last one counts',
+} as const;
 
 /** What a quiz asks of its learner before it is begun, and what came of the sittings so far. */
-export function QuizPart({ one, place, sittings }: { readonly one: LessonView; readonly place: Place; readonly sittings: readonly SittingRow[] }) {
+export function QuizPart({
+  one,
+  place,
+  sittings,
+}: {
+  readonly one: LessonView;
+  readonly place: Place;
+  readonly sittings: readonly SittingRow[];
+}) {
   const { lesson } = one;
   const { quiz } = lesson;
   if (!quiz) return null;
@@ -75,7 +88,13 @@ export function QuizPart({ one, place, sittings }: { readonly one: LessonView; r
                 </th>
                 <td>{dateTimeText(instantFrom(row.handedInAt ?? row.startedAt), place, false)}</td>
                 <td>{!shown.points ? 'not shown' : `${pointsText(row.points ?? 0)} of ${pointsText(row.of ?? 0)}`}</td>
-                <td>{!shown.points || quiz.passPercent === 0 ? '–' : passes(shareOfSitting(row), quiz.passPercent) ? 'passed' : 'not passed'}</td>
+                <td>
+                  {!shown.points || quiz.passPercent === 0
+                    ? '–'
+                    : passes(shareOfSitting(row), quiz.passPercent)
+                      ? 'passed'
+                      : 'not passed'}
+                </td>
               </tr>
             ))}
           </tbody>

@@ -100,7 +100,8 @@ export function SittingPaper({ sittingId, questions, answers: saved, millisecond
 
   const handIn = useCallback(async () => {
     setBusy(true);
-    if (trialHref) return window.location.assign(`${trialHref}&answers=${encodeURIComponent(JSON.stringify(written.current))}`);
+    if (trialHref)
+      return window.location.assign(`${trialHref}&answers=${encodeURIComponent(JSON.stringify(written.current))}`);
     clearTimeout(timer.current);
     while (sending.current) await new Promise((resolve) => setTimeout(resolve, 50));
     if (waiting.current.size > 0 && !(await flush())) return setBusy(false);
@@ -119,7 +120,13 @@ export function SittingPaper({ sittingId, questions, answers: saved, millisecond
           {questions.length - open} of {questions.length} answered
         </span>
         <span className={controls.quiet} role="status">
-          {trialHref ? 'A view: nothing is kept' : state === 'saved' ? 'All answers kept' : state === 'saving' ? 'Keeping…' : 'Not sent yet, trying again'}
+          {trialHref
+            ? 'A view: nothing is kept'
+            : state === 'saved'
+              ? 'All answers kept'
+              : state === 'saving'
+                ? 'Keeping…'
+                : 'Not sent yet, trying again'}
         </span>
       </div>
       {problem && (
@@ -151,7 +158,8 @@ export function SittingPaper({ sittingId, questions, answers: saved, millisecond
   );
 }
 
-const isAnswered = (kind: QuestionKind, answer: Answer | undefined) => answer !== undefined && kindOf(kind).isGiven(answer);
+const isAnswered = (kind: QuestionKind, answer: Answer | undefined) =>
+  answer !== undefined && kindOf(kind).isGiven(answer);
 
 type FieldProps = {
   readonly question: PaperQuestion;
@@ -166,7 +174,8 @@ function QuestionField({ question, number, answer, decimals, onAnswer }: FieldPr
   return (
     <fieldset className={styles.question}>
       <legend>
-        <span className={styles.number}>{number}</span> {question.prompt} <span className={controls.quiet}>{question.points}</span>
+        <span className={styles.number}>{number}</span> {question.prompt}{' '}
+        <span className={controls.quiet}>{question.points}</span>
       </legend>
       <Part id={question.id} shown={question.shown} answer={answer} decimals={decimals} onAnswer={onAnswer} />
       {question.hint && <p className={controls.quiet}>{question.hint}</p>}
@@ -191,7 +200,9 @@ function TimeLeft({ milliseconds, onUp }: { readonly milliseconds: number; reado
   const seconds = Math.max(0, Math.ceil(left / 1000));
   return (
     <span className={styles.time} data-short={left < 60_000 || undefined} role="timer">
-      {left < 120_000 ? `${Math.floor(seconds / 60)}:${String(seconds % 60).padStart(2, '0')} left` : `${countdownText(left) ?? 'no time'} left`}
+      {left < 120_000
+        ? `${Math.floor(seconds / 60)}:${String(seconds % 60).padStart(2, '0')} left`
+        : `${countdownText(left) ?? 'no time'} left`}
     </span>
   );
 }

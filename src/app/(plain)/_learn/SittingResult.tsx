@@ -5,7 +5,12 @@ import { type Answers, kindOf, type PaperScore, passes, type Scored } from '@/co
 import controls from '@/ui/plain/controls.module.css';
 import styles from './work.module.css';
 
-const verdictText: Record<Scored['verdict'], string> = { right: 'right', part: 'partly right', wrong: 'not right', open: 'left open' };
+const verdictText: Record<Scored['verdict'], string> = {
+  right: 'right',
+  part: 'partly right',
+  wrong: 'not right',
+  open: 'left open',
+};
 
 type Props = {
   readonly lesson: LessonDocument;
@@ -26,8 +31,8 @@ export function SittingResult({ lesson, answers, score, shown }: Props) {
         <b>
           {pointsText(score.points)} of {pointsText(score.of)} points
         </b>
-        {quiz.passPercent > 0 && ` · ${passed ? 'passed' : `not passed; the pass mark is ${quiz.passPercent} %`}`} · {score.right} of {lesson.questions.length}{' '}
-        right
+        {quiz.passPercent > 0 && ` · ${passed ? 'passed' : `not passed; the pass mark is ${quiz.passPercent} %`}`} ·{' '}
+        {score.right} of {lesson.questions.length} right
       </p>
       {shown.answers &&
         lesson.questions.map((question, i) => {
@@ -38,7 +43,12 @@ export function SittingResult({ lesson, answers, score, shown }: Props) {
           const choices = own.choices?.(question.body, answer);
           const feedback = scored.verdict === 'right' ? question.feedbackRight : question.feedbackWrong;
           return (
-            <section key={question.id} className={styles.question} data-verdict={scored.verdict} aria-label={`Question ${i + 1}`}>
+            <section
+              key={question.id}
+              className={styles.question}
+              data-verdict={scored.verdict}
+              aria-label={`Question ${i + 1}`}
+            >
               <p className={styles.prompt}>
                 <span className={styles.number}>{i + 1}</span> {question.prompt}
               </p>

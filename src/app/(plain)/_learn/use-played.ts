@@ -21,7 +21,10 @@ export type PlayedProps = {
 const reportEveryMs = 10_000;
 
 /** What of a film or a recording was played: told to the server while it plays, when it rests and when the page is left. */
-export function usePlayed(player: RefObject<HTMLMediaElement | null>, { place, lessonId, watched, isDone, goesOnTo }: PlayedProps) {
+export function usePlayed(
+  player: RefObject<HTMLMediaElement | null>,
+  { place, lessonId, watched, isDone, goesOnTo }: PlayedProps,
+) {
   const [percent, setPercent] = useState<number | null>(null);
   const [done, setDone] = useState(isDone);
   const { courseId, isView } = place;
@@ -32,7 +35,8 @@ export function usePlayed(player: RefObject<HTMLMediaElement | null>, { place, l
     let told = 0;
     let sending = false;
     // The browser keeps what was played, over jumps and from before this page could listen.
-    const played = (): Passage[] => Array.from({ length: media.played.length }, (_, i) => [media.played.start(i), media.played.end(i)]);
+    const played = (): Passage[] =>
+      Array.from({ length: media.played.length }, (_, i) => [media.played.start(i), media.played.end(i)]);
     const lengthOf = (passages: readonly Passage[]) => passages.reduce((total, [from, to]) => total + to - from, 0);
     const body = (passages: readonly Passage[]) => ({ courseId, lessonId, passages });
     const report = async () => {
@@ -50,7 +54,10 @@ export function usePlayed(player: RefObject<HTMLMediaElement | null>, { place, l
     const onHide = () => {
       const passages = played();
       if (isView || lengthOf(passages) <= told) return;
-      navigator.sendBeacon('/api/do/learning.watched', new Blob([JSON.stringify(body(passages))], { type: 'application/json' }));
+      navigator.sendBeacon(
+        '/api/do/learning.watched',
+        new Blob([JSON.stringify(body(passages))], { type: 'application/json' }),
+      );
     };
     const timer = setInterval(report, reportEveryMs);
     media.addEventListener('pause', report);
@@ -73,13 +80,20 @@ export function usePlayed(player: RefObject<HTMLMediaElement | null>, { place, l
   const resume = watched.at(-1)?.[1] ?? 0;
   const onReady = () => {
     const media = player.current;
-    if (media && !isDone && resume > 2 && resume < media.duration - 3 && media.currentTime === 0) media.currentTime = resume;
+    if (media && !isDone && resume > 2 && resume < media.duration - 3 && media.currentTime === 0)
+      media.currentTime = resume;
   };
   return { percent, done, onReady };
 }
 
 /** How much is played and how much has to be, in words of the kind: `watched`. */
-export function playedText({ percent, done }: { readonly percent: number | null; readonly done: boolean }, needed: number, verb: string): string {
+export function playedText(
+  { percent, done }: { readonly percent: number | null; readonly done: boolean },
+  needed: number,
+  verb: string,
+): string {
   if (done) return `${verb.charAt(0).toUpperCase()}${verb.slice(1)}: this lesson is done.`;
-  return percent === null ? `This lesson is done when ${needed} % has been ${verb}.` : `${percent} % ${verb}; done at ${needed} %.`;
+  return percent === null
+    ? `This lesson is done when ${needed} % has been ${verb}.`
+    : `${percent} % ${verb}; done at ${needed} %.`;
 }

@@ -17,18 +17,23 @@ export function ChangePassword() {
     const form = event.currentTarget;
     const values = new FormData(form);
     const newPassword = String(values.get('new'));
-    if (newPassword.length < shortest) return setSaid({ good: false, sentence: `Use at least ${shortest} characters.` });
+    if (newPassword.length < shortest)
+      return setSaid({ good: false, sentence: `Use at least ${shortest} characters.` });
     try {
       const answer = await fetch('/api/auth/change-password', {
         method: 'POST',
         headers: { 'content-type': 'application/json' },
         body: JSON.stringify({ currentPassword: String(values.get('current')), newPassword }),
       });
-      if (!answer.ok) return setSaid({ good: false, sentence: ((await answer.json()) as { problem: Problem }).problem.sentence });
+      if (!answer.ok)
+        return setSaid({ good: false, sentence: ((await answer.json()) as { problem: Problem }).problem.sentence });
       form.reset();
       setSaid({ good: true, sentence: 'Your password is changed, and you are signed out everywhere else.' });
     } catch {
-      setSaid({ good: false, sentence: 'The school cannot be reached. Check the connection; what you typed is still here.' });
+      setSaid({
+        good: false,
+        sentence: 'The school cannot be reached. Check the connection; what you typed is still here.',
+      });
     }
   };
   return (

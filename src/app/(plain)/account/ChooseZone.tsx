@@ -20,7 +20,12 @@ export function ChooseZone({ zone }: { readonly zone: string }) {
     <section className={styles.card}>
       <label className={controls.field}>
         <span className={controls.label}>Your time zone</span>
-        <select className={controls.input} value={chosen} disabled={!ready} onChange={(event) => choose(event.currentTarget.value)}>
+        <select
+          className={controls.input}
+          value={chosen}
+          disabled={!ready}
+          onChange={(event) => choose(event.currentTarget.value)}
+        >
           {(zones.includes(chosen) ? zones : [chosen, ...zones]).map((one) => (
             <option key={one}>{one}</option>
           ))}

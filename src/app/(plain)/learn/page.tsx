@@ -11,13 +11,18 @@ export const metadata = { title: 'My courses' };
 
 export default async function MyCourses() {
   const { person, db } = await signedIn('/learn');
-  const courses = (await coursesOfLearner(db, person.id)).map((one) => ({ ...one, view: throughOwnEyes(one.view, one.records) }));
+  const courses = (await coursesOfLearner(db, person.id)).map((one) => ({
+    ...one,
+    view: throughOwnEyes(one.view, one.records),
+  }));
   return (
     <>
       <LearnerBar name={person.name} />
       <main className={styles.cards}>
         <h1>My courses</h1>
-        {courses.length === 0 && <p className={controls.quiet}>You do not take a course yet. The school adds you, and it then stands here.</p>}
+        {courses.length === 0 && (
+          <p className={controls.quiet}>You do not take a course yet. The school adds you, and it then stands here.</p>
+        )}
         {courses.map(({ head, view, learner }) => (
           <section key={head.id} className={styles.card}>
             <div>
@@ -28,7 +33,9 @@ export default async function MyCourses() {
                 <ProgressSquares squares={view.lessons.map((one) => (one.open ? one.progress.state : 'closed'))} />
               </p>
               {!view.next && view.opensNext && (
-                <p className={controls.quiet}>Goes on {dateTimeText(view.opensNext.opening.at, { locale: person.locale, zone: learner.clock.zone })}</p>
+                <p className={controls.quiet}>
+                  Goes on {dateTimeText(view.opensNext.opening.at, { locale: person.locale, zone: learner.clock.zone })}
+                </p>
               )}
             </div>
             {view.next ? (

@@ -20,7 +20,9 @@ export function FirstOwner() {
   const ready = useReady();
   const submit = async (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();
-    const values = Object.fromEntries([...new FormData(event.currentTarget)].map(([key, value]) => [key, String(value)]));
+    const values = Object.fromEntries(
+      [...new FormData(event.currentTarget)].map(([key, value]) => [key, String(value)]),
+    );
     setBusy(true);
     const made = await send('/api/first-owner', { ...values, zone: Intl.DateTimeFormat().resolvedOptions().timeZone });
     const sentence = made.ok ? await signIn(values.email ?? '', values.password ?? '') : null;

@@ -70,7 +70,12 @@ export function SignIn({ school, people, samplePassword, next }: Props) {
           <ul className={styles.people}>
             {people.map((person) => (
               <li key={person.email}>
-                <button type="button" className={styles.person} disabled={busy || !ready} onClick={() => enter(person.email, samplePassword)}>
+                <button
+                  type="button"
+                  className={styles.person}
+                  disabled={busy || !ready}
+                  onClick={() => enter(person.email, samplePassword)}
+                >
                   <span className={styles.initials} aria-hidden="true">
                     {initials(person.name)}
                   </span>

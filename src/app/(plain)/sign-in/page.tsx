@@ -17,7 +17,11 @@ const rows = [
   'night-2 1,plum 8,malachite 3',
 ];
 
-export default async function SignInPage({ searchParams }: { readonly searchParams: Promise<{ next?: string | string[] }> }) {
+export default async function SignInPage({
+  searchParams,
+}: {
+  readonly searchParams: Promise<{ next?: string | string[] }>;
+}) {
   const { person, db } = await anybody();
   const [{ next }, school, sample] = await Promise.all([searchParams, schoolFacts(db), samplePeople(db)]);
   if (person) redirect(ownPath(next));
@@ -33,17 +37,30 @@ export default async function SignInPage({ searchParams }: { readonly searchPara
             <div key={row} className={styles.tiles}>
               {row.split(',').map((tile, i) => {
                 const [colour, span] = tile.split(' ');
-                // biome-ignore lint/suspicious/noArrayIndexKey: a fixed picture
-                return <span key={`${row}-${i}`} className={styles.tile} style={{ gridColumn: `span ${span}`, background: `var(--${colour})` }} />;
+                return (
+                  <span
+                    // biome-ignore lint/suspicious/noArrayIndexKey: a fixed picture
+                    key={`${row}-${i}`}
+                    className={styles.tile}
+                    style={{ gridColumn: `span ${span}`, background: `var(--${colour})` }}
+                  />
+                );
               })}
             </div>
           ))}
         </div>
-        <p className={styles.words}>A course is a mosaic. Lay it tile by tile, see at a glance what is missing, and let it open at the right pace.</p>
+        <p className={styles.words}>
+          A course is a mosaic. Lay it tile by tile, see at a glance what is missing, and let it open at the right pace.
+        </p>
       </div>
       <div className={styles.side}>
         {school ? (
-          <SignIn school={school.name} people={sample} next={ownPath(next)} samplePassword={sample.length > 0 ? await samplePasswordText() : null} />
+          <SignIn
+            school={school.name}
+            people={sample}
+            next={ownPath(next)}
+            samplePassword={sample.length > 0 ? await samplePasswordText() : null}
+          />
         ) : (
           <FirstOwner />
         )}

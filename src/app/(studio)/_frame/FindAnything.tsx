@@ -46,7 +46,9 @@ export function FindAnything({ makes, manages }: { readonly makes: boolean; read
         <span>Find or do anything</span>
         <Kbd size="xs">Ctrl K</Kbd>
       </button>
-      {wanted && <FindDialog makes={makes} manages={manages} opened={opened} words={words} onWords={setWords} onClose={close} />}
+      {wanted && (
+        <FindDialog makes={makes} manages={manages} opened={opened} words={words} onWords={setWords} onClose={close} />
+      )}
     </>
   );
 }

@@ -1,6 +1,14 @@
 'use client';
 import { Kbd, Modal } from '@mantine/core';
-import { IconArrowRight, IconBolt, IconBook, IconFileText, IconLayoutRows, IconSettings, IconUser } from '@tabler/icons-react';
+import {
+  IconArrowRight,
+  IconBolt,
+  IconBook,
+  IconFileText,
+  IconLayoutRows,
+  IconSettings,
+  IconUser,
+} from '@tabler/icons-react';
 import { useRouter } from 'next/navigation';
 import { type KeyboardEvent, useContext, useEffect, useRef, useState } from 'react';
 import { likeness } from '@/core/kernel/likeness';
@@ -18,7 +26,15 @@ const glyphs = {
   setting: IconSettings,
   page: IconArrowRight,
 } as const;
-const kindNames = { course: 'course', section: 'section', lesson: 'lesson', person: 'person', action: 'action', setting: 'setting', page: 'page' } as const;
+const kindNames = {
+  course: 'course',
+  section: 'section',
+  lesson: 'lesson',
+  person: 'person',
+  action: 'action',
+  setting: 'setting',
+  page: 'page',
+} as const;
 
 type Line = {
   readonly kind: keyof typeof glyphs;
@@ -67,7 +83,9 @@ export function FindDialog({ makes, manages, opened, words, onWords, onClose }: 
 
   // What can be done is worked out while somebody looks, with what can be undone at that moment.
   const all = opened
-    ? deeds({ desk, makes, manages, go: (href) => router.push(href) }).map((deed): Line & { readonly words: string } => ({ ...deed, id: deed.title }))
+    ? deeds({ desk, makes, manages, go: (href) => router.push(href) }).map(
+        (deed): Line & { readonly words: string } => ({ ...deed, id: deed.title }),
+      )
     : [];
   const fitting =
     words.trim() === ''
@@ -143,7 +161,9 @@ export function FindDialog({ makes, manages, opened, words, onWords, onClose }: 
         </div>
         {words.trim() !== '' && lines.length === 0 && (
           <p className={styles.none} role="status">
-            {failed ? 'The school cannot be reached. Check the connection.' : 'Nothing is called that, not even nearly.'}
+            {failed
+              ? 'The school cannot be reached. Check the connection.'
+              : 'Nothing is called that, not even nearly.'}
           </p>
         )}
       </Modal.Content>

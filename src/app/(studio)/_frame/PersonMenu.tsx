@@ -36,7 +36,10 @@ export function PersonMenu({ name, email }: { readonly name: string; readonly em
           <br />
           {email}
         </Menu.Label>
-        <Menu.Item leftSection={next === 'dark' ? <IconMoon size={16} /> : <IconSun size={16} />} onClick={() => setColorScheme(next)}>
+        <Menu.Item
+          leftSection={next === 'dark' ? <IconMoon size={16} /> : <IconSun size={16} />}
+          onClick={() => setColorScheme(next)}
+        >
           {next === 'dark' ? 'Dark colours' : 'Light colours'}
         </Menu.Item>
         <Menu.Item component="a" href="/account" leftSection={<IconUser size={16} />}>

@@ -11,7 +11,12 @@ export type Deed = {
   readonly keys?: string;
   readonly run: () => void;
 };
-type Place = { readonly desk: Desk | null; readonly makes: boolean; readonly manages: boolean; readonly go: (href: string) => void };
+type Place = {
+  readonly desk: Desk | null;
+  readonly makes: boolean;
+  readonly manages: boolean;
+  readonly go: (href: string) => void;
+};
 
 const stageWords: Record<(typeof stages)[number]['id'], string> = {
   plan: 'promise outcomes audience description address',
@@ -23,9 +28,20 @@ const stageWords: Record<(typeof stages)[number]['id'], string> = {
 };
 
 export function deeds({ desk, makes, manages, go }: Place): Deed[] {
-  const page = (title: string, href: string, words: string): Deed => ({ kind: 'page', title, where: '', words, run: () => go(href) });
+  const page = (title: string, href: string, words: string): Deed => ({
+    kind: 'page',
+    title,
+    where: '',
+    words,
+    run: () => go(href),
+  });
   const school = [
-    ...(makes ? [page('Courses', '/courses', 'shelf new course make pattern'), page('Catalogue', '/catalogue', 'table bulk csv xlsx filter')] : []),
+    ...(makes
+      ? [
+          page('Courses', '/courses', 'shelf new course make pattern'),
+          page('Catalogue', '/catalogue', 'table bulk csv xlsx filter'),
+        ]
+      : []),
     page('Marking', '/marking', 'hand in work mark queue'),
     ...(manages ? [page('People', '/people', 'add person role account')] : []),
     page('My account', '/account', 'password time zone'),
@@ -72,16 +88,38 @@ function courseDeeds({ head, store }: Desk, go: Place['go']): Deed[] {
       inBuild(() => actions.addSection()),
       'Ctrl Enter',
     ),
-    action('Publish', 'publish edition live release now later', () => window.dispatchEvent(new Event('mosaik:publish'))),
+    action('Publish', 'publish edition live release now later', () =>
+      window.dispatchEvent(new Event('mosaik:publish')),
+    ),
     action('View as learner', 'preview look see', () => window.location.assign(`/view/${head.slug}`)),
     ...(undo.undo ? [action(`Undo: ${undo.undo}`, 'undo take back', () => store.undo(), 'Ctrl Z')] : []),
     ...(undo.redo ? [action(`Do again: ${undo.redo}`, 'redo again', () => store.redo(), 'Ctrl Shift Z')] : []),
     action('History and editions', 'go back earlier versions', () => go(`${base}/history`)),
     action('Bring an outline in', 'import paste opml markdown csv pattern', () => go(`${base}/plan/outline`)),
     action('Print the tile map', 'map glance print', () => go(`${base}/build/map`)),
-    ...stages.map(({ id, name }): Deed => ({ kind: 'page', title: name, where: 'this course', words: stageWords[id], run: () => go(`${base}/${id}`) })),
-    { kind: 'page', title: 'Coverage', where: 'this course', words: 'outcomes taught assessed table', run: () => go(`${base}/plan/coverage`) },
-    { kind: 'page', title: 'Work board', where: 'this course', words: 'planned in work ready state medium', run: () => go(`${base}/plan/board`) },
+    ...stages.map(
+      ({ id, name }): Deed => ({
+        kind: 'page',
+        title: name,
+        where: 'this course',
+        words: stageWords[id],
+        run: () => go(`${base}/${id}`),
+      }),
+    ),
+    {
+      kind: 'page',
+      title: 'Coverage',
+      where: 'this course',
+      words: 'outcomes taught assessed table',
+      run: () => go(`${base}/plan/coverage`),
+    },
+    {
+      kind: 'page',
+      title: 'Work board',
+      where: 'this course',
+      words: 'planned in work ready state medium',
+      run: () => go(`${base}/plan/board`),
+    },
     setting('Light or dark for learners', 'look theme colour accent', `${base}/build`),
     setting('Contents beside each lesson', 'surroundings reading focus', `${base}/build`),
     setting('After a film, the next lesson by itself', 'goes on autoplay', `${base}/build`),

@@ -46,7 +46,15 @@ const usualLook = (table: CatalogueTable): CatalogueLook => ({
 type Steps = readonly { readonly courseId: string; readonly revision: number }[];
 
 /** Every course and every lesson as a table: looked through, set in place or many at once, taken out and brought in. */
-export function CatalogueDesk({ first, perPage, views }: { readonly first: RowsPage; readonly perPage: number; readonly views: readonly SavedView[] }) {
+export function CatalogueDesk({
+  first,
+  perPage,
+  views,
+}: {
+  readonly first: RowsPage;
+  readonly perPage: number;
+  readonly views: readonly SavedView[];
+}) {
   const router = useRouter();
   const [table, setTable] = useState<CatalogueTable>('lesson');
   const [looks, setLooks] = useState({ lesson: usualLook('lesson'), course: usualLook('course') });
@@ -55,9 +63,16 @@ export function CatalogueDesk({ first, perPage, views }: { readonly first: RowsP
   const [setting, setSetting] = useState(false);
   const [busy, setBusy] = useState(false);
   const look = looks[table];
-  const setLook = (part: Partial<CatalogueLook>) => setLooks((now) => ({ ...now, [table]: { ...now[table], ...part } }));
+  const setLook = (part: Partial<CatalogueLook>) =>
+    setLooks((now) => ({ ...now, [table]: { ...now[table], ...part } }));
   const columns = useMemo(() => look.columns.flatMap(({ key }) => columnOf(table, key) ?? []), [look.columns, table]);
-  const { rows, found, total, isLooking, isOther, problem, need, put, reload } = useRows(table, look.filter, look.sort, first, perPage);
+  const { rows, found, total, isLooking, isOther, problem, need, put, reload } = useRows(
+    table,
+    look.filter,
+    look.sort,
+    first,
+    perPage,
+  );
   const meant = { about: table, filter: look.filter, sort: look.sort };
 
   const undo = async (steps: Steps) => {
@@ -98,7 +113,13 @@ export function CatalogueDesk({ first, perPage, views }: { readonly first: RowsP
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       const typing = event.target instanceof HTMLElement && ['INPUT', 'TEXTAREA'].includes(event.target.tagName);
-      if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'z' || typing || lastSteps.current.length === 0) return;
+      if (
+        !(event.ctrlKey || event.metaKey) ||
+        event.key.toLowerCase() !== 'z' ||
+        typing ||
+        lastSteps.current.length === 0
+      )
+        return;
       event.preventDefault();
       const steps = lastSteps.current;
       lastSteps.current = [];
@@ -113,9 +134,19 @@ export function CatalogueDesk({ first, perPage, views }: { readonly first: RowsP
     const answer = await fetch('/api/catalogue/export', {
       method: 'POST',
       headers: { 'content-type': 'application/json' },
-      body: JSON.stringify({ about: table, filter: as.filter, sort: as.sort, form, columns: as.columns.map(({ key }) => key) }),
+      body: JSON.stringify({
+        about: table,
+        filter: as.filter,
+        sort: as.sort,
+        form,
+        columns: as.columns.map(({ key }) => key),
+      }),
     }).catch(() => null);
-    if (!answer?.ok) return notifications.show({ color: 'brick', message: 'The file could not be made. Check the connection and try again.' });
+    if (!answer?.ok)
+      return notifications.show({
+        color: 'brick',
+        message: 'The file could not be made. Check the connection and try again.',
+      });
     const link = document.createElement('a');
     link.href = URL.createObjectURL(await answer.blob());
     link.download = `${name}.${form}`;
@@ -124,7 +155,9 @@ export function CatalogueDesk({ first, perPage, views }: { readonly first: RowsP
   };
   const toggle = (key: string) => {
     const has = look.columns.some((column) => column.key === key);
-    const next = has ? look.columns.filter((column) => column.key !== key) : [...look.columns, { key, width: columnOf(table, key)?.width ?? 120 }];
+    const next = has
+      ? look.columns.filter((column) => column.key !== key)
+      : [...look.columns, { key, width: columnOf(table, key)?.width ?? 120 }];
     if (next.length > 0) setLook({ columns: next });
   };
 
@@ -160,16 +193,31 @@ export function CatalogueDesk({ first, perPage, views }: { readonly first: RowsP
                 role="menuitemcheckbox"
                 aria-checked={look.columns.some((one) => one.key === column.key)}
               >
-                <Checkbox tabIndex={-1} readOnly size="xs" label={column.name} checked={look.columns.some((one) => one.key === column.key)} />
+                <Checkbox
+                  tabIndex={-1}
+                  readOnly
+                  size="xs"
+                  label={column.name}
+                  checked={look.columns.some((one) => one.key === column.key)}
+                />
               </Menu.Item>
             ))}
           </Menu.Dropdown>
         </Menu>
         <span className={styles.spring} />
-        <Button variant="default" leftSection={<IconReplace size={16} stroke={1.75} />} disabled={found === 0 || isLooking} onClick={() => setSetting(true)}>
+        <Button
+          variant="default"
+          leftSection={<IconReplace size={16} stroke={1.75} />}
+          disabled={found === 0 || isLooking}
+          onClick={() => setSetting(true)}
+        >
           Set on all {found.toLocaleString('en-GB')}
         </Button>
-        <Button variant="default" leftSection={<IconFileImport size={16} stroke={1.75} />} onClick={() => setImporting(true)}>
+        <Button
+          variant="default"
+          leftSection={<IconFileImport size={16} stroke={1.75} />}
+          onClick={() => setImporting(true)}
+        >
           Bring in
         </Button>
         <Menu>
@@ -197,7 +245,13 @@ export function CatalogueDesk({ first, perPage, views }: { readonly first: RowsP
         {!isLooking && found < total && ` of ${total.toLocaleString('en-GB')}`}
       </p>
       {problem && (
-        <Alert className={styles.problem ?? ''} color="brick" variant="light" role="alert" title="These rows could not be fetched">
+        <Alert
+          className={styles.problem ?? ''}
+          color="brick"
+          variant="light"
+          role="alert"
+          title="These rows could not be fetched"
+        >
           {problem.sentence}{' '}
           <Button size="compact-sm" variant="default" onClick={reload}>
             Try again
@@ -221,7 +275,9 @@ export function CatalogueDesk({ first, perPage, views }: { readonly first: RowsP
           onLook={setLook}
           onView={need}
           onCell={setCell}
-          onBlock={(row, from, words) => plan('Paste these cells', { block: { row, columns: columns.slice(from).map(({ key }) => key), words } })}
+          onBlock={(row, from, words) =>
+            plan('Paste these cells', { block: { row, columns: columns.slice(from).map(({ key }) => key), words } })
+          }
         />
       )}
       <SetValue

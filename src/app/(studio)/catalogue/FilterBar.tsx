@@ -1,7 +1,16 @@
 'use client';
 import { ActionIcon, Button, SegmentedControl, Select, TextInput } from '@mantine/core';
 import { IconFilter, IconX } from '@tabler/icons-react';
-import { type CatalogueTable, type Condition, catalogueColumns, columnOf, type Filter, needsWords, operatorNames, operatorsFor } from '@/core/exchange';
+import {
+  type CatalogueTable,
+  type Condition,
+  catalogueColumns,
+  columnOf,
+  type Filter,
+  needsWords,
+  operatorNames,
+  operatorsFor,
+} from '@/core/exchange';
 import styles from './catalogue.module.css';
 
 /** Conditions over any column, all or any of which have to hold. */
@@ -15,12 +24,16 @@ export function FilterBar({
   readonly onChange: (filter: Filter) => void;
 }) {
   const { conditions, join } = filter;
-  const set = (i: number, part: Partial<Condition>) => onChange({ ...filter, conditions: conditions.map((one, at) => (at === i ? { ...one, ...part } : one)) });
-  const add = () => onChange({ ...filter, conditions: [...conditions, { column: 'title', operator: 'contains', words: '' }] });
+  const set = (i: number, part: Partial<Condition>) =>
+    onChange({ ...filter, conditions: conditions.map((one, at) => (at === i ? { ...one, ...part } : one)) });
+  const add = () =>
+    onChange({ ...filter, conditions: [...conditions, { column: 'title', operator: 'contains', words: '' }] });
   return (
     <section className={styles.filter} aria-label="Filter">
       {conditions.map((condition, i) => {
-        const choices = columnOf(table, condition.column)?.choices ?? (columnOf(table, condition.column)?.type === 'yes-no' ? ['yes', 'no'] : null);
+        const choices =
+          columnOf(table, condition.column)?.choices ??
+          (columnOf(table, condition.column)?.type === 'yes-no' ? ['yes', 'no'] : null);
         return (
           // biome-ignore lint/suspicious/noArrayIndexKey: conditions have no names of their own
           <div key={i} className={styles.condition}>
@@ -32,14 +45,19 @@ export function FilterBar({
               data={catalogueColumns[table].map((column) => ({ value: column.key, label: column.name }))}
               allowDeselect={false}
               searchable
-              onChange={(column) => column && set(i, { column, operator: operatorsFor(table, column)[0] ?? 'is', words: '' })}
+              onChange={(column) =>
+                column && set(i, { column, operator: operatorsFor(table, column)[0] ?? 'is', words: '' })
+              }
             />
             <Select
               size="xs"
               w={140}
               aria-label="Question"
               value={condition.operator}
-              data={operatorsFor(table, condition.column).map((operator) => ({ value: operator, label: operatorNames[operator] }))}
+              data={operatorsFor(table, condition.column).map((operator) => ({
+                value: operator,
+                label: operatorNames[operator],
+              }))}
               allowDeselect={false}
               onChange={(operator) => operator && set(i, { operator: operator as Condition['operator'] })}
             />
@@ -55,7 +73,13 @@ export function FilterBar({
                   onChange={(words) => set(i, { words: words ?? '' })}
                 />
               ) : (
-                <TextInput size="xs" w={150} aria-label="Value" value={condition.words} onChange={(event) => set(i, { words: event.currentTarget.value })} />
+                <TextInput
+                  size="xs"
+                  w={150}
+                  aria-label="Value"
+                  value={condition.words}
+                  onChange={(event) => set(i, { words: event.currentTarget.value })}
+                />
               ))}
             <ActionIcon
               variant="subtle"

@@ -3,7 +3,14 @@ import 'react-data-grid/lib/styles.css';
 import { notifications } from '@mantine/notifications';
 import { IconArrowDown, IconArrowUp } from '@tabler/icons-react';
 import { useEffect, useMemo, useRef } from 'react';
-import { type CellPasteArgs, type Column, DataGrid, type DataGridHandle, type RenderEditCellProps, type SortColumn } from 'react-data-grid';
+import {
+  type CellPasteArgs,
+  type Column,
+  DataGrid,
+  type DataGridHandle,
+  type RenderEditCellProps,
+  type SortColumn,
+} from 'react-data-grid';
 import { type CatalogueColumn, type CatalogueTable, type Cell, cellFrom, cellText } from '@/core/exchange';
 import type { CatalogueLook } from '@/server/exchange';
 import styles from './catalogue.module.css';
@@ -24,7 +31,13 @@ type Props = {
 type Draft = ShownRow & { readonly typed?: { readonly column: CatalogueColumn; readonly words: string } };
 
 /** What is typed into a cell: words, or one of the choices there are. */
-function Editor({ row, column, onRowChange, onClose, about }: RenderEditCellProps<Draft> & { readonly about: CatalogueColumn }) {
+function Editor({
+  row,
+  column,
+  onRowChange,
+  onClose,
+  about,
+}: RenderEditCellProps<Draft> & { readonly about: CatalogueColumn }) {
   const words = row.typed?.words ?? cellText(row.cells[column.key]);
   const change = (next: string, done: boolean) => onRowChange({ ...row, typed: { column: about, words: next } }, done);
   const choices = about.type === 'choice' ? about.choices : about.type === 'yes-no' ? ['yes', 'no'] : null;
@@ -79,7 +92,8 @@ export function Grid({ table, rows, columns, look, onView, onLook, onCell, onBlo
           ...(column.field
             ? { renderEditCell: (props) => <Editor {...props} about={column} />, editable: (row: Draft) => !row.waits }
             : { cellClass: column.type === 'number' ? `${styles.number} ${styles.worked}` : styles.worked }),
-          renderCell: ({ row }) => (row.waits ? <span className={styles.place} /> : <span dir="auto">{cellText(row.cells[column.key])}</span>),
+          renderCell: ({ row }) =>
+            row.waits ? <span className={styles.place} /> : <span dir="auto">{cellText(row.cells[column.key])}</span>,
         }),
       ),
     [columns, widths],
@@ -90,7 +104,12 @@ export function Grid({ table, rows, columns, look, onView, onLook, onCell, onBlo
     if (!row?.typed || !before) return;
     const { column, words } = row.typed;
     const parsed = cellFrom(table, column, words);
-    if (!parsed.ok) return notifications.show({ color: 'brick', title: `"${words}" was not kept`, message: `${column.name}: ${parsed.problem.sentence}` });
+    if (!parsed.ok)
+      return notifications.show({
+        color: 'brick',
+        title: `"${words}" was not kept`,
+        message: `${column.name}: ${parsed.problem.sentence}`,
+      });
     const { cell, value } = parsed.value;
     if (cellText(before.cells[column.key]) === cellText(cell)) return;
     onCell(before, column, cell, value);
@@ -109,7 +128,9 @@ export function Grid({ table, rows, columns, look, onView, onLook, onCell, onBlo
     const from = Math.floor(scrollTop / rowHeight);
     onView(from, Math.min(rows.length - 1, from + Math.ceil(clientHeight / rowHeight)));
   };
-  const sort: SortColumn[] = look.sort ? [{ columnKey: look.sort.column, direction: look.sort.down ? 'DESC' : 'ASC' }] : [];
+  const sort: SortColumn[] = look.sort
+    ? [{ columnKey: look.sort.column, direction: look.sort.down ? 'DESC' : 'ASC' }]
+    : [];
   return (
     <DataGrid<Draft>
       ref={grid}
@@ -122,8 +143,14 @@ export function Grid({ table, rows, columns, look, onView, onLook, onCell, onBlo
       headerRowHeight={headHeight}
       onScroll={({ currentTarget }) => seen(currentTarget)}
       sortColumns={sort}
-      onSortColumnsChange={([first]) => onLook({ sort: first ? { column: first.columnKey, down: first.direction === 'DESC' } : null })}
-      onColumnResize={(column, width) => onLook({ columns: look.columns.map((one) => (one.key === column.key ? { ...one, width: Math.round(width) } : one)) })}
+      onSortColumnsChange={([first]) =>
+        onLook({ sort: first ? { column: first.columnKey, down: first.direction === 'DESC' } : null })
+      }
+      onColumnResize={(column, width) =>
+        onLook({
+          columns: look.columns.map((one) => (one.key === column.key ? { ...one, width: Math.round(width) } : one)),
+        })
+      }
       onColumnsReorder={(source, target) => {
         const from = look.columns.findIndex((one) => one.key === source);
         const to = look.columns.findIndex((one) => one.key === target);

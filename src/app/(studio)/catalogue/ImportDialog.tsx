@@ -19,7 +19,13 @@ type Props = {
 };
 
 /** What a file is and would do, by how its columns are matched and its rows known again. */
-type Read = { readonly head: readonly string[]; readonly note: string | null; readonly mapping: Mapping; readonly key: RowKey; readonly plan: Planned };
+type Read = {
+  readonly head: readonly string[];
+  readonly note: string | null;
+  readonly mapping: Mapping;
+  readonly key: RowKey;
+  readonly plan: Planned;
+};
 
 /** A file brought in: columns matched, rows known again by their key, everything looked at before it is done. */
 export function ImportDialog({ opened, table, onClose, onDo, busy }: Props) {
@@ -30,7 +36,10 @@ export function ImportDialog({ opened, table, onClose, onDo, busy }: Props) {
   const read = async (from: File, as?: Pick<Read, 'mapping' | 'key'>) => {
     setReading(true);
     setProblem(null);
-    const asked = new URLSearchParams({ about: table, ...(as ? { key: as.key, mapping: as.mapping.map((one) => one ?? '').join(',') } : {}) });
+    const asked = new URLSearchParams({
+      about: table,
+      ...(as ? { key: as.key, mapping: as.mapping.map((one) => one ?? '').join(',') } : {}),
+    });
     const answer = await send<Read>(`/api/catalogue/file?${asked}`, from);
     setReading(false);
     setSheet(answer.ok ? answer.value : null);
@@ -83,7 +92,8 @@ export function ImportDialog({ opened, table, onClose, onDo, busy }: Props) {
           inputProps={{ 'aria-label': 'Choose a CSV or XLSX file' }}
           onDrop={([chosen]) => open(chosen)}
         >
-          <IconUpload size={15} aria-hidden="true" /> Drop a CSV or XLSX file here, or choose one. Its first row names the columns.
+          <IconUpload size={15} aria-hidden="true" /> Drop a CSV or XLSX file here, or choose one. Its first row names
+          the columns.
         </Dropzone>
         {problem && (
           <Alert color="brick" variant="light" role="alert" title="This cannot be read">
@@ -116,8 +126,17 @@ export function ImportDialog({ opened, table, onClose, onDo, busy }: Props) {
                     label={name || `column ${i + 1}`}
                     value={sheet.mapping[i] ?? ''}
                     allowDeselect={false}
-                    data={[{ value: '', label: 'left out' }, ...catalogueColumns[table].map((column) => ({ value: column.key, label: column.name }))]}
-                    onChange={(next) => readAs({ mapping: sheet.mapping.map((one, at) => (at === i ? next || null : next && one === next ? null : one)) })}
+                    data={[
+                      { value: '', label: 'left out' },
+                      ...catalogueColumns[table].map((column) => ({ value: column.key, label: column.name })),
+                    ]}
+                    onChange={(next) =>
+                      readAs({
+                        mapping: sheet.mapping.map((one, at) =>
+                          at === i ? next || null : next && one === next ? null : one,
+                        ),
+                      })
+                    }
                   />
                 ))}
               </div>

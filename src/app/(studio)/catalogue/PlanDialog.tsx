@@ -8,13 +8,24 @@ import { PlanView } from './PlanView';
 
 /** Something that is planned and looked at before it is done. */
 export type Asking = { readonly title: string; readonly plan: Planned };
-type Props = { readonly asking: Asking | null; readonly busy: boolean; readonly onClose: () => void; readonly onDo: (plan: Planned) => void };
+type Props = {
+  readonly asking: Asking | null;
+  readonly busy: boolean;
+  readonly onClose: () => void;
+  readonly onDo: (plan: Planned) => void;
+};
 
 /** What is about to be changed, before it is. */
 export function PlanDialog({ asking, busy, onClose, onDo }: Props) {
   const plan = asking?.plan;
   return (
-    <Modal opened={asking !== null} onClose={onClose} size="xl" title={<b>{asking?.title}</b>} closeButtonProps={{ 'aria-label': 'Close' }}>
+    <Modal
+      opened={asking !== null}
+      onClose={onClose}
+      size="xl"
+      title={<b>{asking?.title}</b>}
+      closeButtonProps={{ 'aria-label': 'Close' }}
+    >
       {plan && (
         <>
           <PlanView plan={plan} />

@@ -23,7 +23,12 @@ export function SetValue({ opened, table, count, busy, onClose, onPlan }: Props)
   const choices = column?.type === 'choice' ? column.choices : column?.type === 'yes-no' ? ['yes', 'no'] : null;
   const problem = checked && !checked.ok && words !== '' ? checked.problem.sentence : null;
   return (
-    <Modal opened={opened} onClose={onClose} title={<b>Set on {counted(count, table)}</b>} closeButtonProps={{ 'aria-label': 'Close' }}>
+    <Modal
+      opened={opened}
+      onClose={onClose}
+      title={<b>Set on {counted(count, table)}</b>}
+      closeButtonProps={{ 'aria-label': 'Close' }}
+    >
       <div className={styles.form}>
         <Select
           label="Column"
@@ -34,7 +39,9 @@ export function SetValue({ opened, table, count, busy, onClose, onPlan }: Props)
             setWords('');
           }}
         />
-        {column && choices && <Select label="Value" value={words || null} data={[...choices]} onChange={(next) => setWords(next ?? '')} />}
+        {column && choices && (
+          <Select label="Value" value={words || null} data={[...choices]} onChange={(next) => setWords(next ?? '')} />
+        )}
         {column && !choices && (
           <TextInput
             label="Value"
@@ -48,7 +55,11 @@ export function SetValue({ opened, table, count, busy, onClose, onPlan }: Props)
           <Button variant="default" onClick={onClose}>
             Not now
           </Button>
-          <Button loading={busy} disabled={!column || !checked?.ok} onClick={() => column && onPlan(`Set ${column.name}`, column.key, words)}>
+          <Button
+            loading={busy}
+            disabled={!column || !checked?.ok}
+            onClick={() => column && onPlan(`Set ${column.name}`, column.key, words)}
+          >
             Look at the changes
           </Button>
         </div>

@@ -47,7 +47,13 @@ export function Views({ views, about, look, onChoose, onUsual, onChanged }: Prop
         {views.map((view) => (
           <div key={view.id} className={styles.view}>
             <Menu.Item onClick={() => onChoose(view)}>{view.name}</Menu.Item>
-            <ActionIcon variant="subtle" color="gray" size="sm" aria-label={`Remove the view "${view.name}"`} onClick={() => remove(view)}>
+            <ActionIcon
+              variant="subtle"
+              color="gray"
+              size="sm"
+              aria-label={`Remove the view "${view.name}"`}
+              onClick={() => remove(view)}
+            >
               <IconTrash size={14} />
             </ActionIcon>
           </div>

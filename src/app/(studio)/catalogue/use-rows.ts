@@ -10,18 +10,38 @@ const pauseMs = 200;
 
 /** A row of the table, or the place of one that is on its way. */
 export type ShownRow = CatalogueRow & { readonly waits?: true };
-type Shown = { readonly about: Look['about']; readonly look: string; readonly rows: readonly ShownRow[]; readonly found: number; readonly total: number };
+type Shown = {
+  readonly about: Look['about'];
+  readonly look: string;
+  readonly rows: readonly ShownRow[];
+  readonly found: number;
+  readonly total: number;
+};
 
-const placesFor = (count: number): ShownRow[] => Array.from({ length: count }, (_, i) => ({ id: `place/${i}`, courseId: '', cells: {}, waits: true }));
-const withPage = (rows: readonly ShownRow[], page: RowsPage): ShownRow[] => rows.toSpliced(page.from, page.rows.length, ...page.rows);
+const placesFor = (count: number): ShownRow[] =>
+  Array.from({ length: count }, (_, i) => ({ id: `place/${i}`, courseId: '', cells: {}, waits: true }));
+const withPage = (rows: readonly ShownRow[], page: RowsPage): ShownRow[] =>
+  rows.toSpliced(page.from, page.rows.length, ...page.rows);
 
 /**
  * The rows that are meant, of which the server gives those that are looked at, page by page. What is shown
  * stays until what was asked for is there; an answer to a question that was meanwhile put anew is let go.
  */
-export function useRows(about: Look['about'], filter: Look['filter'], sort: Look['sort'], first: RowsPage, perPage: number) {
+export function useRows(
+  about: Look['about'],
+  filter: Look['filter'],
+  sort: Look['sort'],
+  first: RowsPage,
+  perPage: number,
+) {
   const look = useMemo(() => JSON.stringify({ about, filter, sort }), [about, filter, sort]);
-  const [shown, setShown] = useState<Shown>(() => ({ about, look, rows: withPage(placesFor(first.found), first), found: first.found, total: first.total }));
+  const [shown, setShown] = useState<Shown>(() => ({
+    about,
+    look,
+    rows: withPage(placesFor(first.found), first),
+    found: first.found,
+    total: first.total,
+  }));
   const [problem, setProblem] = useState<Problem | null>(null);
   /** Counts questions: of one thing that is meant there can be several, after a change. */
   const round = useRef(0);
@@ -84,14 +104,27 @@ export function useRows(about: Look['about'], filter: Look['filter'], sort: Look
         if (asked.current.has(number)) continue;
         asked.current.add(number);
         // Whoever is scrolling goes first.
-        page(look, number).then((one) => one && startTransition(() => setShown((now) => ({ ...now, rows: withPage(now.rows, one) }))));
+        page(look, number).then(
+          (one) => one && startTransition(() => setShown((now) => ({ ...now, rows: withPage(now.rows, one) }))),
+        );
       }
     },
     [look, shown.look, page, pagesInView],
   );
   /** Shows a cell as it will be, until what the server says of it is here. */
   const put = useCallback((id: string, column: string, cell: CatalogueRow['cells'][string]) => {
-    setShown((now) => ({ ...now, rows: now.rows.map((row) => (row.id === id ? { ...row, cells: { ...row.cells, [column]: cell } } : row)) }));
+    setShown((now) => ({
+      ...now,
+      rows: now.rows.map((row) => (row.id === id ? { ...row, cells: { ...row.cells, [column]: cell } } : row)),
+    }));
   }, []);
-  return { ...shown, isOther: shown.about !== about, isLooking: shown.look !== look, problem, need, put, reload: () => reload(look) };
+  return {
+    ...shown,
+    isOther: shown.about !== about,
+    isLooking: shown.look !== look,
+    problem,
+    need,
+    put,
+    reload: () => reload(look),
+  };
 }

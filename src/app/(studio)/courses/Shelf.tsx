@@ -48,7 +48,9 @@ export function Shelf({ courses, counts, find, page, patterns, mayCreate }: Prop
         {mayCreate && <NewCourse patterns={patterns} />}
       </div>
       {counts.total > coursesPerPage && <FindField label="Find a course" find={find} mb="sm" />}
-      {counts.total > 0 && counts.found === 0 && <p className={styles.empty}>None of the {counts.total} courses has these words in its title.</p>}
+      {counts.total > 0 && counts.found === 0 && (
+        <p className={styles.empty}>None of the {counts.total} courses has these words in its title.</p>
+      )}
       {counts.total === 0 && (
         <p className={styles.empty}>
           {mayCreate
@@ -84,8 +86,9 @@ function ShelfRow({ course }: { readonly course: ShelfCourse }) {
           {course.title}
         </Link>
         <p className={styles.facts}>
-          {course.liveEdition ? `Edition ${course.liveEdition} is live` : 'Not published yet'} · {course.lessons} {course.lessons === 1 ? 'lesson' : 'lessons'}{' '}
-          · {minutes} min · {course.learners} {course.learners === 1 ? 'learner' : 'learners'}
+          {course.liveEdition ? `Edition ${course.liveEdition} is live` : 'Not published yet'} · {course.lessons}{' '}
+          {course.lessons === 1 ? 'lesson' : 'lessons'} · {minutes} min · {course.learners}{' '}
+          {course.learners === 1 ? 'learner' : 'learners'}
         </p>
         {course.description && <p className={styles.description}>{course.description}</p>}
       </div>
@@ -117,7 +120,14 @@ function NewCourse({ patterns }: { readonly patterns: readonly Pattern[] }) {
             courseId: id,
             // Named after the course: sent again after a broken line, it is put in once.
             step: id,
-            edit: { do: 'put', into: null, after: null, lessons: [], afterSection: null, sections: patternDrafts(chosen.sections, newId) },
+            edit: {
+              do: 'put',
+              into: null,
+              after: null,
+              lessons: [],
+              afterSection: null,
+              sections: patternDrafts(chosen.sections, newId),
+            },
           })
         : made;
       if (begun.ok) return router.push(`/c/${made.value.slug}/${chosen ? 'plan' : 'build'}`);
@@ -139,7 +149,10 @@ function NewCourse({ patterns }: { readonly patterns: readonly Pattern[] }) {
       <Select
         aria-label="Begin with"
         value={pattern}
-        data={[{ value: '', label: 'Begin empty' }, ...all.map((one) => ({ value: one.id, label: `Begin with: ${one.title}` }))]}
+        data={[
+          { value: '', label: 'Begin empty' },
+          ...all.map((one) => ({ value: one.id, label: `Begin with: ${one.title}` })),
+        ]}
         onChange={(value) => setPattern(value ?? '')}
         allowDeselect={false}
         w={230}

@@ -34,19 +34,40 @@ export default async function CoursesPage({ searchParams }: { readonly searchPar
   const [entered, asked] = await Promise.all([schoolDoor(makesCourses, '/courses'), searchParams]);
   const { person, db } = entered;
   const find = findIn(asked.find);
-  const [{ rows: courses, found, total, page }, patterns] = await Promise.all([coursesPage(db, person, find, pageIn(asked.page)), schoolPatterns(db)]);
+  const [{ rows: courses, found, total, page }, patterns] = await Promise.all([
+    coursesPage(db, person, find, pageIn(asked.page)),
+    schoolPatterns(db),
+  ]);
   const shelf: ShelfCourse[] = await Promise.all(
     courses.map(async ({ id, slug, title, description, liveEdition, lessons, learners }) => {
       const [outline, media] = await Promise.all([loadStructure(db, id), mediaOfCourse(db, id)]);
       const rows = outline ? tilesOf(outline, media) : [];
       const minutes = rows.reduce((total, row) => total + row.minutes, 0);
-      return { id, slug, title, description, liveEdition, lessons, learners, minutes, sections: rows.length, rows: rows.slice(0, mostRows).map(drawn) };
+      return {
+        id,
+        slug,
+        title,
+        description,
+        liveEdition,
+        lessons,
+        learners,
+        minutes,
+        sections: rows.length,
+        rows: rows.slice(0, mostRows).map(drawn),
+      };
     }),
   );
   return (
     <>
       <TopBar entered={entered} here="courses" />
-      <Shelf courses={shelf} counts={{ found, total }} find={find} page={page} patterns={patterns} mayCreate={can(person, 'course.create')} />
+      <Shelf
+        courses={shelf}
+        counts={{ found, total }}
+        find={find}
+        page={page}
+        patterns={patterns}
+        mayCreate={can(person, 'course.create')}
+      />
     </>
   );
 }

@@ -19,7 +19,11 @@ const shows = [
   { id: 'marked', name: 'Marked', states: ['marked'] },
 ] as const;
 
-export default async function MarkingPage({ searchParams }: { readonly searchParams: Promise<{ show?: string; page?: string }> }) {
+export default async function MarkingPage({
+  searchParams,
+}: {
+  readonly searchParams: Promise<{ show?: string; page?: string }>;
+}) {
   const [entered, { show, page }] = await Promise.all([signedIn('/marking'), searchParams]);
   const { person, db } = entered;
   if (person.role === 'learner' && Object.keys(person.courses).length === 0) redirect('/learn');
@@ -45,7 +49,9 @@ export default async function MarkingPage({ searchParams }: { readonly searchPar
         </div>
         {found === 0 ? (
           <p className={styles.empty}>
-            {chosen.id === 'waiting' ? 'Nothing waits to be marked. Work appears here as it is handed in.' : 'Nothing has been marked yet.'}
+            {chosen.id === 'waiting'
+              ? 'Nothing waits to be marked. Work appears here as it is handed in.'
+              : 'Nothing has been marked yet.'}
           </p>
         ) : (
           <div className={styles.scroll}>
@@ -75,7 +81,12 @@ export default async function MarkingPage({ searchParams }: { readonly searchPar
             </table>
           </div>
         )}
-        <Pages page={shown} found={found} what="pieces of work" hrefOf={(other) => `/marking?show=${chosen.id}&page=${other}`} />
+        <Pages
+          page={shown}
+          found={found}
+          what="pieces of work"
+          hrefOf={(other) => `/marking?show=${chosen.id}&page=${other}`}
+        />
       </main>
     </>
   );

@@ -43,7 +43,13 @@ export function AddPerson({ courses }: { readonly courses: { value: string; labe
         visibilityToggleButtonProps={{ 'aria-label': 'Show the password' }}
       />
       <Select label="Role" data={[...schoolRoles]} {...form.getInputProps('role')} />
-      {works && <Select label="For the course" data={[{ value: 'none', label: 'none yet' }, ...courses]} {...form.getInputProps('courseId')} />}
+      {works && (
+        <Select
+          label="For the course"
+          data={[{ value: 'none', label: 'none yet' }, ...courses]}
+          {...form.getInputProps('courseId')}
+        />
+      )}
       <Button type="submit">Add</Button>
     </form>
   );

@@ -7,7 +7,13 @@ import type { NameRequest } from '@/server/people';
 import styles from './people.module.css';
 
 /** Names that people who hold a certificate have asked for. */
-export function NameRequests({ requests, ownId }: { readonly requests: readonly NameRequest[]; readonly ownId: string }) {
+export function NameRequests({
+  requests,
+  ownId,
+}: {
+  readonly requests: readonly NameRequest[];
+  readonly ownId: string;
+}) {
   const router = useRouter();
   const [problem, setProblem] = useState<string | null>(null);
   if (requests.length === 0) return null;

@@ -13,11 +13,22 @@ import { NameRequests } from './NameRequests';
 
 export const metadata = { title: 'People' };
 
-export default async function PeoplePage({ searchParams }: { readonly searchParams: Promise<{ find?: string | string[]; page?: string }> }) {
-  const [entered, asked] = await Promise.all([schoolDoor((person) => can(person, 'people.manage'), '/people'), searchParams]);
+export default async function PeoplePage({
+  searchParams,
+}: {
+  readonly searchParams: Promise<{ find?: string | string[]; page?: string }>;
+}) {
+  const [entered, asked] = await Promise.all([
+    schoolDoor((person) => can(person, 'people.manage'), '/people'),
+    searchParams,
+  ]);
   const { person, db } = entered;
   const find = findIn(asked.find);
-  const [{ rows, found, page }, courses, requests] = await Promise.all([peoplePage(db, find, pageIn(asked.page)), coursesFor(db, person), nameRequests(db)]);
+  const [{ rows, found, page }, courses, requests] = await Promise.all([
+    peoplePage(db, find, pageIn(asked.page)),
+    coursesFor(db, person),
+    nameRequests(db),
+  ]);
   return (
     <>
       <TopBar entered={entered} here="people" />
@@ -45,7 +56,12 @@ export default async function PeoplePage({ searchParams }: { readonly searchPara
             </tbody>
           </table>
         </div>
-        <Pages page={page} found={found} what="people" hrefOf={(other) => `/people?${new URLSearchParams({ find, page: String(other) })}`} />
+        <Pages
+          page={page}
+          found={found}
+          what="people"
+          hrefOf={(other) => `/people?${new URLSearchParams({ find, page: String(other) })}`}
+        />
       </main>
     </>
   );

@@ -19,4 +19,5 @@ export function lessonKindOf(kind: LessonKind): LessonKindFacts {
 export const isGraded = (kind: LessonKind): boolean => lessonKindOf(kind).isGraded;
 
 /** The rule that says when a lesson is done, where its maker chose none. */
-export const usualDoneRule = (lesson: Pick<Lesson, 'kind' | 'quiz' | 'assignment'>): DoneRule => lessonKindOf(lesson.kind).usualDone(lesson);
+export const usualDoneRule = (lesson: Pick<Lesson, 'kind' | 'quiz' | 'assignment'>): DoneRule =>
+  lessonKindOf(lesson.kind).usualDone(lesson);

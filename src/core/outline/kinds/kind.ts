@@ -58,4 +58,5 @@ export const plain = {
 } as const;
 
 /** Whether a text says anything: in words, or in a picture that is described. */
-export const saysSomething = ({ written }: Pick<Lesson, 'written'>) => written.words > 0 || written.pictures > written.undescribed;
+export const saysSomething = ({ written }: Pick<Lesson, 'written'>) =>
+  written.words > 0 || written.pictures > written.undescribed;

@@ -21,7 +21,11 @@ export const courseRules: readonly Rule<null>[] = [
     remedy: 'Begin them, or leave them for a later edition.',
     check: (_, { outline, shown }) => {
       const planned = Object.keys(outline.lesson).length - shown.length;
-      return planned > 0 && { sentence: `${counted(planned, 'lesson is', 'lessons are')} only planned and will not be shown.` };
+      return (
+        planned > 0 && {
+          sentence: `${counted(planned, 'lesson is', 'lessons are')} only planned and will not be shown.`,
+        }
+      );
     },
   },
   {
@@ -38,7 +42,8 @@ export const courseRules: readonly Rule<null>[] = [
     stage: 'plan',
     reason: 'Without a promise nobody can say whether the course kept it.',
     remedy: 'Say under Plan what a learner can do afterwards.',
-    check: (_, { course }) => course.promise.trim() === '' && { sentence: 'The course does not say what a learner can do afterwards.' },
+    check: (_, { course }) =>
+      course.promise.trim() === '' && { sentence: 'The course does not say what a learner can do afterwards.' },
   },
   {
     id: 'course-audience',
@@ -57,7 +62,9 @@ export const courseRules: readonly Rule<null>[] = [
     check: (_, { course, shown }) =>
       shown.length > 0 &&
       course.completion.mode !== 'free' &&
-      !shown.some((lesson) => lesson.required) && { sentence: 'No lesson is required, so everybody has completed the course at once.' },
+      !shown.some((lesson) => lesson.required) && {
+        sentence: 'No lesson is required, so everybody has completed the course at once.',
+      },
   },
   {
     id: 'award-unreachable',
@@ -70,7 +77,10 @@ export const courseRules: readonly Rule<null>[] = [
       course.award.minPercent !== null &&
       !shown.some((lesson) => isGraded(lesson.kind) && lesson.weight > 0 && worthOf(lesson) > 0) && {
         sentence: `The certificate asks for a grade of ${course.award.minPercent} %, but nothing in the course is graded.`,
-        fix: { label: 'Ask for no grade', edit: set('course', course.id, { award: { ...course.award, minPercent: null } }) },
+        fix: {
+          label: 'Ask for no grade',
+          edit: set('course', course.id, { award: { ...course.award, minPercent: null } }),
+        },
       },
   },
   {
@@ -83,7 +93,10 @@ export const courseRules: readonly Rule<null>[] = [
       course.award.on &&
       course.completion.mode === 'free' && {
         sentence: 'Learners finish at will, so anybody can take the certificate at once.',
-        fix: { label: 'Ask for the required lessons', edit: set('course', course.id, { completion: { mode: 'strict' } }) },
+        fix: {
+          label: 'Ask for the required lessons',
+          edit: set('course', course.id, { completion: { mode: 'strict' } }),
+        },
       },
   },
   {
@@ -92,7 +105,8 @@ export const courseRules: readonly Rule<null>[] = [
     stage: 'award',
     reason: 'A certificate nobody signed is easily doubted.',
     remedy: 'Name who signs it under Award.',
-    check: (_, { course }) => course.award.on && course.award.signer.trim() === '' && { sentence: 'The certificate is signed by nobody.' },
+    check: (_, { course }) =>
+      course.award.on && course.award.signer.trim() === '' && { sentence: 'The certificate is signed by nobody.' },
   },
 ];
 
@@ -130,7 +144,9 @@ export const outcomeRules: readonly Rule<Outcome>[] = [
     remedy: 'Tick the lessons that serve it in the coverage table, or plan one.',
     check: ({ id, text }, { taught, assessed }) =>
       !taught.has(id) && {
-        sentence: assessed.has(id) ? `The outcome "${text}" is assessed, but no lesson teaches it.` : `No lesson serves the outcome "${text}".`,
+        sentence: assessed.has(id)
+          ? `The outcome "${text}" is assessed, but no lesson teaches it.`
+          : `No lesson serves the outcome "${text}".`,
       },
   },
   {
@@ -139,6 +155,7 @@ export const outcomeRules: readonly Rule<Outcome>[] = [
     stage: 'plan',
     reason: 'What is never asked for cannot be vouched for.',
     remedy: 'Let a question, a quiz or an assignment serve it.',
-    check: ({ id, text }, { taught, assessed }) => taught.has(id) && !assessed.has(id) && { sentence: `Nothing assesses the outcome "${text}".` },
+    check: ({ id, text }, { taught, assessed }) =>
+      taught.has(id) && !assessed.has(id) && { sentence: `Nothing assesses the outcome "${text}".` },
   },
 ];

@@ -25,7 +25,11 @@ export type { Finding, Fix } from './rule';
 export type LessonFill = 'ready' | 'draft' | 'empty';
 
 export const fillOf = (lesson: Lesson, questions: number): LessonFill =>
-  lesson.state === 'planned' || !lessonKindOf(lesson.kind).isFilled(lesson, questions) ? 'empty' : lesson.state === 'draft' ? 'draft' : 'ready';
+  lesson.state === 'planned' || !lessonKindOf(lesson.kind).isFilled(lesson, questions)
+    ? 'empty'
+    : lesson.state === 'draft'
+      ? 'draft'
+      : 'ready';
 
 function contextOf(outline: Outline, media: ReadonlyMap<string, MediaFacts>): Context {
   const questionsIn = new Map<string, Question[]>();
@@ -37,7 +41,9 @@ function contextOf(outline: Outline, media: ReadonlyMap<string, MediaFacts>): Co
   for (const paper of questionsIn.values()) paper.sort(byOrder);
   const lessonsIn = lessonsBySection(outline);
   const sections = sectionsOf(outline);
-  const shown = sections.flatMap((section) => lessonsIn.get(section.id) ?? []).filter((lesson) => lesson.state !== 'planned');
+  const shown = sections
+    .flatMap((section) => lessonsIn.get(section.id) ?? [])
+    .filter((lesson) => lesson.state !== 'planned');
   const titles = new Map<string, number>();
   for (const { title } of shown) titles.set(title.toLowerCase(), (titles.get(title.toLowerCase()) ?? 0) + 1);
   const minutes = new Map<string, number>();
@@ -55,14 +61,21 @@ function contextOf(outline: Outline, media: ReadonlyMap<string, MediaFacts>): Co
     assessed: new Set(
       shown
         .filter((lesson) => isGraded(lesson.kind))
-        .flatMap((lesson) => [...lesson.outcomes, ...(questionsIn.get(lesson.id) ?? []).flatMap((question) => question.outcomes)]),
+        .flatMap((lesson) => [
+          ...lesson.outcomes,
+          ...(questionsIn.get(lesson.id) ?? []).flatMap((question) => question.outcomes),
+        ]),
     ),
     starts: startsOf(outline),
     worthOf: (lesson) => lessonKindOf(lesson.kind).fullPoints(lesson, questionsIn.get(lesson.id) ?? []),
     minutes(lesson) {
       const known = minutes.get(lesson.id);
       if (known !== undefined) return known;
-      const worked = learnerMinutes(lesson, (lesson.mediaId && media.get(lesson.mediaId)) || null, paperSize(questionsIn.get(lesson.id) ?? []));
+      const worked = learnerMinutes(
+        lesson,
+        (lesson.mediaId && media.get(lesson.mediaId)) || null,
+        paperSize(questionsIn.get(lesson.id) ?? []),
+      );
       minutes.set(lesson.id, worked);
       return worked;
     },
@@ -98,7 +111,9 @@ export function readiness(outline: Outline, media: ReadonlyMap<string, MediaFact
   return found.sort((a, b) => rank[a.level] - rank[b.level]);
 }
 
-const rulesByKind = new Map(lessonKinds.map((kind) => [kind, lessonRules.filter((rule) => !rule.kinds || rule.kinds.includes(kind))]));
+const rulesByKind = new Map(
+  lessonKinds.map((kind) => [kind, lessonRules.filter((rule) => !rule.kinds || rule.kinds.includes(kind))]),
+);
 
 /** docs/readiness.md, written from the rules themselves. */
 export function readinessDocument(): string {

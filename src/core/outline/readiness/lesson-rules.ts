@@ -34,7 +34,8 @@ const rules: readonly Rule<Lesson>[] = [
     reason: 'Two lessons of one name cannot be told apart in a gradebook or a message.',
     remedy: 'Rename one of them.',
     check: ({ title }, { titles }) =>
-      title !== 'New lesson' && (titles.get(title.toLowerCase()) ?? 0) > 1 && { sentence: `More than one lesson is called "${title}".` },
+      title !== 'New lesson' &&
+      (titles.get(title.toLowerCase()) ?? 0) > 1 && { sentence: `More than one lesson is called "${title}".` },
   },
   {
     id: 'lesson-draft',
@@ -83,7 +84,9 @@ const rules: readonly Rule<Lesson>[] = [
     reason: 'A lesson that serves no outcome takes time from those that do.',
     remedy: 'Tick an outcome in the coverage table, or make the lesson optional.',
     check: (lesson, { outcomes }) =>
-      outcomes.length > 0 && lesson.required && lesson.outcomes.length === 0 && { sentence: `${lesson.title} is required and serves none of the outcomes.` },
+      outcomes.length > 0 &&
+      lesson.required &&
+      lesson.outcomes.length === 0 && { sentence: `${lesson.title} is required and serves none of the outcomes.` },
   },
   {
     id: 'lesson-opens-before-section',
@@ -136,7 +139,9 @@ const rules: readonly Rule<Lesson>[] = [
     check: ({ title, pictureId, written }, { media }) => {
       const undescribed = written.undescribed + (pictureId !== null && media.get(pictureId)?.alt.trim() === '' ? 1 : 0);
       return (
-        undescribed > 0 && { sentence: `${title}: ${undescribed === 1 ? '1 picture has' : `${undescribed} pictures have`} no words for those who cannot see.` }
+        undescribed > 0 && {
+          sentence: `${title}: ${undescribed === 1 ? '1 picture has' : `${undescribed} pictures have`} no words for those who cannot see.`,
+        }
       );
     },
   },
@@ -147,7 +152,9 @@ const rules: readonly Rule<Lesson>[] = [
     reason: 'Work that is marked and counts for nothing disappoints whoever did it.',
     remedy: 'Give it a weight, unless it is meant as practice.',
     check: (lesson) =>
-      isGraded(lesson.kind) && lesson.required && lesson.weight === 0 && { sentence: `${lesson.title} is required, but does not count in the grade.` },
+      isGraded(lesson.kind) &&
+      lesson.required &&
+      lesson.weight === 0 && { sentence: `${lesson.title} is required, but does not count in the grade.` },
   },
 ];
 

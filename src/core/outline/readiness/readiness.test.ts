@@ -12,12 +12,19 @@ const question: OutlineEdit = { do: 'add-question', id: id(31), lessonId: id(40)
 const words = (n: number, count = 3) => set('text', n, { content: doc(count) });
 const quiz = (settings: object, ...more: OutlineEdit[]) =>
   edited(base, lesson(40, 1, 'quiz'), question, set('lesson', 40, { quiz: { ...usualQuiz, ...settings } }), ...more);
-const work = (settings: object) => edited(base, lesson(40, 1, 'assignment'), words(40), set('lesson', 40, { assignment: { ...usualAssignment, ...settings } }));
+const work = (settings: object) =>
+  edited(
+    base,
+    lesson(40, 1, 'assignment'),
+    words(40),
+    set('lesson', 40, { assignment: { ...usualAssignment, ...settings } }),
+  );
 const asks = (fields: object) => edited(quiz({}), set('question', 31, fields));
 const option = (text: string, right = false) => ({ id: text || 'none', text, right, feedback: '' });
 const sound = { ...film, kind: 'audio' } as const;
 const withSound = () => edited(base, lesson(40, 1, 'audio'), set('lesson', 40, { mediaId: id(90) }));
-const withFilm = (...more: OutlineEdit[]) => edited(base, lesson(40, 1, 'film'), set('lesson', 40, { mediaId: id(90) }), ...more);
+const withFilm = (...more: OutlineEdit[]) =>
+  edited(base, lesson(40, 1, 'film'), set('lesson', 40, { mediaId: id(90) }), ...more);
 const award = (settings: object, ...more: OutlineEdit[]) => {
   const course = base.course[id(0)];
   return edited(base, set('course', 0, { award: { ...course?.award, on: true, ...settings } }), ...more);
@@ -48,9 +55,21 @@ const cases: readonly Case[] = [
   ['lesson-serves-none', edited(base, outcome)],
   [
     'lesson-opens-before-section',
-    edited(base, set('section', 1, { opens: { when: 'after-start', amount: 1, unit: 'weeks', at: null } }), set('lesson', 11, { opens: { when: 'start' } })),
+    edited(
+      base,
+      set('section', 1, { opens: { when: 'after-start', amount: 1, unit: 'weeks', at: null } }),
+      set('lesson', 11, { opens: { when: 'start' } }),
+    ),
   ],
-  ['needs-circle', edited(base, set('lesson', 11, { needs: [id(12)] }), set('lesson', 12, { needs: [id(21)] }), set('lesson', 21, { needs: [id(11)] }))],
+  [
+    'needs-circle',
+    edited(
+      base,
+      set('lesson', 11, { needs: [id(12)] }),
+      set('lesson', 12, { needs: [id(21)] }),
+      set('lesson', 21, { needs: [id(11)] }),
+    ),
+  ],
   ['needs-unpublished', edited(base, set('lesson', 11, { needs: [id(12)] }), set('lesson', 12, { state: 'planned' }))],
   ['picture-undescribed', edited(base, set('text', 11, { content: picture }))],
   ['reading-empty', base],
@@ -63,11 +82,21 @@ const cases: readonly Case[] = [
   ['audio-failed', withSound(), [{ ...sound, state: 'failed' }]],
   ['audio-waiting', withSound(), [{ ...sound, state: 'waiting' }]],
   ['audio-unwritten', withSound(), [sound]],
-  ['document-failed', edited(base, lesson(40, 1, 'document'), set('lesson', 40, { mediaId: id(90) })), [{ ...film, kind: 'document', state: 'failed' }]],
+  [
+    'document-failed',
+    edited(base, lesson(40, 1, 'document'), set('lesson', 40, { mediaId: id(90) })),
+    [{ ...film, kind: 'document', state: 'failed' }],
+  ],
   ['quiz-empty', edited(base, lesson(40, 1, 'quiz'))],
   ['quiz-unreachable', asks({ points: 0 })],
   ['quiz-one-attempt', quiz({ attempts: 1 })],
-  ['quiz-hurried', quiz({ minutes: 1 }, ...[32, 33].map((n): OutlineEdit => ({ do: 'add-question', id: id(n), lessonId: id(40), kind: 'number' })))],
+  [
+    'quiz-hurried',
+    quiz(
+      { minutes: 1 },
+      ...[32, 33].map((n): OutlineEdit => ({ do: 'add-question', id: id(n), lessonId: id(40), kind: 'number' })),
+    ),
+  ],
   ['weight-none', quiz({}, set('lesson', 40, { weight: 0 }))],
   ['assignment-empty', edited(base, lesson(40, 1, 'assignment'))],
   ['assignment-unreachable', work({ points: 1000, passPoints: 2000 })],
@@ -100,19 +129,42 @@ const cases: readonly Case[] = [
   ['question-slips', asks({ kind: 'short-text', body: { accepted: ['run'], matchCase: false, slips: 3 } })],
 ];
 
-const found = (outline: Outline, media: readonly MediaFacts[] = []) => readiness(outline, new Map(media.map((one) => [one.id, one])));
+const found = (outline: Outline, media: readonly MediaFacts[] = []) =>
+  readiness(outline, new Map(media.map((one) => [one.id, one])));
 
-const rhythm = { unit: 'section', lessons: 1, weeks: 1, weekday: 1, at: '09:00', firstAtOnce: true, gap: 4, breaks: [] };
+const rhythm = {
+  unit: 'section',
+  lessons: 1,
+  weeks: 1,
+  weekday: 1,
+  at: '09:00',
+  firstAtOnce: true,
+  gap: 4,
+  breaks: [],
+};
 const dueIn = (days: number) => ({ due: { when: 'after-start', amount: days, unit: 'days', at: null } });
 const described = { type: 'doc', content: [{ type: 'image', attrs: { mediaId: id(91), alt: 'A weir' } }] };
 const inSecond = (days: number) =>
-  edited(work(dueIn(days)), set('course', 0, { rhythm }), { do: 'move-lessons', ids: [id(40)], sectionId: id(2), before: null });
+  edited(work(dueIn(days)), set('course', 0, { rhythm }), {
+    do: 'move-lessons',
+    ids: [id(40)],
+    sectionId: id(2),
+    before: null,
+  });
 /** What is said of a rule: must be settled, worth a look, or nothing. */
 const level = (outline: Outline, rule: string) => found(outline).find((one) => one.rule === rule)?.level ?? 'nothing';
 test.each<[string, string, string]>([
-  ['due in the second part before any second part can open', level(inSecond(2), 'assignment-due-before-open'), 'settle'],
+  [
+    'due in the second part before any second part can open',
+    level(inSecond(2), 'assignment-due-before-open'),
+    'settle',
+  ],
   ['due in it for those who start on some days', level(inSecond(7), 'assignment-due-before-open-for-some'), 'look'],
-  ['due in it after it has opened for everybody', level(inSecond(12), 'assignment-due-before-open-for-some'), 'nothing'],
+  [
+    'due in it after it has opened for everybody',
+    level(inSecond(12), 'assignment-due-before-open-for-some'),
+    'nothing',
+  ],
   [
     'opens two hours after the start and is due that evening',
     level(
@@ -126,23 +178,39 @@ test.each<[string, string, string]>([
   ],
   [
     'a circle through a lesson that is only planned',
-    level(edited(base, set('lesson', 11, { needs: [id(12)] }), set('lesson', 12, { needs: [id(11)], state: 'planned' })), 'needs-circle'),
+    level(
+      edited(base, set('lesson', 11, { needs: [id(12)] }), set('lesson', 12, { needs: [id(11)], state: 'planned' })),
+      'needs-circle',
+    ),
     'nothing',
   ],
-  ['a reading of one described picture', level(edited(base, words(12), words(21), set('text', 11, { content: described })), 'reading-empty'), 'nothing'],
+  [
+    'a reading of one described picture',
+    level(edited(base, words(12), words(21), set('text', 11, { content: described })), 'reading-empty'),
+    'nothing',
+  ],
   [
     'a certificate that asks for a grade where a quiz is worth nothing',
-    level(award({ minPercent: 50 }, lesson(40, 1, 'quiz'), question, set('question', 31, { points: 0 })), 'award-unreachable'),
+    level(
+      award({ minPercent: 50 }, lesson(40, 1, 'quiz'), question, set('question', 31, { points: 0 })),
+      'award-unreachable',
+    ),
     'settle',
   ],
-  ['mW beside MW', level(asks({ body: { options: [option('mW', true), option('MW')] } }), 'question-option-twice'), 'nothing'],
+  [
+    'mW beside MW',
+    level(asks({ body: { options: [option('mW', true), option('MW')] } }), 'question-option-twice'),
+    'nothing',
+  ],
 ])('readiness asks when things really happen: %s', (_name, said, expected) => {
   expect(said).toBe(expected);
 });
 
 test('an outcome that a question serves is not said to be served by nothing', () => {
   const assessed = edited(asks({}), outcome, set('question', 31, { outcomes: [id(50)] }));
-  expect(found(assessed).find((one) => one.rule === 'outcome-untaught')?.sentence).toBe('The outcome "survey a reach" is assessed, but no lesson teaches it.');
+  expect(found(assessed).find((one) => one.rule === 'outcome-untaught')?.sentence).toBe(
+    'The outcome "survey a reach" is assessed, but no lesson teaches it.',
+  );
 });
 
 describe('readiness', () => {
@@ -153,11 +221,15 @@ describe('readiness', () => {
     const fixed = planEdit(outline, finding.fix.edit);
     expect(fixed.ok).toBe(true);
     const left = fixed.ok ? found(apply(outline, fixed.value), media) : [];
-    expect(left.filter((one) => one.rule === rule && one.place.id === finding.place.id && one.sentence === finding.sentence)).toEqual([]);
+    expect(
+      left.filter((one) => one.rule === rule && one.place.id === finding.place.id && one.sentence === finding.sentence),
+    ).toEqual([]);
   });
 
   test('every rule has its case, and a course that is in order has no findings', () => {
-    const rules = [courseRules, sectionRules, outcomeRules, lessonRules, questionRules].flatMap((all) => all.map((rule: { readonly id: string }) => rule.id));
+    const rules = [courseRules, sectionRules, outcomeRules, lessonRules, questionRules].flatMap((all) =>
+      all.map((rule: { readonly id: string }) => rule.id),
+    );
     expect(cases.map(([rule]) => rule).sort()).toEqual([...rules].sort());
     const order = edited(
       empty,
@@ -171,7 +243,12 @@ describe('readiness', () => {
   });
 
   test('a lesson that serves an outcome and a question that asks for it cover it', () => {
-    const covered = edited(asks({ outcomes: [] }), outcome, set('lesson', 11, { outcomes: [id(50)] }), set('question', 31, { outcomes: [id(50)] }));
+    const covered = edited(
+      asks({ outcomes: [] }),
+      outcome,
+      set('lesson', 11, { outcomes: [id(50)] }),
+      set('question', 31, { outcomes: [id(50)] }),
+    );
     expect(found(covered).filter((one) => one.rule.startsWith('outcome'))).toEqual([]);
   });
 });

@@ -57,9 +57,17 @@ export type Rule<T> = {
   readonly check: (one: T, context: Context) => Said | null | false;
 };
 
-export const set = (table: OutlineTable, id: string, fields: { readonly [field: string]: unknown }): OutlineEdit => ({ do: 'set', table, id, fields });
+export const set = (table: OutlineTable, id: string, fields: { readonly [field: string]: unknown }): OutlineEdit => ({
+  do: 'set',
+  table,
+  id,
+  fields,
+});
 /** Several settings as one step. */
-export const setAll = (table: OutlineTable, all: readonly (readonly [string, { readonly [field: string]: unknown }])[]): OutlineEdit => ({
+export const setAll = (
+  table: OutlineTable,
+  all: readonly (readonly [string, { readonly [field: string]: unknown }])[],
+): OutlineEdit => ({
   do: 'all',
   edits: all.map(([id, fields]) => ({ do: 'set', table, id, fields })),
 });

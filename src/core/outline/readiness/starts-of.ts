@@ -24,7 +24,10 @@ export function startsOf(outline: Outline): Starts {
   const first = firstDate(outline);
   const monday = (first === null ? someMonday : someMonday + Math.floor((first - 28 - someMonday) / 7) * 7) * dayMs;
   const hours = [...Array.from({ length: 7 }, (_, day) => day * dayMs + 9 * 3_600_000), 2 * dayMs + 21 * 3_600_000];
-  const clocks: LearnerClock[] = hours.map((ms) => ({ start: Temporal.Instant.fromEpochMilliseconds(monday + (ms % weekMs)), zone: course.zone }));
+  const clocks: LearnerClock[] = hours.map((ms) => ({
+    start: Temporal.Instant.fromEpochMilliseconds(monday + (ms % weekMs)),
+    zone: course.zone,
+  }));
   let plans: ReturnType<typeof openings>[] | null = null;
   return {
     count: clocks.length,

@@ -15,4 +15,5 @@ export type Starts = {
 };
 
 /** How many of the first moments lie before the second ones. */
-export const countBefore = (a: readonly number[], b: readonly number[]): number => a.filter((ms, i) => ms < (b[i] ?? Number.NEGATIVE_INFINITY)).length;
+export const countBefore = (a: readonly number[], b: readonly number[]): number =>
+  a.filter((ms, i) => ms < (b[i] ?? Number.NEGATIVE_INFINITY)).length;

@@ -24,7 +24,9 @@ const bodySchema = object({
     .max(20, 'Give at most 20 options.')
     .required(),
 }).noUnknown();
-const answerSchema = object({ chosen: array().of(string().max(40).required()).max(20, 'Choose at most 20 options.').required() }).noUnknown();
+const answerSchema = object({
+  chosen: array().of(string().max(40).required()).max(20, 'Choose at most 20 options.').required(),
+}).noUnknown();
 
 const written = ({ options }: ChoiceBody) => options.filter((option) => option.text.trim() !== '');
 
@@ -46,7 +48,9 @@ const rules: readonly KindRule<ChoiceBody>[] = [
       const options = written(body);
       if (options.length === body.options.length) return null;
       const sentence = `${name} has an option without words.`;
-      return options.length < 2 ? { sentence } : { sentence, fix: { label: 'Remove empty options', fields: { body: { options } } } };
+      return options.length < 2
+        ? { sentence }
+        : { sentence, fix: { label: 'Remove empty options', fields: { body: { options } } } };
     },
   },
   {
@@ -64,27 +68,49 @@ const rules: readonly KindRule<ChoiceBody>[] = [
     level: 'settle',
     reason: 'Without a right option nobody can answer it.',
     remedy: 'Tick the right option.',
-    check: ({ options }, name) => !options.some((option) => option.right) && { sentence: `${name} has no right option.` },
+    check: ({ options }, name) =>
+      !options.some((option) => option.right) && { sentence: `${name} has no right option.` },
   },
 ];
 
-type Common = 'body' | 'answer' | 'begin' | 'shown' | 'isGiven' | 'fits' | 'answerText' | 'rightText' | 'bodyText' | 'choices' | 'rules' | 'minutes';
+type Common =
+  | 'body'
+  | 'answer'
+  | 'begin'
+  | 'shown'
+  | 'isGiven'
+  | 'fits'
+  | 'answerText'
+  | 'rightText'
+  | 'bodyText'
+  | 'choices'
+  | 'rules'
+  | 'minutes';
 export const choice: Pick<Kind<ChoiceBody, ChoiceAnswer, ShownChoice>, Common> & {
   choices(body: ChoiceBody, answer: ChoiceAnswer | undefined): readonly Choice[];
 } = {
   body: bodySchema,
   answer: answerSchema,
   begin: (id) => ({
-    options: [true, false, false].map((right, i) => ({ id: `${id.slice(-12)}-${'abc'[i]}`, text: '', right, feedback: '' })),
+    options: [true, false, false].map((right, i) => ({
+      id: `${id.slice(-12)}-${'abc'[i]}`,
+      text: '',
+      right,
+      feedback: '',
+    })),
   }),
   shown: ({ options }) => ({ options: options.map(({ id, text }) => ({ id, text })) }),
   isGiven: ({ chosen }) => chosen.length > 0,
   fits: ({ options }, { chosen }) =>
-    chosen.every((id) => options.some((option) => option.id === id)) ? ok(null) : fail('invalid', 'This option is not part of the question.'),
+    chosen.every((id) => options.some((option) => option.id === id))
+      ? ok(null)
+      : fail('invalid', 'This option is not part of the question.'),
   answerText: ({ options }, { chosen }) => listed(options.filter((option) => chosen.includes(option.id))),
   rightText: ({ options }) => listed(options.filter((option) => option.right)),
-  bodyText: ({ options }) => options.map(({ text, right }) => `${right ? '✓' : '·'} ${text || 'without words'}`).join('\n'),
-  choices: ({ options }, answer) => options.map((option) => ({ ...option, chosen: answer?.chosen.includes(option.id) ?? false })),
+  bodyText: ({ options }) =>
+    options.map(({ text, right }) => `${right ? '✓' : '·'} ${text || 'without words'}`).join('\n'),
+  choices: ({ options }, answer) =>
+    options.map((option) => ({ ...option, chosen: answer?.chosen.includes(option.id) ?? false })),
   minutes: 1.5,
   rules,
 };

@@ -42,7 +42,13 @@ export type Kind<Body, Answer, Shown> = {
 };
 
 /** Something that could be chosen, as it is shown with the result. */
-export type Choice = { readonly id: string; readonly text: string; readonly chosen: boolean; readonly right: boolean; readonly feedback: string };
+export type Choice = {
+  readonly id: string;
+  readonly text: string;
+  readonly chosen: boolean;
+  readonly right: boolean;
+  readonly feedback: string;
+};
 
 /** What is to be settled about a question of a kind before publishing, or is worth a look. */
 export type KindRule<Body> = {
@@ -54,7 +60,13 @@ export type KindRule<Body> = {
   check(
     body: Body,
     name: string,
-  ): { readonly sentence: string; readonly fix?: { readonly label: string; readonly fields: { readonly [field: string]: unknown } } } | null | false;
+  ):
+    | {
+        readonly sentence: string;
+        readonly fix?: { readonly label: string; readonly fields: { readonly [field: string]: unknown } };
+      }
+    | null
+    | false;
 };
 
 export type Example<Body, Answer> = {

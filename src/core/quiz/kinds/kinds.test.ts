@@ -1,7 +1,16 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { compare, multiply, rational, zero } from '../../kernel/exact';
-import { checkAnswer, checkBody, kindOf, type QuestionContent, type QuestionKind, questionKinds, scoreAnswer, scorePaper } from '../index';
+import {
+  checkAnswer,
+  checkBody,
+  kindOf,
+  type QuestionContent,
+  type QuestionKind,
+  questionKinds,
+  scoreAnswer,
+  scorePaper,
+} from '../index';
 import { slips } from './short-text/distance';
 
 const asked = (kind: QuestionKind, body: QuestionContent['body']): QuestionContent => ({
@@ -14,14 +23,17 @@ const asked = (kind: QuestionKind, body: QuestionContent['body']): QuestionConte
 });
 
 describe.each(questionKinds.map((name) => [name, kindOf(name)] as const))('%s', (name, kind) => {
-  test.each(kind.examples.map((one) => [one.name, one] as const))('earns what is due: %s', (_what, { body, answer, share }) => {
-    expect(checkBody(name, body)).toEqual({ ok: true, value: body });
-    expect(checkAnswer(name, body, answer)).toEqual({ ok: true, value: answer });
-    const scored = scoreAnswer(asked(name, body), answer);
-    expect(scored.verdict === 'open').toBe(share === null);
-    expect(compare(scored.points, multiply(rational(4), fraction(share ?? '0/1')))).toBe(0);
-    expect(scoreAnswer(asked(name, body), undefined).verdict).toBe('open');
-  });
+  test.each(kind.examples.map((one) => [one.name, one] as const))(
+    'earns what is due: %s',
+    (_what, { body, answer, share }) => {
+      expect(checkBody(name, body)).toEqual({ ok: true, value: body });
+      expect(checkAnswer(name, body, answer)).toEqual({ ok: true, value: answer });
+      const scored = scoreAnswer(asked(name, body), answer);
+      expect(scored.verdict === 'open').toBe(share === null);
+      expect(compare(scored.points, multiply(rational(4), fraction(share ?? '0/1')))).toBe(0);
+      expect(scoreAnswer(asked(name, body), undefined).verdict).toBe('open');
+    },
+  );
 
   test('has examples of all and of nothing, a body to begin with, and words for everything', () => {
     expect(kind.examples.map(({ share }) => share)).toEqual(expect.arrayContaining(['1/1', '0/1']));
@@ -49,14 +61,26 @@ describe.each(questionKinds.map((name) => [name, kindOf(name)] as const))('%s', 
   test('takes no answer and no body of another shape, and scores whatever fits within nothing and all', () => {
     for (const other of questionKinds)
       for (const { body, answer } of kindOf(other).examples) {
-        if (checkBody(name, body).ok) expect(Object.keys(body).sort()).toEqual(Object.keys(kind.examples[0]?.body ?? {}).sort());
+        if (checkBody(name, body).ok)
+          expect(Object.keys(body).sort()).toEqual(Object.keys(kind.examples[0]?.body ?? {}).sort());
         const own = kind.examples[0]?.body;
         const read = own && checkAnswer(name, own, answer);
         if (!own || !read?.ok || !kind.isGiven(read.value)) continue;
         const share = kind.share(own, read.value, 'point');
         expect(compare(share, zero) >= 0 && compare(share, rational(1)) <= 0).toBe(true);
       }
-    for (const wrong of [null, 1, 'a', [], {}, { chosen: 'a' }, { typed: 1 }, { holds: 'yes' }, { typed: 'x'.repeat(201) }, { chosen: ['nowhere'] }])
+    for (const wrong of [
+      null,
+      1,
+      'a',
+      [],
+      {},
+      { chosen: 'a' },
+      { typed: 1 },
+      { holds: 'yes' },
+      { typed: 'x'.repeat(201) },
+      { chosen: ['nowhere'] },
+    ])
       expect(checkAnswer(name, kind.examples[0]?.body as QuestionContent['body'], wrong).ok).toBe(false);
   });
 });
@@ -68,7 +92,9 @@ const fraction = (text: string) => {
 
 test('a kind that is not known is refused, never scored as another', () => {
   const question = { ...asked('one', { options: [] }), id: 'a', kind: 'riddle' as QuestionKind };
-  expect(() => scorePaper([question], { a: { chosen: ['a'] } })).toThrow('There is no kind of question called "riddle".');
+  expect(() => scorePaper([question], { a: { chosen: ['a'] } })).toThrow(
+    'There is no kind of question called "riddle".',
+  );
   expect(() => kindOf('constructor' as QuestionKind)).toThrow();
 });
 

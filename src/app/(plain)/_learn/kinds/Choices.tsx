@@ -4,7 +4,8 @@ import type { AnswerProps } from './part';
 /** Options to choose one of, or several. */
 function Choices({ id, shown, answer, onAnswer, many }: AnswerProps<'one' | 'several'> & { readonly many: boolean }) {
   const chosen = answer?.chosen ?? [];
-  const choose = (option: string, on: boolean) => onAnswer({ chosen: !many ? [option] : on ? [...chosen, option] : chosen.filter((one) => one !== option) }, 0);
+  const choose = (option: string, on: boolean) =>
+    onAnswer({ chosen: !many ? [option] : on ? [...chosen, option] : chosen.filter((one) => one !== option) }, 0);
   return shown.options.map((option) => (
     <label key={option.id} className={styles.option}>
       <input

@@ -3,7 +3,13 @@ import controls from '@/ui/plain/controls.module.css';
 import styles from '../work.module.css';
 import { type AnswerProps, typingMs } from './part';
 
-type FieldProps = { readonly typed: string; readonly most: number; readonly hint?: string; readonly unit?: string; readonly onType: (typed: string) => void };
+type FieldProps = {
+  readonly typed: string;
+  readonly most: number;
+  readonly hint?: string;
+  readonly unit?: string;
+  readonly onType: (typed: string) => void;
+};
 
 function Field({ typed, most, hint, unit, onType }: FieldProps) {
   return (
@@ -32,7 +38,13 @@ export function NumberAnswer({ id, shown: { unit }, answer, decimals, onAnswer }
   const read = typed.trim() === '' || /^[-+\u2212]$/.test(typed.trim()) ? null : readNumber(typed, unit, decimals);
   return (
     <>
-      <Field typed={typed} most={40} hint={`${id}-hint`} unit={unit} onType={(next) => onAnswer({ typed: next }, typingMs)} />
+      <Field
+        typed={typed}
+        most={40}
+        hint={`${id}-hint`}
+        unit={unit}
+        onType={(next) => onAnswer({ typed: next }, typingMs)}
+      />
       <p id={`${id}-hint`} className={controls.quiet} role="status">
         {read && !read.ok ? read.hint : ''}
       </p>

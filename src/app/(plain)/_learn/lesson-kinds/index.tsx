@@ -31,10 +31,12 @@ const parts: { readonly [K in LessonKind]: Parts } = {
   reading: {},
   film: {
     isWide: true,
-    above: ({ one: { lesson } }, played) => lesson.media && lesson.media.state !== 'failed' && <FilmLazy {...played} media={lesson.media} />,
+    above: ({ one: { lesson } }, played) =>
+      lesson.media && lesson.media.state !== 'failed' && <FilmLazy {...played} media={lesson.media} />,
   },
   audio: {
-    above: ({ one: { lesson } }, played) => lesson.media && lesson.media.state !== 'failed' && <AudioLazy {...played} media={lesson.media} />,
+    above: ({ one: { lesson } }, played) =>
+      lesson.media && lesson.media.state !== 'failed' && <AudioLazy {...played} media={lesson.media} />,
   },
   document: {
     isWide: true,

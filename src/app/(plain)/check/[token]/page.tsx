@@ -23,8 +23,8 @@ export default async function CheckPage({ params }: { readonly params: Promise<{
             <IconCircleX size={28} aria-hidden="true" /> No certificate at this address
           </h1>
           <p>
-            No certificate of this school is checked here. Compare the address with the one on the certificate, letter by letter; capital and small letters
-            differ.
+            No certificate of this school is checked here. Compare the address with the one on the certificate, letter
+            by letter; capital and small letters differ.
           </p>
         </section>
       </main>

@@ -17,7 +17,9 @@ export default async function LearnCourse({ params }: Props) {
       <CourseHome
         view={view}
         place={place}
-        award={certificate || showsAward(view) ? <AwardPart view={view} place={place} certificate={certificate} /> : null}
+        award={
+          certificate || showsAward(view) ? <AwardPart view={view} place={place} certificate={certificate} /> : null
+        }
       />
     </CourseFrame>
   );

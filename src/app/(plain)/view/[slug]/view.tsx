@@ -12,14 +12,23 @@ import styles from '../../_learn/learn.module.css';
 import type { Place } from '../../_learn/place';
 import { MomentField, StartField } from './Moment';
 
-export type ViewQuery = { readonly start?: string; readonly at?: string; readonly cohort?: string; readonly pace?: string };
+export type ViewQuery = {
+  readonly start?: string;
+  readonly at?: string;
+  readonly cohort?: string;
+  readonly pace?: string;
+};
 
 /** The working copy as a learner would meet it who started on some day, at some moment. Nobody is enrolled and nothing kept. */
 export async function viewAsLearner(slug: string, query: ViewQuery, page?: string) {
   // Those who make it and those who mark it; the latter only where its creator lets them.
   const { person, db, head } = await courseDoor(slug, 'marking.mark', `/view/${slug}`);
   const edits = can(person, 'course.edit', { courseId: head.id });
-  const [outline, media, cohorts] = await Promise.all([loadOutline(db, head.id), mediaOfCourse(db, head.id), cohortsOf(db, head.id)]);
+  const [outline, media, cohorts] = await Promise.all([
+    loadOutline(db, head.id),
+    mediaOfCourse(db, head.id),
+    cohortsOf(db, head.id),
+  ]);
   const document = composeDocument(orNotFound(outline), media);
   orNotFound(edits || document.course.settings.staffLook || null);
   const cohort = cohorts.find((one) => isId(query.cohort) && one.id === query.cohort);
@@ -34,15 +43,26 @@ export async function viewAsLearner(slug: string, query: ViewQuery, page?: strin
     at: at.toPlainDateTime().toString({ smallestUnit: 'minute' }),
     ...(pace === 0 ? {} : { pace: String(pace) }),
   });
-  const place: Place = { courseId: head.id, base: `/view/${slug}`, query: `?${parameters}`, isView: true, locale: person.locale, zone };
+  const place: Place = {
+    courseId: head.id,
+    base: `/view/${slug}`,
+    query: `?${parameters}`,
+    isView: true,
+    locale: person.locale,
+    zone,
+  };
   const clock = { start: start.toInstant(), zone };
   // A view goes through every door: passwords are for learners.
-  const records = { ...recordsAtPace(document, clock, at.toInstant(), pace), unlocked: new Set(lessonsOf(document).map((lesson) => lesson.id)) };
+  const records = {
+    ...recordsAtPace(document, clock, at.toInstant(), pace),
+    unlocked: new Set(lessonsOf(document).map((lesson) => lesson.id)),
+  };
   const view = learnerView(document, clock, records, at.toInstant());
   const strip = (
     <form className={styles.strip} method="get" action={page ? `${place.base}/${page}` : place.base}>
       <p>
-        <b>View as learner</b> of the working copy. Nothing is recorded. {edits && <a href={`/c/${slug}/build`}>Back to building</a>}
+        <b>View as learner</b> of the working copy. Nothing is recorded.{' '}
+        {edits && <a href={`/c/${slug}/build`}>Back to building</a>}
       </p>
       <label>
         Who
@@ -78,10 +98,12 @@ export async function viewAsLearner(slug: string, query: ViewQuery, page?: strin
 }
 
 const paces = [30, 60, 120, 240];
-const paceOf = (text: string | undefined): Pace => (text === 'all' ? 'all' : Math.max(0, Math.min(10_000, Number(text ?? 0) || 0)));
+const paceOf = (text: string | undefined): Pace =>
+  text === 'all' ? 'all' : Math.max(0, Math.min(10_000, Number(text ?? 0) || 0));
 
 /** A day that somebody may look from; an address can say anything. */
-const isPlannable = (day: unknown): day is string => typeof day === 'string' && isDay(day) && isNear(day, Temporal.Now.instant());
+const isPlannable = (day: unknown): day is string =>
+  typeof day === 'string' && isDay(day) && isNear(day, Temporal.Now.instant());
 
 const moment = (text: string | undefined, zone: string) => {
   if (!text) return null;

@@ -19,7 +19,14 @@ export default async function CourseLayout({ children, params }: Props) {
   const { person, db, head } = entered;
   const { outline, revision, media, undo } = orNotFound(await courseDesk(db, head, person));
   return (
-    <CourseProvider personId={person.id} head={head} outline={packOutline(outline)} revision={revision} media={[...media.values()]} undo={undo}>
+    <CourseProvider
+      personId={person.id}
+      head={head}
+      outline={packOutline(outline)}
+      revision={revision}
+      media={[...media.values()]}
+      undo={undo}
+    >
       <TopBar entered={entered} here="courses" />
       <CourseHeader />
       {children}

@@ -58,7 +58,11 @@ export function Desk({ work, queue, counts, nextId, task }: Props) {
     async (finish: boolean): Promise<boolean> => {
       const value = parsed();
       if (value === 'wrong') {
-        setProblem({ code: 'invalid', field: 'points', sentence: 'Write the points as a number with at most three decimals.' });
+        setProblem({
+          code: 'invalid',
+          field: 'points',
+          sentence: 'Write the points as a number with at most three decimals.',
+        });
         return false;
       }
       setKept('keeping');
@@ -128,7 +132,11 @@ export function Desk({ work, queue, counts, nextId, task }: Props) {
             <bdi>{work.learner}</bdi> · handed in {work.handedIn}
             {work.isLate && <span className={styles.late}>late</span>}
           </p>
-          {work.text.trim() ? <div className={styles.text}>{work.text}</div> : <p className={styles.quiet}>No text was handed in.</p>}
+          {work.text.trim() ? (
+            <div className={styles.text}>{work.text}</div>
+          ) : (
+            <p className={styles.quiet}>No text was handed in.</p>
+          )}
           {work.files.map((file) => (
             <FileView
               key={file.hash}

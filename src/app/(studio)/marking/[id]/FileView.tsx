@@ -5,7 +5,12 @@ import styles from '../marking.module.css';
 
 const PdfPages = dynamic(() => import('@/ui/pdf/PdfPages').then((module) => module.PdfPages), { ssr: false });
 
-type Props = { readonly address: string; readonly name: string; readonly contentType: string; readonly icon: ReactNode };
+type Props = {
+  readonly address: string;
+  readonly name: string;
+  readonly contentType: string;
+  readonly icon: ReactNode;
+};
 
 /** A handed-in file, shown where it can be and offered for download in any case. */
 export function FileView({ address, name, contentType, icon }: Props) {

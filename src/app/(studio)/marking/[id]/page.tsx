@@ -25,7 +25,10 @@ export default async function MarkingDeskPage({ params }: { readonly params: Pro
         title: lesson.title,
         course: courseTitle,
         learner,
-        handedIn: dateTimeText(instantFrom(row.handedInAt ?? row.changedAt), { locale: person.locale, zone: person.zone }),
+        handedIn: dateTimeText(instantFrom(row.handedInAt ?? row.changedAt), {
+          locale: person.locale,
+          zone: person.zone,
+        }),
         isLate: row.isLate,
         text: row.text,
         files: row.files,

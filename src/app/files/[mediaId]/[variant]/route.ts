@@ -16,14 +16,25 @@ type Variant = { readonly hash: string; readonly contentType: string };
 /** `play`, `original`, `download`, `poster` or `captions-en`. */
 function variantOf(media: MediaFacts, variant: string): Variant | null {
   if (variant === 'original' || variant === 'download') return media;
-  if (variant === 'play') return media.playHash ? { hash: media.playHash, contentType: media.kind === 'audio' ? 'audio/mp4' : 'video/mp4' } : media;
-  if (variant === 'poster') return media.posterHash ? { hash: media.posterHash, contentType: media.kind === 'document' ? 'image/png' : 'image/jpeg' } : null;
+  if (variant === 'play')
+    return media.playHash
+      ? { hash: media.playHash, contentType: media.kind === 'audio' ? 'audio/mp4' : 'video/mp4' }
+      : media;
+  if (variant === 'poster')
+    return media.posterHash
+      ? { hash: media.posterHash, contentType: media.kind === 'document' ? 'image/png' : 'image/jpeg' }
+      : null;
   const captions = media.captions.find((one) => variant === `captions-${one.language}`);
   return captions ? { hash: captions.hash, contentType: 'text/vtt; charset=utf-8' } : null;
 }
 
 /** A learner may have a file of a lesson that is open to them, in the edition that is live, and no other. */
-async function learnerMay(db: Database, person: Person, { courseId, id }: MediaFacts & { readonly courseId: string }, downloads: boolean) {
+async function learnerMay(
+  db: Database,
+  person: Person,
+  { courseId, id }: MediaFacts & { readonly courseId: string },
+  downloads: boolean,
+) {
   const head = await courseHead(db, courseId);
   const found = head && (await learning(db, head, person.id));
   if (!found) return 'no';
@@ -35,7 +46,8 @@ async function learnerMay(db: Database, person: Person, { courseId, id }: MediaF
 }
 
 /** Markers of a course whose creator lets staff look at it. */
-const staffMayLook = async (db: Database, person: Person, courseId: string) => can(person, 'marking.mark', { courseId }) && (await staffLooks(db, courseId));
+const staffMayLook = async (db: Database, person: Person, courseId: string) =>
+  can(person, 'marking.mark', { courseId }) && (await staffLooks(db, courseId));
 
 export const GET = forPerson(async ({ request, db, person, params: { mediaId, variant = '' } }) => {
   const media = isId(mediaId) ? await mediaById(db, mediaId) : null;

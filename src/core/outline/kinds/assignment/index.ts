@@ -30,7 +30,8 @@ const rules: readonly Rule<Lesson>[] = [
     stage: 'build',
     reason: 'Nobody can hand in what is not asked for.',
     remedy: 'Write what is to be done, or leave the assignment as planned.',
-    check: (lesson) => lesson.written.words === 0 && { sentence: `${lesson.title} does not say what to do.`, fix: planIt(lesson) },
+    check: (lesson) =>
+      lesson.written.words === 0 && { sentence: `${lesson.title} does not say what to do.`, fix: planIt(lesson) },
   },
   {
     id: 'assignment-unreachable',
@@ -46,7 +47,9 @@ const rules: readonly Rule<Lesson>[] = [
           sentence: `${lesson.title}: the pass mark is above the full points.`,
           fix: {
             label: 'Set it to half',
-            edit: set('lesson', lesson.id, { assignment: { ...settings, passPoints: Math.floor(settings.points / 2000) * 1000 } }),
+            edit: set('lesson', lesson.id, {
+              assignment: { ...settings, passPoints: Math.floor(settings.points / 2000) * 1000 },
+            }),
           },
         }
       );
@@ -65,7 +68,10 @@ const rules: readonly Rule<Lesson>[] = [
         !settings.takesText &&
         settings.files === 0 && {
           sentence: `${lesson.title} takes neither text nor files.`,
-          fix: { label: 'Take a text', edit: set('lesson', lesson.id, { assignment: { ...settings, takesText: true } }) },
+          fix: {
+            label: 'Take a text',
+            edit: set('lesson', lesson.id, { assignment: { ...settings, takesText: true } }),
+          },
         }
       );
     },
@@ -97,7 +103,10 @@ const rules: readonly Rule<Lesson>[] = [
     check: (lesson) =>
       lesson.assignment?.due?.when === 'start' && {
         sentence: `${lesson.title} is due at the start.`,
-        fix: { label: 'No due day', edit: set('lesson', lesson.id, { assignment: { ...lesson.assignment, due: null } }) },
+        fix: {
+          label: 'No due day',
+          edit: set('lesson', lesson.id, { assignment: { ...lesson.assignment, due: null } }),
+        },
       },
   },
   {
@@ -110,7 +119,10 @@ const rules: readonly Rule<Lesson>[] = [
       lesson.assignment !== null &&
       dueTooSoon(lesson, starts) === starts.count && {
         sentence: `${lesson.title} is due before it opens.`,
-        fix: { label: 'No due day', edit: set('lesson', lesson.id, { assignment: { ...lesson.assignment, due: null } }) },
+        fix: {
+          label: 'No due day',
+          edit: set('lesson', lesson.id, { assignment: { ...lesson.assignment, due: null } }),
+        },
       },
   },
   {
@@ -121,7 +133,12 @@ const rules: readonly Rule<Lesson>[] = [
     remedy: 'Let it be due later, or open it earlier.',
     check: (lesson, { starts }) => {
       const count = dueTooSoon(lesson, starts);
-      return count > 0 && count < starts.count && { sentence: `${lesson.title} is due before it opens for some, depending on the day and hour they start.` };
+      return (
+        count > 0 &&
+        count < starts.count && {
+          sentence: `${lesson.title} is due before it opens for some, depending on the day and hour they start.`,
+        }
+      );
     },
   },
 ];

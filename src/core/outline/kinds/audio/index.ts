@@ -10,7 +10,8 @@ const rules: readonly Rule<Lesson>[] = [
     stage: 'build',
     reason: 'An audio lesson without a recording has nothing to hear.',
     remedy: 'Upload the recording, or leave the lesson as planned.',
-    check: (lesson, context) => !fileOf(lesson, context) && { sentence: `${lesson.title} has no recording.`, fix: planIt(lesson) },
+    check: (lesson, context) =>
+      !fileOf(lesson, context) && { sentence: `${lesson.title} has no recording.`, fix: planIt(lesson) },
   },
   {
     id: 'audio-failed',
@@ -20,7 +21,11 @@ const rules: readonly Rule<Lesson>[] = [
     remedy: 'Upload the recording again, in another form.',
     check: (lesson, context) => {
       const recording = fileOf(lesson, context);
-      return recording?.state === 'failed' && { sentence: `The recording of ${lesson.title} cannot be played: ${recording.problem ?? 'it could not be read'}` };
+      return (
+        recording?.state === 'failed' && {
+          sentence: `The recording of ${lesson.title} cannot be played: ${recording.problem ?? 'it could not be read'}`,
+        }
+      );
     },
   },
   {
@@ -29,7 +34,10 @@ const rules: readonly Rule<Lesson>[] = [
     stage: 'build',
     reason: 'Until it has been worked on, a recording may not play everywhere.',
     remedy: 'Wait a moment.',
-    check: (lesson, context) => fileOf(lesson, context)?.state === 'waiting' && { sentence: `The recording of ${lesson.title} is still being worked on.` },
+    check: (lesson, context) =>
+      fileOf(lesson, context)?.state === 'waiting' && {
+        sentence: `The recording of ${lesson.title} is still being worked on.`,
+      },
   },
   {
     id: 'audio-unwritten',
@@ -38,7 +46,8 @@ const rules: readonly Rule<Lesson>[] = [
     reason: 'Who cannot hear has only what is written (WCAG 2.2, 1.2.1).',
     remedy: 'Write down in the text what is said.',
     check: (lesson, context) =>
-      fileOf(lesson, context)?.state === 'ready' && lesson.written.words === 0 && { sentence: `${lesson.title} does not say in words what is heard.` },
+      fileOf(lesson, context)?.state === 'ready' &&
+      lesson.written.words === 0 && { sentence: `${lesson.title} does not say in words what is heard.` },
   },
 ];
 

@@ -12,7 +12,8 @@ const rules: readonly Rule<Lesson>[] = [
     stage: 'build',
     reason: 'A document lesson without a file has nothing to show.',
     remedy: 'Upload the PDF, or leave the lesson as planned.',
-    check: (lesson, context) => !fileOf(lesson, context) && { sentence: `${lesson.title} has no file.`, fix: planIt(lesson) },
+    check: (lesson, context) =>
+      !fileOf(lesson, context) && { sentence: `${lesson.title} has no file.`, fix: planIt(lesson) },
   },
   {
     id: 'document-failed',
@@ -20,7 +21,8 @@ const rules: readonly Rule<Lesson>[] = [
     stage: 'build',
     reason: 'A file that cannot be read cannot be shown.',
     remedy: 'Upload the PDF again.',
-    check: (lesson, context) => fileOf(lesson, context)?.state === 'failed' && { sentence: `The PDF of ${lesson.title} cannot be read.` },
+    check: (lesson, context) =>
+      fileOf(lesson, context)?.state === 'failed' && { sentence: `The PDF of ${lesson.title} cannot be read.` },
   },
 ];
 

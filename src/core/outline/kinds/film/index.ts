@@ -10,7 +10,8 @@ const rules: readonly Rule<Lesson>[] = [
     stage: 'build',
     reason: 'A film lesson without a film has nothing to show.',
     remedy: 'Upload the film, or leave the lesson as planned.',
-    check: (lesson, context) => !fileOf(lesson, context) && { sentence: `${lesson.title} has no film.`, fix: planIt(lesson) },
+    check: (lesson, context) =>
+      !fileOf(lesson, context) && { sentence: `${lesson.title} has no film.`, fix: planIt(lesson) },
   },
   {
     id: 'film-failed',
@@ -20,7 +21,11 @@ const rules: readonly Rule<Lesson>[] = [
     remedy: 'Upload the film again, in another form.',
     check: (lesson, context) => {
       const film = fileOf(lesson, context);
-      return film?.state === 'failed' && { sentence: `The film of ${lesson.title} cannot be played: ${film.problem ?? 'it could not be read'}` };
+      return (
+        film?.state === 'failed' && {
+          sentence: `The film of ${lesson.title} cannot be played: ${film.problem ?? 'it could not be read'}`,
+        }
+      );
     },
   },
   {
@@ -29,7 +34,10 @@ const rules: readonly Rule<Lesson>[] = [
     stage: 'build',
     reason: 'Until it has been worked on, a film may not play everywhere.',
     remedy: 'Wait a moment.',
-    check: (lesson, context) => fileOf(lesson, context)?.state === 'waiting' && { sentence: `The film of ${lesson.title} is still being worked on.` },
+    check: (lesson, context) =>
+      fileOf(lesson, context)?.state === 'waiting' && {
+        sentence: `The film of ${lesson.title} is still being worked on.`,
+      },
   },
   {
     id: 'film-captions',

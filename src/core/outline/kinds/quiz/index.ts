@@ -4,7 +4,13 @@ import { type Rule, set, setAll } from '../../readiness/rule';
 import type { Lesson } from '../../types';
 import { type LessonKindFacts, plain } from '../kind';
 
-export const usualQuiz: QuizSettings = { passPercent: 60, attempts: null, minutes: null, counts: 'best', shows: 'points-and-answers' };
+export const usualQuiz: QuizSettings = {
+  passPercent: 60,
+  attempts: null,
+  minutes: null,
+  counts: 'best',
+  shows: 'points-and-answers',
+};
 
 const rules: readonly Rule<Lesson>[] = [
   {
@@ -13,7 +19,8 @@ const rules: readonly Rule<Lesson>[] = [
     stage: 'assess',
     reason: 'A quiz without questions can be neither taken nor passed.',
     remedy: 'Add a question, or leave the quiz as planned.',
-    check: (lesson, context) => paperOf(lesson, context).length === 0 && { sentence: `${lesson.title} has no questions.`, fix: planIt(lesson) },
+    check: (lesson, context) =>
+      paperOf(lesson, context).length === 0 && { sentence: `${lesson.title} has no questions.`, fix: planIt(lesson) },
   },
   {
     id: 'quiz-unreachable',
@@ -52,7 +59,10 @@ const rules: readonly Rule<Lesson>[] = [
       lesson.quiz.passPercent > 0 &&
       context.course.completion.mode === 'strict' && {
         sentence: `${lesson.title} is required and allows one attempt: who fails it cannot complete the course.`,
-        fix: { label: 'Allow any number of attempts', edit: set('lesson', lesson.id, { quiz: { ...usualQuiz, ...lesson.quiz, attempts: null } }) },
+        fix: {
+          label: 'Allow any number of attempts',
+          edit: set('lesson', lesson.id, { quiz: { ...usualQuiz, ...lesson.quiz, attempts: null } }),
+        },
       },
   },
   {
@@ -68,7 +78,10 @@ const rules: readonly Rule<Lesson>[] = [
         limit !== null &&
         limit * 2 < count && {
           sentence: `${lesson.title} allows ${limit} ${limit === 1 ? 'minute' : 'minutes'} for ${count} questions.`,
-          fix: { label: `Allow ${count} minutes`, edit: set('lesson', lesson.id, { quiz: { ...usualQuiz, ...lesson.quiz, minutes: count } }) },
+          fix: {
+            label: `Allow ${count} minutes`,
+            edit: set('lesson', lesson.id, { quiz: { ...usualQuiz, ...lesson.quiz, minutes: count } }),
+          },
         }
       );
     },

@@ -45,7 +45,8 @@ export const number: Kind<NumberBody, TypedAnswer, Pick<NumberBody, 'unit'>> = {
   },
   answerText: ({ unit }, { typed }) => `${typed.trim()} ${unit}`.trim(),
   rightText: ({ value, unit }) => `${value.trim()} ${unit}`.trim(),
-  bodyText: ({ value, tolerance, unit }) => [value || 'no right answer', tolerance && `± ${tolerance}`, unit].filter(Boolean).join(' '),
+  bodyText: ({ value, tolerance, unit }) =>
+    [value || 'no right answer', tolerance && `± ${tolerance}`, unit].filter(Boolean).join(' '),
   minutes: 1.5,
   rules: [
     {
@@ -58,8 +59,18 @@ export const number: Kind<NumberBody, TypedAnswer, Pick<NumberBody, 'unit'>> = {
   ],
   examples: [
     { name: 'exact', body: { value: '0.1', tolerance: '', unit: '' }, answer: { typed: '0,1' }, share: '1/1' },
-    { name: 'on the edge of a tolerance', body: { value: '0.3', tolerance: '0.1', unit: 'm' }, answer: { typed: '0.2 m' }, share: '1/1' },
-    { name: 'just outside', body: { value: '0.3', tolerance: '0.1', unit: '' }, answer: { typed: '0.1999' }, share: '0/1' },
+    {
+      name: 'on the edge of a tolerance',
+      body: { value: '0.3', tolerance: '0.1', unit: 'm' },
+      answer: { typed: '0.2 m' },
+      share: '1/1',
+    },
+    {
+      name: 'just outside',
+      body: { value: '0.3', tolerance: '0.1', unit: '' },
+      answer: { typed: '0.1999' },
+      share: '0/1',
+    },
     { name: 'percent', body: { value: '-200', tolerance: '5%', unit: '' }, answer: { typed: '-210' }, share: '1/1' },
     { name: 'not a number', body: { value: '4', tolerance: '', unit: '' }, answer: { typed: 'four' }, share: '0/1' },
     { name: 'blank', body: { value: '4', tolerance: '', unit: '' }, answer: { typed: '  ' }, share: null },

@@ -38,7 +38,8 @@ export function readNumber(raw: string, unit: string, sign: DecimalSign): ReadNu
     negative = true;
     text = text.replace(minus, '');
   } else text = text.replace(/^\+\s*/, '');
-  const match = /^(\d[\d.,'’\s\u00a0\u2009\u202f]*|[.,]\d+)(?:(?:\s*[x×·*]\s*10\s*\^?\s*|e)([+\-−]?\d{1,2}))?\s*(.*)$/i.exec(text);
+  const match =
+    /^(\d[\d.,'’\s\u00a0\u2009\u202f]*|[.,]\d+)(?:(?:\s*[x×·*]\s*10\s*\^?\s*|e)([+\-−]?\d{1,2}))?\s*(.*)$/i.exec(text);
   if (!match) return no('not-a-number', 'Write a number, for example 0.45.');
   const [, digits = '', power, rest = ''] = match;
   const decimal = decimalOf(digits.replace(/[\s\u00a0\u2009\u202f'’]/g, ''), sign);
@@ -49,7 +50,10 @@ export function readNumber(raw: string, unit: string, sign: DecimalSign): ReadNu
   const own = plainUnit(rest);
   if (own === '' || own === plainUnit(unit)) return { ok: true, value: signed };
   if (own === '%' && unit.trim() === '') return { ok: true, value: divide(signed, rational(100)) };
-  return no('other-unit', unit.trim() === '' ? 'Write the number alone, without a unit.' : `Write the number in ${unit.trim()}.`);
+  return no(
+    'other-unit',
+    unit.trim() === '' ? 'Write the number alone, without a unit.' : `Write the number in ${unit.trim()}.`,
+  );
 }
 
 type Fault = { readonly why: 'not-a-number' | 'ambiguous'; readonly hint: string };
@@ -63,13 +67,19 @@ function decimalOf(digits: string, sign: DecimalSign): string | Fault {
   const [before, after] = [digits.slice(0, last), digits.slice(last + 1)];
   const grouped = (part: string) => /^\d{1,3}([.,]\d{3})*$/.test(part);
   // Two signs: the last one stands before the decimals, the others between thousands.
-  if (kinds.size === 2) return grouped(before) && new Set(before.match(/[.,]/g)).size === 1 ? `${before.replace(/[.,]/g, '')}.${after}` : notOne;
+  if (kinds.size === 2)
+    return grouped(before) && new Set(before.match(/[.,]/g)).size === 1
+      ? `${before.replace(/[.,]/g, '')}.${after}`
+      : notOne;
   // One sign several times stands between thousands.
   if (marks.length > 1) return grouped(digits) ? digits.replace(/[.,]/g, '') : notOne;
   const isOwn = (marks[0] === '.') === (sign === 'point');
   // 1,250 where decimals are written with a point: a thousand, or somebody's comma.
   if (!isOwn && after.length === 3 && /^[1-9]\d{0,2}$/.test(before))
-    return { why: 'ambiguous', hint: `Is ${digits} one number or the other? Write ${before}${after}, or ${before}${sign === 'point' ? '.' : ','}${after}.` };
+    return {
+      why: 'ambiguous',
+      hint: `Is ${digits} one number or the other? Write ${before}${after}, or ${before}${sign === 'point' ? '.' : ','}${after}.`,
+    };
   return `${before}.${after}`;
 }
 const notOne: Fault = { why: 'not-a-number', hint: 'Write a number, for example 0.45.' };

@@ -23,8 +23,18 @@ export const several: Kind<ChoiceBody, ChoiceAnswer, ShownChoice> = {
   examples: [
     { name: 'all', body: exampleOptions('abc', 'de'), answer: { chosen: ['a', 'b', 'c'] }, share: '1/1' },
     { name: 'two of three', body: exampleOptions('abc', 'de'), answer: { chosen: ['a', 'b'] }, share: '2/3' },
-    { name: 'two right and one of two wrong', body: exampleOptions('abc', 'de'), answer: { chosen: ['a', 'b', 'd'] }, share: '1/6' },
-    { name: 'everything ticked', body: exampleOptions('abc', 'de'), answer: { chosen: ['a', 'b', 'c', 'd', 'e'] }, share: '0/1' },
+    {
+      name: 'two right and one of two wrong',
+      body: exampleOptions('abc', 'de'),
+      answer: { chosen: ['a', 'b', 'd'] },
+      share: '1/6',
+    },
+    {
+      name: 'everything ticked',
+      body: exampleOptions('abc', 'de'),
+      answer: { chosen: ['a', 'b', 'c', 'd', 'e'] },
+      share: '0/1',
+    },
     { name: 'only wrong', body: exampleOptions('abc', 'de'), answer: { chosen: ['d', 'e'] }, share: '0/1' },
     { name: 'one named twice', body: exampleOptions('abc', 'de'), answer: { chosen: ['a', 'a', 'a'] }, share: '1/3' },
     { name: 'nothing chosen', body: exampleOptions('abc', 'de'), answer: { chosen: [] }, share: null },

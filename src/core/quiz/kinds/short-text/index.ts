@@ -19,13 +19,20 @@ const plain = (text: string, matchCase: boolean) => {
   const one = text.normalize('NFC').trim().replace(/\s+/gu, ' ');
   return matchCase ? one : one.toLowerCase();
 };
-const body = (accepted: readonly string[], matchCase = false, forgiven = 0): ShortTextBody => ({ accepted, matchCase, slips: forgiven });
+const body = (accepted: readonly string[], matchCase = false, forgiven = 0): ShortTextBody => ({
+  accepted,
+  matchCase,
+  slips: forgiven,
+});
 
 /** Short text: right when it is one of the accepted forms, or nearly. All or nothing. */
 export const shortText: Kind<ShortTextBody, TypedAnswer, object> = {
   title: 'Short text',
   body: object({
-    accepted: array().of(string().max(200, 'Keep an accepted form under 200 characters.').defined()).max(50, 'Give at most 50 accepted forms.').required(),
+    accepted: array()
+      .of(string().max(200, 'Keep an accepted form under 200 characters.').defined())
+      .max(50, 'Give at most 50 accepted forms.')
+      .required(),
     matchCase: boolean().required(),
     slips: number()
       .typeError('Give the slips as a number.')
@@ -59,7 +66,8 @@ export const shortText: Kind<ShortTextBody, TypedAnswer, object> = {
       level: 'settle',
       reason: 'Without an accepted form every answer is wrong.',
       remedy: 'Write the right answer.',
-      check: ({ accepted }, name) => accepted.every((form) => form.trim() === '') && { sentence: `${name} accepts no answer yet.` },
+      check: ({ accepted }, name) =>
+        accepted.every((form) => form.trim() === '') && { sentence: `${name} accepts no answer yet.` },
     },
     {
       id: 'question-slips',
@@ -67,7 +75,9 @@ export const shortText: Kind<ShortTextBody, TypedAnswer, object> = {
       reason: 'Where as many slips are forgiven as an accepted form has letters, anything of that length is right.',
       remedy: 'Forgive fewer slips.',
       check: (own, name) => {
-        const short = own.accepted.find((form) => form.trim() !== '' && slips(plain(form, own.matchCase), '', own.slips) <= own.slips);
+        const short = own.accepted.find(
+          (form) => form.trim() !== '' && slips(plain(form, own.matchCase), '', own.slips) <= own.slips,
+        );
         return (
           short !== undefined && {
             sentence: `${name} forgives ${own.slips} slips, and "${short.trim()}" has no more letters than that.`,
@@ -81,13 +91,33 @@ export const shortText: Kind<ShortTextBody, TypedAnswer, object> = {
     { name: 'as it is told', body: body(['riffle']), answer: { typed: 'riffle' }, share: '1/1' },
     { name: 'in other letters', body: body(['Riffle']), answer: { typed: '  rIFFLE ' }, share: '1/1' },
     { name: 'in other letters where they count', body: body(['pH'], true), answer: { typed: 'PH' }, share: '0/1' },
-    { name: 'another accepted form', body: body(['flow rate', 'discharge']), answer: { typed: 'discharge' }, share: '1/1' },
-    { name: 'more spaces between its words', body: body(['flow rate']), answer: { typed: 'flow   rate' }, share: '1/1' },
+    {
+      name: 'another accepted form',
+      body: body(['flow rate', 'discharge']),
+      answer: { typed: 'discharge' },
+      share: '1/1',
+    },
+    {
+      name: 'more spaces between its words',
+      body: body(['flow rate']),
+      answer: { typed: 'flow   rate' },
+      share: '1/1',
+    },
     { name: 'one slip, none forgiven', body: body(['riffle']), answer: { typed: 'rifle' }, share: '0/1' },
     { name: 'one slip, one forgiven', body: body(['riffle'], false, 1), answer: { typed: 'rifle' }, share: '1/1' },
-    { name: 'two neighbours changed about', body: body(['stream'], false, 1), answer: { typed: 'straem' }, share: '1/1' },
+    {
+      name: 'two neighbours changed about',
+      body: body(['stream'], false, 1),
+      answer: { typed: 'straem' },
+      share: '1/1',
+    },
     { name: 'two slips, one forgiven', body: body(['stream'], false, 1), answer: { typed: 'straems' }, share: '0/1' },
-    { name: 'a letter with its accent apart', body: body(['Mündung']), answer: { typed: 'mu\u0308ndung' }, share: '1/1' },
+    {
+      name: 'a letter with its accent apart',
+      body: body(['Mündung']),
+      answer: { typed: 'mu\u0308ndung' },
+      share: '1/1',
+    },
     { name: 'a form left empty accepts nothing', body: body(['', 'weir']), answer: { typed: 'x' }, share: '0/1' },
     { name: 'blank', body: body(['weir'], false, 5), answer: { typed: ' ' }, share: null },
   ],

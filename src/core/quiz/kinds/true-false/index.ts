@@ -23,7 +23,13 @@ export const trueFalse: Kind<Body, Answer, object> = {
   rightText: ({ holds }) => named(holds),
   bodyText: ({ holds }) => named(holds),
   choices: (body, answer) =>
-    [true, false].map((holds) => ({ id: named(holds), text: named(holds), chosen: answer?.holds === holds, right: body.holds === holds, feedback: '' })),
+    [true, false].map((holds) => ({
+      id: named(holds),
+      text: named(holds),
+      chosen: answer?.holds === holds,
+      right: body.holds === holds,
+      feedback: '',
+    })),
   minutes: 0.5,
   rules: [],
   examples: [

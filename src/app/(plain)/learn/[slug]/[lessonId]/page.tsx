@@ -4,7 +4,11 @@ import { LessonPage } from '../../../_learn/LessonPage';
 import { learnerPlace } from '../../../_learn/learner-place';
 import { workOf } from '../../../_learn/lesson-kinds';
 
-export default async function LearnLesson({ params }: { readonly params: Promise<{ slug: string; lessonId: string }> }) {
+export default async function LearnLesson({
+  params,
+}: {
+  readonly params: Promise<{ slug: string; lessonId: string }>;
+}) {
   const { slug, lessonId } = await params;
   const { person, db, view, head, learner } = await learnerDoor(slug, `/learn/${slug}/${lessonId}`);
   const one = orNotFound(view.lessons.find((other) => other.lesson.id === lessonId));

@@ -6,7 +6,8 @@ import { useCourseStatus, useDesk } from './CourseProvider';
 import styles from './people.module.css';
 import type { Clash } from './store';
 
-const isRich = (value: unknown): value is RichText => typeof value === 'object' && value !== null && (value as { type?: unknown }).type === 'doc';
+const isRich = (value: unknown): value is RichText =>
+  typeof value === 'object' && value !== null && (value as { type?: unknown }).type === 'doc';
 
 /** Both versions of what two people changed at the same moment, until one of them is chosen. */
 export function Clashes() {
@@ -23,7 +24,10 @@ export function Clashes() {
   }, [state]);
   const titleOf = ({ table, recordId }: Clash) => {
     const { outline } = state;
-    const title = table === 'section' ? outline.section[recordId]?.title : (outline.lesson[recordId]?.title ?? outline.course[recordId]?.title);
+    const title =
+      table === 'section'
+        ? outline.section[recordId]?.title
+        : (outline.lesson[recordId]?.title ?? outline.course[recordId]?.title);
     return title ? `"${title}": ` : '';
   };
   return clashes.map((clash) => (
@@ -53,7 +57,10 @@ export function Clashes() {
           <Button
             variant="default"
             onClick={() =>
-              store.settle(clash, { type: 'doc', content: [...((clash.theirs as RichText).content ?? []), ...((clash.mine as RichText).content ?? [])] })
+              store.settle(clash, {
+                type: 'doc',
+                content: [...((clash.theirs as RichText).content ?? []), ...((clash.mine as RichText).content ?? [])],
+              })
             }
           >
             Keep both, one below the other

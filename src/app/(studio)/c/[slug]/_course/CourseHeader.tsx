@@ -45,7 +45,10 @@ export function CourseHeader() {
     return () => clearTimeout(timer);
   }, [refresh, revision, told]);
 
-  const squaresOf = useMemo(() => new Map(stages.map(({ id }) => [id, stageSquares(id, state.outline, findings)])), [state.outline, findings]);
+  const squaresOf = useMemo(
+    () => new Map(stages.map(({ id }) => [id, stageSquares(id, state.outline, findings)])),
+    [state.outline, findings],
+  );
   const count = news ? Math.max(0, revision - news.publishedRevision) : 0;
   const planned = news?.planned
     ? news.planned.problem
@@ -73,7 +76,12 @@ export function CourseHeader() {
             const settle = squares.filter((square) => square === 'settle').length;
             const here = path.startsWith(`/c/${head.slug}/${stage.id}`);
             return (
-              <Link key={stage.id} href={`/c/${head.slug}/${stage.id}`} className={styles.stage} aria-current={here ? 'page' : undefined}>
+              <Link
+                key={stage.id}
+                href={`/c/${head.slug}/${stage.id}`}
+                className={styles.stage}
+                aria-current={here ? 'page' : undefined}
+              >
                 {stage.name}
                 <span className={styles.squares} aria-hidden="true">
                   {squares.map((square, i) => (
@@ -89,7 +97,12 @@ export function CourseHeader() {
         </nav>
         <div className={styles.actions}>
           <PeopleHere />
-          <Button component="a" href={`/view/${head.slug}`} variant="default" leftSection={<IconEye size={17} stroke={1.75} />}>
+          <Button
+            component="a"
+            href={`/view/${head.slug}`}
+            variant="default"
+            leftSection={<IconEye size={17} stroke={1.75} />}
+          >
             View as learner
           </Button>
           <Button leftSection={<IconCircleCheck size={17} stroke={1.75} />} onClick={() => setOpen(true)}>

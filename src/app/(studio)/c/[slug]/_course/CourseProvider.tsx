@@ -1,6 +1,15 @@
 'use client';
 import { usePathname } from 'next/navigation';
-import { createContext, type ReactNode, useContext, useEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react';
+import {
+  createContext,
+  type ReactNode,
+  useContext,
+  useEffect,
+  useMemo,
+  useRef,
+  useState,
+  useSyncExternalStore,
+} from 'react';
 import type { MediaFacts } from '@/core/media';
 import { courseOf, type Finding, type PackedOutline, readiness, releasedSections, unpackOutline } from '@/core/outline';
 import { openingTexts } from '@/core/release';
@@ -62,7 +71,10 @@ export function CourseProvider({ personId, head, outline, revision, media, undo,
     return () => clearInterval(timer);
   }, [store, waiting]);
 
-  const desk = useMemo(() => ({ store, state, head, findings, rows, opens }), [store, state, head, findings, rows, opens]);
+  const desk = useMemo(
+    () => ({ store, state, head, findings, rows, opens }),
+    [store, state, head, findings, rows, opens],
+  );
   return (
     <StoreContext value={store}>
       <DeskContext value={desk}>{children}</DeskContext>

@@ -8,7 +8,11 @@ import { TableHead } from '@/ui/table/TableHead';
 import styles from './edition.module.css';
 
 /** What publishing, or making an edition live, would change and whom it would touch; null while it is worked out. */
-export function useEditionPreview(courseId: string, editionId: string | null, wanted: boolean): Preview | 'failed' | null {
+export function useEditionPreview(
+  courseId: string,
+  editionId: string | null,
+  wanted: boolean,
+): Preview | 'failed' | null {
   const [preview, setPreview] = useState<Preview | 'failed' | null>(null);
   useEffect(() => {
     if (!wanted) return;
@@ -28,18 +32,36 @@ export function useEditionPreview(courseId: string, editionId: string | null, wa
 const shownNames = 3;
 const shownLearners = 40;
 const names = (all: readonly string[]) =>
-  all.length > shownNames ? `${all.slice(0, shownNames).join(', ')} and ${all.length - shownNames} more` : listText(all);
+  all.length > shownNames
+    ? `${all.slice(0, shownNames).join(', ')} and ${all.length - shownNames} more`
+    : listText(all);
 
 /** One effect in words, with its glyph. */
 function effectLines(effect: Effect) {
   return [
-    effect.lockedAgain.length > 0 && { Glyph: IconLock, words: `locked again: ${names(effect.lockedAgain)}`, bad: true },
+    effect.lockedAgain.length > 0 && {
+      Glyph: IconLock,
+      words: `locked again: ${names(effect.lockedAgain)}`,
+      bad: true,
+    },
     effect.doneLost.length > 0 && { Glyph: IconSquareX, words: `no longer done: ${names(effect.doneLost)}`, bad: true },
     effect.completion === 'lost' && { Glyph: IconSchool, words: 'no longer complete', bad: true },
-    effect.grade && { Glyph: IconPencil, words: `grade ${effect.grade.before} becomes ${effect.grade.after}`, bad: true },
-    effect.sittings.length > 0 && { Glyph: IconPencil, words: `sits ${names(effect.sittings)} now; the paper stays the one begun`, bad: false },
+    effect.grade && {
+      Glyph: IconPencil,
+      words: `grade ${effect.grade.before} becomes ${effect.grade.after}`,
+      bad: true,
+    },
+    effect.sittings.length > 0 && {
+      Glyph: IconPencil,
+      words: `sits ${names(effect.sittings)} now; the paper stays the one begun`,
+      bad: false,
+    },
     effect.opened.length > 0 && { Glyph: IconLockOpen, words: `opens: ${names(effect.opened)}`, bad: false },
-    effect.doneGained.length > 0 && { Glyph: IconSquareCheck, words: `counts as done: ${names(effect.doneGained)}`, bad: false },
+    effect.doneGained.length > 0 && {
+      Glyph: IconSquareCheck,
+      words: `counts as done: ${names(effect.doneGained)}`,
+      bad: false,
+    },
     effect.completion === 'gained' && { Glyph: IconSchool, words: 'complete with it', bad: false },
   ].filter((line) => line !== false && line !== null);
 }
@@ -60,9 +82,16 @@ function groupsOf(touched: readonly Touched[]) {
 }
 
 /** Whom an edition touches, and every changed field side by side. */
-export function EditionPreview({ preview, live }: { readonly preview: Preview | 'failed' | null; readonly live: boolean }) {
+export function EditionPreview({
+  preview,
+  live,
+}: {
+  readonly preview: Preview | 'failed' | null;
+  readonly live: boolean;
+}) {
   if (preview === null) return <p role="status">Working out whom it touches…</p>;
-  if (preview === 'failed') return <p role="alert">Whom it touches could not be worked out. Close this and try again.</p>;
+  if (preview === 'failed')
+    return <p role="alert">Whom it touches could not be worked out. Close this and try again.</p>;
   const { learners, touched, sides } = preview;
   const count = (has: (effect: Effect) => boolean) => touched.filter(({ effect }) => has(effect)).length;
   const sums = [
@@ -87,7 +116,9 @@ export function EditionPreview({ preview, live }: { readonly preview: Preview | 
           <>
             <p>
               {touched.length} of {counted(learners, 'learner')}
-              {sums.length > 0 ? `: ${listText(sums.map((sum) => `${sum.number} ${sum.words}`))}.` : ' get something opened.'}
+              {sums.length > 0
+                ? `: ${listText(sums.map((sum) => `${sum.number} ${sum.words}`))}.`
+                : ' get something opened.'}
             </p>
             <ul className={styles.touched}>
               {groupsOf(touched).map(({ key, lines, learners: who }) => (
@@ -105,7 +136,9 @@ export function EditionPreview({ preview, live }: { readonly preview: Preview | 
                         {name}
                       </li>
                     ))}
-                    {who.length > shownLearners && <li>and {counted(who.length - shownLearners, 'more learner', 'more learners')}</li>}
+                    {who.length > shownLearners && (
+                      <li>and {counted(who.length - shownLearners, 'more learner', 'more learners')}</li>
+                    )}
                   </ul>
                 </li>
               ))}

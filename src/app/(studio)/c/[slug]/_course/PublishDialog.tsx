@@ -13,7 +13,12 @@ import styles from './course.module.css';
 import { EditionPreview, useEditionPreview } from './EditionPreview';
 import edition from './edition.module.css';
 
-type Props = { readonly opened: boolean; readonly onClose: () => void; readonly news: CourseNews | null; readonly onPublished: () => void };
+type Props = {
+  readonly opened: boolean;
+  readonly onClose: () => void;
+  readonly news: CourseNews | null;
+  readonly onPublished: () => void;
+};
 
 const glyphs = { added: '+', removed: '−', changed: '~', moved: '↕' } as const;
 
@@ -66,7 +71,13 @@ export function PublishDialog({ opened, onClose, news, onPublished }: Props) {
     if (!news) return;
     setBusy(true);
     setProblem(null);
-    const done = await act('course.publish-later', { courseId: head.id, number: news.next, date, at: time, zone: course.zone });
+    const done = await act('course.publish-later', {
+      courseId: head.id,
+      number: news.next,
+      date,
+      at: time,
+      zone: course.zone,
+    });
     setBusy(false);
     if (!done.ok) return setProblem(done.problem.sentence);
     setWhen('now');
@@ -84,7 +95,13 @@ export function PublishDialog({ opened, onClose, news, onPublished }: Props) {
     onPublished();
   };
   return (
-    <Modal opened={opened} onClose={onClose} title={<b>Publish edition {news?.next}</b>} size="xl" closeButtonProps={{ 'aria-label': 'Close' }}>
+    <Modal
+      opened={opened}
+      onClose={onClose}
+      title={<b>Publish edition {news?.next}</b>}
+      size="xl"
+      closeButtonProps={{ 'aria-label': 'Close' }}
+    >
       {news?.planned && (
         <div className={edition.planned}>
           <p>

@@ -1,7 +1,11 @@
 import type { OutlineEdit } from '@/core/outline';
 
 /** An edit as it is sent: `step` names it, so that sending it twice does it once. */
-export type SentEdit = { readonly step: string; readonly edit: OutlineEdit; readonly base: { readonly [field: string]: string } };
+export type SentEdit = {
+  readonly step: string;
+  readonly edit: OutlineEdit;
+  readonly base: { readonly [field: string]: string };
+};
 
 const soonMs = 50;
 

@@ -33,7 +33,10 @@ export function stageSquares(stage: StageId, outline: Outline, findings: readonl
         const states = [
           stateOf(section.id, true),
           ...inside.map((lesson) =>
-            stateOf(lesson.id, lesson.state === 'ready' && lessonKindOf(lesson.kind).isFilled(lesson, papers.get(lesson.id)?.count ?? 0)),
+            stateOf(
+              lesson.id,
+              lesson.state === 'ready' && lessonKindOf(lesson.kind).isFilled(lesson, papers.get(lesson.id)?.count ?? 0),
+            ),
           ),
         ];
         return (['settle', 'look', 'open'] as const).find((state) => states.includes(state)) ?? 'ready';
@@ -48,7 +51,9 @@ export function stageSquares(stage: StageId, outline: Outline, findings: readonl
       return lessons
         .filter((lesson) => isGraded(lesson.kind))
         .slice(0, most)
-        .map((lesson) => stateOf(lesson.id, !lessonKindOf(lesson.kind).asks || (papers.get(lesson.id)?.count ?? 0) > 0));
+        .map((lesson) =>
+          stateOf(lesson.id, !lessonKindOf(lesson.kind).asks || (papers.get(lesson.id)?.count ?? 0) > 0),
+        );
     case 'award':
       return [course.award.on ? stateOf(course.id, true) : 'open'];
     case 'run':

@@ -22,7 +22,14 @@ class Server {
   source: { emit: (name: string, data: unknown) => void } | null = null;
 
   constructor() {
-    const empty: Outline = { course: { [courseId]: newCourse(courseId, 'c', 'C', 'UTC') }, section: {}, lesson: {}, question: {}, outcome: {}, text: {} };
+    const empty: Outline = {
+      course: { [courseId]: newCourse(courseId, 'c', 'C', 'UTC') },
+      section: {},
+      lesson: {},
+      question: {},
+      outcome: {},
+      text: {},
+    };
     const first = planEdit(empty, {
       do: 'put',
       into: null,
@@ -51,11 +58,15 @@ class Server {
   }
 
   private decide({ step, edit, base }: Body) {
-    if (this.done.has(step)) return { ok: true, value: { changes: [], revision: this.revision, undo: { undo: null, redo: null } } };
+    if (this.done.has(step))
+      return { ok: true, value: { changes: [], revision: this.revision, undo: { undo: null, redo: null } } };
     if (edit.do === 'set') {
       const record = this.outline[edit.table][edit.id] as { readonly [field: string]: unknown } | undefined;
       const field = (record ? Object.keys(edit.fields) : []).find(
-        (one) => base?.[one] !== undefined && base[one] !== fingerprint(record?.[one]) && !same(record?.[one], edit.fields[one]),
+        (one) =>
+          base?.[one] !== undefined &&
+          base[one] !== fingerprint(record?.[one]) &&
+          !same(record?.[one], edit.fields[one]),
       );
       if (field !== undefined) return { ok: false, problem: { code: 'changed', sentence: 'Changed.', field } };
     }
@@ -73,7 +84,8 @@ class Server {
       const since = Number(new URL(address, 'http://x').searchParams.get('since'));
       return Promise.resolve({ ok: true, json: async () => this.steps.filter((step) => step.revision > since) });
     }
-    if (!address.endsWith('/outline.edit')) return Promise.resolve({ ok: true, json: async () => ({ ok: true, value: null }) });
+    if (!address.endsWith('/outline.edit'))
+      return Promise.resolve({ ok: true, json: async () => ({ ok: true, value: null }) });
     const body = JSON.parse(init?.body ?? '{}') as Body;
     return new Promise((resolve, reject) => {
       this.waiting.push({
@@ -167,7 +179,12 @@ const begin = (pauseMs = 0) => {
   store.pauseMs = pauseMs;
   return { store, leave: store.join() };
 };
-const rename = (n: number, title: string): OutlineEdit => ({ do: 'set', table: 'lesson', id: id(n), fields: { title } });
+const rename = (n: number, title: string): OutlineEdit => ({
+  do: 'set',
+  table: 'lesson',
+  id: id(n),
+  fields: { title },
+});
 const titleOf = (store: CourseStore, n: number) => store.get().outline.lesson[id(n)]?.title;
 
 /** Lets everything happen that still waits, and takes the other one's version wherever there are two. */
@@ -275,7 +292,12 @@ test.each([
 
 test('settings of which each changed another part go together, those of the same part are asked for', async () => {
   const { store, leave } = begin();
-  const settings = (part: object): OutlineEdit => ({ do: 'set', table: 'course', id: courseId, fields: { settings: { ...usualSettings, ...part } } });
+  const settings = (part: object): OutlineEdit => ({
+    do: 'set',
+    table: 'course',
+    id: courseId,
+    fields: { settings: { ...usualSettings, ...part } },
+  });
   server.theirs(settings({ goesOn: true }));
   store.edit(settings({ look: 'dark' }));
   await finish(store);
@@ -320,26 +342,47 @@ const edit: fc.Arbitrary<OutlineEdit> = fc.oneof(
     id: lessonId,
     fields: fc.record({ title: fc.constantFrom('x', 'y', 'z') }),
   }),
-  fc.record({ do: fc.constant('set' as const), table: fc.constant('lesson' as const), id: lessonId, fields: fc.record({ required: fc.boolean() }) }),
+  fc.record({
+    do: fc.constant('set' as const),
+    table: fc.constant('lesson' as const),
+    id: lessonId,
+    fields: fc.record({ required: fc.boolean() }),
+  }),
   fc.record({
     do: fc.constant('move-lessons' as const),
     ids: lessonId.map((one) => [one]),
     sectionId: fc.constantFrom(id(1), id(2)),
     before: fc.option(lessonId),
   }),
-  fc.record({ do: fc.constant('remove' as const), table: fc.constant('lesson' as const), ids: lessonId.map((one) => [one]) }),
+  fc.record({
+    do: fc.constant('remove' as const),
+    table: fc.constant('lesson' as const),
+    ids: lessonId.map((one) => [one]),
+  }),
   fc.record({
     do: fc.constant('set' as const),
     table: fc.constant('course' as const),
     id: fc.constant(courseId),
-    fields: fc.record({ goesOn: fc.boolean(), downloads: fc.boolean() }).map((part) => ({ settings: { ...usualSettings, ...part } })),
+    fields: fc
+      .record({ goesOn: fc.boolean(), downloads: fc.boolean() })
+      .map((part) => ({ settings: { ...usualSettings, ...part } })),
   }),
-  fc.record({ do: fc.constant('move-sections' as const), ids: fc.constantFrom([id(1)], [id(2)]), before: fc.constantFrom(id(1), id(2), null) }),
+  fc.record({
+    do: fc.constant('move-sections' as const),
+    ids: fc.constantFrom([id(1)], [id(2)]),
+    before: fc.constantFrom(id(1), id(2), null),
+  }),
 );
 const happening = fc.oneof(
   fc.record({ what: fc.constant('mine' as const), edit }),
   fc.record({ what: fc.constant('theirs' as const), edit }),
-  fc.constantFrom({ what: 'tell' as const }, { what: 'answer' as const }, { what: 'lose' as const }, { what: 'wait' as const }, { what: 'crash' as const }),
+  fc.constantFrom(
+    { what: 'tell' as const },
+    { what: 'answer' as const },
+    { what: 'lose' as const },
+    { what: 'wait' as const },
+    { what: 'crash' as const },
+  ),
 );
 
 test('whatever two people do, however slowly it arrives and whenever a tab dies, both end with the same course', async () => {

@@ -156,7 +156,8 @@ export class CourseStore {
     this.set({ outline: apply(this.state.outline, planned.value), saving: { ...this.state.saving, state: 'saving' } });
     const last = this.queue.at(-1);
     // Typing makes many small edits of one field: those still waiting become one.
-    if (this.typing && last && !(last.edit.do === 'set' && edit.do === 'set' && sameFields(last.edit, edit))) this.sendNow();
+    if (this.typing && last && !(last.edit.do === 'set' && edit.do === 'set' && sameFields(last.edit, edit)))
+      this.sendNow();
     if (last && !last.mayHaveBeenSent && last.edit.do === 'set' && edit.do === 'set' && sameFields(last.edit, edit)) {
       last.edit = edit;
       last.changes = [...last.changes, ...planned.value];
@@ -199,7 +200,12 @@ export class CourseStore {
       // The field that is being typed in is the last in the queue, and waits for its pause.
       if (this.typing && this.queue.length === 1) break;
       next.mayHaveBeenSent = true;
-      const answer = await act<StepAnswer>('outline.edit', { courseId: this.courseId, step: next.step, edit: next.edit, base: next.base });
+      const answer = await act<StepAnswer>('outline.edit', {
+        courseId: this.courseId,
+        step: next.step,
+        edit: next.edit,
+        base: next.base,
+      });
       // A fault on the server's side is tried a few times; then the edit is taken back rather than block the others.
       if (!answer.ok && mayTryAgain(answer.problem.code) && (answer.problem.code !== 'unexpected' || tries < 3)) {
         this.kept.write();
@@ -212,7 +218,8 @@ export class CourseStore {
       tries = 0;
       this.queue.shift();
       if (answer.ok) await this.adopt(answer.value, next.changes);
-      else if (answer.problem.code === 'changed' && next.edit.do === 'set') await this.clash(next.edit, answer.problem.field ?? '', next.from);
+      else if (answer.problem.code === 'changed' && next.edit.do === 'set')
+        await this.clash(next.edit, answer.problem.field ?? '', next.from);
       else {
         this.set({ problem: answer.problem });
         this.show();
@@ -253,7 +260,10 @@ export class CourseStore {
 
   /** Changes to texts that were never loaded here are of no use here. */
   private known = (changes: readonly Change[]): readonly Change[] =>
-    changes.filter(({ table, id, before, after }) => table !== 'text' || before === null || after === null || this.confirmed.text[id] !== undefined);
+    changes.filter(
+      ({ table, id, before, after }) =>
+        table !== 'text' || before === null || after === null || this.confirmed.text[id] !== undefined,
+    );
 
   /** Takes in what others have done, and what came back of one's own, each step once and in order. */
   private hear = (steps: readonly Step[]) => {
@@ -278,7 +288,13 @@ export class CourseStore {
 
   private lost = () => {
     if (!this.hasUnsaved) window.location.reload();
-    else this.set({ problem: { code: 'changed', sentence: 'Very much has changed in this course meanwhile. Load the page again once everything is saved.' } });
+    else
+      this.set({
+        problem: {
+          code: 'changed',
+          sentence: 'Very much has changed in this course meanwhile. Load the page again once everything is saved.',
+        },
+      });
   };
 
   /**
@@ -288,7 +304,8 @@ export class CourseStore {
   private async clash(edit: SetEdit, field: string, from: Waiting['from']): Promise<void> {
     await this.catchUp();
     const { table, id } = edit;
-    const isThis = (one: Waiting) => one.edit.do === 'set' && one.edit.table === table && one.edit.id === id && field in one.edit.fields;
+    const isThis = (one: Waiting) =>
+      one.edit.do === 'set' && one.edit.table === table && one.edit.id === id && field in one.edit.fields;
     const later = this.queue.filter(isThis).at(-1)?.edit as SetEdit | undefined;
     this.queue = this.queue.filter((one) => !isThis(one));
     const record = this.confirmed[table][id] as { readonly [field: string]: unknown } | undefined;
@@ -308,9 +325,13 @@ export class CourseStore {
   /** While two versions of a field are open, what is typed there goes on as mine and is not sent. */
   private intoClash(edit: SetEdit): boolean {
     const fields = Object.keys(edit.fields);
-    const open = this.state.clashes.find((one) => one.table === edit.table && one.recordId === edit.id && fields.includes(one.field));
+    const open = this.state.clashes.find(
+      (one) => one.table === edit.table && one.recordId === edit.id && fields.includes(one.field),
+    );
     if (!open) return false;
-    this.set({ clashes: this.state.clashes.map((one) => (one === open ? { ...one, mine: edit.fields[one.field] } : one)) });
+    this.set({
+      clashes: this.state.clashes.map((one) => (one === open ? { ...one, mine: edit.fields[one.field] } : one)),
+    });
     this.kept.changed();
     return true;
   }
@@ -368,7 +389,12 @@ export class CourseStore {
     if (this.confirmed.text[lessonId]) return;
     const response = await fetch(`/api/course/${this.courseId}/text/${lessonId}`).catch(() => null);
     if (!response?.ok)
-      return this.set({ problem: { code: 'unreachable', sentence: 'The text of this lesson could not be loaded. Check the connection and open it again.' } });
+      return this.set({
+        problem: {
+          code: 'unreachable',
+          sentence: 'The text of this lesson could not be loaded. Check the connection and open it again.',
+        },
+      });
     const text = (await response.json()) as LessonText;
     this.confirmed = { ...this.confirmed, text: { ...this.confirmed.text, [lessonId]: text } };
     this.show();
@@ -418,10 +444,15 @@ export class CourseStore {
   };
 }
 
-const sameFields = (a: SetEdit, b: SetEdit) => a.table === b.table && a.id === b.id && Object.keys(a.fields).join() === Object.keys(b.fields).join();
+const sameFields = (a: SetEdit, b: SetEdit) =>
+  a.table === b.table && a.id === b.id && Object.keys(a.fields).join() === Object.keys(b.fields).join();
 
 /** The fields that an edit changes, as they were before it. */
 function begunFrom(edit: SetEdit, changes: readonly Change[]): { [field: string]: unknown } {
   const own = changes.find((change) => change.table === edit.table && change.id === edit.id);
-  return Object.fromEntries(Object.keys(edit.fields).flatMap((field) => (own?.after && field in own.after ? [[field, own.before?.[field]]] : [])));
+  return Object.fromEntries(
+    Object.keys(edit.fields).flatMap((field) =>
+      own?.after && field in own.after ? [[field, own.before?.[field]]] : [],
+    ),
+  );
 }

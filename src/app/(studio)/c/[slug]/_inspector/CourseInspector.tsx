@@ -1,21 +1,34 @@
 'use client';
 import { Select, Switch } from '@mantine/core';
 import { IconBook } from '@tabler/icons-react';
-import { accents, type CourseSettings, type DoneRule, type LessonKind, lessonKindOf, lessonKinds, looks } from '@/core/outline';
+import {
+  accents,
+  type CourseSettings,
+  type DoneRule,
+  type LessonKind,
+  lessonKindOf,
+  lessonKinds,
+  looks,
+} from '@/core/outline';
 import { NumberField } from '@/ui/fields/fields';
 import { kinds } from '@/ui/tile/kinds';
 import { useCourse, useDesk } from '../_course/CourseProvider';
 import { doneNames } from './done-names';
 import styles from './inspector.module.css';
 
-const lookNames: Record<(typeof looks)[number], string> = { device: 'as each learner has chosen', light: 'light', dark: 'dark' };
+const lookNames: Record<(typeof looks)[number], string> = {
+  device: 'as each learner has chosen',
+  light: 'light',
+  dark: 'dark',
+};
 
 /** What holds for the whole course, unless a lesson differs. */
 export function CourseInspector() {
   const { store } = useDesk();
   const course = useCourse();
   const { settings } = course;
-  const set = (part: Partial<CourseSettings>) => store.edit({ do: 'set', table: 'course', id: course.id, fields: { settings: { ...settings, ...part } } });
+  const set = (part: Partial<CourseSettings>) =>
+    store.edit({ do: 'set', table: 'course', id: course.id, fields: { settings: { ...settings, ...part } } });
   const setDone = (kind: LessonKind, rule: DoneRule | null) => {
     const { [kind]: _old, ...others } = settings.done;
     set({ done: rule ? { ...others, [kind]: rule } : others });
@@ -51,8 +64,16 @@ export function CourseInspector() {
         checked={settings.foldsDescription}
         onChange={(event) => set({ foldsDescription: event.currentTarget.checked })}
       />
-      <Switch label="After a film, the next lesson by itself" checked={settings.goesOn} onChange={(event) => set({ goesOn: event.currentTarget.checked })} />
-      <Switch label="Documents may be downloaded" checked={settings.downloads} onChange={(event) => set({ downloads: event.currentTarget.checked })} />
+      <Switch
+        label="After a film, the next lesson by itself"
+        checked={settings.goesOn}
+        onChange={(event) => set({ goesOn: event.currentTarget.checked })}
+      />
+      <Switch
+        label="Documents may be downloaded"
+        checked={settings.downloads}
+        onChange={(event) => set({ downloads: event.currentTarget.checked })}
+      />
       <Switch
         label="Markers may look at it without enrolment"
         checked={settings.staffLook}
@@ -66,9 +87,14 @@ export function CourseInspector() {
             <Select
               label={kinds[kind].name}
               value={rule?.by ?? ''}
-              data={[{ value: '', label: 'the usual rule' }, ...lessonKindOf(kind).doneBy.map((by) => ({ value: by, label: doneNames[by] }))]}
+              data={[
+                { value: '', label: 'the usual rule' },
+                ...lessonKindOf(kind).doneBy.map((by) => ({ value: by, label: doneNames[by] })),
+              ]}
               allowDeselect={false}
-              onChange={(by) => setDone(kind, by ? (by === 'watched' ? { by, percent: 90 } : ({ by } as DoneRule)) : null)}
+              onChange={(by) =>
+                setDone(kind, by ? (by === 'watched' ? { by, percent: 90 } : ({ by } as DoneRule)) : null)
+              }
             />
             {rule?.by === 'watched' && (
               <NumberField
@@ -80,7 +106,9 @@ export function CourseInspector() {
                     do: 'set',
                     table: 'course',
                     id: course.id,
-                    fields: { settings: { ...settings, done: { ...settings.done, [kind]: { by: 'watched', percent } } } },
+                    fields: {
+                      settings: { ...settings, done: { ...settings.done, [kind]: { by: 'watched', percent } } },
+                    },
                   })
                 }
               />

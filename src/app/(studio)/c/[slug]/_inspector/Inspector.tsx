@@ -10,7 +10,9 @@ import { SectionInspector } from './SectionInspector';
 import { Trail } from './Trail';
 
 // Settings of the whole course are many fields, and seldom what a page is opened for.
-const CourseInspector = dynamic(() => import('./CourseInspector').then((module) => module.CourseInspector), { ssr: false });
+const CourseInspector = dynamic(() => import('./CourseInspector').then((module) => module.CourseInspector), {
+  ssr: false,
+});
 
 /** Everything about what is selected, and what stands in the way of the next edition. */
 export function Inspector() {

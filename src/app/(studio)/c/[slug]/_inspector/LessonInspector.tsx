@@ -3,7 +3,17 @@ import { Button, SegmentedControl, Select, Switch } from '@mantine/core';
 import { IconPencil } from '@tabler/icons-react';
 import dynamic from 'next/dynamic';
 import Link from 'next/link';
-import { type DoneRule, doneRuleOf, downloadsOf, isGraded, type Lesson, type LessonKind, type LessonState, lessonKindOf, lessonKinds } from '@/core/outline';
+import {
+  type DoneRule,
+  doneRuleOf,
+  downloadsOf,
+  isGraded,
+  type Lesson,
+  type LessonKind,
+  type LessonState,
+  lessonKindOf,
+  lessonKinds,
+} from '@/core/outline';
 import { NumberField, TextField } from '@/ui/fields/fields';
 import { kinds } from '@/ui/tile/kinds';
 import { Tile } from '@/ui/tile/Tile';
@@ -46,7 +56,12 @@ export function LessonInspector({ lesson }: { readonly lesson: Lesson }) {
         {tile && <Tile {...tile} />} {lesson.title}
       </h2>
       {facts.file && <MediaPart lesson={lesson} file={facts.file} />}
-      <Button component={Link} href={`/c/${head.slug}/build/${lesson.id}`} variant="default" leftSection={<IconPencil size={16} />}>
+      <Button
+        component={Link}
+        href={`/c/${head.slug}/build/${lesson.id}`}
+        variant="default"
+        leftSection={<IconPencil size={16} />}
+      >
         {facts.textName}: {words === 0 ? 'write it' : `${words} words`}
       </Button>
       {isGraded(lesson.kind) && (
@@ -62,7 +77,12 @@ export function LessonInspector({ lesson }: { readonly lesson: Lesson }) {
           data={lessonKinds.map((kind) => ({ value: kind, label: kinds[kind].name }))}
           onChange={(kind) => kind && set({ kind: kind as LessonKind })}
         />
-        <NumberField label="Minutes" value={lesson.minutes} empty={`${tile?.minutes ?? 0}, worked out`} onSave={(minutes) => set({ minutes })} />
+        <NumberField
+          label="Minutes"
+          value={lesson.minutes}
+          empty={`${tile?.minutes ?? 0}, worked out`}
+          onSave={(minutes) => set({ minutes })}
+        />
       </div>
       <div>
         <SegmentedControl
@@ -80,7 +100,13 @@ export function LessonInspector({ lesson }: { readonly lesson: Lesson }) {
         {lesson.state === 'planned' && <span className={styles.inherits}>Planned lessons are not published.</span>}
       </div>
       {lesson.state === 'planned' && <PlanPart lesson={lesson} />}
-      <OpeningField label="Opens" value={lesson.opens} inherits="with its section" zone={course.zone} onSave={(opens) => set({ opens })} />
+      <OpeningField
+        label="Opens"
+        value={lesson.opens}
+        inherits="with its section"
+        zone={course.zone}
+        onSave={(opens) => set({ opens })}
+      />
       {!lesson.opens && section && (
         <p className={styles.inherits}>
           From the section "{section.title}": {opens.get(lesson.id)}
@@ -91,20 +117,37 @@ export function LessonInspector({ lesson }: { readonly lesson: Lesson }) {
           label="Done when"
           value={done.from === 'lesson' ? done.value.by : ''}
           data={[
-            { value: '', label: `${doneText(doneRuleOf(course, { ...lesson, done: null }).value)}, ${done.from === 'usual' ? 'as usual' : 'from the course'}` },
+            {
+              value: '',
+              label: `${doneText(doneRuleOf(course, { ...lesson, done: null }).value)}, ${done.from === 'usual' ? 'as usual' : 'from the course'}`,
+            },
             ...facts.doneBy.map((by) => ({ value: by, label: doneNames[by] })),
           ]}
           allowDeselect={false}
           onChange={(by) => set({ done: by ? (by === 'watched' ? { by, percent: 90 } : ({ by } as DoneRule)) : null })}
         />
         {done.from === 'lesson' && done.value.by === 'watched' && (
-          <NumberField label="Share" unit="%" value={done.value.percent} onSave={(percent) => set({ done: { by: 'watched', percent: percent ?? 90 } })} />
+          <NumberField
+            label="Share"
+            unit="%"
+            value={done.value.percent}
+            onSave={(percent) => set({ done: { by: 'watched', percent: percent ?? 90 } })}
+          />
         )}
       </div>
       <NeedsField lesson={lesson} onSave={(needs) => set({ needs })} />
       <PictureField lesson={lesson} />
-      <TextField label="Password" description="Learners give it once. Empty asks for none." value={lesson.password} onSave={(password) => set({ password })} />
-      <Switch label="Required" checked={lesson.required} onChange={(event) => set({ required: event.currentTarget.checked })} />
+      <TextField
+        label="Password"
+        description="Learners give it once. Empty asks for none."
+        value={lesson.password}
+        onSave={(password) => set({ password })}
+      />
+      <Switch
+        label="Required"
+        checked={lesson.required}
+        onChange={(event) => set({ required: event.currentTarget.checked })}
+      />
       {facts.file?.downloads && (
         <Select
           label="Downloads"
@@ -119,7 +162,12 @@ export function LessonInspector({ lesson }: { readonly lesson: Lesson }) {
           onChange={(next) => set({ downloads: next === 'yes' ? true : next === 'no' ? false : null })}
         />
       )}
-      <TextField label="Teaser while it is closed" lines={2} value={lesson.teaser} onSave={(teaser) => set({ teaser })} />
+      <TextField
+        label="Teaser while it is closed"
+        lines={2}
+        value={lesson.teaser}
+        onSave={(teaser) => set({ teaser })}
+      />
       {lesson.state !== 'planned' && <PlanPart lesson={lesson} />}
       <RemoveButton lessons={[lesson.id]} label="Remove lesson" done={`"${lesson.title}" was removed.`} />
     </>

@@ -12,10 +12,17 @@ import styles from './inspector.module.css';
 import { RemoveButton } from './RemoveButton';
 
 /** The value all of them share, or null. */
-const shared = <T,>(values: readonly T[]): T | null => (values.every((value) => value === values[0]) ? (values[0] ?? null) : null);
+const shared = <T,>(values: readonly T[]): T | null =>
+  values.every((value) => value === values[0]) ? (values[0] ?? null) : null;
 
 /** Several lessons at once: what they share is shown, what is set is set on all of them. */
-export function ManyInspector({ sections, lessons }: { readonly sections: readonly string[]; readonly lessons: readonly Lesson[] }) {
+export function ManyInspector({
+  sections,
+  lessons,
+}: {
+  readonly sections: readonly string[];
+  readonly lessons: readonly Lesson[];
+}) {
   const { store, rows } = useDesk();
   const { together } = useOutlineActions();
   const ids = lessons.map((lesson) => lesson.id);
@@ -28,10 +35,17 @@ export function ManyInspector({ sections, lessons }: { readonly sections: readon
   const planned = lessons.filter((lesson) => lesson.state === 'planned');
   const begin = () => {
     const more = planned.reduce((total, lesson) => total + Math.max(0, lesson.mediums.length - 1), 0);
-    store.edit({ do: 'make-real', lessonIds: planned.map((lesson) => lesson.id), ids: Array.from({ length: more }, newId) });
+    store.edit({
+      do: 'make-real',
+      lessonIds: planned.map((lesson) => lesson.id),
+      ids: Array.from({ length: more }, newId),
+    });
     tellUndoable(store, `${counted(planned.length, 'lesson')} begun.`);
   };
-  const what = [sections.length > 0 ? counted(sections.length, 'section') : '', lessons.length > 0 ? counted(lessons.length, 'lesson') : '']
+  const what = [
+    sections.length > 0 ? counted(sections.length, 'section') : '',
+    lessons.length > 0 ? counted(lessons.length, 'lesson') : '',
+  ]
     .filter(Boolean)
     .join(' and ');
   return (
@@ -53,14 +67,18 @@ export function ManyInspector({ sections, lessons }: { readonly sections: readon
               { value: 'draft', label: 'Draft' },
               { value: 'ready', label: 'Ready' },
             ]}
-            onChange={(state) => state && setAll({ state: state as LessonState }, `${counted(lessons.length, 'lesson')} set to ${state}.`)}
+            onChange={(state) =>
+              state && setAll({ state: state as LessonState }, `${counted(lessons.length, 'lesson')} set to ${state}.`)
+            }
           />
           <Select
             label="Kind"
             placeholder="not all the same"
             value={shared(lessons.map((lesson) => lesson.kind))}
             data={lessonKinds.map((kind) => ({ value: kind, label: kinds[kind].name }))}
-            onChange={(kind) => kind && setAll({ kind: kind as LessonKind }, `${counted(lessons.length, 'lesson')}: kind set.`)}
+            onChange={(kind) =>
+              kind && setAll({ kind: kind as LessonKind }, `${counted(lessons.length, 'lesson')}: kind set.`)
+            }
           />
           <Select
             label="Required"
@@ -70,7 +88,10 @@ export function ManyInspector({ sections, lessons }: { readonly sections: readon
               { value: 'yes', label: 'yes' },
               { value: 'no', label: 'no' },
             ]}
-            onChange={(required) => required && setAll({ required: required === 'yes' }, `${counted(lessons.length, 'lesson')}: required set.`)}
+            onChange={(required) =>
+              required &&
+              setAll({ required: required === 'yes' }, `${counted(lessons.length, 'lesson')}: required set.`)
+            }
           />
           {planned.length > 0 && (
             <Button variant="default" onClick={begin}>

@@ -11,7 +11,8 @@ import { useDesk } from '../_course/CourseProvider';
 import styles from './inspector.module.css';
 
 const clock = (seconds: number) => `${Math.floor(seconds / 60)}:${String(Math.round(seconds % 60)).padStart(2, '0')}`;
-const sizeText = (bytes: number) => (bytes > 1_048_576 ? `${(bytes / 1_048_576).toFixed(1)} MB` : `${Math.ceil(bytes / 1024)} kB`);
+const sizeText = (bytes: number) =>
+  bytes > 1_048_576 ? `${(bytes / 1_048_576).toFixed(1)} MB` : `${Math.ceil(bytes / 1024)} kB`;
 
 /** The file of a lesson that shows one: dropped here, seen here, replaced here. */
 export function MediaPart({ lesson, file: kind }: { readonly lesson: Lesson; readonly file: LessonFile }) {
@@ -60,7 +61,8 @@ export function MediaPart({ lesson, file: kind }: { readonly lesson: Lesson; rea
           inputProps={{ 'aria-label': `Choose ${kind.called}` }}
         >
           <Text size="sm">
-            <IconUpload size={15} aria-hidden="true" /> {media ? 'Drop another file to replace it' : `Drop ${kind.called} here, or choose one`}
+            <IconUpload size={15} aria-hidden="true" />{' '}
+            {media ? 'Drop another file to replace it' : `Drop ${kind.called} here, or choose one`}
           </Text>
         </Dropzone>
       ) : (
@@ -79,7 +81,12 @@ export function MediaPart({ lesson, file: kind }: { readonly lesson: Lesson; rea
       {media && kind.captions && media.state === 'ready' && (
         <div className={styles.facts}>
           <span>captions: {media.captions.map((one) => one.language).join(', ') || 'none'}</span>
-          <FileButton accept=".vtt,text/vtt" onChange={(file) => send(file, { purpose: 'captions', mediaId: media.id, language: 'en', label: 'English' })}>
+          <FileButton
+            accept=".vtt,text/vtt"
+            onChange={(file) =>
+              send(file, { purpose: 'captions', mediaId: media.id, language: 'en', label: 'English' })
+            }
+          >
             {(props) => (
               <Button {...props} size="compact-xs" variant="default">
                 Add English captions

@@ -23,7 +23,12 @@ const fresh = (when: string, zone: string): OpeningRule | null => {
     case 'after-start':
       return { when: 'after-start', amount: 7, unit: 'days', at: '09:00' };
     case 'on-date':
-      return { when: 'on-date', date: new Date(Date.now() + 7 * 86_400_000).toISOString().slice(0, 10), at: '09:00', zone };
+      return {
+        when: 'on-date',
+        date: new Date(Date.now() + 7 * 86_400_000).toISOString().slice(0, 10),
+        at: '09:00',
+        zone,
+      };
     default:
       return null;
   }
@@ -53,14 +58,27 @@ export function OpeningField({ label, value, inherits, zone, onSave }: Props) {
       />
       {value?.when === 'after-start' && (
         <div className={styles.pair} style={{ gridTemplateColumns: '52px 1fr 124px' }}>
-          <NumberField label="After" value={value.amount} onSave={(amount) => save({ ...value, amount: amount ?? 0 })} />
+          <NumberField
+            label="After"
+            value={value.amount}
+            onSave={(amount) => save({ ...value, amount: amount ?? 0 })}
+          />
           <Select
             label="Unit"
             value={value.unit}
             data={['hours', 'days', 'weeks']}
-            onChange={(unit) => save({ ...value, unit: (unit ?? 'days') as typeof value.unit, at: unit === 'hours' ? null : value.at })}
+            onChange={(unit) =>
+              save({ ...value, unit: (unit ?? 'days') as typeof value.unit, at: unit === 'hours' ? null : value.at })
+            }
           />
-          {value.unit !== 'hours' && <TimeField label="At" value={value.at ?? ''} clearable onChange={(at) => save({ ...value, at: at || null })} />}
+          {value.unit !== 'hours' && (
+            <TimeField
+              label="At"
+              value={value.at ?? ''}
+              clearable
+              onChange={(at) => save({ ...value, at: at || null })}
+            />
+          )}
         </div>
       )}
       {value?.when === 'on-date' && (

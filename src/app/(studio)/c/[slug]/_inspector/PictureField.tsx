@@ -16,7 +16,8 @@ export function PictureField({ lesson }: { readonly lesson: Lesson }) {
   const [progress, setProgress] = useState<number | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const picture = lesson.pictureId ? state.media.get(lesson.pictureId) : undefined;
-  const set = (pictureId: string | null) => store.edit({ do: 'set', table: 'lesson', id: lesson.id, fields: { pictureId } });
+  const set = (pictureId: string | null) =>
+    store.edit({ do: 'set', table: 'lesson', id: lesson.id, fields: { pictureId } });
   const take = async (file: File | null) => {
     if (!file) return;
     setProblem(null);
@@ -29,7 +30,9 @@ export function PictureField({ lesson }: { readonly lesson: Lesson }) {
   };
   const describe = (alt: string) => {
     if (!lesson.pictureId) return ok(null);
-    act('media.describe', { mediaId: lesson.pictureId, alt }).then((told) => (told.ok ? store.refreshMedia() : setProblem(told.problem.sentence)));
+    act('media.describe', { mediaId: lesson.pictureId, alt }).then((told) =>
+      told.ok ? store.refreshMedia() : setProblem(told.problem.sentence),
+    );
     return ok(null);
   };
   return (
@@ -48,7 +51,12 @@ export function PictureField({ lesson }: { readonly lesson: Lesson }) {
         <div className={styles.facts}>
           <FileButton accept="image/*" onChange={take}>
             {(props) => (
-              <Button {...props} size="compact-sm" variant="default" leftSection={<IconPhoto size={15} stroke={1.75} />}>
+              <Button
+                {...props}
+                size="compact-sm"
+                variant="default"
+                leftSection={<IconPhoto size={15} stroke={1.75} />}
+              >
                 {picture ? 'Another picture' : 'Picture above the lesson'}
               </Button>
             )}

@@ -15,14 +15,27 @@ export function PlanPart({ lesson }: { readonly lesson: Lesson }) {
   const begin = () => {
     const others = lesson.mediums.slice(1);
     const done = store.edit({ do: 'make-real', lessonIds: [lesson.id], ids: others.map(() => newId()) });
-    if (done.ok) tellUndoable(store, others.length > 0 ? `Begun as ${others.length + 1} lessons, one for each medium.` : `"${lesson.title}" is begun.`);
+    if (done.ok)
+      tellUndoable(
+        store,
+        others.length > 0
+          ? `Begun as ${others.length + 1} lessons, one for each medium.`
+          : `"${lesson.title}" is begun.`,
+      );
   };
   return (
     <>
-      <TextField label="Question it answers" value={lesson.asks} onSave={(asks) => set({ asks })} placeholder="How long does it take?" />
+      <TextField
+        label="Question it answers"
+        value={lesson.asks}
+        onSave={(asks) => set({ asks })}
+        placeholder="How long does it take?"
+      />
       <MultiSelect
         label="Made as"
-        description={lesson.state === 'planned' && lesson.mediums.length > 1 ? 'Begun, it becomes a lesson for each.' : undefined}
+        description={
+          lesson.state === 'planned' && lesson.mediums.length > 1 ? 'Begun, it becomes a lesson for each.' : undefined
+        }
         data={mediums.map((one) => ({ value: one, label: mediumNames[one] }))}
         value={[...lesson.mediums]}
         onChange={(chosen) => set({ mediums: chosen as Medium[] })}

@@ -44,7 +44,11 @@ export function ReadinessList() {
         {findings.slice(0, all ? undefined : shown).map((finding) => (
           <li key={`${finding.rule}/${finding.place.id}/${finding.sentence}`}>
             <button type="button" className={styles.finding} data-level={finding.level} onClick={() => go(finding)}>
-              {finding.level === 'settle' ? <IconAlertSquare size={16} aria-label="To settle" /> : <IconAlertTriangle size={16} aria-label="Worth a look" />}
+              {finding.level === 'settle' ? (
+                <IconAlertSquare size={16} aria-label="To settle" />
+              ) : (
+                <IconAlertTriangle size={16} aria-label="Worth a look" />
+              )}
               <span>{finding.sentence}</span>
             </button>
             {finding.fix && (

@@ -5,7 +5,12 @@ import { useDesk } from '../_course/CourseProvider';
 import { tellUndoable } from '../_course/undo-notice';
 import { useOutlineActions } from '../build/actions';
 
-type Props = { readonly sections?: readonly string[]; readonly lessons?: readonly string[]; readonly label: string; readonly done: string };
+type Props = {
+  readonly sections?: readonly string[];
+  readonly lessons?: readonly string[];
+  readonly label: string;
+  readonly done: string;
+};
 
 /** Removes at once, and offers to take it back. */
 export function RemoveButton({ sections = [], lessons = [], label, done }: Props) {
@@ -16,7 +21,13 @@ export function RemoveButton({ sections = [], lessons = [], label, done }: Props
     tellUndoable(store, done);
   };
   return (
-    <Button variant="subtle" color="brick" size="compact-sm" leftSection={<IconTrash size={15} stroke={1.75} />} onClick={take}>
+    <Button
+      variant="subtle"
+      color="brick"
+      size="compact-sm"
+      leftSection={<IconTrash size={15} stroke={1.75} />}
+      onClick={take}
+    >
       {label}
     </Button>
   );

@@ -8,4 +8,5 @@ export const doneNames: Record<DoneRule['by'], string> = {
   passed: 'it was passed',
 };
 
-export const doneText = (rule: DoneRule): string => (rule.by === 'watched' ? `${rule.percent} % was watched` : doneNames[rule.by]);
+export const doneText = (rule: DoneRule): string =>
+  rule.by === 'watched' ? `${rule.percent} % was watched` : doneNames[rule.by];

@@ -18,7 +18,12 @@ export function AssessInspector({ lesson }: { readonly lesson: Lesson | null }) 
       {lesson && (
         <>
           <h2 className={inspector.title}>{lesson.title}</h2>
-          <Button component={Link} href={`/c/${head.slug}/build/${lesson.id}`} variant="default" leftSection={<IconPencil size={16} />}>
+          <Button
+            component={Link}
+            href={`/c/${head.slug}/build/${lesson.id}`}
+            variant="default"
+            leftSection={<IconPencil size={16} />}
+          >
             {lessonKindOf(lesson.kind).textName}: {lesson.written.words} words
           </Button>
           <Weight lesson={lesson} />
@@ -45,15 +50,32 @@ function Weight({ lesson }: { readonly lesson: Lesson }) {
 
 function QuizFields({ lesson, settings }: { readonly lesson: Lesson; readonly settings: QuizSettings }) {
   const { store } = useDesk();
-  const set = (part: Partial<QuizSettings>) => store.edit({ do: 'set', table: 'lesson', id: lesson.id, fields: { quiz: { ...settings, ...part } } });
+  const set = (part: Partial<QuizSettings>) =>
+    store.edit({ do: 'set', table: 'lesson', id: lesson.id, fields: { quiz: { ...settings, ...part } } });
   return (
     <>
       <div className={inspector.pair}>
-        <NumberField label="Pass mark" unit="%" value={settings.passPercent} onSave={(passPercent) => set({ passPercent: passPercent ?? 0 })} />
-        <NumberField label="Time limit" unit="min" value={settings.minutes} empty="none" onSave={(minutes) => set({ minutes })} />
+        <NumberField
+          label="Pass mark"
+          unit="%"
+          value={settings.passPercent}
+          onSave={(passPercent) => set({ passPercent: passPercent ?? 0 })}
+        />
+        <NumberField
+          label="Time limit"
+          unit="min"
+          value={settings.minutes}
+          empty="none"
+          onSave={(minutes) => set({ minutes })}
+        />
       </div>
       <div className={inspector.pair}>
-        <NumberField label="Attempts" value={settings.attempts} empty="any number" onSave={(attempts) => set({ attempts })} />
+        <NumberField
+          label="Attempts"
+          value={settings.attempts}
+          empty="any number"
+          onSave={(attempts) => set({ attempts })}
+        />
         <Select
           label="Which counts"
           value={settings.counts}
@@ -97,17 +119,43 @@ function AssignmentFields({ lesson, settings }: { readonly lesson: Lesson; reado
   return (
     <>
       <div className={inspector.pair}>
-        <NumberField label="Points" value={settings.points} scale={1000} onSave={(points) => set({ points: points ?? 0 })} />
-        <NumberField label="Pass mark" unit="points" value={settings.passPoints} scale={1000} onSave={(passPoints) => set({ passPoints: passPoints ?? 0 })} />
+        <NumberField
+          label="Points"
+          value={settings.points}
+          scale={1000}
+          onSave={(points) => set({ points: points ?? 0 })}
+        />
+        <NumberField
+          label="Pass mark"
+          unit="points"
+          value={settings.passPoints}
+          scale={1000}
+          onSave={(passPoints) => set({ passPoints: passPoints ?? 0 })}
+        />
       </div>
-      <Switch label="Takes a text" checked={settings.takesText} onChange={(event) => set({ takesText: event.currentTarget.checked })} />
+      <Switch
+        label="Takes a text"
+        checked={settings.takesText}
+        onChange={(event) => set({ takesText: event.currentTarget.checked })}
+      />
       <div className={inspector.pair}>
         <NumberField label="Files, at most" value={settings.files} onSave={(files) => set({ files: files ?? 0 })} />
         {settings.files > 0 && (
-          <NumberField label="Each at most" unit="MB" value={settings.megabytes} onSave={(megabytes) => set({ megabytes: megabytes ?? 0 })} />
+          <NumberField
+            label="Each at most"
+            unit="MB"
+            value={settings.megabytes}
+            onSave={(megabytes) => set({ megabytes: megabytes ?? 0 })}
+          />
         )}
       </div>
-      <OpeningField label="Due" value={settings.due} inherits="not at all" zone={course.zone} onSave={(due) => set({ due })} />
+      <OpeningField
+        label="Due"
+        value={settings.due}
+        inherits="not at all"
+        zone={course.zone}
+        onSave={(due) => set({ due })}
+      />
       {settings.due && (
         <Switch
           label="Late work is taken, and marked as late"
@@ -115,7 +163,12 @@ function AssignmentFields({ lesson, settings }: { readonly lesson: Lesson; reado
           onChange={(event) => set({ takesLate: event.currentTarget.checked })}
         />
       )}
-      <NumberField label="May be handed in" unit="times" value={settings.attempts} onSave={(attempts) => set({ attempts: attempts ?? 1 })} />
+      <NumberField
+        label="May be handed in"
+        unit="times"
+        value={settings.attempts}
+        onSave={(attempts) => set({ attempts: attempts ?? 1 })}
+      />
     </>
   );
 }

@@ -13,7 +13,9 @@ import { makingOf } from './kinds';
 export function QuestionCard({ question, number }: { readonly question: Question; readonly number: number }) {
   const { store, state } = useDesk();
   const outcomes = outcomesOf(state.outline);
-  const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition } = useSortable({ id: question.id });
+  const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition } = useSortable({
+    id: question.id,
+  });
   const set = (fields: Partial<Question>) => store.edit({ do: 'set', table: 'question', id: question.id, fields });
   const Part = makingOf(question.kind);
   return (
@@ -24,14 +26,26 @@ export function QuestionCard({ question, number }: { readonly question: Question
       aria-label={`Question ${number}`}
     >
       <header className={styles.questionHead}>
-        <button type="button" ref={setActivatorNodeRef} className={styles.grip} {...attributes} {...listeners} aria-label={`Move question ${number}`}>
+        <button
+          type="button"
+          ref={setActivatorNodeRef}
+          className={styles.grip}
+          {...attributes}
+          {...listeners}
+          aria-label={`Move question ${number}`}
+        >
           <IconGripVertical size={16} />
         </button>
         <b>Question {number}</b>
         <span className={styles.quiet}>{kindOf(question.kind).title}</span>
         <span className={styles.spring} />
         <div className={styles.points}>
-          <NumberField label="Points" value={question.points} scale={1000} onSave={(points) => set({ points: points ?? 0 })} />
+          <NumberField
+            label="Points"
+            value={question.points}
+            scale={1000}
+            onSave={(points) => set({ points: points ?? 0 })}
+          />
         </div>
         <ActionIcon
           variant="subtle"
@@ -54,8 +68,18 @@ export function QuestionCard({ question, number }: { readonly question: Question
         />
       )}
       <div className={styles.two}>
-        <TextField label="Said when it is right" lines={2} value={question.feedbackRight} onSave={(feedbackRight) => set({ feedbackRight })} />
-        <TextField label="Said when it is not" lines={2} value={question.feedbackWrong} onSave={(feedbackWrong) => set({ feedbackWrong })} />
+        <TextField
+          label="Said when it is right"
+          lines={2}
+          value={question.feedbackRight}
+          onSave={(feedbackRight) => set({ feedbackRight })}
+        />
+        <TextField
+          label="Said when it is not"
+          lines={2}
+          value={question.feedbackWrong}
+          onSave={(feedbackWrong) => set({ feedbackWrong })}
+        />
       </div>
     </section>
   );

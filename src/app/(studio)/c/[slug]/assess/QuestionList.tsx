@@ -19,7 +19,9 @@ export function QuestionList({ lesson }: { readonly lesson: Lesson }) {
   );
   return (
     <>
-      {questions.length === 0 && <p className={styles.none}>This quiz asks nothing yet. Begin with one of the kinds below.</p>}
+      {questions.length === 0 && (
+        <p className={styles.none}>This quiz asks nothing yet. Begin with one of the kinds below.</p>
+      )}
       <DndContext
         id="questions"
         sensors={sensors}
@@ -28,7 +30,11 @@ export function QuestionList({ lesson }: { readonly lesson: Lesson }) {
           if (!over || over.id === active.id) return;
           const ids = questions.map((question) => question.id);
           const [from, to] = [ids.indexOf(String(active.id)), ids.indexOf(String(over.id))];
-          store.edit({ do: 'move-question', id: String(active.id), before: (to > from ? ids[to + 1] : ids[to]) ?? null });
+          store.edit({
+            do: 'move-question',
+            id: String(active.id),
+            before: (to > from ? ids[to + 1] : ids[to]) ?? null,
+          });
         }}
       >
         <SortableContext items={questions.map((question) => question.id)} strategy={verticalListSortingStrategy}>

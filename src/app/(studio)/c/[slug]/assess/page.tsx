@@ -15,8 +15,14 @@ import { QuestionList } from './QuestionList';
 export default function AssessPage() {
   const { rows, state, store } = useDesk();
   const graded = rows.flatMap((row) => row.tiles).filter((tile) => isGraded(tile.kind));
-  const points = (lesson: Lesson) => lessonKindOf(lesson.kind).fullPoints(lesson, questionsOf(state.outline, lesson.id));
-  const items = graded.map(({ lesson }) => ({ id: lesson.id, title: lesson.title, weight: lesson.weight, of: points(lesson) }));
+  const points = (lesson: Lesson) =>
+    lessonKindOf(lesson.kind).fullPoints(lesson, questionsOf(state.outline, lesson.id));
+  const items = graded.map(({ lesson }) => ({
+    id: lesson.id,
+    title: lesson.title,
+    weight: lesson.weight,
+    of: points(lesson),
+  }));
   const selected = graded.find((tile) => tile.lesson.id === state.selection?.id) ?? graded[0];
   return (
     <Workbench inspector={<AssessInspector lesson={selected?.lesson ?? null} />}>
@@ -26,7 +32,9 @@ export default function AssessPage() {
             <b>Assessed</b>
             <SavedMark />
           </div>
-          {graded.length === 0 && <p className={styles.quiet}>Nothing is assessed yet. Make a quiz or an assignment in Build.</p>}
+          {graded.length === 0 && (
+            <p className={styles.quiet}>Nothing is assessed yet. Make a quiz or an assignment in Build.</p>
+          )}
           {graded.map((tile, i) => {
             const item = items[i];
             return (
@@ -71,7 +79,9 @@ function AssignmentPaper({ lesson }: { readonly lesson: Lesson }) {
   return (
     <div className={styles.question}>
       <h2>{lesson.title}</h2>
-      <p className={styles.task}>{text ? plainText(text.content) || 'What is to be done has not been written yet.' : 'Loading…'}</p>
+      <p className={styles.task}>
+        {text ? plainText(text.content) || 'What is to be done has not been written yet.' : 'Loading…'}
+      </p>
     </div>
   );
 }

@@ -13,7 +13,12 @@ import { SavedMark } from '../build/Toolbar';
 import styles from './award.module.css';
 import { Sheet } from './Sheet';
 
-type Fit = { readonly name: string; readonly size: number; readonly problems: readonly string[]; readonly lines: Drawn['texts'] };
+type Fit = {
+  readonly name: string;
+  readonly size: number;
+  readonly problems: readonly string[];
+  readonly lines: Drawn['texts'];
+};
 type Answer = {
   readonly sample: Drawn;
   readonly fits: readonly Fit[];
@@ -22,7 +27,8 @@ type Answer = {
   readonly misfits: readonly { readonly name: string; readonly problem: string }[];
 };
 
-const choices = (names: Record<string, { readonly name: string }>) => Object.entries(names).map(([value, { name }]) => ({ value, label: name }));
+const choices = (names: Record<string, { readonly name: string }>) =>
+  Object.entries(names).map(([value, { name }]) => ({ value, label: name }));
 
 /** The certificate of the course: its design seen as it will be printed, and when it is awarded. */
 export default function AwardPage() {
@@ -30,7 +36,8 @@ export default function AwardPage() {
   const { id, award } = useCourse();
   const [answer, setAnswer] = useState<Answer | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
-  const set = (part: Partial<AwardSettings>) => store.edit({ do: 'set', table: 'course', id, fields: { award: { ...award, ...part } } });
+  const set = (part: Partial<AwardSettings>) =>
+    store.edit({ do: 'set', table: 'course', id, fields: { award: { ...award, ...part } } });
 
   useEffect(() => {
     let current = true;
@@ -53,9 +60,21 @@ export default function AwardPage() {
       inspector={
         <div className={inspector.inspector}>
           <h2 className={inspector.title}>Certificate</h2>
-          <Switch label="This course awards a certificate" checked={award.on} onChange={(event) => set({ on: event.currentTarget.checked })} />
-          <p className={inspector.inherits}>It is issued as soon as the course is complete and the grade below is reached.</p>
-          <NumberField label="Course grade of at least" unit="%" value={award.minPercent} empty="no grade asked" onSave={(minPercent) => set({ minPercent })} />
+          <Switch
+            label="This course awards a certificate"
+            checked={award.on}
+            onChange={(event) => set({ on: event.currentTarget.checked })}
+          />
+          <p className={inspector.inherits}>
+            It is issued as soon as the course is complete and the grade below is reached.
+          </p>
+          <NumberField
+            label="Course grade of at least"
+            unit="%"
+            value={award.minPercent}
+            empty="no grade asked"
+            onSave={(minPercent) => set({ minPercent })}
+          />
           <TextField
             label="Number begins with"
             value={award.prefix}
@@ -69,11 +88,25 @@ export default function AwardPage() {
             <TextField label="Signed by" value={award.signer} onSave={(signer) => set({ signer })} />
             <TextField label="As" value={award.signerRole} onSave={(signerRole) => set({ signerRole })} />
           </div>
-          <Switch label="Shows the course grade" checked={award.showsGrade} onChange={(event) => set({ showsGrade: event.currentTarget.checked })} />
+          <Switch
+            label="Shows the course grade"
+            checked={award.showsGrade}
+            onChange={(event) => set({ showsGrade: event.currentTarget.checked })}
+          />
           <h2 className={inspector.title}>Look</h2>
           <div className={inspector.pair}>
-            <Select label="Frame" value={award.frame} data={choices(inks)} onChange={(frame) => frame && set({ frame: frame as AwardSettings['frame'] })} />
-            <Select label="Ink" value={award.ink} data={choices(inks)} onChange={(ink) => ink && set({ ink: ink as AwardSettings['ink'] })} />
+            <Select
+              label="Frame"
+              value={award.frame}
+              data={choices(inks)}
+              onChange={(frame) => frame && set({ frame: frame as AwardSettings['frame'] })}
+            />
+            <Select
+              label="Ink"
+              value={award.ink}
+              data={choices(inks)}
+              onChange={(ink) => ink && set({ ink: ink as AwardSettings['ink'] })}
+            />
           </div>
           <Select
             label="Typeface of the name"
@@ -82,8 +115,18 @@ export default function AwardPage() {
             onChange={(nameFace) => nameFace && set({ nameFace: nameFace as AwardSettings['nameFace'] })}
           />
           <div className={inspector.pair}>
-            <NumberField label="Largest size" unit="pt" value={award.nameLargest} onSave={(nameLargest) => set({ nameLargest: nameLargest ?? 0 })} />
-            <NumberField label="Never below" unit="pt" value={award.nameSmallest} onSave={(nameSmallest) => set({ nameSmallest: nameSmallest ?? 0 })} />
+            <NumberField
+              label="Largest size"
+              unit="pt"
+              value={award.nameLargest}
+              onSave={(nameLargest) => set({ nameLargest: nameLargest ?? 0 })}
+            />
+            <NumberField
+              label="Never below"
+              unit="pt"
+              value={award.nameSmallest}
+              onSave={(nameSmallest) => set({ nameSmallest: nameSmallest ?? 0 })}
+            />
           </div>
           <p className={inspector.inherits}>A name that is too long shrinks, then goes on two lines.</p>
         </div>
@@ -106,7 +149,10 @@ export default function AwardPage() {
           </p>
         )}
         {answer ? (
-          <Sheet drawn={answer.sample} label={`The certificate as it will be printed, with a sample name: ${award.heading}`} />
+          <Sheet
+            drawn={answer.sample}
+            label={`The certificate as it will be printed, with a sample name: ${award.heading}`}
+          />
         ) : (
           <Skeleton className={styles.waiting} aria-label="The certificate is being set" role="status" />
         )}
@@ -114,7 +160,8 @@ export default function AwardPage() {
       <section className={styles.strip} aria-label="Does every name fit?">
         <p className={styles.stripHead}>
           <span>
-            <b>Does every name fit?</b> <span className={styles.quiet}>hard names, the longest on the roll, and everybody else on it</span>
+            <b>Does every name fit?</b>{' '}
+            <span className={styles.quiet}>hard names, the longest on the roll, and everybody else on it</span>
           </span>
           {answer &&
             (misfits.length === 0 ? (
@@ -123,7 +170,8 @@ export default function AwardPage() {
               </span>
             ) : (
               <span className={styles.bad}>
-                <IconAlertTriangle size={14} aria-hidden="true" /> {misfits.length} {misfits.length === 1 ? 'does' : 'do'} not fit
+                <IconAlertTriangle size={14} aria-hidden="true" /> {misfits.length}{' '}
+                {misfits.length === 1 ? 'does' : 'do'} not fit
               </span>
             ))}
         </p>
@@ -131,7 +179,8 @@ export default function AwardPage() {
           <div className={styles.misfits} role="alert">
             <p>
               <b>
-                {answer.misfits.length} of {answer.rollCount} on the roll {answer.misfits.length === 1 ? 'does' : 'do'} not fit
+                {answer.misfits.length} of {answer.rollCount} on the roll {answer.misfits.length === 1 ? 'does' : 'do'}{' '}
+                not fit
               </b>{' '}
               and would be held back until the design or the name is changed:
             </p>
@@ -164,7 +213,13 @@ function NameStrip({ fit }: { readonly fit: Fit }) {
   const height = Math.max(...fit.lines.map((line) => line.y + line.size * 0.4)) - top;
   const middle = fit.lines[0]?.x ?? 0;
   return (
-    <svg viewBox={`${middle - 330} ${top} 660 ${height}`} width={width / 2} height={44} role="img" aria-label={fit.name}>
+    <svg
+      viewBox={`${middle - 330} ${top} 660 ${height}`}
+      width={width / 2}
+      height={44}
+      role="img"
+      aria-label={fit.name}
+    >
       {fit.lines.map((line) => (
         <path key={line.y} d={line.path} fill="var(--ink)" />
       ))}

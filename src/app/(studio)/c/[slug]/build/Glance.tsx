@@ -56,24 +56,51 @@ export function Glance() {
         <span className={styles.zoom}>
           {zoom === 'far' ? (
             <Tooltip label="All courses">
-              <ActionIcon component={Link} href="/courses" variant="subtle" color="gray" size="sm" aria-label="All courses">
+              <ActionIcon
+                component={Link}
+                href="/courses"
+                variant="subtle"
+                color="gray"
+                size="sm"
+                aria-label="All courses"
+              >
                 <IconZoomOut size={16} />
               </ActionIcon>
             </Tooltip>
           ) : (
             <Tooltip label="From further away">
-              <ActionIcon variant="subtle" color="gray" size="sm" aria-label="Look from further away" onClick={() => step(-1)}>
+              <ActionIcon
+                variant="subtle"
+                color="gray"
+                size="sm"
+                aria-label="Look from further away"
+                onClick={() => step(-1)}
+              >
                 <IconZoomOut size={16} />
               </ActionIcon>
             </Tooltip>
           )}
           <Tooltip label="From nearer, with titles">
-            <ActionIcon variant="subtle" color="gray" size="sm" aria-label="Look from nearer" disabled={zoom === 'near'} onClick={() => step(1)}>
+            <ActionIcon
+              variant="subtle"
+              color="gray"
+              size="sm"
+              aria-label="Look from nearer"
+              disabled={zoom === 'near'}
+              onClick={() => step(1)}
+            >
               <IconZoomIn size={16} />
             </ActionIcon>
           </Tooltip>
           <Tooltip label="The whole map, to print">
-            <ActionIcon component={Link} href={`/c/${head.slug}/build/map`} variant="subtle" color="gray" size="sm" aria-label="The whole map, to print">
+            <ActionIcon
+              component={Link}
+              href={`/c/${head.slug}/build/map`}
+              variant="subtle"
+              color="gray"
+              size="sm"
+              aria-label="The whole map, to print"
+            >
               <IconPrinter size={16} />
             </ActionIcon>
           </Tooltip>
@@ -81,7 +108,17 @@ export function Glance() {
         <span className={styles.spring} />
         <TileLegend />
       </div>
-      {rows.length > 0 && <TileMap rows={shown} boxed zoom={zoom} selected={state.marked} onSelect={select} onMove={move} onSection={focusOn} />}
+      {rows.length > 0 && (
+        <TileMap
+          rows={shown}
+          boxed
+          zoom={zoom}
+          selected={state.marked}
+          onSelect={select}
+          onMove={move}
+          onSection={focusOn}
+        />
+      )}
     </section>
   );
 }

@@ -65,7 +65,11 @@ export const OutlineRow = memo(function OutlineRow(props: Props) {
   );
 });
 
-function SectionCells({ facts, renaming, handlers }: Props & { readonly facts: Extract<RowFacts, { table: 'section' }> }) {
+function SectionCells({
+  facts,
+  renaming,
+  handlers,
+}: Props & { readonly facts: Extract<RowFacts, { table: 'section' }> }) {
   const { row, folded } = facts;
   const Chevron = folded ? IconChevronRight : IconChevronDown;
   return (
@@ -84,7 +88,13 @@ function SectionCells({ facts, renaming, handlers }: Props & { readonly facts: E
       </button>
       <b className={styles.sectionNumber}>{row.number}</b>
       {renaming ? (
-        <Rename table="section" id={row.section.id} title={row.section.title} isNew={renaming.isNew} onDone={(next) => handlers.renamed(facts.id, next)} />
+        <Rename
+          table="section"
+          id={row.section.id}
+          title={row.section.title}
+          isNew={renaming.isNew}
+          onDone={(next) => handlers.renamed(facts.id, next)}
+        />
       ) : (
         <b className={styles.name}>{row.section.title}</b>
       )}
@@ -96,7 +106,12 @@ function SectionCells({ facts, renaming, handlers }: Props & { readonly facts: E
   );
 }
 
-function LessonCells({ facts, renaming, opens, handlers }: Props & { readonly facts: Extract<RowFacts, { table: 'lesson' }> }) {
+function LessonCells({
+  facts,
+  renaming,
+  opens,
+  handlers,
+}: Props & { readonly facts: Extract<RowFacts, { table: 'lesson' }> }) {
   const { tile } = facts;
   const Clock = opens === 'at start' ? IconLockOpen : IconClock;
   return (
@@ -104,7 +119,13 @@ function LessonCells({ facts, renaming, opens, handlers }: Props & { readonly fa
       <span className={styles.number}>{tile.number}</span>
       <Tile {...tile} />
       {renaming ? (
-        <Rename table="lesson" id={tile.lesson.id} title={tile.lesson.title} isNew={renaming.isNew} onDone={(next) => handlers.renamed(facts.id, next)} />
+        <Rename
+          table="lesson"
+          id={tile.lesson.id}
+          title={tile.lesson.title}
+          isNew={renaming.isNew}
+          onDone={(next) => handlers.renamed(facts.id, next)}
+        />
       ) : (
         <span className={styles.name}>
           {tile.lesson.title}

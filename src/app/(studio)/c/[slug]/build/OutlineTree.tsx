@@ -68,7 +68,10 @@ export function OutlineTree({ query, goTo, onFind }: Props) {
     scrollMargin: top,
     scrollPaddingStart: 60,
     // The line with the focus stays, wherever the page is scrolled to.
-    rangeExtractor: (range) => [...new Set([...defaultRangeExtractor(range), ...(focusAt < visible.length ? [focusAt] : [])])].sort((a, b) => a - b),
+    rangeExtractor: (range) =>
+      [...new Set([...defaultRangeExtractor(range), ...(focusAt < visible.length ? [focusAt] : [])])].sort(
+        (a, b) => a - b,
+      ),
   });
   // Heights follow from what each line is; at first they are right already.
   const measured = useRef(visible);
@@ -121,8 +124,12 @@ export function OutlineTree({ query, goTo, onFind }: Props) {
   const addFirst = useRef(add);
   addFirst.current = add;
   const selectAll = (facts: RowFacts) => {
-    const inSection = visible.filter((one) => one.table === 'lesson' && one.section.id === sectionIdOf(facts)).map((one) => one.id);
-    const all = inSection.every((id) => state.marked.has(id)) ? visible.filter((one) => one.table === 'lesson').map((one) => one.id) : inSection;
+    const inSection = visible
+      .filter((one) => one.table === 'lesson' && one.section.id === sectionIdOf(facts))
+      .map((one) => one.id);
+    const all = inSection.every((id) => state.marked.has(id))
+      ? visible.filter((one) => one.table === 'lesson').map((one) => one.id)
+      : inSection;
     const first = visible.find((one) => one.id === (all.includes(facts.id) ? facts.id : all[0]));
     if (first) {
       store.select({ table: first.table, id: first.id }, all);
@@ -225,7 +232,9 @@ export function OutlineTree({ query, goTo, onFind }: Props) {
       setRenaming(null);
       if (next === 'nothing') {
         const { outline } = store.get();
-        const left = actions.remove(outline.section[id] ? { sections: [id], lessons: [] } : { sections: [], lessons: [id] });
+        const left = actions.remove(
+          outline.section[id] ? { sections: [id], lessons: [] } : { sections: [], lessons: [id] },
+        );
         if (left) focus(left.id);
       } else if (next === 'another') add();
       else focus(id);
@@ -307,7 +316,9 @@ export function OutlineTree({ query, goTo, onFind }: Props) {
             />
           );
         })}
-        {slot && <div className={styles.slot} data-table={lifted?.table} style={{ top: slot.line }} aria-hidden="true" />}
+        {slot && (
+          <div className={styles.slot} data-table={lifted?.table} style={{ top: slot.line }} aria-hidden="true" />
+        )}
       </TreeGround>
       {visible.length === 0 && <p className={styles.nothing}>Nothing in this outline is called that.</p>}
       <p className="visually-hidden" role="status" aria-live="assertive">
@@ -315,7 +326,9 @@ export function OutlineTree({ query, goTo, onFind }: Props) {
       </p>
       <DragOverlay dropAnimation={null}>
         {dragging && lifted && (
-          <div className={styles.carried}>{lifted.ids.length === 1 ? titleOfRow(visible, lifted.ids[0]) : `${lifted.ids.length} ${lifted.table}s`}</div>
+          <div className={styles.carried}>
+            {lifted.ids.length === 1 ? titleOfRow(visible, lifted.ids[0]) : `${lifted.ids.length} ${lifted.table}s`}
+          </div>
         )}
       </DragOverlay>
     </DndContext>
@@ -328,7 +341,12 @@ const titleOfRow = (visible: readonly RowFacts[], id: string | undefined) => {
 };
 
 /** The places are told by the outline itself, which knows their names. */
-const silent = { onDragStart: () => undefined, onDragOver: () => undefined, onDragEnd: () => undefined, onDragCancel: () => undefined };
+const silent = {
+  onDragStart: () => undefined,
+  onDragOver: () => undefined,
+  onDragEnd: () => undefined,
+  onDragCancel: () => undefined,
+};
 
 type GroundProps = {
   readonly tree: RefObject<HTMLDivElement | null>;

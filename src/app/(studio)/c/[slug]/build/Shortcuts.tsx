@@ -42,7 +42,12 @@ export function Shortcuts() {
           <IconKeyboard size={18} />
         </ActionIcon>
       </Tooltip>
-      <Modal opened={opened} onClose={() => setOpened(false)} title={<b>Keys of the outline</b>} closeButtonProps={{ 'aria-label': 'Close' }}>
+      <Modal
+        opened={opened}
+        onClose={() => setOpened(false)}
+        title={<b>Keys of the outline</b>}
+        closeButtonProps={{ 'aria-label': 'Close' }}
+      >
         <dl className={styles.keys}>
           {shortcuts.map(([keys, what]) => (
             <div key={keys}>

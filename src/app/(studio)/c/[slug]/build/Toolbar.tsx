@@ -21,7 +21,11 @@ import styles from './build.module.css';
 import { isField } from './keys';
 import { Shortcuts } from './Shortcuts';
 
-type Props = { readonly query: string; readonly onQuery: (query: string) => void; readonly find: RefObject<HTMLInputElement | null> };
+type Props = {
+  readonly query: string;
+  readonly onQuery: (query: string) => void;
+  readonly find: RefObject<HTMLInputElement | null>;
+};
 
 export function Toolbar({ query, onQuery, find }: Props) {
   const store = useCourseStore();
@@ -44,7 +48,12 @@ export function Toolbar({ query, onQuery, find }: Props) {
     <div className={styles.toolbar} role="toolbar" aria-label="Outline">
       <Menu>
         <Button.Group>
-          <Button variant="default" leftSection={<IconPlus size={16} />} rightSection={<Kbd size="xs">Enter</Kbd>} onClick={() => addLesson('reading')}>
+          <Button
+            variant="default"
+            leftSection={<IconPlus size={16} />}
+            rightSection={<Kbd size="xs">Enter</Kbd>}
+            onClick={() => addLesson('reading')}
+          >
             Lesson
           </Button>
           <Menu.Target>
@@ -67,7 +76,13 @@ export function Toolbar({ query, onQuery, find }: Props) {
       <Button variant="default" leftSection={<IconLayoutRows size={16} />} onClick={addSection}>
         Section
       </Button>
-      <Button component={Link} href={`/c/${head.slug}/plan/outline`} variant="subtle" color="gray" leftSection={<IconClipboardText size={16} stroke={1.75} />}>
+      <Button
+        component={Link}
+        href={`/c/${head.slug}/plan/outline`}
+        variant="subtle"
+        color="gray"
+        leftSection={<IconClipboardText size={16} stroke={1.75} />}
+      >
         Paste an outline
       </Button>
       <TextInput
@@ -82,19 +97,32 @@ export function Toolbar({ query, onQuery, find }: Props) {
         onChange={(event) => onQuery(event.currentTarget.value)}
         onKeyDown={(event) => {
           if (event.key === 'Escape') onQuery('');
-          if (event.key === 'Escape' || event.key === 'Enter') document.querySelector<HTMLElement>('[role="treeitem"][tabindex="0"]')?.focus();
+          if (event.key === 'Escape' || event.key === 'Enter')
+            document.querySelector<HTMLElement>('[role="treeitem"][tabindex="0"]')?.focus();
         }}
       />
       <span className={styles.spring} />
       <SavedMark />
       <Shortcuts />
       <Tooltip label={undo.undo ? `Undo: ${undo.undo} (Ctrl Z)` : 'Nothing to undo'}>
-        <ActionIcon variant="subtle" color="gray" aria-label={undo.undo ? `Undo: ${undo.undo}` : 'Undo'} disabled={!undo.undo} onClick={store.undo}>
+        <ActionIcon
+          variant="subtle"
+          color="gray"
+          aria-label={undo.undo ? `Undo: ${undo.undo}` : 'Undo'}
+          disabled={!undo.undo}
+          onClick={store.undo}
+        >
           <IconArrowBackUp size={18} />
         </ActionIcon>
       </Tooltip>
       <Tooltip label={undo.redo ? `Do again: ${undo.redo} (Ctrl Shift Z)` : 'Nothing to do again'}>
-        <ActionIcon variant="subtle" color="gray" aria-label={undo.redo ? `Do again: ${undo.redo}` : 'Do again'} disabled={!undo.redo} onClick={store.redo}>
+        <ActionIcon
+          variant="subtle"
+          color="gray"
+          aria-label={undo.redo ? `Do again: ${undo.redo}` : 'Do again'}
+          disabled={!undo.redo}
+          onClick={store.redo}
+        >
           <IconArrowForwardUp size={18} />
         </ActionIcon>
       </Tooltip>

@@ -16,7 +16,11 @@ export function markedRows(store: CourseStore): { sections: string[]; lessons: s
   const sections = all.filter((section) => marked.has(section.id)).map((section) => section.id);
   return {
     sections,
-    lessons: all.flatMap((section) => (marked.has(section.id) ? [] : (lessons.get(section.id) ?? []).filter(({ id }) => marked.has(id)).map(({ id }) => id))),
+    lessons: all.flatMap((section) =>
+      marked.has(section.id)
+        ? []
+        : (lessons.get(section.id) ?? []).filter(({ id }) => marked.has(id)).map(({ id }) => id),
+    ),
   };
 }
 
@@ -26,7 +30,11 @@ export function outlineActions(store: CourseStore) {
   const here = () => {
     const { outline, selection } = store.get();
     const lesson = selection?.table === 'lesson' ? outline.lesson[selection.id] : undefined;
-    const section = lesson ? outline.section[lesson.sectionId] : selection?.table === 'section' ? outline.section[selection.id] : undefined;
+    const section = lesson
+      ? outline.section[lesson.sectionId]
+      : selection?.table === 'section'
+        ? outline.section[selection.id]
+        : undefined;
     return { outline, lesson, section: section ?? sectionsOf(outline).at(-1) };
   };
 
@@ -63,10 +71,17 @@ export function outlineActions(store: CourseStore) {
   };
 
   /** Removes rows, and goes to the one behind them. */
-  const remove = ({ sections, lessons }: { readonly sections: readonly string[]; readonly lessons: readonly string[] }): Selection | null => {
+  const remove = ({
+    sections,
+    lessons,
+  }: {
+    readonly sections: readonly string[];
+    readonly lessons: readonly string[];
+  }): Selection | null => {
     const gone = new Set([...sections, ...lessons]);
     const { outline } = store.get();
-    const stays = (row: Row) => !gone.has(row.id) && !(row.table === 'lesson' && gone.has(outline.lesson[row.id]?.sectionId ?? ''));
+    const stays = (row: Row) =>
+      !gone.has(row.id) && !(row.table === 'lesson' && gone.has(outline.lesson[row.id]?.sectionId ?? ''));
     const all = flat();
     const last = all.findLastIndex((row) => !stays(row));
     const next = all.slice(last + 1).find(stays) ?? all.slice(0, last).findLast(stays) ?? null;
@@ -97,13 +112,15 @@ export function outlineActions(store: CourseStore) {
       const at = sections.map((section, i) => (marked.sections.includes(section.id) ? i : -1)).filter((i) => i >= 0);
       const target = step === -1 ? sections[(at[0] ?? 0) - 1] : sections[(at.at(-1) ?? 0) + 2];
       const blocked = step === -1 ? at[0] === 0 : at.at(-1) === sections.length - 1;
-      if (at.length > 0 && !blocked) store.edit({ do: 'move-sections', ids: marked.sections, before: target?.id ?? null });
+      if (at.length > 0 && !blocked)
+        store.edit({ do: 'move-sections', ids: marked.sections, before: target?.id ?? null });
       return;
     }
     if (marked.sections.length > 0) return;
     const edge = outline.lesson[(step === -1 ? marked.lessons[0] : marked.lessons.at(-1)) ?? ''];
     if (!edge) return;
-    const staying = (sectionId: string) => (lessonsBySection(outline).get(sectionId) ?? []).filter((one) => !marked.lessons.includes(one.id));
+    const staying = (sectionId: string) =>
+      (lessonsBySection(outline).get(sectionId) ?? []).filter((one) => !marked.lessons.includes(one.id));
     const siblings = lessonsBySection(outline).get(edge.sectionId) ?? [];
     const at = siblings.indexOf(edge);
     const neighbour = siblings[at + step];
@@ -113,11 +130,20 @@ export function outlineActions(store: CourseStore) {
       return;
     }
     const next = sections[sections.findIndex((section) => section.id === edge.sectionId) + step];
-    if (next) store.edit({ do: 'move-lessons', ids: marked.lessons, sectionId: next.id, before: step === 1 ? (staying(next.id)[0]?.id ?? null) : null });
+    if (next)
+      store.edit({
+        do: 'move-lessons',
+        ids: marked.lessons,
+        sectionId: next.id,
+        before: step === 1 ? (staying(next.id)[0]?.id ?? null) : null,
+      });
   };
 
   /** Puts what is lifted into a slot. */
-  const drop = (lifted: { readonly table: 'section' | 'lesson'; readonly ids: readonly string[] }, { sectionId, before }: Slot) =>
+  const drop = (
+    lifted: { readonly table: 'section' | 'lesson'; readonly ids: readonly string[] },
+    { sectionId, before }: Slot,
+  ) =>
     lifted.table === 'section'
       ? store.edit({ do: 'move-sections', ids: lifted.ids, before })
       : store.edit({ do: 'move-lessons', ids: lifted.ids, sectionId: sectionId ?? '', before });

@@ -8,16 +8,28 @@ import { lessonHeight, nearestSlot, sectionHeight, slotsOf, visibleRows } from '
 const id = (n: number) => `00000000-0000-7000-8000-${String(n).padStart(12, '0')}`;
 /** Sections with so many lessons each; a lesson's number is ten times its section's and its own. */
 function outlineOf(counts: readonly number[]): Outline {
-  const empty: Outline = { course: { [id(0)]: newCourse(id(0), 'c', 'C', 'UTC') }, section: {}, lesson: {}, question: {}, outcome: {}, text: {} };
+  const empty: Outline = {
+    course: { [id(0)]: newCourse(id(0), 'c', 'C', 'UTC') },
+    section: {},
+    lesson: {},
+    question: {},
+    outcome: {},
+    text: {},
+  };
   const sections = counts.map((count, s) => ({
     id: id(s + 1),
     title: `Part ${s + 1}`,
-    lessons: Array.from({ length: count }, (_, l) => ({ id: id((s + 1) * 10 + l), title: `Größe ${s + 1}.${l + 1}`, kind: 'reading' as const })),
+    lessons: Array.from({ length: count }, (_, l) => ({
+      id: id((s + 1) * 10 + l),
+      title: `Größe ${s + 1}.${l + 1}`,
+      kind: 'reading' as const,
+    })),
   }));
   const planned = planEdit(empty, { do: 'put', into: null, after: null, lessons: [], afterSection: null, sections });
   return planned.ok ? apply(empty, planned.value) : empty;
 }
-const rowsOf = (outline: Outline, folded: readonly string[] = [], query = '') => visibleRows(tilesOf(outline, new Map()), new Set(folded), query);
+const rowsOf = (outline: Outline, folded: readonly string[] = [], query = '') =>
+  visibleRows(tilesOf(outline, new Map()), new Set(folded), query);
 
 test.each([
   ['everything', [], '', 6],
@@ -49,7 +61,9 @@ test('whatever is dropped anywhere ends right in front of what the place names, 
       fc.boolean(),
       (counts, picks, place, wholeSections) => {
         const outline = outlineOf(counts);
-        const all = (wholeSections ? sectionsOf(outline) : [...lessonsBySection(outline).values()].flat()).map((one) => one.id);
+        const all = (wholeSections ? sectionsOf(outline) : [...lessonsBySection(outline).values()].flat()).map(
+          (one) => one.id,
+        );
         const moving = all.filter((_, i) => picks.some((pick) => pick % Math.max(1, all.length) === i));
         if (moving.length === 0) return;
         const table = wholeSections ? 'section' : 'lesson';
@@ -64,7 +78,9 @@ test('whatever is dropped anywhere ends right in front of what the place names, 
         );
         if (!planned.ok) throw new Error(planned.problem.sentence);
         const after = apply(outline, planned.value);
-        const order = (wholeSections ? sectionsOf(after) : (lessonsBySection(after).get(slot.sectionId ?? '') ?? [])).map((one) => one.id);
+        const order = (
+          wholeSections ? sectionsOf(after) : (lessonsBySection(after).get(slot.sectionId ?? '') ?? [])
+        ).map((one) => one.id);
         const end = slot.before === null ? order.length : order.indexOf(slot.before);
         expect(order.slice(end - moving.length, end)).toEqual(moving);
       },

@@ -10,7 +10,10 @@ import { markedRows, outlineActions } from './actions';
 import { fromClipboard, toClipboard } from './clipboard';
 
 const counted = (sections: number, lessons: number) =>
-  [sections > 0 ? `${sections} ${sections === 1 ? 'section' : 'sections'}` : '', lessons > 0 ? `${lessons} ${lessons === 1 ? 'lesson' : 'lessons'}` : '']
+  [
+    sections > 0 ? `${sections} ${sections === 1 ? 'section' : 'sections'}` : '',
+    lessons > 0 ? `${lessons} ${lessons === 1 ? 'lesson' : 'lessons'}` : '',
+  ]
     .filter(Boolean)
     .join(' and ');
 
@@ -40,12 +43,26 @@ export function useClipboard(rows: readonly SectionTiles[]) {
         lesson &&
         rows
           .flatMap((row) => row.tiles)
-          .find((tile) => tile.lesson.sectionId === lesson.sectionId && tile.lesson.order > lesson.order && !cut.has(tile.lesson.id));
+          .find(
+            (tile) =>
+              tile.lesson.sectionId === lesson.sectionId &&
+              tile.lesson.order > lesson.order &&
+              !cut.has(tile.lesson.id),
+          );
       const nextSection = rows.find((row) => section && row.section.order > section.order && !cut.has(row.section.id));
       actions.together([
-        ...(copied.sections.length > 0 ? [{ do: 'move-sections', ids: copied.sections, before: nextSection?.section.id ?? null } as const] : []),
+        ...(copied.sections.length > 0
+          ? [{ do: 'move-sections', ids: copied.sections, before: nextSection?.section.id ?? null } as const]
+          : []),
         ...(copied.lessons.length > 0 && section
-          ? [{ do: 'move-lessons', ids: copied.lessons, sectionId: section.id, before: next?.lesson.id ?? null } as const]
+          ? [
+              {
+                do: 'move-lessons',
+                ids: copied.lessons,
+                sectionId: section.id,
+                before: next?.lesson.id ?? null,
+              } as const,
+            ]
           : []),
       ]);
       return;
@@ -77,9 +94,17 @@ export function useClipboard(rows: readonly SectionTiles[]) {
       sections: drafts.sections,
     });
     const count = countOf(read);
-    if (put.ok) told(`Pasted ${counted(count.sections, count.lessons)}, as planned.${read.notes.length > 0 ? ` ${read.notes.join(' ')}` : ''}`);
+    if (put.ok)
+      told(
+        `Pasted ${counted(count.sections, count.lessons)}, as planned.${read.notes.length > 0 ? ` ${read.notes.join(' ')}` : ''}`,
+      );
     else notifications.show({ color: 'brick', message: put.problem.sentence });
   };
 
-  return { cut, onCopy: (event: ClipboardEvent) => take(event, false), onCut: (event: ClipboardEvent) => take(event, true), onPaste: paste };
+  return {
+    cut,
+    onCopy: (event: ClipboardEvent) => take(event, false),
+    onCut: (event: ClipboardEvent) => take(event, true),
+    onPaste: paste,
+  };
 }

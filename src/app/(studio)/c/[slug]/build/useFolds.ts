@@ -22,7 +22,8 @@ export function useFolds(courseId: string) {
   };
   return {
     folded,
-    fold: (id: string, on: boolean) => keep(on ? new Set([...folded, id]) : new Set([...folded].filter((one) => one !== id))),
+    fold: (id: string, on: boolean) =>
+      keep(on ? new Set([...folded, id]) : new Set([...folded].filter((one) => one !== id))),
     foldAll: (ids: Iterable<string>) => keep(new Set(ids)),
   };
 }

@@ -4,7 +4,12 @@ import { useDesk } from '../_course/CourseProvider';
 import { markedRows, outlineActions } from './actions';
 import { heightOf, nearestSlot, type RowFacts, type Slot, slotsOf } from './rows';
 
-export type Lifted = { readonly table: 'section' | 'lesson'; readonly ids: readonly string[]; readonly by: 'keys' | 'pointer'; readonly at: number };
+export type Lifted = {
+  readonly table: 'section' | 'lesson';
+  readonly ids: readonly string[];
+  readonly by: 'keys' | 'pointer';
+  readonly at: number;
+};
 
 /**
  * What is picked up, by key or by pointer, and the place it would be dropped at. Both ways share the
@@ -43,7 +48,9 @@ export function useLift(visible: readonly RowFacts[], say: (words: string) => vo
     }
     const at = nearestSlot(places, top);
     set({ ...next, at });
-    say(`Picked up ${name(next)}. Arrow keys move it, Space drops it, Escape puts it back. It would go ${places[at]?.words ?? ''}.`);
+    say(
+      `Picked up ${name(next)}. Arrow keys move it, Space drops it, Escape puts it back. It would go ${places[at]?.words ?? ''}.`,
+    );
     return true;
   };
   const step = (by: number) => {

@@ -49,12 +49,17 @@ export function HistoryDesk({
   const steps = [...first, ...older.filter((row) => row.id < (first.at(-1)?.id ?? newest))];
   const more = async () => {
     const answer = await fetch(`/api/course/${head.id}/history?before=${steps.at(-1)?.id ?? ''}`).catch(() => null);
-    if (!answer?.ok) return notifications.show({ color: 'brick', message: 'The history could not be loaded. Check the connection and try again.' });
+    if (!answer?.ok)
+      return notifications.show({
+        color: 'brick',
+        message: 'The history could not be loaded. Check the connection and try again.',
+      });
     const rows = (await answer.json()) as HistoryRow[];
     setEnded(rows.length < pageSize);
     setOlder([...older, ...rows]);
   };
-  const undoneBy = (row: HistoryRow) => steps.filter((one) => one.revision !== null && row.revision !== null && one.revision > row.revision);
+  const undoneBy = (row: HistoryRow) =>
+    steps.filter((one) => one.revision !== null && row.revision !== null && one.revision > row.revision);
   const goBack = async () => {
     if (!back || back.revision === null) return;
     setBusy(true);
@@ -137,7 +142,12 @@ export function HistoryDesk({
                 <td>{row.sentence}</td>
                 <td>
                   {row.revision !== null && row.revision < revision && (
-                    <Button size="compact-xs" variant="default" onClick={() => setBack(row)} aria-label={`Go back to after "${row.sentence}"`}>
+                    <Button
+                      size="compact-xs"
+                      variant="default"
+                      onClick={() => setBack(row)}
+                      aria-label={`Go back to after "${row.sentence}"`}
+                    >
                       Back to here
                     </Button>
                   )}
@@ -153,13 +163,19 @@ export function HistoryDesk({
           </Button>
         )}
       </div>
-      <Modal opened={back !== null} onClose={() => setBack(null)} title={<b>Go back to this step</b>} closeButtonProps={{ 'aria-label': 'Close' }}>
+      <Modal
+        opened={back !== null}
+        onClose={() => setBack(null)}
+        title={<b>Go back to this step</b>}
+        closeButtonProps={{ 'aria-label': 'Close' }}
+      >
         {back && (
           <>
             <p>
-              The working copy becomes what it was after "{back.sentence}" ({when(back.at, names)}). {counted(undoneBy(back).length, 'later step')}
-              {undoneBy(back).length === 1 ? ' is' : ' are'} taken back, also those of others. Learners see nothing of it before you publish, and it can be
-              undone.
+              The working copy becomes what it was after "{back.sentence}" ({when(back.at, names)}).{' '}
+              {counted(undoneBy(back).length, 'later step')}
+              {undoneBy(back).length === 1 ? ' is' : ' are'} taken back, also those of others. Learners see nothing of
+              it before you publish, and it can be undone.
             </p>
             <ul className={styles.undone}>
               {undoneBy(back)
@@ -188,7 +204,10 @@ export function HistoryDesk({
         title={<b>Make edition {live?.number} live again</b>}
         closeButtonProps={{ 'aria-label': 'Close' }}
       >
-        <p>Learners go back to this edition at once. Nothing they did is lost: work and sittings stay with the edition they were made on.</p>
+        <p>
+          Learners go back to this edition at once. Nothing they did is lost: work and sittings stay with the edition
+          they were made on.
+        </p>
         <EditionPreview preview={preview} live />
         <div className={styles.decide}>
           <Button variant="default" onClick={() => setLive(null)}>

@@ -27,7 +27,10 @@ export function Outcomes() {
     <section className={styles.sheet} aria-label="Outcomes">
       <h2>Outcomes</h2>
       {outcomes.length === 0 && (
-        <p className={styles.quiet}>None yet. Write one for each thing a learner can do afterwards; Coverage then shows what is taught and asked for.</p>
+        <p className={styles.quiet}>
+          None yet. Write one for each thing a learner can do afterwards; Coverage then shows what is taught and asked
+          for.
+        </p>
       )}
       <ol ref={list} className={styles.outcomes}>
         {outcomes.map((outcome, i) => (
@@ -57,7 +60,12 @@ export function Outcomes() {
             >
               <IconArrowDown size={16} />
             </ActionIcon>
-            <ActionIcon variant="subtle" color="gray" aria-label={`Remove outcome ${i + 1}`} onClick={() => remove(outcome.id, i + 1)}>
+            <ActionIcon
+              variant="subtle"
+              color="gray"
+              aria-label={`Remove outcome ${i + 1}`}
+              onClick={() => remove(outcome.id, i + 1)}
+            >
               <IconTrash size={16} />
             </ActionIcon>
           </li>

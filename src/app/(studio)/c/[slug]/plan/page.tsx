@@ -25,7 +25,11 @@ export default function PlanPage() {
           <TextField label="Title" value={course.title} onSave={(title) => set({ title })} />
           <TextField
             label="Address"
-            description={moved ? 'The address has changed: the page moves with you when you open it again.' : `Learners find it under /learn/${course.slug}`}
+            description={
+              moved
+                ? 'The address has changed: the page moves with you when you open it again.'
+                : `Learners find it under /learn/${course.slug}`
+            }
             value={course.slug}
             onSave={(slug) => {
               const saved = set({ slug });
@@ -44,7 +48,12 @@ export default function PlanPage() {
         <section className={styles.sheet}>
           <h2>The promise</h2>
           <TextField label="Who it is for" lines={2} value={course.audience} onSave={(audience) => set({ audience })} />
-          <TextField label="What a learner can do afterwards" lines={2} value={course.promise} onSave={(promise) => set({ promise })} />
+          <TextField
+            label="What a learner can do afterwards"
+            lines={2}
+            value={course.promise}
+            onSave={(promise) => set({ promise })}
+          />
           <TextField
             label="What it is not about"
             description="Said early, it saves a learner the wrong course."
@@ -58,7 +67,12 @@ export default function PlanPage() {
           <h2>How it runs</h2>
           <div className={styles.pair}>
             <Zone value={course.zone} onSave={(zone) => set({ zone })} />
-            <NumberField label="Aim: at most this much a week" unit="min" value={course.weekLimit} onSave={(weekLimit) => set({ weekLimit: weekLimit ?? 0 })} />
+            <NumberField
+              label="Aim: at most this much a week"
+              unit="min"
+              value={course.weekLimit}
+              onSave={(weekLimit) => set({ weekLimit: weekLimit ?? 0 })}
+            />
           </div>
           <Select
             label="The course is complete when"
@@ -68,7 +82,10 @@ export default function PlanPage() {
               { value: 'share', label: 'a share of the required lessons is done' },
               { value: 'free', label: 'the learner says so' },
             ]}
-            onChange={(mode) => mode && set({ completion: mode === 'share' ? { mode, percent: 80 } : { mode: mode as 'strict' | 'free' } })}
+            onChange={(mode) =>
+              mode &&
+              set({ completion: mode === 'share' ? { mode, percent: 80 } : { mode: mode as 'strict' | 'free' } })
+            }
           />
           {course.completion.mode === 'share' && (
             <NumberField

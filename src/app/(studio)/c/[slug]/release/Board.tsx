@@ -1,6 +1,15 @@
 'use client';
 import { ActionIcon, Button, SegmentedControl, Select } from '@mantine/core';
-import { IconAdjustments, IconAlertSquare, IconAlertTriangle, IconChevronLeft, IconChevronRight, IconClock, IconFlag, IconRepeat } from '@tabler/icons-react';
+import {
+  IconAdjustments,
+  IconAlertSquare,
+  IconAlertTriangle,
+  IconChevronLeft,
+  IconChevronRight,
+  IconClock,
+  IconFlag,
+  IconRepeat,
+} from '@tabler/icons-react';
 import { useRouter } from 'next/navigation';
 import { useMemo, useState } from 'react';
 import type { Cohort } from '@/core/enrolment';
@@ -18,7 +27,8 @@ import { RhythmDialog } from './RhythmDialog';
 /** A term and a half; more would be too narrow to be read. */
 const shownWeeks = 26;
 const zones = Intl.supportedValuesOf('timeZone');
-const startOf = (day: string, zone: string) => Temporal.PlainDate.from(day).toZonedDateTime({ timeZone: zone }).toInstant();
+const startOf = (day: string, zone: string) =>
+  Temporal.PlainDate.from(day).toZonedDateTime({ timeZone: zone }).toInstant();
 
 /** The weeks of a course through the eyes of one learner, with a moment that can be dragged along. */
 export function Board({ cohorts }: { readonly cohorts: readonly Cohort[] }) {
@@ -38,7 +48,10 @@ export function Board({ cohorts }: { readonly cohorts: readonly Cohort[] }) {
   const clock: LearnerClock = useMemo(() => ({ start: startOf(startDay, zone), zone }), [startDay, zone]);
   // What is only planned is in no edition, and moves nothing.
   const planned = useMemo(() => publishedRows(rows), [rows]);
-  const sections = useMemo(() => planned.map(({ section, tiles }) => ({ ...section, lessons: tiles.map((tile) => tile.lesson) })), [planned]);
+  const sections = useMemo(
+    () => planned.map(({ section, tiles }) => ({ ...section, lessons: tiles.map((tile) => tile.lesson) })),
+    [planned],
+  );
   const opens = useMemo(() => openings(course, sections, clock), [course, sections, clock]);
   const laid = useMemo(
     () =>
@@ -78,7 +91,9 @@ export function Board({ cohorts }: { readonly cohorts: readonly Cohort[] }) {
       if (!rule) return [];
       const due = instantOf(rule, clock);
       const { from, to } = laid.weeks[week] ?? {};
-      return from && to && Temporal.Instant.compare(due, from) >= 0 && Temporal.Instant.compare(due, to) < 0 ? [{ tile, due }] : [];
+      return from && to && Temporal.Instant.compare(due, from) >= 0 && Temporal.Instant.compare(due, to) < 0
+        ? [{ tile, due }]
+        : [];
     });
 
   return (
@@ -93,10 +108,19 @@ export function Board({ cohorts }: { readonly cohorts: readonly Cohort[] }) {
             aria-labelledby="eyes"
             value={eyes}
             onChange={setEyes}
-            data={[...cohorts.map((one) => ({ value: one.id, label: one.name })), { value: 'alone', label: 'Anyone, self-paced' }]}
+            data={[
+              ...cohorts.map((one) => ({ value: one.id, label: one.name })),
+              { value: 'alone', label: 'Anyone, self-paced' },
+            ]}
           />
         </div>
-        <DayField label="Starts" value={startDay} disabled={cohort !== undefined} onChange={(start) => start && setDay(start)} w={150} />
+        <DayField
+          label="Starts"
+          value={startDay}
+          disabled={cohort !== undefined}
+          onChange={(start) => start && setDay(start)}
+          w={150}
+        />
         <Select
           label="Time zone"
           searchable
@@ -198,7 +222,8 @@ export function Board({ cohorts }: { readonly cohorts: readonly Cohort[] }) {
                     })}
                   {dueIn(row.tiles, week.index).map(({ tile, due }) => (
                     <p key={tile.lesson.id} className={styles.due}>
-                      <IconFlag size={13} aria-hidden="true" /> {tile.lesson.title} due {dateTimeText(due, names, false)}
+                      <IconFlag size={13} aria-hidden="true" /> {tile.lesson.title} due{' '}
+                      {dateTimeText(due, names, false)}
                     </p>
                   ))}
                 </div>
@@ -224,20 +249,24 @@ export function Board({ cohorts }: { readonly cohorts: readonly Cohort[] }) {
           <h2>On {dateTimeText(now, names)} this learner sees</h2>
           <p>
             {openCount} of {tiles.length} lessons open
-            {next ? ` · next: ${next.tile.lesson.title}, ${dateTimeText(next.at, names, false)} (in ${countdown(next.at, now)})` : ' · nothing more will open'}{' '}
+            {next
+              ? ` · next: ${next.tile.lesson.title}, ${dateTimeText(next.at, names, false)} (in ${countdown(next.at, now)})`
+              : ' · nothing more will open'}{' '}
             · times in {zone}
           </p>
         </section>
         <section>
           {emptyOnes.length > 0 && (
             <p className={styles.settle}>
-              <IconAlertSquare size={16} aria-hidden="true" /> {emptyOnes.length} to settle: {emptyOnes.map((tile) => tile.lesson.title).join(', ')} will open
-              with nothing in {emptyOnes.length === 1 ? 'it' : 'them'}.
+              <IconAlertSquare size={16} aria-hidden="true" /> {emptyOnes.length} to settle:{' '}
+              {emptyOnes.map((tile) => tile.lesson.title).join(', ')} will open with nothing in{' '}
+              {emptyOnes.length === 1 ? 'it' : 'them'}.
             </p>
           )}
           {heavy.map((week) => (
             <p key={week.index} className={styles.look}>
-              <IconAlertTriangle size={16} aria-hidden="true" /> Week {week.index + 1} asks {week.minutes} min, more than {course.weekLimit}.
+              <IconAlertTriangle size={16} aria-hidden="true" /> Week {week.index + 1} asks {week.minutes} min, more
+              than {course.weekLimit}.
             </p>
           ))}
           {own.map((finding) => (

@@ -7,13 +7,28 @@ import { DayField, TimeField } from '@/ui/fields/DayField';
 import { useCourse, useDesk } from '../_course/CourseProvider';
 import styles from './board.module.css';
 
-const usual: Rhythm = { unit: 'section', lessons: 1, weeks: 1, weekday: 1, at: '09:00', firstAtOnce: true, gap: usualGap(1), breaks: [] };
+const usual: Rhythm = {
+  unit: 'section',
+  lessons: 1,
+  weeks: 1,
+  weekday: 1,
+  at: '09:00',
+  firstAtOnce: true,
+  gap: usualGap(1),
+  breaks: [],
+};
 
 /** The pattern a course is laid out by. Sections and lessons with a rule of their own keep it. */
 export function RhythmDialog({ opened, onClose }: { readonly opened: boolean; readonly onClose: () => void }) {
   const course = useCourse();
   return (
-    <Modal opened={opened} onClose={onClose} title={<b>Rhythm</b>} size="lg" closeButtonProps={{ 'aria-label': 'Close' }}>
+    <Modal
+      opened={opened}
+      onClose={onClose}
+      title={<b>Rhythm</b>}
+      size="lg"
+      closeButtonProps={{ 'aria-label': 'Close' }}
+    >
       {opened && <RhythmForm initial={course.rhythm ?? usual} onClose={onClose} />}
     </Modal>
   );
@@ -41,15 +56,25 @@ function RhythmForm({ initial, onClose }: { readonly initial: Rhythm; readonly o
           value={draft.unit === 'section' ? 'section' : String(draft.lessons)}
           data={[
             { value: 'section', label: 'one section' },
-            ...[1, 2, 3, 4, 5].map((count) => ({ value: String(count), label: `${count} ${count === 1 ? 'lesson' : 'lessons'}` })),
+            ...[1, 2, 3, 4, 5].map((count) => ({
+              value: String(count),
+              label: `${count} ${count === 1 ? 'lesson' : 'lessons'}`,
+            })),
           ]}
-          onChange={(value) => change(value === 'section' ? { unit: 'section' } : { unit: 'lessons', lessons: Number(value) })}
+          onChange={(value) =>
+            change(value === 'section' ? { unit: 'section' } : { unit: 'lessons', lessons: Number(value) })
+          }
         />
         <Select
           label="Every"
           value={String(draft.weeks)}
           data={[1, 2, 3, 4].map((weeks) => ({ value: String(weeks), label: weeks === 1 ? 'week' : `${weeks} weeks` }))}
-          onChange={(weeks) => change({ weeks: Number(weeks), ...(draft.gap === usualGap(draft.weeks) ? { gap: usualGap(Number(weeks)) } : {}) })}
+          onChange={(weeks) =>
+            change({
+              weeks: Number(weeks),
+              ...(draft.gap === usualGap(draft.weeks) ? { gap: usualGap(Number(weeks)) } : {}),
+            })
+          }
         />
         <Select
           label="On"
@@ -80,14 +105,23 @@ function RhythmForm({ initial, onClose }: { readonly initial: Rhythm; readonly o
         <b>Breaks</b>
         <p className={styles.quiet}>Nothing new opens on these days; the plan moves on behind them.</p>
         {draft.breaks.map((one, i) => {
-          const set = (part: Partial<typeof one>) => change({ breaks: draft.breaks.map((other, o) => (o === i ? { ...other, ...part } : other)) });
+          const set = (part: Partial<typeof one>) =>
+            change({ breaks: draft.breaks.map((other, o) => (o === i ? { ...other, ...part } : other)) });
           return (
             // biome-ignore lint/suspicious/noArrayIndexKey: breaks have no id, and their order does not change here
             <div key={i} className={styles.breakRow}>
-              <TextInput aria-label="Name of the break" placeholder="Name" value={one.name} onChange={(event) => set({ name: event.currentTarget.value })} />
+              <TextInput
+                aria-label="Name of the break"
+                placeholder="Name"
+                value={one.name}
+                onChange={(event) => set({ name: event.currentTarget.value })}
+              />
               <DayField hideLabel label="First day of the break" value={one.from} onChange={(from) => set({ from })} />
               <DayField hideLabel label="Last day of the break" value={one.to} onChange={(to) => set({ to })} />
-              <CloseButton aria-label={`Remove the break ${one.name}`} onClick={() => change({ breaks: draft.breaks.filter((_, o) => o !== i) })} />
+              <CloseButton
+                aria-label={`Remove the break ${one.name}`}
+                onClick={() => change({ breaks: draft.breaks.filter((_, o) => o !== i) })}
+              />
             </div>
           );
         })}
@@ -103,7 +137,9 @@ function RhythmForm({ initial, onClose }: { readonly initial: Rhythm; readonly o
       <p>{rhythmText(draft)}</p>
       {own > 0 && (
         <p className={styles.quiet}>
-          {own === 1 ? 'One section or lesson has a rule of its own and keeps it.' : `${own} sections and lessons have rules of their own and keep them.`}
+          {own === 1
+            ? 'One section or lesson has a rule of its own and keeps it.'
+            : `${own} sections and lessons have rules of their own and keep them.`}
         </p>
       )}
       {problem && (

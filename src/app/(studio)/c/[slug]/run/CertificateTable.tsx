@@ -6,9 +6,16 @@ import { act } from '@/app/_client/act';
 import type { Award } from './rows';
 import styles from './run.module.css';
 
-export function CertificateTable({ courseId, awards }: { readonly courseId: string; readonly awards: readonly Award[] }) {
+export function CertificateTable({
+  courseId,
+  awards,
+}: {
+  readonly courseId: string;
+  readonly awards: readonly Award[];
+}) {
   const [withdrawing, setWithdrawing] = useState<Award | null>(null);
-  if (awards.length === 0) return <p className={styles.empty}>No certificate has been issued. They appear here as learners earn them.</p>;
+  if (awards.length === 0)
+    return <p className={styles.empty}>No certificate has been issued. They appear here as learners earn them.</p>;
   return (
     <section className={styles.scroll} aria-label="Certificates" tabIndex={0}>
       <table className={styles.table}>
@@ -59,7 +66,15 @@ export function CertificateTable({ courseId, awards }: { readonly courseId: stri
   );
 }
 
-function Withdraw({ courseId, award, onDone }: { readonly courseId: string; readonly award: Award; readonly onDone: () => void }) {
+function Withdraw({
+  courseId,
+  award,
+  onDone,
+}: {
+  readonly courseId: string;
+  readonly award: Award;
+  readonly onDone: () => void;
+}) {
   const router = useRouter();
   const [why, setWhy] = useState('');
   const [problem, setProblem] = useState<string | null>(null);
@@ -72,7 +87,8 @@ function Withdraw({ courseId, award, onDone }: { readonly courseId: string; read
   return (
     <div className={styles.form}>
       <p>
-        The check page will say that the certificate of <bdi>{award.holder}</bdi> is no longer valid, with this reason. Its number is not used again.
+        The check page will say that the certificate of <bdi>{award.holder}</bdi> is no longer valid, with this reason.
+        Its number is not used again.
       </p>
       <TextInput label="Reason" value={why} onChange={(event) => setWhy(event.currentTarget.value)} error={problem} />
       <Button color="brick" onClick={withdraw}>

@@ -14,7 +14,15 @@ import { useCourse } from '../_course/CourseProvider';
 import inspector from '../_inspector/inspector.module.css';
 import { Staff } from './Staff';
 
-export function Enrol({ courseId, cohorts, staff }: { readonly courseId: string; readonly cohorts: readonly Cohort[]; readonly staff: readonly StaffRow[] }) {
+export function Enrol({
+  courseId,
+  cohorts,
+  staff,
+}: {
+  readonly courseId: string;
+  readonly cohorts: readonly Cohort[];
+  readonly staff: readonly StaffRow[];
+}) {
   const ready = useReady();
   const router = useRouter();
   const [email, setEmail] = useState('');
@@ -37,7 +45,13 @@ export function Enrol({ courseId, cohorts, staff }: { readonly courseId: string;
     <div className={inspector.inspector}>
       <form onSubmit={enrol} className={inspector.group} noValidate>
         <h2 className={inspector.title}>Enrol somebody</h2>
-        <TextInput readOnly={!ready} label="E-mail address" value={email} onChange={(event) => setEmail(event.currentTarget.value)} error={problem?.sentence} />
+        <TextInput
+          readOnly={!ready}
+          label="E-mail address"
+          value={email}
+          onChange={(event) => setEmail(event.currentTarget.value)}
+          error={problem?.sentence}
+        />
         <Select
           label="Starts"
           value={cohortId}

@@ -6,7 +6,13 @@ import type { GradeCell, GradeColumn } from './rows';
 import styles from './run.module.css';
 
 const cellText = (cell: GradeCell) =>
-  cell.state === 'points' ? cell.points : cell.state === 'waiting' ? 'to mark' : cell.state === 'excused' ? 'excused' : '–';
+  cell.state === 'points'
+    ? cell.points
+    : cell.state === 'waiting'
+      ? 'to mark'
+      : cell.state === 'excused'
+        ? 'excused'
+        : '–';
 
 /** Learners by items. A row opens the learner's sheet with the sum written out. */
 export function GradeTable({ columns, ...props }: LearnerTableProps & { readonly columns: readonly GradeColumn[] }) {

@@ -10,7 +10,15 @@ import type { GradeCell, GradeColumn, RunRow } from './rows';
 import styles from './run.module.css';
 
 /** One learner: each item, why it counts as it does, and the sum written out. */
-export function LearnerSheet({ courseId, row, columns }: { readonly courseId: string; readonly row: RunRow; readonly columns: readonly GradeColumn[] }) {
+export function LearnerSheet({
+  courseId,
+  row,
+  columns,
+}: {
+  readonly courseId: string;
+  readonly row: RunRow;
+  readonly columns: readonly GradeColumn[];
+}) {
   const [openId, setOpenId] = useState<string | null>(null);
   return (
     <div className={inspector.inspector}>
@@ -43,7 +51,15 @@ export function LearnerSheet({ courseId, row, columns }: { readonly courseId: st
                   <span className={styles.quiet}> / {pointsText(cell.of)}</span>
                 </b>
               </button>
-              {openId === column.id && <Decide courseId={courseId} learnerId={row.learnerId} column={column} cell={cell} onDone={() => setOpenId(null)} />}
+              {openId === column.id && (
+                <Decide
+                  courseId={courseId}
+                  learnerId={row.learnerId}
+                  column={column}
+                  cell={cell}
+                  onDone={() => setOpenId(null)}
+                />
+              )}
             </li>
           );
         })}
@@ -53,7 +69,9 @@ export function LearnerSheet({ courseId, row, columns }: { readonly courseId: st
         <p>{row.sum}</p>
       </section>
       <p className={inspector.hint}>
-        {row.complete ? 'The course is complete.' : `Not complete yet. ${row.missing.join('. ')}${row.missing.length > 0 ? '.' : ''}`}
+        {row.complete
+          ? 'The course is complete.'
+          : `Not complete yet. ${row.missing.join('. ')}${row.missing.length > 0 ? '.' : ''}`}
       </p>
       {row.certificate && <p className={inspector.hint}>Certificate {row.certificate}</p>}
       {!row.certificate && row.mayBeAwarded && <AwardByHand courseId={courseId} learnerId={row.learnerId} />}
@@ -80,7 +98,13 @@ function AwardByHand({ courseId, learnerId }: { readonly courseId: string; reado
     );
   return (
     <div className={styles.form}>
-      <TextInput label="Reason" value={why} onChange={(event) => setWhy(event.currentTarget.value)} error={problem} autoFocus />
+      <TextInput
+        label="Reason"
+        value={why}
+        onChange={(event) => setWhy(event.currentTarget.value)}
+        error={problem}
+        autoFocus
+      />
       <Button size="compact-sm" onClick={award}>
         Award the certificate
       </Button>
@@ -99,7 +123,9 @@ type DecideProps = {
 /** A change by hand: points, or excused; always with a reason, and always open to being taken back. */
 function Decide({ courseId, learnerId, column, cell, onDone }: DecideProps) {
   const router = useRouter();
-  const [points, setPoints] = useState(cell.decision?.points == null ? (cell.points ?? '') : String(cell.decision.points / 1000));
+  const [points, setPoints] = useState(
+    cell.decision?.points == null ? (cell.points ?? '') : String(cell.decision.points / 1000),
+  );
   const [reason, setReason] = useState(cell.decision?.reason ?? '');
   const [problem, setProblem] = useState<Problem | null>(null);
   const decide = async (kind: 'points' | 'excused' | 'none') => {

@@ -3,7 +3,11 @@ import type { ReactNode } from 'react';
 import type { RunRow } from './rows';
 import styles from './run.module.css';
 
-export type LearnerTableProps = { readonly rows: readonly RunRow[]; readonly selectedId: string | null; readonly onSelect: (id: string) => void };
+export type LearnerTableProps = {
+  readonly rows: readonly RunRow[];
+  readonly selectedId: string | null;
+  readonly onSelect: (id: string) => void;
+};
 
 /** A table with a row for each learner; the name opens the learner's sheet. */
 export function LearnerTable({
@@ -13,7 +17,11 @@ export function LearnerTable({
   rows,
   selectedId,
   onSelect,
-}: LearnerTableProps & { readonly label: string; readonly head: ReactNode; readonly cells: (row: RunRow) => ReactNode }) {
+}: LearnerTableProps & {
+  readonly label: string;
+  readonly head: ReactNode;
+  readonly cells: (row: RunRow) => ReactNode;
+}) {
   return (
     <section className={styles.scroll} aria-label={label} tabIndex={0}>
       <table className={styles.table}>

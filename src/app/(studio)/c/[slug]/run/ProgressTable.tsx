@@ -22,7 +22,11 @@ export function ProgressTable(props: LearnerTableProps) {
           <td>
             <ProgressSquares squares={row.squares} />
           </td>
-          <td>{row.hasStarted ? (row.next ?? (row.complete ? 'nothing more' : 'waits for the next part')) : 'has not begun'}</td>
+          <td>
+            {row.hasStarted
+              ? (row.next ?? (row.complete ? 'nothing more' : 'waits for the next part'))
+              : 'has not begun'}
+          </td>
           <td>{row.certificate ? `yes, ${row.certificate}` : row.complete ? 'yes' : 'not yet'}</td>
         </>
       )}

@@ -35,17 +35,33 @@ type Props = {
 };
 
 /** The course while it is taken: who is where, the gradebook, and the certificates. */
-export function RunDesk({ courseId, isPublished, show, find, page, found, counts, rows, chosen, columns, cohorts, awards, staff }: Props) {
+export function RunDesk({
+  courseId,
+  isPublished,
+  show,
+  find,
+  page,
+  found,
+  counts,
+  rows,
+  chosen,
+  columns,
+  cohorts,
+  awards,
+  staff,
+}: Props) {
   const [selectedId, setSelectedId] = useState<string | null>(chosen?.learnerId ?? null);
   const [wanted, setWanted] = useState<RunView | null>(null);
   const [isGoing, startGoing] = useTransition();
   const [router, path, asked] = [useRouter(), usePathname(), useSearchParams()];
-  const addressOf = (changed: Record<string, string>) => `${path}?${new URLSearchParams({ ...Object.fromEntries(asked), ...changed })}`;
+  const addressOf = (changed: Record<string, string>) =>
+    `${path}?${new URLSearchParams({ ...Object.fromEntries(asked), ...changed })}`;
   const go = (view: RunView) => {
     setWanted(view);
     startGoing(() => router.replace(addressOf({ show: view, page: '1' }), { scroll: false }));
   };
-  const selected = rows.find((row) => row.learnerId === selectedId) ?? (chosen?.learnerId === selectedId ? chosen : null);
+  const selected =
+    rows.find((row) => row.learnerId === selectedId) ?? (chosen?.learnerId === selectedId ? chosen : null);
   const what = show === 'certificates' ? 'certificates' : 'learners';
   return (
     <Workbench
@@ -70,9 +86,14 @@ export function RunDesk({ courseId, isPublished, show, find, page, found, counts
             { value: 'certificates', label: `Certificates (${counts.awards})` },
           ]}
         />
-        <FindField label="Find a learner" placeholder={what === 'learners' ? 'Find a learner or a cohort' : 'Find a holder or a number'} find={find} />
+        <FindField
+          label="Find a learner"
+          placeholder={what === 'learners' ? 'Find a learner or a cohort' : 'Find a holder or a number'}
+          find={find}
+        />
         <span className={styles.quiet} role="status">
-          {found.toLocaleString('en-GB')} of {(what === 'learners' ? counts.learners : counts.awards).toLocaleString('en-GB')} {what}
+          {found.toLocaleString('en-GB')} of{' '}
+          {(what === 'learners' ? counts.learners : counts.awards).toLocaleString('en-GB')} {what}
         </span>
         {selected && (
           <button type="button" className={styles.link} onClick={() => setSelectedId(null)}>
@@ -81,7 +102,9 @@ export function RunDesk({ courseId, isPublished, show, find, page, found, counts
         )}
       </div>
       {!isPublished ? (
-        <p className={styles.empty}>Nothing is published yet. Learners can be enrolled now; they see the course with its first edition.</p>
+        <p className={styles.empty}>
+          Nothing is published yet. Learners can be enrolled now; they see the course with its first edition.
+        </p>
       ) : counts.learners === 0 ? (
         <p className={styles.empty}>Nobody takes this course yet. Enrol the first learner on the right.</p>
       ) : found === 0 && find !== '' ? (

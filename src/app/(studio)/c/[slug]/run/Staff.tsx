@@ -36,13 +36,27 @@ export function Staff({ courseId, staff }: { readonly courseId: string; readonly
               <bdi>{one.name}</bdi>
               <span className={styles.quiet}>{one.role}</span>
             </span>
-            <CloseButton size="sm" aria-label={`Take ${one.name} off the course`} onClick={() => set(one.email, 'none')} />
+            <CloseButton
+              size="sm"
+              aria-label={`Take ${one.name} off the course`}
+              onClick={() => set(one.email, 'none')}
+            />
           </li>
         ))}
       </ul>
       <div className={inspector.pair}>
-        <TextInput readOnly={!ready} label="Their e-mail address" value={email} onChange={(event) => setEmail(event.currentTarget.value)} />
-        <Select label="Role" data={['marker', 'creator']} value={role} onChange={(value) => setRole(value ?? 'marker')} />
+        <TextInput
+          readOnly={!ready}
+          label="Their e-mail address"
+          value={email}
+          onChange={(event) => setEmail(event.currentTarget.value)}
+        />
+        <Select
+          label="Role"
+          data={['marker', 'creator']}
+          value={role}
+          onChange={(value) => setRole(value ?? 'marker')}
+        />
       </div>
       {problem && (
         <p role="alert" className={inspector.bad}>

@@ -15,7 +15,13 @@ import { type Award, type GradeCell, type GradeColumn, type RunRow, runViews } f
 
 type Asked = { readonly [name in 'show' | 'find' | 'page' | 'learner']?: string | string[] };
 
-export default async function RunPage({ params, searchParams }: { readonly params: Promise<{ slug: string }>; readonly searchParams: Promise<Asked> }) {
+export default async function RunPage({
+  params,
+  searchParams,
+}: {
+  readonly params: Promise<{ slug: string }>;
+  readonly searchParams: Promise<Asked>;
+}) {
   const [{ slug }, asked] = await Promise.all([params, searchParams]);
   const { person, db, head } = await courseDoor(slug, 'gradebook.read', `/c/${slug}/run`);
   const show = runViews.find((one) => one === asked.show) ?? 'grades';
@@ -100,7 +106,8 @@ function runRow({ learner, records, view }: LearnerRow, certificate: Certificate
       return {
         id: line.item.id,
         state: line.entry.state,
-        points: line.entry.state === 'points' ? toShort({ n: line.entry.points.n, d: line.entry.points.d * 1000n }, 2) : null,
+        points:
+          line.entry.state === 'points' ? toShort({ n: line.entry.points.n, d: line.entry.points.d * 1000n }, 2) : null,
         of: line.entry.state === 'points' ? line.entry.of : line.item.of,
         passed,
         why: line.why,

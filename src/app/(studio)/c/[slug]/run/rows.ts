@@ -20,7 +20,11 @@ export type GradeCell = {
   readonly of: number;
   readonly passed: boolean | null;
   readonly why: string;
-  readonly decision: { readonly kind: 'points' | 'excused'; readonly points: number | null; readonly reason: string } | null;
+  readonly decision: {
+    readonly kind: 'points' | 'excused';
+    readonly points: number | null;
+    readonly reason: string;
+  } | null;
 };
 export type RunRow = {
   readonly learnerId: string;

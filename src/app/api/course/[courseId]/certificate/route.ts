@@ -18,7 +18,11 @@ export const POST = forCourse(async ({ request, db, courseId }) => {
   const asked = parsed(wish, await bodyOf(request));
   if (!asked.ok) return respond(asked);
   const design = asked.value.design as AwardSettings;
-  const [school, head, learners] = await Promise.all([schoolFacts(db), courseHead(db, courseId), learnersOf(db, courseId)]);
+  const [school, head, learners] = await Promise.all([
+    schoolFacts(db),
+    courseHead(db, courseId),
+    learnersOf(db, courseId),
+  ]);
   const content = (name: string) => ({
     name,
     course: head?.title ?? '',
@@ -36,7 +40,12 @@ export const POST = forCourse(async ({ request, db, courseId }) => {
   const sample = drawnCertificate(design, content(learners[0]?.name ?? 'Ines Vallotto'));
   const fits = names.map((name) => {
     const drawn = drawnCertificate(design, content(name));
-    return { name, size: drawn.nameSize, problems: drawn.problems, lines: drawn.texts.filter((text) => text.part === 'name') };
+    return {
+      name,
+      size: drawn.nameSize,
+      problems: drawn.problems,
+      lines: drawn.texts.filter((text) => text.part === 'name'),
+    };
   });
   // Everybody on the roll, not only those who look hard.
   const misfits = [...new Set(learners.map((learner) => learner.name))].flatMap((name) => {

@@ -1,7 +1,14 @@
 import { bytesOf, respond } from '@/app/_server/respond';
 import { forCourse } from '@/app/_server/routes';
 import { fail } from '@/core/kernel/problem';
-import { formTypes, mostOutlineBytes, type OutlineForm, outlineForms, readApart, writeOutline } from '@/server/exchange';
+import {
+  formTypes,
+  mostOutlineBytes,
+  type OutlineForm,
+  outlineForms,
+  readApart,
+  writeOutline,
+} from '@/server/exchange';
 import { loadOutline } from '@/server/outline';
 
 const formIn = (request: Request): OutlineForm | null => {
@@ -17,12 +24,22 @@ export const GET = forCourse(async ({ request, db, courseId }) => {
   const { type, ending } = formTypes[form];
   const name = Object.values(outline.course)[0]?.slug ?? 'outline';
   return new Response(writeOutline(outline, form), {
-    headers: { 'content-type': type, 'content-disposition': `attachment; filename="${name}.${ending}"`, 'cache-control': 'no-store' },
+    headers: {
+      'content-type': type,
+      'content-disposition': `attachment; filename="${name}.${ending}"`,
+      'cache-control': 'no-store',
+    },
   });
 });
 
 /** What a file would make of an outline: read, checked and given back; nothing is written. */
 export const POST = forCourse(async ({ request }) => {
   const bytes = await bytesOf(request, mostOutlineBytes);
-  return respond(await readApart('outline', { bytes, name: new URL(request.url).searchParams.get('name') ?? '', form: formIn(request) }));
+  return respond(
+    await readApart('outline', {
+      bytes,
+      name: new URL(request.url).searchParams.get('name') ?? '',
+      form: formIn(request),
+    }),
+  );
 });

@@ -13,7 +13,11 @@ import { SittingPaper } from '../../../../_learn/SittingPaper';
 import { SittingResult } from '../../../../_learn/SittingResult';
 
 /** One sitting: the paper while it is written, the result once it is handed in. */
-export default async function SittingPage({ params }: { readonly params: Promise<{ slug: string; sittingId: string }> }) {
+export default async function SittingPage({
+  params,
+}: {
+  readonly params: Promise<{ slug: string; sittingId: string }>;
+}) {
   const { slug, sittingId } = await params;
   const { person, db, view, head, learner } = await learnerDoor(slug, `/learn/${slug}/sitting/${sittingId}`);
   const found = orNotFound(isId(sittingId) ? await sittingView(db, sittingId, person.id) : null);
@@ -21,7 +25,9 @@ export default async function SittingPage({ params }: { readonly params: Promise
   const { row, lesson } = found;
   // What may be seen is for the live edition to say, where the quiz is still in it.
   const now = view.lessons.find((one) => one.lesson.id === lesson.id)?.lesson ?? lesson;
-  const left = row.deadline ? instantFrom(row.deadline).epochMilliseconds - Temporal.Now.instant().epochMilliseconds : null;
+  const left = row.deadline
+    ? instantFrom(row.deadline).epochMilliseconds - Temporal.Now.instant().epochMilliseconds
+    : null;
   return (
     <CourseFrame view={view} place={learnerPlace(head, person, learner.clock.zone)} hereId={lesson.id}>
       <article className={styles.lesson}>

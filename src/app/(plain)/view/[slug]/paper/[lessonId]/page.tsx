@@ -30,7 +30,12 @@ export default async function TryPaper({ params, searchParams }: Props) {
         <h1>{lesson.title}</h1>
         {answers ? (
           <>
-            <SittingResult lesson={lesson} answers={answers} score={scorePaper(lesson.questions, answers, lesson.quiz?.decimals)} shown={shownOf(lesson)} />
+            <SittingResult
+              lesson={lesson}
+              answers={answers}
+              score={scorePaper(lesson.questions, answers, lesson.quiz?.decimals)}
+              shown={shownOf(lesson)}
+            />
             <p>
               <a className={controls.button} href={lessonHref(place, lessonId)}>
                 Back to the lesson

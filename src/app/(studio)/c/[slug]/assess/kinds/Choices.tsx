@@ -9,7 +9,8 @@ import type { MakingProps } from './part';
 /** Options of which one is right, or several. */
 function Choices({ id, body: { options }, onSave, many }: MakingProps<'one' | 'several'> & { readonly many: boolean }) {
   const save = (next: readonly Option[]) => onSave({ options: next });
-  const change = (option: string, part: Partial<Option>) => save(options.map((one) => (one.id === option ? { ...one, ...part } : one)));
+  const change = (option: string, part: Partial<Option>) =>
+    save(options.map((one) => (one.id === option ? { ...one, ...part } : one)));
   // One choice has one right option: choosing another one changes both.
   const setRight = (option: string, right: boolean) =>
     save(options.map((one) => (one.id === option ? { ...one, right } : many ? one : { ...one, right: false })));
@@ -27,7 +28,12 @@ function Choices({ id, body: { options }, onSave, many }: MakingProps<'one' | 's
           />
           <TextField label={`Option ${i + 1}`} value={option.text} onSave={(text) => change(option.id, { text })} />
           <TextField label="Feedback" value={option.feedback} onSave={(feedback) => change(option.id, { feedback })} />
-          <ActionIcon variant="subtle" color="gray" aria-label={`Remove option ${i + 1}`} onClick={() => save(options.filter((one) => one.id !== option.id))}>
+          <ActionIcon
+            variant="subtle"
+            color="gray"
+            aria-label={`Remove option ${i + 1}`}
+            onClick={() => save(options.filter((one) => one.id !== option.id))}
+          >
             <IconX size={15} />
           </ActionIcon>
         </div>

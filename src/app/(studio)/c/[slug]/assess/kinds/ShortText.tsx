@@ -15,13 +15,22 @@ export function ShortText({ body, onSave }: MakingProps<'short-text'>) {
         // biome-ignore lint/suspicious/noArrayIndexKey: forms are told apart by their place
         <div key={i} className={styles.form}>
           <TextField label={`Form ${i + 1}`} value={form} onSave={(text) => setForms(accepted.with(i, text))} />
-          <ActionIcon variant="subtle" color="gray" aria-label={`Remove form ${i + 1}`} onClick={() => setForms(accepted.toSpliced(i, 1))}>
+          <ActionIcon
+            variant="subtle"
+            color="gray"
+            aria-label={`Remove form ${i + 1}`}
+            onClick={() => setForms(accepted.toSpliced(i, 1))}
+          >
             <IconX size={15} />
           </ActionIcon>
         </div>
       ))}
       <div className={styles.two}>
-        <NumberField label="Slips forgiven" value={body.slips} onSave={(slips) => onSave({ ...body, slips: slips ?? 0 })} />
+        <NumberField
+          label="Slips forgiven"
+          value={body.slips}
+          onSave={(slips) => onSave({ ...body, slips: slips ?? 0 })}
+        />
         <Checkbox
           className={styles.matchCase ?? ''}
           label="Large and small letters have to match"
@@ -29,8 +38,15 @@ export function ShortText({ body, onSave }: MakingProps<'short-text'>) {
           onChange={(event) => onSave({ ...body, matchCase: event.currentTarget.checked })}
         />
       </div>
-      <p className={styles.quiet}>A slip is a letter left out, one too many, a wrong one, or two neighbours changed about.</p>
-      <Button variant="subtle" size="compact-sm" leftSection={<IconPlus size={14} />} onClick={() => setForms([...accepted, ''])}>
+      <p className={styles.quiet}>
+        A slip is a letter left out, one too many, a wrong one, or two neighbours changed about.
+      </p>
+      <Button
+        variant="subtle"
+        size="compact-sm"
+        leftSection={<IconPlus size={14} />}
+        onClick={() => setForms([...accepted, ''])}
+      >
         Accept another form
       </Button>
     </fieldset>

@@ -7,7 +7,13 @@ export function TrueFalse({ id, body, onSave }: MakingProps<'true-false'>) {
     <fieldset className={styles.options}>
       <legend>What is asked is a statement; mark whether it holds</legend>
       {[true, false].map((holds) => (
-        <Radio key={String(holds)} name={`right-${id}`} label={holds ? 'true' : 'false'} checked={body.holds === holds} onChange={() => onSave({ holds })} />
+        <Radio
+          key={String(holds)}
+          name={`right-${id}`}
+          label={holds ? 'true' : 'false'}
+          checked={body.holds === holds}
+          onChange={() => onSave({ holds })}
+        />
       ))}
     </fieldset>
   );

@@ -1,6 +1,16 @@
 'use client';
 import { ActionIcon, Button, TextInput, Tooltip } from '@mantine/core';
-import { IconBlockquote, IconBold, IconH2, IconH3, IconItalic, IconLink, IconList, IconListNumbers, IconPhoto } from '@tabler/icons-react';
+import {
+  IconBlockquote,
+  IconBold,
+  IconH2,
+  IconH3,
+  IconItalic,
+  IconLink,
+  IconList,
+  IconListNumbers,
+  IconPhoto,
+} from '@tabler/icons-react';
 import Image from '@tiptap/extension-image';
 import { type Editor, EditorContent, useEditor, useEditorState } from '@tiptap/react';
 import StarterKit from '@tiptap/starter-kit';
@@ -17,7 +27,11 @@ const LibraryPicture = Image.extend({
   addAttributes() {
     return {
       ...this.parent?.(),
-      mediaId: { default: null, parseHTML: (element) => element.getAttribute('data-media-id'), renderHTML: ({ mediaId }) => ({ 'data-media-id': mediaId }) },
+      mediaId: {
+        default: null,
+        parseHTML: (element) => element.getAttribute('data-media-id'),
+        renderHTML: ({ mediaId }) => ({ 'data-media-id': mediaId }),
+      },
     };
   },
   // A picture pasted from elsewhere has no place in the library, and would not be there tomorrow.
@@ -34,9 +48,22 @@ export function TextEditor({ lesson, content }: Props) {
   const inTwoVersions = clashes.some((clash) => clash.table === 'text' && clash.recordId === lesson.id);
   const editor = useEditor({
     immediatelyRender: false,
-    extensions: [StarterKit.configure({ heading: { levels: [2, 3] }, link: { openOnClick: false, protocols: ['http', 'https', 'mailto'] } }), LibraryPicture],
+    extensions: [
+      StarterKit.configure({
+        heading: { levels: [2, 3] },
+        link: { openOnClick: false, protocols: ['http', 'https', 'mailto'] },
+      }),
+      LibraryPicture,
+    ],
     content: (content ?? '') as string,
-    editorProps: { attributes: { 'aria-label': `Text of ${lesson.title}`, role: 'textbox', 'aria-multiline': 'true', class: styles.page ?? '' } },
+    editorProps: {
+      attributes: {
+        'aria-label': `Text of ${lesson.title}`,
+        role: 'textbox',
+        'aria-multiline': 'true',
+        class: styles.page ?? '',
+      },
+    },
     onUpdate: ({ editor: changed }) => {
       known.current = changed.isEmpty ? null : (changed.getJSON() as RichText);
       store.edit({ do: 'set', table: 'text', id: lesson.id, fields: { content: known.current } });
@@ -83,7 +110,14 @@ function Ask({ label, initial, action, onGive, onLeave }: AskProps) {
       }}
       onKeyDown={(event) => event.key === 'Escape' && onLeave()}
     >
-      <TextInput aria-label={label} placeholder={label} value={words} onChange={(event) => setWords(event.currentTarget.value)} maxLength={500} autoFocus />
+      <TextInput
+        aria-label={label}
+        placeholder={label}
+        value={words}
+        onChange={(event) => setWords(event.currentTarget.value)}
+        maxLength={500}
+        autoFocus
+      />
       <Button type="submit">{action}</Button>
     </form>
   );
@@ -128,32 +162,89 @@ function Tools({ editor }: { readonly editor: Editor }) {
     setAsking(null);
   };
   const putLink = (address: string) => {
-    if (!/^(https?:\/\/|mailto:)\S+$/.test(address)) return setProblem('Give an address that begins with https:// or mailto:.');
+    if (!/^(https?:\/\/|mailto:)\S+$/.test(address))
+      return setProblem('Give an address that begins with https:// or mailto:.');
     setProblem(null);
     editor.chain().focus().setLink({ href: address }).run();
     setAsking(null);
   };
   const setLink = () => (active.link ? editor.chain().focus().unsetLink().run() : setAsking({ what: 'link' }));
   const tools = [
-    { name: 'Bold', keys: 'Ctrl B', on: active.bold, Glyph: IconBold, run: () => editor.chain().focus().toggleBold().run() },
-    { name: 'Italic', keys: 'Ctrl I', on: active.italic, Glyph: IconItalic, run: () => editor.chain().focus().toggleItalic().run() },
-    { name: 'Heading', keys: 'Ctrl Alt 2', on: active.h2, Glyph: IconH2, run: () => editor.chain().focus().toggleHeading({ level: 2 }).run() },
-    { name: 'Smaller heading', keys: 'Ctrl Alt 3', on: active.h3, Glyph: IconH3, run: () => editor.chain().focus().toggleHeading({ level: 3 }).run() },
-    { name: 'List', keys: 'Ctrl Shift 8', on: active.bullets, Glyph: IconList, run: () => editor.chain().focus().toggleBulletList().run() },
-    { name: 'Numbered list', keys: 'Ctrl Shift 7', on: active.numbers, Glyph: IconListNumbers, run: () => editor.chain().focus().toggleOrderedList().run() },
-    { name: 'Quote', keys: 'Ctrl Shift B', on: active.quote, Glyph: IconBlockquote, run: () => editor.chain().focus().toggleBlockquote().run() },
+    {
+      name: 'Bold',
+      keys: 'Ctrl B',
+      on: active.bold,
+      Glyph: IconBold,
+      run: () => editor.chain().focus().toggleBold().run(),
+    },
+    {
+      name: 'Italic',
+      keys: 'Ctrl I',
+      on: active.italic,
+      Glyph: IconItalic,
+      run: () => editor.chain().focus().toggleItalic().run(),
+    },
+    {
+      name: 'Heading',
+      keys: 'Ctrl Alt 2',
+      on: active.h2,
+      Glyph: IconH2,
+      run: () => editor.chain().focus().toggleHeading({ level: 2 }).run(),
+    },
+    {
+      name: 'Smaller heading',
+      keys: 'Ctrl Alt 3',
+      on: active.h3,
+      Glyph: IconH3,
+      run: () => editor.chain().focus().toggleHeading({ level: 3 }).run(),
+    },
+    {
+      name: 'List',
+      keys: 'Ctrl Shift 8',
+      on: active.bullets,
+      Glyph: IconList,
+      run: () => editor.chain().focus().toggleBulletList().run(),
+    },
+    {
+      name: 'Numbered list',
+      keys: 'Ctrl Shift 7',
+      on: active.numbers,
+      Glyph: IconListNumbers,
+      run: () => editor.chain().focus().toggleOrderedList().run(),
+    },
+    {
+      name: 'Quote',
+      keys: 'Ctrl Shift B',
+      on: active.quote,
+      Glyph: IconBlockquote,
+      run: () => editor.chain().focus().toggleBlockquote().run(),
+    },
     { name: 'Link', keys: '', on: active.link, Glyph: IconLink, run: setLink },
   ];
   return (
     <div className={styles.tools} role="toolbar" aria-label="Text">
       {tools.map(({ name, keys, on, Glyph, run }) => (
         <Tooltip key={name} label={keys ? `${name} (${keys})` : name}>
-          <ActionIcon variant={on ? 'light' : 'subtle'} color={on ? 'malachite' : 'gray'} size="lg" aria-label={name} aria-pressed={on} onClick={run}>
+          <ActionIcon
+            variant={on ? 'light' : 'subtle'}
+            color={on ? 'malachite' : 'gray'}
+            size="lg"
+            aria-label={name}
+            aria-pressed={on}
+            onClick={run}
+          >
             <Glyph size={18} stroke={1.75} />
           </ActionIcon>
         </Tooltip>
       ))}
-      <ActionIcon variant="subtle" color="gray" size="lg" aria-label="Picture" loading={busy} onClick={() => chooser.current?.click()}>
+      <ActionIcon
+        variant="subtle"
+        color="gray"
+        size="lg"
+        aria-label="Picture"
+        loading={busy}
+        onClick={() => chooser.current?.click()}
+      >
         <IconPhoto size={18} stroke={1.75} />
       </ActionIcon>
       <input
@@ -167,7 +258,15 @@ function Tools({ editor }: { readonly editor: Editor }) {
           event.currentTarget.value = '';
         }}
       />
-      {asking?.what === 'link' && <Ask label="Address of the page" initial="https://" action="Link" onGive={putLink} onLeave={() => setAsking(null)} />}
+      {asking?.what === 'link' && (
+        <Ask
+          label="Address of the page"
+          initial="https://"
+          action="Link"
+          onGive={putLink}
+          onLeave={() => setAsking(null)}
+        />
+      )}
       {asking?.what === 'picture' && (
         <Ask
           label="Describe the picture for those who cannot see it"

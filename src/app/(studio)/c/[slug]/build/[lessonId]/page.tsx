@@ -42,7 +42,9 @@ export default function LessonTextPage() {
           <Loader aria-label="Loading the text" />
         )
       ) : (
-        <p className={styles.missing}>This lesson is not part of the course any more. If you removed it, go back to the outline and undo.</p>
+        <p className={styles.missing}>
+          This lesson is not part of the course any more. If you removed it, go back to the outline and undo.
+        </p>
       )}
     </Workbench>
   );

@@ -49,7 +49,10 @@ export default function BoardPage() {
           clearable
           clearButtonProps={{ 'aria-label': 'Made as anything' }}
           value={medium}
-          data={all.map((name) => ({ value: name, label: `${name} (${tiles.filter((tile) => madeAs(tile).includes(name)).length})` }))}
+          data={all.map((name) => ({
+            value: name,
+            label: `${name} (${tiles.filter((tile) => madeAs(tile).includes(name)).length})`,
+          }))}
           onChange={setMedium}
         />
         <span className={styles.quiet}>Drag a card to another column, or press Alt with an arrow key on it.</span>
@@ -64,7 +67,12 @@ export default function BoardPage() {
       >
         <div className={styles.board}>
           {lessonStates.map((state) => (
-            <Column key={state} state={state} tiles={chosen.filter((tile) => tile.lesson.state === state)} onMove={move} />
+            <Column
+              key={state}
+              state={state}
+              tiles={chosen.filter((tile) => tile.lesson.state === state)}
+              onMove={move}
+            />
           ))}
         </div>
       </DndContext>
@@ -72,7 +80,11 @@ export default function BoardPage() {
   );
 }
 
-type ColumnProps = { readonly state: LessonState; readonly tiles: readonly LessonTile[]; readonly onMove: (id: string, state: LessonState) => void };
+type ColumnProps = {
+  readonly state: LessonState;
+  readonly tiles: readonly LessonTile[];
+  readonly onMove: (id: string, state: LessonState) => void;
+};
 
 function Column({ state, tiles, onMove }: ColumnProps) {
   const { setNodeRef, isOver } = useDroppable({ id: state });

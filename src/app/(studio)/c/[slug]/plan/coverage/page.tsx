@@ -61,8 +61,14 @@ export default function CoveragePage() {
   const questions = Object.values(state.outline.question);
   const drawn = visible.getVirtualItems();
   const toggle = (table: 'lesson' | 'question', id: string, now: readonly string[], outcomeId: string) =>
-    store.edit({ do: 'set', table, id, fields: { outcomes: now.includes(outcomeId) ? now.filter((one) => one !== outcomeId) : [...now, outcomeId] } });
-  const gap = (id: string, rule: string) => findings.some((finding) => finding.rule === rule && finding.place.id === id);
+    store.edit({
+      do: 'set',
+      table,
+      id,
+      fields: { outcomes: now.includes(outcomeId) ? now.filter((one) => one !== outcomeId) : [...now, outcomeId] },
+    });
+  const gap = (id: string, rule: string) =>
+    findings.some((finding) => finding.rule === rule && finding.place.id === id);
 
   return (
     <Workbench inspector={<ReadinessList />} label="Readiness">
@@ -77,17 +83,27 @@ export default function CoveragePage() {
         )}
         {outcomes.length === 0 ? (
           <p className={styles.empty}>
-            There are no outcomes yet. <Link href={`/c/${head.slug}/plan`}>Write the first one under Promise</Link>; then tick here which lessons serve it.
+            There are no outcomes yet. <Link href={`/c/${head.slug}/plan`}>Write the first one under Promise</Link>.
+            Then tick here which lessons serve it.
           </p>
         ) : lines.length === 0 ? (
           <p className={styles.empty}>There are no lessons yet.</p>
         ) : (
-          <table className={styles.table} aria-label="Which lessons serve which outcomes" aria-rowcount={lines.length + 3}>
+          <table
+            className={styles.table}
+            aria-label="Which lessons serve which outcomes"
+            aria-rowcount={lines.length + 3}
+          >
             <thead>
               <tr>
                 <th scope="col">Lesson</th>
                 {outcomes.map((outcome, i) => (
-                  <th key={outcome.id} scope="col" title={outcome.text} aria-label={`Outcome ${i + 1}: ${outcome.text}`}>
+                  <th
+                    key={outcome.id}
+                    scope="col"
+                    title={outcome.text}
+                    aria-label={`Outcome ${i + 1}: ${outcome.text}`}
+                  >
                     {i + 1}
                   </th>
                 ))}
@@ -96,7 +112,8 @@ export default function CoveragePage() {
                 name="taught by lessons"
                 values={outcomes.map((outcome) => ({
                   id: outcome.id,
-                  count: lessons.filter((tile) => !isGraded(tile.kind) && tile.lesson.outcomes.includes(outcome.id)).length,
+                  count: lessons.filter((tile) => !isGraded(tile.kind) && tile.lesson.outcomes.includes(outcome.id))
+                    .length,
                   gap: gap(outcome.id, 'outcome-untaught'),
                 }))}
               />
@@ -157,7 +174,10 @@ export default function CoveragePage() {
                   </tr>
                 );
               })}
-              <Space height={visible.getTotalSize() - ((drawn.at(-1)?.end ?? top) - top)} columns={outcomes.length + 1} />
+              <Space
+                height={visible.getTotalSize() - ((drawn.at(-1)?.end ?? top) - top)}
+                columns={outcomes.length + 1}
+              />
             </tbody>
           </table>
         )}
@@ -166,7 +186,10 @@ export default function CoveragePage() {
   );
 }
 
-type SumProps = { readonly name: string; readonly values: readonly { readonly id: string; readonly count: number; readonly gap: boolean }[] };
+type SumProps = {
+  readonly name: string;
+  readonly values: readonly { readonly id: string; readonly count: number; readonly gap: boolean }[];
+};
 
 /** How often each outcome is served; a gap says so in words too. */
 const Sum = ({ name, values }: SumProps) => (

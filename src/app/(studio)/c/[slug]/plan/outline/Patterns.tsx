@@ -31,13 +31,25 @@ export function Patterns({ patterns }: { readonly patterns: readonly SchoolPatte
   const [problem, setProblem] = useState<string | null>(null);
   const put = (pattern: Pattern) => {
     const last = sectionsOf(state.outline).at(-1)?.id ?? null;
-    const done = store.edit({ do: 'put', into: null, after: null, lessons: [], afterSection: last, sections: patternDrafts(pattern.sections, newId) });
+    const done = store.edit({
+      do: 'put',
+      into: null,
+      after: null,
+      lessons: [],
+      afterSection: last,
+      sections: patternDrafts(pattern.sections, newId),
+    });
     if (done.ok) tellUndoable(store, `"${pattern.title}" was put in: ${sizeOf(pattern)}, all planned.`);
     else notifications.show({ color: 'brick', message: done.problem.sentence });
   };
   const keep = async () => {
     await store.saved();
-    const done = await act('pattern.save', { id: newId(), courseId: store.courseId, title: name, description: course.description.slice(0, 400) });
+    const done = await act('pattern.save', {
+      id: newId(),
+      courseId: store.courseId,
+      title: name,
+      description: course.description.slice(0, 400),
+    });
     setProblem(done.ok ? null : done.problem.sentence);
     if (!done.ok) return;
     notifications.show({ color: 'malachite', message: `The outline is kept as the pattern "${name}".` });
@@ -77,7 +89,12 @@ export function Patterns({ patterns }: { readonly patterns: readonly SchoolPatte
         Put in
       </Button>
       {own ? (
-        <ActionIcon variant="subtle" color="gray" aria-label={`Remove the pattern "${pattern.title}"`} onClick={() => remove(own)}>
+        <ActionIcon
+          variant="subtle"
+          color="gray"
+          aria-label={`Remove the pattern "${pattern.title}"`}
+          onClick={() => remove(own)}
+        >
           <IconTrash size={16} />
         </ActionIcon>
       ) : (

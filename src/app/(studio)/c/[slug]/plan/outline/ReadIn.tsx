@@ -24,7 +24,12 @@ const forms: { readonly value: OutlineForm | 'auto'; readonly label: string }[] 
   { value: 'opml', label: 'OPML' },
   { value: 'csv', label: 'CSV' },
 ];
-const formNames: Record<OutlineForm, string> = { lines: 'indented text', markdown: 'Markdown', opml: 'OPML', csv: 'CSV' };
+const formNames: Record<OutlineForm, string> = {
+  lines: 'indented text',
+  markdown: 'Markdown',
+  opml: 'OPML',
+  csv: 'CSV',
+};
 const shownLessons = 300;
 
 /** An outline from elsewhere: pasted or from a file, looked at first, put in with one action. */
@@ -67,10 +72,23 @@ export function ReadIn() {
     const drafts = draftsOf(preview.outline, newId);
     const count = countOf(preview.outline);
     // Lessons without a section get one, named after where they come from.
-    const sections = drafts.lessons.length > 0 ? [{ id: newId(), title: 'Brought in', lessons: drafts.lessons }, ...drafts.sections] : drafts.sections;
-    const done = store.edit({ do: 'put', into: null, after: null, lessons: [], afterSection: sectionsOf(state.outline).at(-1)?.id ?? null, sections });
+    const sections =
+      drafts.lessons.length > 0
+        ? [{ id: newId(), title: 'Brought in', lessons: drafts.lessons }, ...drafts.sections]
+        : drafts.sections;
+    const done = store.edit({
+      do: 'put',
+      into: null,
+      after: null,
+      lessons: [],
+      afterSection: sectionsOf(state.outline).at(-1)?.id ?? null,
+      sections,
+    });
     if (!done.ok) return setProblem(done.problem);
-    tellUndoable(store, `${counted(count.lessons, 'lesson')} in ${counted(sections.length, 'section')}: put at the end.`);
+    tellUndoable(
+      store,
+      `${counted(count.lessons, 'lesson')} in ${counted(sections.length, 'section')}: put at the end.`,
+    );
     setText('');
     setSource(null);
   };
@@ -103,9 +121,16 @@ export function ReadIn() {
             setSource({ name: file.name, content: file });
           }}
         >
-          <IconUpload size={15} aria-hidden="true" /> {source?.content instanceof File ? source.name : 'or drop a file, or choose one'}
+          <IconUpload size={15} aria-hidden="true" />{' '}
+          {source?.content instanceof File ? source.name : 'or drop a file, or choose one'}
         </Dropzone>
-        <Select label="Read it as" value={form} data={forms} onChange={(value) => setForm((value ?? 'auto') as OutlineForm | 'auto')} allowDeselect={false} />
+        <Select
+          label="Read it as"
+          value={form}
+          data={forms}
+          onChange={(value) => setForm((value ?? 'auto') as OutlineForm | 'auto')}
+          allowDeselect={false}
+        />
       </div>
       {problem && (
         <Alert color="brick" variant="light" role="alert" title="This cannot be read">
@@ -116,8 +141,11 @@ export function ReadIn() {
       {preview && count && (
         <div className={styles.preview} aria-live="polite">
           <p>
-            Read as {formNames[preview.form]}: <b>{counted(count.sections, 'section')}</b> and <b>{counted(count.lessons, 'lesson')}</b>
-            {preview.faults.length > 0 ? `, and ${counted(preview.faults.length, 'fault')}. Nothing is put in while there are faults.` : '.'}
+            Read as {formNames[preview.form]}: <b>{counted(count.sections, 'section')}</b> and{' '}
+            <b>{counted(count.lessons, 'lesson')}</b>
+            {preview.faults.length > 0
+              ? `, and ${counted(preview.faults.length, 'fault')}. Nothing is put in while there are faults.`
+              : '.'}
           </p>
           {preview.outline.notes.map((note) => (
             <p key={note} className={styles.note}>
@@ -153,7 +181,11 @@ export function ReadIn() {
             ))}
           </ul>
           <div>
-            <Button leftSection={<IconFileImport size={16} stroke={1.75} />} disabled={!clean || count.sections + count.lessons === 0} onClick={put}>
+            <Button
+              leftSection={<IconFileImport size={16} stroke={1.75} />}
+              disabled={!clean || count.sections + count.lessons === 0}
+              onClick={put}
+            >
               Put {counted(count.lessons, 'lesson')} at the end
             </Button>
           </div>
