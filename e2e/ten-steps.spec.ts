@@ -319,7 +319,7 @@ test('one course from a working title to a checked certificate', async ({ browse
   await test.step('6 the gradebook writes the sum out', async () => {
     await page.reload();
     await page.getByRole('button', { name: 'Lea Brook' }).click();
-    await expect(page.getByText('(10 × 3/3 + 10 × 17.5/20) ÷ 20 = 93.8 %')).toBeVisible();
+    await expect(page.getByText('(10 × 5/5 + 10 × 17.5/20) ÷ 20 = 93.8 %')).toBeVisible();
   });
 
   await test.step('the certificate is issued, downloaded and checked by anybody', async () => {

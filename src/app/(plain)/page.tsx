@@ -1,10 +1,11 @@
 import { redirect } from 'next/navigation';
 import { signedIn } from '@/app/_server/doors';
+import { beginsWith } from '@/core/people';
+
+const addresses = { courses: '/courses', marking: '/marking', learning: '/learn' } as const;
 
 /** Everybody begins where their work is. */
 export default async function Home(): Promise<never> {
-  const {
-    person: { role },
-  } = await signedIn('/');
-  redirect(role === 'learner' ? '/learn' : role === 'marker' ? '/marking' : '/courses');
+  const { person } = await signedIn('/');
+  redirect(addresses[beginsWith(person)]);
 }

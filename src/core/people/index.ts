@@ -1,12 +1,15 @@
 export {
   type Action,
   type Actor,
+  beginsWith,
   type CourseRole,
   can,
+  everywhere,
   makesCourses,
   mayDecide,
   mayMark,
   type SchoolRole,
   schoolRoles,
+  worksHere,
 } from './permissions';
 export { emailSchema, nameSchema, passwordSchema, plainEmail } from './schema';

@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest';
-import { type Action, type Actor, can, mayMark } from './index';
+import { type Action, type Actor, beginsWith, can, everywhere, mayMark, worksHere } from './index';
 
 const people: Record<string, Actor | null> = {
   nobody: null,
@@ -34,6 +34,27 @@ test.each<[string, Action[], Action[]]>([
   const actor = people[who] ?? null;
   expect(actions.filter((action) => can(actor, action, { courseId: 'here' }))).toEqual(here);
   expect(actions.filter((action) => can(actor, action, { courseId: 'there' }))).toEqual(elsewhere);
+});
+
+test('what is one’s own to do is done by oneself, whoever one is, and by nobody for another', () => {
+  for (const action of ['course.take', 'account.change'] as const)
+    for (const actor of Object.values(people))
+      expect([can(actor, action, { courseId: 'here', own: true }), can(actor, action, { courseId: 'here' })]).toEqual([
+        actor !== null,
+        false,
+      ]);
+});
+
+test.each([
+  ['learner', false, false, 'learning'],
+  ['a learner who marks', false, true, 'learning'],
+  ['marker', false, true, 'marking'],
+  ['creator', false, true, 'courses'],
+  ['owner', true, true, 'courses'],
+] as const)('%s: in every course %s, has to do with others %s, begins with %s', (who, all, works, begins) => {
+  const actor = people[who] as Actor;
+  expect([everywhere(actor, 'course.edit'), worksHere(actor), beginsWith(actor)]).toEqual([all, works, begins]);
+  expect(everywhere(actor, 'course.take')).toBe(false);
 });
 
 test.each([

@@ -20,12 +20,24 @@ export type Action =
   | 'gradebook.change'
   | 'certificate.issue'
   | 'marking.mark'
-  | 'media.upload';
+  | 'media.upload'
+  | 'pattern.manage'
+  /** Learning in a course: whoever takes it, and nobody for somebody else. */
+  | 'course.take'
+  /** One's own name, zone and sessions. */
+  | 'account.change';
 
-type Place = { readonly courseId?: string };
+type Place = {
+  readonly courseId?: string;
+  /** Whether it is one's own: one's account, a course one takes, work one has begun. */
+  readonly own?: boolean;
+};
 
-/** Who may do what: one row an action. An owner may do everything. */
-const table: Record<Action, { readonly school: readonly SchoolRole[]; readonly course: readonly CourseRole[] }> = {
+/** Who may do what: one row an action. An owner may do everything but what is somebody's own to do. */
+const table: Record<
+  Action,
+  { readonly school: readonly SchoolRole[]; readonly course: readonly CourseRole[]; readonly own?: true }
+> = {
   'people.manage': { school: [], course: [] },
   'course.create': { school: ['creator'], course: [] },
   'course.edit': { school: [], course: ['creator'] },
@@ -37,15 +49,29 @@ const table: Record<Action, { readonly school: readonly SchoolRole[]; readonly c
   'certificate.issue': { school: [], course: ['creator'] },
   'marking.mark': { school: [], course: ['creator', 'marker'] },
   'media.upload': { school: [], course: ['creator'] },
+  'pattern.manage': { school: [], course: [] },
+  'course.take': { school: [], course: [], own: true },
+  'account.change': { school: [], course: [], own: true },
 };
 
 export function can(actor: Actor | null, action: Action, place: Place = {}): boolean {
   if (!actor) return false;
-  if (actor.role === 'owner') return true;
   const row = table[action];
+  if (row.own) return place.own === true;
+  if (actor.role === 'owner') return true;
   const courseRole = place.courseId === undefined ? undefined : actor.courses[place.courseId];
   return row.school.includes(actor.role) || (courseRole !== undefined && row.course.includes(courseRole));
 }
+
+/** Whether somebody may do something in every course there is, and not in some of them only. */
+export const everywhere = (actor: Actor, action: Action): boolean => actor.role === 'owner' && !table[action].own;
+
+/** Whether somebody has to do with other people's work in the school, or with none but their own. */
+export const worksHere = (actor: Actor): boolean => actor.role !== 'learner' || Object.keys(actor.courses).length > 0;
+
+/** Where somebody's work begins: with their courses, with what waits to be marked, or with what they learn. */
+export const beginsWith = ({ role }: Actor): 'courses' | 'marking' | 'learning' =>
+  role === 'learner' ? 'learning' : role === 'marker' ? 'marking' : 'courses';
 
 /** Whether somebody makes courses, or at least one of them. */
 export const makesCourses = (actor: Actor): boolean =>

@@ -6,6 +6,7 @@ import { fail, ok, type Result } from '@/core/kernel/problem';
 import { Temporal } from '@/core/kernel/time';
 import { findLesson, usualDoneRule } from '@/core/outline';
 import { can, mayMark } from '@/core/people';
+import { takesCourse } from '../enrolment';
 import { courseHead, learning, openLesson } from '../learning';
 import { rememberBlob, type StoredUpload } from '../media';
 import { editionDocument } from '../outline';
@@ -78,7 +79,7 @@ async function draftOf(context: CommandContext, courseId: string, lessonId: stri
 export const saveDraft = command({
   name: 'assignment.save-draft',
   input: object({ ...place, text: string().defined() }).noUnknown(),
-  permission: () => true,
+  permission: takesCourse,
   async handle(context, { courseId, lessonId, text }) {
     const checked = checkText(text);
     if (!checked.ok) return checked;
@@ -129,7 +130,7 @@ const checkFileSize = (settings: AssignmentSettings, bytes: number): Result<null
 export const addFile = command({
   name: 'assignment.add-file',
   input: object({ ...fileInput, fileName: string().max(300).required(), contentType: string().required() }).noUnknown(),
-  permission: () => true,
+  permission: takesCourse,
   async handle(context, input) {
     const size = await files().size(input.hash);
     if (size === null) return fail('not-found', 'The file did not arrive. Upload it again.');
@@ -154,7 +155,7 @@ export const addFile = command({
 export const dropFile = command({
   name: 'assignment.drop-file',
   input: object(fileInput).noUnknown(),
-  permission: () => true,
+  permission: takesCourse,
   async handle(context, input) {
     const found = await draftOf(context, input.courseId, input.lessonId);
     if (!found.ok) return found;
@@ -170,7 +171,7 @@ export const dropFile = command({
 export const handInWork = command({
   name: 'assignment.hand-in',
   input: object({ ...place, text: string().defined(), deed: idSchema }).noUnknown(),
-  permission: () => true,
+  permission: takesCourse,
   async handle(context, { courseId, lessonId, text, deed }) {
     await holdWork(context, lessonId);
     const mine = and(eq(handIn.deed, deed), eq(handIn.learnerId, context.actor.id), eq(handIn.lessonId, lessonId));

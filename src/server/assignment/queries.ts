@@ -2,7 +2,7 @@ import { and, asc, desc, eq, inArray, ne } from 'drizzle-orm';
 import { isId } from '@/core/kernel/ids';
 import { type RowsPage, rowsBefore, rowsPerPage } from '@/core/kernel/page';
 import { findLesson, type LessonDocument } from '@/core/outline';
-import { can, mayMark } from '@/core/people';
+import { can, everywhere, mayMark } from '@/core/people';
 import { course, editionDocument } from '../outline';
 import { type Person, user } from '../people';
 import type { Database } from '../platform/database';
@@ -31,7 +31,7 @@ export type QueueRow = {
 
 /** The courses whose work somebody may mark; null means all. */
 const markable = (person: Person) =>
-  person.role === 'owner'
+  everywhere(person, 'marking.mark')
     ? null
     : Object.keys(person.courses).filter((courseId) => can(person, 'marking.mark', { courseId }));
 

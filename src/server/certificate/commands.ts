@@ -7,6 +7,7 @@ import { line } from '@/core/kernel/line';
 import { fail, ok, type Result } from '@/core/kernel/problem';
 import { Temporal } from '@/core/kernel/time';
 import { can, mayDecide } from '@/core/people';
+import { takesCourse } from '../enrolment';
 import { courseHead, type Learning, learning } from '../learning';
 import { audit } from '../outline';
 import { school } from '../people';
@@ -98,7 +99,7 @@ export async function awardIfEarned(courseId: string, learnerId: string, now = T
 export const claimCertificate = command({
   name: 'certificate.claim',
   input: object({ courseId: idSchema }).noUnknown(),
-  permission: () => true,
+  permission: takesCourse,
   async handle({ tx, actor, now, audit }, { courseId }): Promise<Result<{ id: string }>> {
     const head = await courseHead(tx.db, courseId);
     const found = head && (await learning(tx.db, head, actor.id, now));

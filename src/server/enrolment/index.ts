@@ -8,4 +8,5 @@ export {
   instantFrom,
   learnersOf,
   learnersPage,
+  takesCourse,
 } from './queries';

@@ -1,9 +1,12 @@
 import { and, asc, eq, sql } from 'drizzle-orm';
 import { type Cohort, clockOf } from '@/core/enrolment';
 import { type RowsPage, rowsBefore, rowsPerPage } from '@/core/kernel/page';
+import { fail, type Problem } from '@/core/kernel/problem';
 import { Temporal } from '@/core/kernel/time';
+import { can } from '@/core/people';
 import type { LearnerClock } from '@/core/release';
 import { user } from '../people';
+import type { CommandContext } from '../platform/command';
 import { contains } from '../platform/contains';
 import type { Database } from '../platform/database';
 import { cohort, enrolment } from './schema';
@@ -120,4 +123,19 @@ export async function coursesTakenBy(db: Database, learnerId: string): Promise<s
     .where(eq(enrolment.learnerId, learnerId))
     .orderBy(asc(enrolment.at));
   return rows.map((row) => row.courseId);
+}
+
+const notTaken = fail('not-allowed', 'You do not take this course.').problem;
+
+/** Decides whether somebody may learn in a course: whoever takes it, themselves. */
+export async function takesCourse(
+  { actor, tx }: CommandContext,
+  { courseId }: { readonly courseId: string },
+): Promise<true | Problem> {
+  const [row] = await tx.db
+    .select({ id: enrolment.id })
+    .from(enrolment)
+    .where(and(eq(enrolment.courseId, courseId), eq(enrolment.learnerId, actor.id)))
+    .limit(1);
+  return can(actor, 'course.take', { courseId, own: row !== undefined }) || notTaken;
 }

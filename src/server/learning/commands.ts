@@ -4,7 +4,7 @@ import { idSchema } from '@/core/kernel/ids';
 import { fail, ok } from '@/core/kernel/problem';
 import { type LessonDocument, lessonKindOf, usualDoneRule } from '@/core/outline';
 import { creditedPassages, type Passage, watchedPercent } from '@/core/record';
-import { instantFrom } from '../enrolment';
+import { instantFrom, takesCourse } from '../enrolment';
 import { type CommandContext, command } from '../platform/command';
 import { newId } from '../platform/ids';
 import { lessonUnlock } from '../platform/schema';
@@ -27,7 +27,7 @@ const deedOf = ({ actor }: CommandContext, what: string, lessonId: string) => `$
 export const openedLesson = command({
   name: 'learning.opened',
   input: object(place).noUnknown(),
-  permission: () => true,
+  permission: takesCourse,
   async handle(context, { courseId, lessonId }) {
     const found = await openLesson(context, courseId, lessonId);
     if (!found.ok) return found;
@@ -46,7 +46,7 @@ export const openedLesson = command({
 export const markDone = command({
   name: 'learning.mark-done',
   input: object(place).noUnknown(),
-  permission: () => true,
+  permission: takesCourse,
   async handle(context, { courseId, lessonId }) {
     const found = await openLesson(context, courseId, lessonId);
     if (!found.ok) return found;
@@ -74,7 +74,7 @@ export const unlock = command({
     ...place,
     password: string().max(80, 'Keep the password under 80 characters.').required('Give the password.'),
   }).noUnknown(),
-  permission: () => true,
+  permission: takesCourse,
   async handle({ tx, actor, now }, { courseId, lessonId, password }) {
     const head = await courseHead(tx.db, courseId);
     const found = head && (await learning(tx.db, head, actor.id, now));
@@ -113,7 +113,7 @@ const passage = array().of(number().min(0).max(1_000_000).required()).length(2).
 export const watched = command({
   name: 'learning.watched',
   input: object({ ...place, passages: array().of(passage).min(1).max(200).required() }).noUnknown(),
-  permission: () => true,
+  permission: takesCourse,
   async handle(context, { courseId, lessonId, passages }) {
     const found = await openLesson(context, courseId, lessonId, plays);
     if (!found.ok) return found;

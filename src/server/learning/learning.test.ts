@@ -36,7 +36,7 @@ test('a lesson with a password opens for who gives it, and cannot be guessed by 
         at(8),
       ),
     ),
-  ).toBe('not-found');
+  ).toBe('not-allowed');
 });
 
 const statementsOf = (lessonId: string) => database().$count(tables.statement, eq(tables.statement.lessonId, lessonId));

@@ -57,7 +57,7 @@ export const createCourse = command({
     for (let i = 2; taken.has(slug); i += 1) slug = `${wanted}-${i}`;
     const [own] = await tx.db.select({ zone: school.zone }).from(school);
     await tx.db.insert(course).values(newCourse(id, slug, title, own?.zone ?? 'UTC'));
-    if (actor.role !== 'owner')
+    if (!can(actor, 'course.edit', { courseId: id }))
       await tx.db.insert(courseStaff).values({ courseId: id, userId: actor.id, role: 'creator' });
     await audit({ courseId: id, sentence: `made the course "${title}"` });
     return ok({ slug });

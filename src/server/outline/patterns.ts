@@ -61,7 +61,9 @@ export const removePattern = command({
   input: object({ id: idSchema }).noUnknown(),
   permission: async ({ actor, tx }, { id }) => {
     const [row] = await tx.db.select({ madeBy: pattern.madeBy }).from(pattern).where(eq(pattern.id, id));
-    return actor.role === 'owner' || row === undefined || (row.madeBy === actor.id && can(actor, 'course.create'));
+    return (
+      can(actor, 'pattern.manage') || row === undefined || (row.madeBy === actor.id && can(actor, 'course.create'))
+    );
   },
   async handle({ tx, audit }, { id }) {
     const [gone] = await tx.db.delete(pattern).where(eq(pattern.id, id)).returning({ title: pattern.title });

@@ -14,6 +14,7 @@ import {
   papersOf,
   upgradeDocument,
 } from '@/core/outline';
+import { everywhere } from '@/core/people';
 import { mediaOfCourse } from '../media';
 import type { Person } from '../people';
 import { contains } from '../platform/contains';
@@ -125,7 +126,7 @@ const courseRows = (db: Database, wanted: SQL | undefined) =>
 
 const workedOnBy = (person: Person): SQL | undefined => {
   const own = Object.keys(person.courses);
-  return person.role === 'owner' ? undefined : own.length > 0 ? inArray(course.id, own) : sql`false`;
+  return everywhere(person, 'course.edit') ? undefined : own.length > 0 ? inArray(course.id, own) : sql`false`;
 };
 
 export const coursesFor = async (db: Database, person: Person) => courseRows(db, workedOnBy(person));

@@ -106,7 +106,7 @@ export const addPerson = command({
 export const signOutEverywhere = command({
   name: 'people.sign-out-everywhere',
   input: object({ also: boolean().oneOf([true]).required() }).noUnknown(),
-  permission: () => true,
+  permission: ({ actor }) => can(actor, 'account.change', { own: true }),
   async handle({ tx, actor, audit }) {
     await tx.db.delete(session).where(eq(session.userId, actor.id));
     await tellAccess(tx, actor.id);
@@ -171,7 +171,7 @@ const holdsCertificate = async (tx: Transaction, userId: string): Promise<boolea
 const rename = command({
   name: 'people.rename',
   input: object({ name: nameSchema }).noUnknown(),
-  permission: () => true,
+  permission: ({ actor }) => can(actor, 'account.change', { own: true }),
   async handle({ tx, actor, now, audit }, input) {
     const name = input.name.trim();
     const [own] = await tx.db.select({ name: user.name }).from(user).where(eq(user.id, actor.id)).for('update');
@@ -230,7 +230,7 @@ const decideName = command({
 const setZone = command({
   name: 'people.set-zone',
   input: object({ zone: zoneSchema }).noUnknown(),
-  permission: () => true,
+  permission: ({ actor }) => can(actor, 'account.change', { own: true }),
   async handle({ tx, actor, audit }, { zone }) {
     const changed = await tx.db
       .update(user)

@@ -27,17 +27,20 @@ export type CommandContext = {
   }): Promise<string>;
 };
 
+type Decision = boolean | Problem;
 type Definition<I, O> = {
   readonly name: string;
   readonly input: Schema<I>;
   /** Decided inside the transaction; a sentence-bearing problem, or a plain yes or no. */
-  readonly permission: (context: CommandContext, input: I) => boolean | Promise<boolean>;
+  readonly permission: (context: CommandContext, input: I) => Decision | Promise<Decision>;
   readonly handle: (context: CommandContext, input: I) => Promise<Result<O>>;
 };
 
 export type Command<I = unknown, O = unknown> = Definition<I, O> & {
   run(actor: Actor | null, input: unknown, now?: Temporal.Instant): Promise<Result<O>>;
 };
+
+const notAllowed = fail('not-allowed', 'You may not do this here. Ask the owner of the school if you should.').problem;
 
 /** Carries a problem out of a transaction, so that nothing stays half written. */
 class Refused extends Error {
@@ -92,10 +95,8 @@ export function command<I, O>(definition: Definition<I, O>): Command<I, O> {
             return id;
           },
         };
-        if (!(await definition.permission(context, input)))
-          throw new Refused(
-            fail('not-allowed', 'You may not do this here. Ask the owner of the school if you should.').problem,
-          );
+        const may = await definition.permission(context, input);
+        if (may !== true) throw new Refused(may || notAllowed);
         const result = await definition.handle(context, input);
         if (!result.ok) throw new Refused(result.problem);
         for (const courseId of courses) await tx.client.query('select pg_notify($1, $2)', ['mosaik_course', courseId]);

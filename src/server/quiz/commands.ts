@@ -5,6 +5,7 @@ import { idSchema } from '@/core/kernel/ids';
 import { fail, ok, type Result } from '@/core/kernel/problem';
 import { Temporal } from '@/core/kernel/time';
 import { findLesson, type LessonDocument } from '@/core/outline';
+import { can } from '@/core/people';
 import {
   checkAnswer,
   deadlineFor,
@@ -17,7 +18,7 @@ import {
   scorePaper,
   shareOfResult,
 } from '@/core/quiz';
-import { instantFrom } from '../enrolment';
+import { instantFrom, takesCourse } from '../enrolment';
 import { openLesson } from '../learning';
 import { editionDocument } from '../outline';
 import { type CommandContext, command } from '../platform/command';
@@ -82,10 +83,17 @@ const own = async (context: CommandContext, id: string): Promise<Result<SittingR
     : fail('not-found', 'This sitting is not there, or it is not yours.');
 };
 
+/** Decides whether a sitting may be gone on with: by whoever began it. */
+async function ownSitting(context: CommandContext, { sittingId }: { readonly sittingId: string }) {
+  const found = await own(context, sittingId);
+  if (!found.ok) return found.problem;
+  return can(context.actor, 'course.take', { courseId: found.value.courseId, own: true });
+}
+
 export const beginSitting = command({
   name: 'quiz.begin',
   input: object({ courseId: idSchema, lessonId: idSchema, deed: idSchema }).noUnknown(),
-  permission: () => true,
+  permission: takesCourse,
   async handle(context, { courseId, lessonId, deed }) {
     const found = await openLesson(context, courseId, lessonId, (lesson) => lesson.quiz !== null);
     if (!found.ok) return found;
@@ -139,7 +147,7 @@ export const answerQuestion = command({
     questionId: idSchema,
     answer: mixed<object>((value): value is object => typeof value === 'object').required(),
   }).noUnknown(),
-  permission: () => true,
+  permission: ownSitting,
   async handle(context, { sittingId, questionId, answer }) {
     const found = await own(context, sittingId);
     if (!found.ok) return found;
@@ -162,7 +170,7 @@ export const answerQuestion = command({
 export const handInSitting = command({
   name: 'quiz.hand-in',
   input: object({ sittingId: idSchema }).noUnknown(),
-  permission: () => true,
+  permission: ownSitting,
   async handle(context, { sittingId }) {
     const found = await own(context, sittingId);
     if (!found.ok) return found;

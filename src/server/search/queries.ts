@@ -1,5 +1,5 @@
 import { type SQL, sql } from 'drizzle-orm';
-import { can } from '@/core/people';
+import { can, everywhere } from '@/core/people';
 import type { Person } from '../people';
 import type { Database } from '../platform/database';
 
@@ -50,7 +50,7 @@ export async function findAnything(db: Database, person: Person, raw: string): P
   if (words === '') return [];
   const own = Object.keys(person.courses).filter((courseId) => can(person, 'course.edit', { courseId }));
   const mine = (column: SQL) =>
-    person.role === 'owner' ? sql`true` : own.length > 0 ? sql`${column} in ${own}` : sql`false`;
+    everywhere(person, 'course.edit') ? sql`true` : own.length > 0 ? sql`${column} in ${own}` : sql`false`;
   const query = prefixQuery(words);
   const places: Place[] = [
     {

@@ -1,7 +1,7 @@
 import { IconAlertTriangle, IconBooks, IconInbox, IconTable, IconUsers } from '@tabler/icons-react';
 import Link from 'next/link';
 import type { Entered } from '@/app/_server/doors';
-import { can, makesCourses } from '@/core/people';
+import { beginsWith, can, makesCourses } from '@/core/people';
 import { countWork, waitingStates } from '@/server/assignment';
 import { schoolFacts } from '@/server/people';
 import { diskWarning } from '@/server/platform/disk';
@@ -44,7 +44,7 @@ export async function TopBar({ entered: { person, db }, here }: Props) {
               <span>Catalogue</span>
             </Link>
           )}
-          {(makes || waiting > 0 || person.role === 'marker') && (
+          {(makes || waiting > 0 || beginsWith(person) === 'marking') && (
             <Link href="/marking" className={styles.link} aria-current={here === 'marking' ? 'page' : undefined}>
               <IconInbox size={18} stroke={1.75} aria-hidden="true" />
               <span>Marking</span>

@@ -5,6 +5,7 @@ import { handInStateText } from '@/core/assignment';
 import { pointsText } from '@/core/kernel/exact';
 import { pageIn } from '@/core/kernel/page';
 import { dateTimeText } from '@/core/kernel/time';
+import { worksHere } from '@/core/people';
 import { countWork, markingQueue, waitingStates } from '@/server/assignment';
 import { instantFrom } from '@/server/enrolment';
 import { Pages } from '@/ui/table/Pages';
@@ -26,7 +27,7 @@ export default async function MarkingPage({
 }) {
   const [entered, { show, page }] = await Promise.all([signedIn('/marking'), searchParams]);
   const { person, db } = entered;
-  if (person.role === 'learner' && Object.keys(person.courses).length === 0) redirect('/learn');
+  if (!worksHere(person)) redirect('/learn');
   const chosen = shows.find((one) => one.id === show) ?? shows[0];
   const [{ rows, found, page: shown }, ...counts] = await Promise.all([
     markingQueue(db, person, chosen.states, pageIn(page)),
