@@ -12,10 +12,8 @@ test('a recording becomes a lesson: uploaded, made playable, published, and done
   await page.getByRole('treeitem', { name: /How a wall stands/ }).click();
   await page.getByRole('button', { name: 'Lesson of another kind' }).click();
   await page.getByRole('menuitem', { name: 'Audio' }).click();
-  await page.keyboard.type('What a good wall sounds like');
-  await page.keyboard.press('Enter');
-  await page.keyboard.press('Escape');
-  await page.getByRole('treeitem', { name: /What a good wall sounds like, Audio/ }).click();
+  await page.getByLabel('Title', { exact: true }).fill('What a good wall sounds like');
+  await expect(page.getByRole('treeitem', { name: /What a good wall sounds like/ })).toBeVisible();
 
   const recording = info.outputPath('wall.wav');
   execFileSync('ffmpeg', ['-v', 'error', '-y', '-f', 'lavfi', '-i', 'sine=frequency=330:duration=4', recording]);

@@ -53,6 +53,9 @@ function holds(cell: Cell | undefined, { operator, words }: Condition): boolean 
 /** A condition still being written holds nothing back. */
 const isWhole = ({ operator, words }: Condition) => !needsWords(operator) || words.trim() !== '';
 
+/** A filter without what is still being written. */
+export const wholeFilter = ({ join, conditions }: Filter): Filter => ({ join, conditions: conditions.filter(isWhole) });
+
 /** Whether a filter keeps any row back at all. */
 export const holdsBack = ({ conditions }: Filter) => conditions.some(isWhole);
 

@@ -44,6 +44,7 @@ export {
   operators,
   operatorsFor,
   sorted,
+  wholeFilter,
 } from './filter';
 export { readLines } from './lines';
 export { readMarkdown } from './markdown';

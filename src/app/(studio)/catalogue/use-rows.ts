@@ -2,7 +2,7 @@
 import { useDebouncedCallback } from '@mantine/hooks';
 import { startTransition, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { send } from '@/app/_client/act';
-import type { CatalogueRow } from '@/core/exchange';
+import { type CatalogueRow, wholeFilter } from '@/core/exchange';
 import type { Problem } from '@/core/kernel/problem';
 import type { Look, RowsPage } from '@/server/exchange';
 
@@ -34,7 +34,7 @@ export function useRows(
   first: RowsPage,
   perPage: number,
 ) {
-  const look = useMemo(() => JSON.stringify({ about, filter, sort }), [about, filter, sort]);
+  const look = useMemo(() => JSON.stringify({ about, filter: wholeFilter(filter), sort }), [about, filter, sort]);
   const [shown, setShown] = useState<Shown>(() => ({
     about,
     look,

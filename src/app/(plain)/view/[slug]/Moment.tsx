@@ -19,8 +19,8 @@ export function MomentField({ moment, zone }: { readonly moment: string; readonl
   const [time, setTime] = useState(moment.slice(11, 16));
   return (
     <>
-      <DayField label={`Looks at it on (${zone})`} value={day} onChange={setDay} w={170} />
-      <TimeField label="At" value={time} onChange={setTime} w={104} />
+      <DayField label="Looks at it on" value={day} onChange={setDay} w={132} />
+      <TimeField label={`At (${zone})`} value={time} onChange={setTime} w={150} />
       <input type="hidden" name="at" value={day === '' ? '' : `${day}T${time || '00:00'}`} />
     </>
   );
