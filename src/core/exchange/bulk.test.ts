@@ -292,4 +292,5 @@ test.each([
   ['empty cells', '\t\n', [['', '']]],
 ])('cells as a spreadsheet copies them: %s', (_name, block, cells) => {
   expect(cellsOf(block)).toEqual(cells);
+  expect(cellsOf(block, 1)).toEqual(cells.slice(0, 2));
 });

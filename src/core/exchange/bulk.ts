@@ -70,8 +70,9 @@ export function planValue(
 /**
  * The cells of a block as spreadsheets copy it: tabs between cells, lines between rows, and a cell that holds
  * either of them in quotation marks, which stand twice inside. A mark that is never closed is a mark.
+ * Of lines beyond `most` only the first is read.
  */
-export function cellsOf(block: string): string[][] {
+export function cellsOf(block: string, most = Number.POSITIVE_INFINITY): string[][] {
   const text = block.replace(/\r\n?/g, '\n').replace(/\n$/, '');
   const rows: string[][] = [[]];
   let at = 0;
@@ -79,7 +80,7 @@ export function cellsOf(block: string): string[][] {
     const quoted = /^"((?:[^"]|"")*)"(?=\t|\n|$)/.exec(text.slice(at));
     const end = quoted ? at + quoted[0].length : nextBreak(text, at);
     rows.at(-1)?.push(quoted ? (quoted[1] ?? '').replaceAll('""', '"') : text.slice(at, end));
-    if (end >= text.length) return rows;
+    if (end >= text.length || (text[end] === '\n' && rows.length > most)) return rows;
     if (text[end] === '\n') rows.push([]);
     at = end + 1;
   }
@@ -97,7 +98,7 @@ export function planBlock(
   columns: readonly CatalogueColumn[],
   block: string,
 ): BulkPlan {
-  const lines = cellsOf(block);
+  const lines = cellsOf(block, rows.length);
   const changes: CellChange[] = [];
   const faults: BulkFault[] = [];
   let unchanged = 0;
@@ -108,7 +109,7 @@ export function planBlock(
       faults.push({
         line: i + 1,
         cells,
-        sentence: `There are only ${rows.length} rows below the cell you pasted into, and ${lines.length} lines.`,
+        sentence: `There are only ${rows.length} rows from the cell on that you pasted into, and more lines than that.`,
       });
       break;
     }

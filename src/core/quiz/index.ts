@@ -2,7 +2,7 @@ export { type AnswerOf, type BodyOf, kindOf, kinds, type QuestionKind, questionK
 export type { Option } from './kinds/choice';
 export type { Choice, KindRule } from './kinds/kind';
 export { type DecimalSign, readNumber } from './kinds/number/read';
-export { bodyText, checkAnswer, checkBody, questionFields, quizSettingsSchema } from './schema';
+export { bodyText, checkAnswer, checkBody, questionFields, quizSettingsSchema, readAnswers } from './schema';
 export {
   countingShare,
   type PaperScore,

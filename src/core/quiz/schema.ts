@@ -2,7 +2,7 @@ import { mixed, number, object, string } from 'yup';
 import { parsed } from '../kernel/parse';
 import type { Result } from '../kernel/problem';
 import { type BodyOf, kindOf, type QuestionKind, questionKinds } from './kinds';
-import type { Answer } from './types';
+import type { Answer, Answers, QuestionContent } from './types';
 
 const whole = (what: string) =>
   number().typeError(`Give ${what} as a number.`).integer(`Give ${what} as a whole number.`);
@@ -56,4 +56,19 @@ export function checkAnswer(kind: QuestionKind, body: BodyOf<QuestionKind>, raw:
   if (!answer.ok) return answer;
   const fits = own.fits(body, answer.value);
   return fits.ok ? answer : fits;
+}
+
+/** Answers as they were kept or sent, to the questions there are. What is none of its question's kind is left open. */
+export function readAnswers(
+  questions: readonly (Pick<QuestionContent, 'kind' | 'body'> & { readonly id: string })[],
+  raw: unknown,
+): Answers {
+  if (typeof raw !== 'object' || raw === null) return {};
+  const given = raw as { readonly [questionId: string]: unknown };
+  return Object.fromEntries(
+    questions.flatMap(({ id, kind, body }) => {
+      const answer = Object.hasOwn(given, id) ? checkAnswer(kind, body, given[id]) : null;
+      return answer?.ok ? [[id, answer.value]] : [];
+    }),
+  );
 }

@@ -14,6 +14,7 @@ import {
   mayBegin,
   passes,
   type QuizSettings,
+  readAnswers,
   type Sitting,
   scorePaper,
   shareOfResult,
@@ -50,7 +51,8 @@ export async function paperOf(db: Database, row: SittingRow): Promise<LessonDocu
 async function handInRow(tx: Transaction, row: SittingRow, at: Temporal.Instant): Promise<SittingRow> {
   if (row.handedInAt) return row;
   const lesson = await paperOf(tx.db, row);
-  const score = scorePaper(lesson?.questions ?? [], row.answers, lesson?.quiz?.decimals);
+  const questions = lesson?.questions ?? [];
+  const score = scorePaper(questions, readAnswers(questions, row.answers), lesson?.quiz?.decimals);
   const [closed] = await tx.db
     .update(sitting)
     .set({ handedInAt: at.toString(), points: score.points, of: score.of, share: rationalText(score.share) })

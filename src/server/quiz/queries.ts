@@ -1,7 +1,7 @@
 import { and, asc, eq } from 'drizzle-orm';
 import { Temporal } from '@/core/kernel/time';
 import type { LessonDocument } from '@/core/outline';
-import { isOverdue, type PaperScore, scorePaper } from '@/core/quiz';
+import { isOverdue, type PaperScore, readAnswers, scorePaper } from '@/core/quiz';
 import type { Database } from '../platform/database';
 import { closeIfOverdue, paperOf, type SittingRow, sittingOf } from './commands';
 import { sitting } from './schema';
@@ -36,7 +36,8 @@ export async function sittingView(db: Database, id: string, learnerId: string): 
   const rows = await sittingsOf(db, learnerId, first.lessonId);
   const row = rows.find((one) => one.id === id) ?? first;
   const lesson = await paperOf(db, row);
-  return lesson
-    ? { row, lesson, score: row.handedInAt ? scorePaper(lesson.questions, row.answers, lesson.quiz?.decimals) : null }
-    : null;
+  if (!lesson) return null;
+  const answers = readAnswers(lesson.questions, row.answers);
+  const score = row.handedInAt ? scorePaper(lesson.questions, answers, lesson.quiz?.decimals) : null;
+  return { row: { ...row, answers }, lesson, score };
 }

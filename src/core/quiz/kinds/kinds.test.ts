@@ -8,6 +8,7 @@ import {
   type QuestionContent,
   type QuestionKind,
   questionKinds,
+  readAnswers,
   scoreAnswer,
   scorePaper,
 } from '../index';
@@ -89,6 +90,20 @@ const fraction = (text: string) => {
   const [n = '0', d = '1'] = text.split('/');
   return rational(Number(n), Number(d));
 };
+
+test('of answers that were kept or sent only those of their question’s kind are read', () => {
+  const questions = questionKinds.map((kind) => ({
+    id: kind,
+    kind,
+    body: kindOf(kind).examples[0]?.body as QuestionContent['body'],
+  }));
+  const own = Object.fromEntries(questionKinds.map((kind) => [kind, kindOf(kind).examples[0]?.answer]));
+  expect(readAnswers(questions, own)).toEqual(own);
+  expect(readAnswers(questions, { one: { typed: 'a' }, number: { chosen: ['a'] }, nowhere: { holds: true } })).toEqual(
+    {},
+  );
+  for (const wrong of [null, 'a', 3, []]) expect(readAnswers(questions, wrong)).toEqual({});
+});
 
 test('a kind that is not known is refused, never scored as another', () => {
   const question = { ...asked('one', { options: [] }), id: 'a', kind: 'riddle' as QuestionKind };

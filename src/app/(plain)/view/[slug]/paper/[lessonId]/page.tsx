@@ -1,7 +1,7 @@
 import { orNotFound } from '@/app/_server/doors';
 import { shownOf } from '@/core/learning';
 import type { LessonDocument } from '@/core/outline';
-import { type Answers, checkAnswer, scorePaper } from '@/core/quiz';
+import { type Answers, readAnswers, scorePaper } from '@/core/quiz';
 import controls from '@/ui/plain/controls.module.css';
 import { CourseFrame } from '../../../../_learn/CourseFrame';
 import styles from '../../../../_learn/learn.module.css';
@@ -22,7 +22,7 @@ export default async function TryPaper({ params, searchParams }: Props) {
   const query = await searchParams;
   const { view, place, strip } = await viewAsLearner(slug, query, `paper/${lessonId}`);
   const { lesson } = orNotFound(view.lessons.find((one) => one.lesson.id === lessonId && one.lesson.quiz !== null));
-  const answers = readAnswers(query.answers, lesson);
+  const answers = answersIn(query.answers, lesson);
   return (
     <CourseFrame view={view} place={place} hereId={lessonId} strip={strip}>
       <article className={styles.lesson}>
@@ -57,19 +57,11 @@ export default async function TryPaper({ params, searchParams }: Props) {
   );
 }
 
-/** Answers as an address has them, to questions there are; what is none is left out. */
-function readAnswers(text: string | undefined, { questions }: LessonDocument): Answers | null {
+/** Answers as an address has them; null where it has none. */
+function answersIn(text: string | undefined, { questions }: LessonDocument): Answers | null {
   if (!text) return null;
   try {
-    const read = JSON.parse(text) as unknown;
-    if (typeof read !== 'object' || read === null) return null;
-    const given = read as { readonly [questionId: string]: unknown };
-    return Object.fromEntries(
-      questions.flatMap(({ id, kind, body }) => {
-        const answer = checkAnswer(kind, body, given[id]);
-        return answer.ok ? [[id, answer.value]] : [];
-      }),
-    );
+    return readAnswers(questions, JSON.parse(text));
   } catch {
     return null;
   }
