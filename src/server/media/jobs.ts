@@ -51,8 +51,9 @@ export const workOut = (mediaId: string): Promise<void> =>
   onFile(mediaId, async ({ media: row, contentType }, folder) => {
     const { plays, ...facts } = await factsOf[row.kind](files().path(row.hash), contentType, folder);
     if (plays) return { ...facts, playHash: null, state: 'ready' };
+    // It waits already, and goes on waiting: the job may be done before what is known here is written.
     await transaction((tx) => later(tx, 'media.make-playable', { mediaId }));
-    return { ...facts, state: 'waiting' };
+    return facts;
   });
 
 /** Makes a form of a film or a recording that every browser plays. */
