@@ -19,7 +19,7 @@ test('a recording becomes a lesson: uploaded, made playable, published, and done
   execFileSync('ffmpeg', ['-v', 'error', '-y', '-f', 'lavfi', '-i', 'sine=frequency=330:duration=4', recording]);
   await page.getByLabel('Choose a recording').setInputFiles(recording);
   await expect(page.getByText('wall.wav')).toBeVisible();
-  await expect(page.getByText('being worked on…')).toBeHidden();
+  await expect(page.getByText(/^0:04 · /)).toBeVisible();
   await page.getByRole('radiogroup', { name: 'How ready it is' }).getByText('Ready', { exact: true }).click();
   await expect(page.getByText(/^Saved \d/)).toBeVisible();
   await expect(page.getByText('does not say in words what is heard').first()).toBeVisible();

@@ -120,6 +120,7 @@ function Preview({ media }: { readonly media: MediaFacts }) {
           {media.state === 'waiting'
             ? 'being worked on…'
             : [
+                media.seconds !== null && !media.posterHash ? clock(media.seconds) : '',
                 media.pages ? `${media.pages} ${media.pages === 1 ? 'page' : 'pages'}` : '',
                 media.width ? `${media.width} × ${media.height}` : '',
                 sizeText(media.size),

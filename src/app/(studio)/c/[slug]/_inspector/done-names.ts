@@ -3,10 +3,10 @@ import type { DoneRule } from '@/core/outline';
 export const doneNames: Record<DoneRule['by'], string> = {
   learner: 'the learner says so',
   opened: 'it was opened',
-  watched: 'a share was watched',
+  watched: 'a share was played',
   'handed-in': 'it was handed in',
   passed: 'it was passed',
 };
 
 export const doneText = (rule: DoneRule): string =>
-  rule.by === 'watched' ? `${rule.percent} % was watched` : doneNames[rule.by];
+  rule.by === 'watched' ? `${rule.percent} % was played` : doneNames[rule.by];
