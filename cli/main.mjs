@@ -13,6 +13,8 @@ mosaik check   the quick part: types, lint, layers, unit tests
 mosaik bench   measure, and print the figures beside what they are compared with
   NAME        only the rows whose name begins so
   --strict    end with an error when a row is over its bound
+mosaik doctor  look after a data folder on which nothing runs
+  --rebuild-progress  work out anew how far everybody is, from the records
 mosaik shots   make the pictures in docs/screenshots again`;
 
 const commands = {
@@ -20,6 +22,7 @@ const commands = {
   test: () => import('./test.mjs').then((m) => m.test),
   check: () => import('./test.mjs').then((m) => m.check),
   bench: () => import('./bench.mjs').then((m) => m.bench),
+  doctor: () => import('./doctor.mjs').then((m) => m.doctor),
   shots: () => import('./shots.mjs').then((m) => m.shots),
 };
 
@@ -35,6 +38,7 @@ function parse(argv) {
         fresh: { type: 'boolean', default: false },
         dev: { type: 'boolean', default: false },
         strict: { type: 'boolean', default: false },
+        'rebuild-progress': { type: 'boolean', default: false },
         help: { type: 'boolean', default: false },
       },
     });

@@ -1,13 +1,25 @@
 import { createHash } from 'node:crypto';
 import { existsSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { setTimeout as wait } from 'node:timers/promises';
 import { copyAssets } from './assets.mjs';
 import { alone } from './lock.mjs';
 import { root } from './paths.mjs';
 import { runToEnd } from './run.mjs';
 import { Stop, stepTimed } from './say.mjs';
+import { commandOf } from './system.mjs';
 
 const hash = (parts) => parts.reduce((sum, part) => sum.update(part), createHash('sha256')).digest('hex');
+
+/** Ends an installation that outlived the command that began it. */
+async function endInstallation(pidFile) {
+  if (!existsSync(pidFile)) return;
+  const pid = Number(readFileSync(pidFile, 'utf8'));
+  const isIts = () => pid > 1 && /\bnpm\b/.test(commandOf(pid));
+  if (isIts()) process.kill(-pid, 'SIGKILL');
+  for (let i = 0; i < 50 && isIts(); i += 1) await wait(100);
+  rmSync(pidFile, { force: true });
+}
 
 /** Installs the packages when the lock file is not the one they were installed from. It never changes the lock file. */
 export const ensurePackages = () =>
@@ -18,12 +30,15 @@ export const ensurePackages = () =>
       const wanted = hash([readFileSync(join(root, 'package-lock.json')), readFileSync(join(root, 'package.json'))]);
       const modules = join(root, 'node_modules');
       const stamp = join(modules, '.mosaik-lock');
+      const pidFile = join(root, '.mosaik-installing.pid');
       if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return;
       await stepTimed('Installing packages (about a minute)', async () => {
-        // What an interrupted installation left behind trips the next one up.
+        // What an interrupted installation left behind trips the next one up, and so does one that goes on without its command.
+        await endInstallation(pidFile);
         rmSync(modules, { recursive: true, force: true, maxRetries: 5 });
         const { status, words } = await runToEnd('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], {
           cwd: root,
+          pidFile,
         });
         if (status !== 0) throw new Stop(`The packages could not be installed:\n${words}`);
       });

@@ -14,7 +14,7 @@ export const systemPackages = ['postgresql', 'ffmpeg', 'espeak-ng', 'poppler-uti
 const leastMegabytes = 300;
 
 /** Ends web and worker processes that outlived a command which was killed. */
-async function endLeftovers(runFile) {
+export async function endLeftovers(runFile) {
   if (!existsSync(runFile)) return;
   const { command, children } = JSON.parse(readFileSync(runFile, 'utf8'));
   if (programOf(command) === 'node' && commandOf(command).includes('cli/main.mjs')) {

@@ -6,4 +6,4 @@ export {
   type Passage,
   watchedPercent,
 } from './progress';
-export { fold, type LearnerEvent, type Statement, statementOf, type Verb, verbs } from './statement';
+export { fold, type LearnerEvent, type Statement, statementOf, toldBy, type Verb, verbs } from './statement';

@@ -63,6 +63,23 @@ export function statementOf(event: LearnerEvent, home: string): Statement {
   };
 }
 
+/** What a statement tells of progress, read back from what `statementOf` wrote; null for one of no verb of ours. */
+export function toldBy(body: Statement): Pick<LearnerEvent, 'verb' | 'passages'> | null {
+  const { verb, result } = body as {
+    readonly verb?: { readonly id?: unknown };
+    readonly result?: { readonly extensions?: { readonly [key: string]: unknown } };
+  };
+  const known = (Object.keys(verbs) as Verb[]).find((name) => verbs[name] === verb?.id);
+  if (!known) return null;
+  const segments = result?.extensions?.[playedSegments];
+  if (typeof segments !== 'string') return { verb: known };
+  const passages = segments.split('[,]').flatMap((segment): Passage[] => {
+    const [from, to] = segment.split('[.]').map(Number);
+    return from !== undefined && to !== undefined ? [[from, to]] : [];
+  });
+  return { verb: known, passages };
+}
+
 /** Progress after one more event. Done stays done. */
 export function fold(progress: LessonProgress, event: Pick<LearnerEvent, 'verb' | 'at' | 'passages'>): LessonProgress {
   const watched = event.passages ? mergePassages([...progress.watched, ...event.passages]) : progress.watched;

@@ -1,1 +1,2 @@
 export { countFrom, heldProgress, recordEvent } from './commands';
+export { rebuildProgress } from './rebuild';
