@@ -22,9 +22,11 @@ for (const [signal, code] of [
 ]) {
   process.on(signal, async () => {
     if (running.size === 0) return;
-    tellAll('SIGTERM');
-    // Whoever starts again at once must not meet what is still writing.
-    for (let i = 0; i < 50 && running.size > 0; i += 1) await wait(100);
+    // Whoever starts again at once must not meet what is still writing; some programs take their time unless made to.
+    for (const last of ['SIGTERM', 'SIGKILL']) {
+      tellAll(last);
+      for (let i = 0; i < 15 && running.size > 0; i += 1) await wait(100);
+    }
     process.exit(code);
   });
 }
