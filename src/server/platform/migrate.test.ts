@@ -37,25 +37,72 @@ async function databaseOf(count: number) {
   return { ask, update: () => migrate(drizzle(own), { migrationsFolder: folder }) };
 }
 
+type Ask = Awaited<ReturnType<typeof databaseOf>>['ask'];
+
+/** A row of a table as it was then: what is given, and something in every other column that wants a value. */
+async function insertInto(ask: Ask, table: string, given: { readonly [column: string]: unknown }) {
+  const needed = await ask(
+    `select column_name as name, data_type as type from information_schema.columns
+     where table_name = $1 and is_nullable = 'NO' and column_default is null`,
+    table,
+  );
+  const usual: { readonly [type: string]: unknown } = {
+    integer: 0,
+    boolean: true,
+    jsonb: '{}',
+    'timestamp with time zone': '2027-03-01T08:00:00Z',
+  };
+  const row = { ...Object.fromEntries(needed.map(({ name, type }) => [name, usual[type as string] ?? 'x'])), ...given };
+  const names = Object.keys(row);
+  await ask(
+    `insert into "${table}" (${names.map((name) => `"${name}"`).join(', ')}) values (${names.map((_, i) => `$${i + 1}`).join(', ')})`,
+    ...Object.values(row),
+  );
+}
+
+test('answers kept in one value of a sitting become a row each, as they were', async () => {
+  const { ask, update } = await databaseOf(17);
+  const [courseId, editionId, first, second] = [newId(), newId(), newId(), newId()];
+  const [open, closed] = [newId(), newId()];
+  await insertInto(ask, 'user', { id: 'l', email: 'l@school.example' });
+  await insertInto(ask, 'course', { id: courseId, completion: '{"mode":"strict"}' });
+  await insertInto(ask, 'edition', { id: editionId, course_id: courseId, number: 1, published_by: 'l' });
+  const sitting = { learner_id: 'l', course_id: courseId, lesson_id: newId(), edition_id: editionId };
+  const answers = { [first]: { chosen: ['a'] }, [second]: { typed: '4' } };
+  await insertInto(ask, 'sitting', { ...sitting, id: open, number: 1, answers: JSON.stringify(answers) });
+  await insertInto(ask, 'sitting', {
+    ...sitting,
+    id: closed,
+    number: 2,
+    handed_in_at: '2027-03-01T08:10:00Z',
+    answers: JSON.stringify({ [first]: { chosen: [] }, odd: { typed: 'of no question' } }),
+  });
+
+  await update();
+
+  const at = (minutes: string) => new Date(`2027-03-01T08:${minutes}:00Z`);
+  expect(
+    await ask('select sitting_id as sitting, question_id as question, answer, at from sitting_answer order by 1, 2'),
+  ).toEqual([
+    { sitting: open, question: first, answer: { chosen: ['a'] }, at: at('00') },
+    { sitting: open, question: second, answer: { typed: '4' }, at: at('00') },
+    { sitting: closed, question: first, answer: { chosen: [] }, at: at('10') },
+  ]);
+});
+
 test('what questions hold comes into one column, in the working copy and in every step of its history', async () => {
   const { ask, update } = await databaseOf(16);
   const [courseId, sectionId, lessonId, choice, number, gone] = [newId(), newId(), newId(), newId(), newId(), newId()];
   await ask(`insert into course (id, slug, title, description, audience, promise, zone, week_limit, completion, missing, award)
     values ('${courseId}', 'a', 'A', '', '', '', 'UTC', 120, '{"mode":"strict"}', 'left-out', '{}')`);
   await ask(`insert into section (id, course_id, "order", title) values ('${sectionId}', '${courseId}', 'a0', 'S')`);
-  const columns = (
-    await ask(
-      `select column_name as name, data_type as type from information_schema.columns where table_name = 'lesson' and is_nullable = 'NO' and column_default is null`,
-    )
-  ).map(({ name, type }) => [
-    name,
-    { id: lessonId, course_id: courseId, section_id: sectionId, kind: 'quiz', state: 'draft' }[name as string] ??
-      (type === 'integer' ? 0 : type === 'boolean' ? true : type === 'jsonb' ? '{}' : 'x'),
-  ]);
-  await ask(
-    `insert into lesson (${columns.map(([name]) => `"${name}"`).join(', ')}) values (${columns.map((_, i) => `$${i + 1}`).join(', ')})`,
-    ...columns.map(([, value]) => value),
-  );
+  await insertInto(ask, 'lesson', {
+    id: lessonId,
+    course_id: courseId,
+    section_id: sectionId,
+    kind: 'quiz',
+    state: 'draft',
+  });
   const options = (text: string) => [{ id: 'a', text, right: true, feedback: '' }];
   const insert = (id: string, kind: string, own: object, value: string, tolerance: string) =>
     ask(

@@ -1,4 +1,4 @@
-import { and, asc, eq, isNull, lt, sql } from 'drizzle-orm';
+import { and, asc, eq, isNull, lt } from 'drizzle-orm';
 import { mixed, object } from 'yup';
 import { rationalFrom, rationalText } from '@/core/kernel/exact';
 import { idSchema } from '@/core/kernel/ids';
@@ -27,7 +27,7 @@ import { type Database, database, type Transaction, transaction } from '../platf
 import { newId } from '../platform/ids';
 import { later } from '../platform/jobs';
 import { recordEvent } from '../record';
-import { sitting } from './schema';
+import { sitting, sittingAnswer } from './schema';
 
 export type SittingRow = typeof sitting.$inferSelect;
 
@@ -47,12 +47,21 @@ export async function paperOf(db: Database, row: SittingRow): Promise<LessonDocu
   return (document && findLesson(document, row.lessonId)) ?? null;
 }
 
+/** What has been answered in a sitting, to the questions of its paper. */
+export async function answersOf(db: Database, sittingId: string, questions: LessonDocument['questions']) {
+  const rows = await db
+    .select({ questionId: sittingAnswer.questionId, answer: sittingAnswer.answer })
+    .from(sittingAnswer)
+    .where(eq(sittingAnswer.sittingId, sittingId));
+  return readAnswers(questions, Object.fromEntries(rows.map(({ questionId, answer }) => [questionId, answer])));
+}
+
 /** Scores a sitting and closes it. Harmless when it is closed already. */
 async function handInRow(tx: Transaction, row: SittingRow, at: Temporal.Instant): Promise<SittingRow> {
   if (row.handedInAt) return row;
   const lesson = await paperOf(tx.db, row);
   const questions = lesson?.questions ?? [];
-  const score = scorePaper(questions, readAnswers(questions, row.answers), lesson?.quiz?.decimals);
+  const score = scorePaper(questions, await answersOf(tx.db, row.id, questions), lesson?.quiz?.decimals);
   const [closed] = await tx.db
     .update(sitting)
     .set({ handedInAt: at.toString(), points: score.points, of: score.of, share: rationalText(score.share) })
@@ -161,10 +170,11 @@ export const answerQuestion = command({
     if (!question) return fail('not-found', 'This question is not part of the quiz.');
     const checked = checkAnswer(question.kind, question.body, answer);
     if (!checked.ok) return checked;
+    const given = { answer: checked.value, at: context.now.toString() };
     await context.tx.db
-      .update(sitting)
-      .set({ answers: sql`${sitting.answers} || ${JSON.stringify({ [questionId]: checked.value })}::jsonb` })
-      .where(eq(sitting.id, row.id));
+      .insert(sittingAnswer)
+      .values({ sittingId: row.id, questionId, ...given })
+      .onConflictDoUpdate({ target: [sittingAnswer.sittingId, sittingAnswer.questionId], set: given });
     return ok({ saved: context.now.toString() });
   },
 });

@@ -1,9 +1,9 @@
 import { and, asc, eq } from 'drizzle-orm';
 import { Temporal } from '@/core/kernel/time';
 import type { LessonDocument } from '@/core/outline';
-import { isOverdue, type PaperScore, readAnswers, scorePaper } from '@/core/quiz';
+import { type Answers, isOverdue, type PaperScore, scorePaper } from '@/core/quiz';
 import type { Database } from '../platform/database';
-import { closeIfOverdue, paperOf, type SittingRow, sittingOf } from './commands';
+import { answersOf, closeIfOverdue, paperOf, type SittingRow, sittingOf } from './commands';
 import { sitting } from './schema';
 
 /** A learner's sittings of a quiz, oldest first; what is overdue is handed in first. */
@@ -23,6 +23,7 @@ export async function sittingsOf(db: Database, learnerId: string, lessonId: stri
 export type SittingView = {
   readonly row: SittingRow;
   readonly lesson: LessonDocument;
+  readonly answers: Answers;
   readonly score: PaperScore | null;
 };
 
@@ -37,7 +38,7 @@ export async function sittingView(db: Database, id: string, learnerId: string): 
   const row = rows.find((one) => one.id === id) ?? first;
   const lesson = await paperOf(db, row);
   if (!lesson) return null;
-  const answers = readAnswers(lesson.questions, row.answers);
+  const answers = await answersOf(db, row.id, lesson.questions);
   const score = row.handedInAt ? scorePaper(lesson.questions, answers, lesson.quiz?.decimals) : null;
-  return { row: { ...row, answers }, lesson, score };
+  return { row, lesson, answers, score };
 }

@@ -1,6 +1,6 @@
 import { sql } from 'drizzle-orm';
-import { index, integer, jsonb, pgTable, text, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
-import type { Answers } from '@/core/quiz';
+import { index, integer, jsonb, pgTable, primaryKey, text, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
+import type { Answer } from '@/core/quiz';
 import { edition } from '../outline/schema';
 import { user } from '../people/schema';
 import { at } from '../platform/columns';
@@ -24,7 +24,6 @@ export const sitting = pgTable(
     startedAt: at('started_at').notNull(),
     deadline: at('deadline'),
     handedInAt: at('handed_in_at'),
-    answers: jsonb('answers').$type<Answers>().notNull().default({}),
     /** Thousandths of a point, set when it is handed in. */
     points: integer('points'),
     of: integer('of'),
@@ -36,4 +35,19 @@ export const sitting = pgTable(
     index('sitting_lesson').on(table.courseId, table.lessonId),
     index('sitting_open').on(table.deadline).where(sql`${table.handedInAt} is null`),
   ],
+);
+
+/** The answer to one question of a sitting, as it was given last; parsed by the question's kind when it is read. */
+export const sittingAnswer = pgTable(
+  'sitting_answer',
+  {
+    sittingId: uuid('sitting_id')
+      .notNull()
+      .references(() => sitting.id, { onDelete: 'cascade' }),
+    /** A question of the edition the sitting is taken on. */
+    questionId: uuid('question_id').notNull(),
+    answer: jsonb('answer').$type<Answer>().notNull(),
+    at: at('at').notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.sittingId, table.questionId] })],
 );

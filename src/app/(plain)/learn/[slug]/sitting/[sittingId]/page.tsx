@@ -35,7 +35,7 @@ export default async function SittingPage({
         <h1>{lesson.title}</h1>
         {row.handedInAt ? (
           <>
-            <SittingResult lesson={lesson} answers={row.answers} score={found.score} shown={shownOf(now)} />
+            <SittingResult lesson={lesson} answers={found.answers} score={found.score} shown={shownOf(now)} />
             <p>
               <a className={controls.button} href={`/learn/${slug}/${lesson.id}`}>
                 Back to the lesson
@@ -45,7 +45,7 @@ export default async function SittingPage({
         ) : (
           <SittingPaper
             sittingId={row.id}
-            answers={row.answers}
+            answers={found.answers}
             milliseconds={left}
             questions={paperOf(lesson.questions)}
             decimals={lesson.quiz?.decimals ?? 'point'}
