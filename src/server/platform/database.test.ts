@@ -3,6 +3,10 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { sql } from 'drizzle-orm';
 import { beforeAll, expect, test } from 'vitest';
+import { lessonKinds, lessonStates } from '@/core/outline';
+import { schoolRoles } from '@/core/people';
+import { questionKinds } from '@/core/quiz';
+import { verbs } from '@/core/record';
 import { editionDocument } from '../outline';
 import { codeOf, learner, must, owner, publishedCourse, run, startsAt, useTestSchool } from '../testing/school';
 import { closeDatabase, database, pool, transaction } from './database';
@@ -152,4 +156,32 @@ test('a log that cannot be written drops its lines, counts them, and goes on whe
     'two',
     0o600,
   ]);
+});
+
+test('every kind, state, role and verb is one the program knows, also for the database', async () => {
+  const { rows } = await pool().query<{ column: string; rule: string | null }>(`
+    select c.table_name || '.' || c.column_name as column, (
+      select pg_get_constraintdef(k.oid) from pg_constraint k
+      where k.conrelid = quote_ident(c.table_name)::regclass and k.conname = c.table_name || '_' || c.column_name || '_known'
+    ) as rule
+    from information_schema.columns c
+    where c.table_schema = 'public' and c.column_name in ('kind', 'state', 'role', 'verb') order by 1`);
+  const named = (rule: string | null) => [...(rule ?? '').matchAll(/'([^']+)'::text/g)].map(([, name]) => name).sort();
+  const known: { readonly [column: string]: readonly string[] } = {
+    'audit.kind': ['do', 'undo', 'redo'],
+    'course_staff.role': ['creator', 'marker'],
+    'grade_decision.kind': ['points', 'excused'],
+    'hand_in.state': tables.handIn.state.enumValues,
+    'lesson.kind': lessonKinds,
+    'lesson.state': lessonStates,
+    'media.kind': ['film', 'audio', 'picture', 'document', 'captions', 'file'],
+    'media.state': ['waiting', 'ready', 'failed'],
+    'progress.state': ['empty', 'begun', 'done'],
+    'question.kind': questionKinds,
+    'statement.verb': Object.keys(verbs),
+    'user.role': schoolRoles,
+  };
+  expect(Object.fromEntries(rows.map(({ column, rule }) => [column, named(rule)]))).toEqual(
+    Object.fromEntries(Object.entries(known).map(([column, names]) => [column, [...names].sort()])),
+  );
 });
