@@ -11,72 +11,27 @@ const optionsOf = (options: Options) => ({
   })),
 });
 
+/** What is said afterwards: when it was right, and when it was not. */
+type Said = readonly [feedbackRight?: string, feedbackWrong?: string];
+const asked = <K extends QuestionKind>(
+  kind: K,
+  prompt: string,
+  points: number,
+  body: BodyOf<K>,
+  [feedbackRight = '', feedbackWrong = '']: Said,
+) => ({ kind, prompt, points, body, feedbackRight, feedbackWrong }) as QuestionInput;
+
 /** Questions of the sample courses, written short. Points are thousandths. */
-export const one = (
-  prompt: string,
-  points: number,
-  options: Options,
-  feedbackRight = '',
-  feedbackWrong = '',
-): QuestionInput => ({
-  kind: 'one',
-  prompt,
-  points,
-  body: optionsOf(options),
-  feedbackRight,
-  feedbackWrong,
-});
-export const several = (
-  prompt: string,
-  points: number,
-  options: Options,
-  feedbackRight = '',
-  feedbackWrong = '',
-): QuestionInput => ({
-  kind: 'several',
-  prompt,
-  points,
-  body: optionsOf(options),
-  feedbackRight,
-  feedbackWrong,
-});
-export const number = (
-  prompt: string,
-  points: number,
-  value: string,
-  tolerance: string,
-  unit: string,
-  feedbackRight = '',
-  feedbackWrong = '',
-): QuestionInput => ({
-  kind: 'number',
-  prompt,
-  points,
-  body: { value, tolerance, unit },
-  feedbackRight,
-  feedbackWrong,
-});
-export const statement = (prompt: string, points: number, holds: boolean, feedbackWrong = ''): QuestionInput => ({
-  kind: 'true-false',
-  prompt,
-  points,
-  body: { holds },
-  feedbackRight: '',
-  feedbackWrong,
-});
-export const word = (
-  prompt: string,
-  points: number,
-  accepted: readonly string[],
-  feedbackWrong = '',
-): QuestionInput => ({
-  kind: 'short-text',
-  prompt,
-  points,
-  body: { accepted, matchCase: false, slips: 1 },
-  feedbackRight: '',
-  feedbackWrong,
-});
+export const one = (prompt: string, points: number, options: Options, ...said: Said) =>
+  asked('one', prompt, points, optionsOf(options), said);
+export const several = (prompt: string, points: number, options: Options, ...said: Said) =>
+  asked('several', prompt, points, optionsOf(options), said);
+export const number = (prompt: string, points: number, value: string, tolerance: string, unit: string, ...said: Said) =>
+  asked('number', prompt, points, { value, tolerance, unit }, said);
+export const statement = (prompt: string, points: number, holds: boolean, feedbackWrong = '') =>
+  asked('true-false', prompt, points, { holds }, ['', feedbackWrong]);
+export const word = (prompt: string, points: number, accepted: readonly string[], feedbackWrong = '') =>
+  asked('short-text', prompt, points, { accepted, matchCase: false, slips: 1 }, ['', feedbackWrong]);
 
 const chosen = ({ options }: BodyOf<'one'>, knows: boolean) => ({
   chosen: knows ? options.filter(({ right }) => right).map(({ id }) => id) : options.slice(-1).map(({ id }) => id),

@@ -24,6 +24,8 @@ export const paperTints: Record<Ink, string> = {
   brick: '#f8e0da',
 };
 export const paperWhite = '#fdfdfb';
+/** What the check code is printed in: scanners want all the contrast there is. */
+export const codeBlack = '#000000';
 
 export const faces = {
   script: { name: 'Pinyon Script' },

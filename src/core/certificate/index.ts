@@ -1,6 +1,7 @@
 export {
   type AwardSettings,
   awardSchema,
+  codeBlack,
   type Face,
   faces,
   type Ink,

@@ -4,6 +4,7 @@ import {
   type AwardSettings,
   type CertificateContent,
   type CertificateLayout,
+  codeBlack,
   layoutCertificate,
   type PlacedText,
 } from '@/core/certificate';
@@ -165,7 +166,7 @@ export async function certificatePdf(
     }
   }
   const scale = drawn.code.side / drawn.codeModules;
-  document.save().translate(drawn.code.x, drawn.code.y).scale(scale).path(drawn.codePath).fill('#000000').restore();
+  document.save().translate(drawn.code.x, drawn.code.y).scale(scale).path(drawn.codePath).fill(codeBlack).restore();
   document.end();
   await ended;
   return Buffer.concat(chunks);
