@@ -298,7 +298,10 @@ test('a lost connection loses no answer and no edit', async ({ browser, school }
   await page.goto('/learn/dry-stone-walling');
   await page.getByRole('link', { name: /Check: one on two/ }).click();
   await page.getByRole('button', { name: 'Begin' }).click();
-  await page.getByText('0 of 2 answered').waitFor();
+  // Until the page can take an answer none can be given: it would be seen, and lost.
+  await page.waitForURL(/\/sitting\//);
+  expect(await (await page.request.get(page.url())).text()).toMatch(/<fieldset[^>]* disabled=""/);
+  await expect(page.getByText('All answers kept')).toBeVisible();
   await context.setOffline(true);
   await page.getByLabel('With its length into the wall').check();
   await expect(page.getByText('Not sent yet, trying again')).toBeVisible();

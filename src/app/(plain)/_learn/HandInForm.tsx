@@ -19,6 +19,7 @@ type Props = {
 };
 
 const draftMs = 800;
+const stateText = { kept: 'draft kept', keeping: 'keeping…', waiting: 'draft kept in this browser only, so far' };
 
 /** Writing and handing in. The draft is kept as it is typed, here and on the server. */
 export function HandInForm({ courseId, lessonId, takesText, mostFiles, text: saved, files, again }: Props) {
@@ -92,15 +93,11 @@ export function HandInForm({ courseId, lessonId, takesText, mostFiles, text: sav
             className={`${controls.input} ${styles.area}`}
             rows={12}
             value={text}
+            readOnly={!ready}
             onChange={(event) => write(event.currentTarget.value)}
           />
           <span className={controls.quiet} role="status">
-            {words} {words === 1 ? 'word' : 'words'} ·{' '}
-            {state === 'kept'
-              ? 'draft kept'
-              : state === 'keeping'
-                ? 'keeping…'
-                : 'draft kept in this browser only, so far'}
+            {words} {words === 1 ? 'word' : 'words'} · {stateText[state]}
           </span>
         </label>
       )}
@@ -128,7 +125,7 @@ export function HandInForm({ courseId, lessonId, takesText, mostFiles, text: sav
                 type="file"
                 multiple
                 onChange={(event) => add(event.currentTarget.files)}
-                disabled={progress !== null}
+                disabled={progress !== null || !ready}
               />
             </label>
           )}

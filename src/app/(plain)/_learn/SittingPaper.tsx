@@ -22,7 +22,8 @@ export type PaperQuestion = {
 type Props = {
   readonly sittingId: string;
   readonly questions: readonly PaperQuestion[];
-  readonly answers: Answers /** Until the time is up; null without a limit. */;
+  readonly answers: Answers;
+  /** Until the time is up; null without a limit. */
   readonly milliseconds: number | null;
   readonly decimals: DecimalSign;
   /** In a view nothing is kept: handing in goes here, with the answers in the address. */
@@ -30,6 +31,7 @@ type Props = {
 };
 
 const retryMs = 2500;
+const stateText = { saved: 'All answers kept', saving: 'Keeping…', waiting: 'Not sent yet, trying again' };
 
 /** A paper being written. Each answer is sent as it is given; one that cannot be sent waits here, also over a reload. */
 export function SittingPaper({ sittingId, questions, answers: saved, milliseconds, decimals, trialHref }: Props) {
@@ -120,13 +122,7 @@ export function SittingPaper({ sittingId, questions, answers: saved, millisecond
           {questions.length - open} of {questions.length} answered
         </span>
         <span className={controls.quiet} role="status">
-          {trialHref
-            ? 'A view: nothing is kept'
-            : state === 'saved'
-              ? 'All answers kept'
-              : state === 'saving'
-                ? 'Keeping…'
-                : 'Not sent yet, trying again'}
+          {trialHref ? 'A view: nothing is kept' : ready ? stateText[state] : 'Opening…'}
         </span>
       </div>
       {problem && (
@@ -141,6 +137,7 @@ export function SittingPaper({ sittingId, questions, answers: saved, millisecond
           number={i + 1}
           answer={answers[question.id]}
           decimals={decimals}
+          ready={ready}
           onAnswer={(answer, delay) => give(question.id, answer, delay)}
         />
       ))}
@@ -166,13 +163,15 @@ type FieldProps = {
   readonly number: number;
   readonly answer: Answer | undefined;
   readonly decimals: DecimalSign;
+  /** False until the page can take an answer: one given earlier would be seen, and lost. */
+  readonly ready: boolean;
   readonly onAnswer: (answer: Answer, delay: number) => void;
 };
 
-function QuestionField({ question, number, answer, decimals, onAnswer }: FieldProps) {
+function QuestionField({ question, number, answer, decimals, ready, onAnswer }: FieldProps) {
   const Part = answeringOf(question.kind);
   return (
-    <fieldset className={styles.question}>
+    <fieldset className={styles.question} disabled={!ready}>
       <legend>
         <span className={styles.number}>{number}</span> {question.prompt}{' '}
         <span className={controls.quiet}>{question.points}</span>
