@@ -23,7 +23,7 @@ export default defineConfig({
           globalSetup: ['src/server/testing/global-setup.ts'],
           testTimeout: 20_000,
           hookTimeout: 60_000,
-          fileParallelism: false,
+          maxWorkers: 2,
         },
       },
     ],

@@ -5,6 +5,7 @@ import { setTimeout as wait } from 'node:timers/promises';
 import { copyAssets } from './assets.mjs';
 import { alone } from './lock.mjs';
 import { root } from './paths.mjs';
+import { buildPrograms } from './programs.mjs';
 import { runToEnd } from './run.mjs';
 import { Stop, stepTimed } from './say.mjs';
 import { commandOf } from './system.mjs';
@@ -58,9 +59,13 @@ function sourceSum() {
   const files = filesIn(join(root, 'src'))
     .filter((file) => !/\.test\.tsx?$/.test(file))
     .sort();
-  const settings = ['next.config.ts', 'postcss.config.cjs', 'tsconfig.json', 'package-lock.json'].map((name) =>
-    join(root, name),
-  );
+  const settings = [
+    'next.config.ts',
+    'postcss.config.cjs',
+    'tsconfig.json',
+    'package-lock.json',
+    'cli/programs.mjs',
+  ].map((name) => join(root, name));
   return hash([...files, ...settings].flatMap((file) => [file.slice(root.length), readFileSync(file)]));
 }
 
@@ -82,6 +87,7 @@ export const ensureBuild = () =>
         env: { ...process.env, NODE_ENV: 'production', NEXT_TELEMETRY_DISABLED: '1' },
       });
       if (status !== 0) throw new Stop(`The build failed:\n${words}`);
+      await buildPrograms();
     });
     writeFileSync(stamp, wanted);
   });

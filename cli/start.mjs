@@ -6,6 +6,7 @@ import { ensureDatabase, startDatabase } from './database.mjs';
 import { ensureBuild, ensurePackages } from './packages.mjs';
 import { dataFolder, root } from './paths.mjs';
 import { keepRunning, untilAnswers } from './processes.mjs';
+import { isWorker, workerWords } from './programs.mjs';
 import { runToEnd } from './run.mjs';
 import { bold, Stop, say, step, stepTimed, warn } from './say.mjs';
 import { commandOf, ensureSystem, freeMegabytes, freePort, portIsFree, programOf } from './system.mjs';
@@ -24,7 +25,7 @@ export async function endLeftovers(runFile) {
   }
   for (const pid of children) {
     const words = commandOf(pid);
-    if (words.includes('cli/web.mjs') || words.includes('next') || words.includes('src/worker/main.ts')) {
+    if (words.includes('cli/web.mjs') || words.includes('next') || isWorker(words)) {
       process.kill(pid, 'SIGTERM');
       for (let i = 0; i < 50 && programOf(pid); i += 1) await wait(100);
       if (programOf(pid)) process.kill(pid, 'SIGKILL');
@@ -131,7 +132,7 @@ export async function start(options) {
         JSON.stringify({ command: process.pid, children: running.map((one) => one.pid).filter(Boolean) }),
       );
     running.push(keepRunning('web', web, env, join(data, 'logs'), giveUp));
-    running.push(keepRunning('worker', ['--import', 'tsx', 'src/worker/main.ts'], env, join(data, 'logs'), giveUp));
+    running.push(keepRunning('worker', workerWords(options.dev), env, join(data, 'logs'), giveUp));
     remember();
     setInterval(remember, 5000).unref();
     if (!(await untilAnswers(`${address}/readyz`, 90)))

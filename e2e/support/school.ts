@@ -6,6 +6,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { type Browser, type BrowserContext, test as base, expect, type Page } from '@playwright/test';
 import pg from 'pg';
+import { workerWords } from '../../cli/programs.mjs';
 import { samplePassword } from '../../demo/people';
 
 export type School = { readonly address: string; readonly data: string; readonly databaseUrl: string };
@@ -48,10 +49,7 @@ export async function startSchool(sample: boolean): Promise<School & { stop(): P
   if (!sample) execFileSync(process.execPath, ['--import', 'tsx', 'src/worker/prepare.ts'], { env, stdio: 'inherit' });
   const log = openSync(join(data, 'log'), 'a');
   const start = (...args: string[]) => spawn(process.execPath, args, { env, stdio: ['ignore', log, log] });
-  const children: ChildProcess[] = [
-    start('cli/web.mjs', '--port', String(port)),
-    start('--import', 'tsx', 'src/worker/main.ts'),
-  ];
+  const children: ChildProcess[] = [start('cli/web.mjs', '--port', String(port)), start(...workerWords())];
   for (let i = 0; i < 300; i += 1) {
     const ready = await fetch(`${address}/readyz`).then(
       (response) => response.ok,

@@ -29,7 +29,10 @@ const idle = (): Reader[] => {
 function open(): Reader {
   // Asked for while running: a bundler takes what an imported one opens for a part of the program, and reads tsx.
   const { Worker } = process.getBuiltinModule('node:worker_threads');
-  const entry = join(process.cwd(), 'src', 'server', 'exchange', 'reader-thread.mjs');
+  const entry = join(
+    process.cwd(),
+    process.env.NODE_ENV === 'production' ? '.next/programs/reader.mjs' : 'src/server/exchange/reader-thread.mjs',
+  );
   const worker = new Worker(entry, {
     resourceLimits: { maxOldGenerationSizeMb: mostMegabytes, maxYoungGenerationSizeMb: 64 },
     stdout: true,

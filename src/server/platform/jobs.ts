@@ -67,8 +67,8 @@ export async function later<N extends JobName>(tx: Transaction, name: N, data: J
 }
 
 /** Prepares the queue's own tables; called once, before web and worker start. */
-export async function prepareQueue(): Promise<void> {
-  const boss = new PgBoss({ connectionString: config.databaseUrl, max: 2, supervise: false, schedule: false });
+export async function prepareQueue(address = config.databaseUrl): Promise<void> {
+  const boss = new PgBoss({ connectionString: address, max: 2, supervise: false, schedule: false });
   await boss.start();
   for (const name of jobNames) await boss.createQueue(name);
   await boss.stop({ graceful: false });

@@ -1,8 +1,6 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { drizzle } from 'drizzle-orm/node-postgres';
-import { migrate } from 'drizzle-orm/node-postgres/migrator';
 import pg from 'pg';
 import { afterAll, beforeAll, inject } from 'vitest';
 import type { Result } from '@/core/kernel/problem';
@@ -10,9 +8,9 @@ import { Temporal } from '@/core/kernel/time';
 import type { Actor } from '@/core/people';
 import { commands } from '../commands';
 import { insertPerson } from '../people';
-import { closeDatabase, database, pool, transaction } from '../platform/database';
+import { closeDatabase, database, transaction } from '../platform/database';
 import { newId } from '../platform/ids';
-import { prepareQueue, queue } from '../platform/jobs';
+import { queue } from '../platform/jobs';
 import * as tables from '../platform/schema';
 
 /** A database and a data folder for one file of tests, with an owner, a creator, a marker and two learners. */
@@ -26,15 +24,13 @@ export function useTestSchool() {
   beforeAll(async () => {
     const client = admin();
     await client.connect();
-    await client.query(`create database "${name}"`);
+    await client.query(`create database "${name}" template "${inject('databaseTemplate')}"`);
     await client.end();
     process.env.DATABASE_URL = server.replace('{name}', name);
     process.env.MOSAIK_DATA = data;
     process.env.MOSAIK_SECRET = 'for tests only, and long enough to be taken';
     process.env.MOSAIK_ADDRESS = 'http://school.example';
     process.env.MOSAIK_LOG = 'silent';
-    await migrate(drizzle(pool()), { migrationsFolder: 'src/server/platform/migrations' });
-    await prepareQueue();
     await transaction(async (tx) => {
       await tx.db.insert(tables.school).values({ id: 1, name: 'Test School', zone: 'UTC' });
       for (const role of ['owner', 'creator', 'marker', 'learner'] as const) {
