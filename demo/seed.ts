@@ -350,9 +350,10 @@ async function seedLearning(people: People, courseId: string, today: Temporal.In
     const waits = i >= 32;
     const cohortId = hasFinished ? null : waits ? autumn : spring;
     const enrolled = today.subtract({ hours: 24 * (hasFinished ? 66 : waits ? 3 : 40) + i });
+    const enrolmentId = newId();
     await database()
       .insert(tables.enrolment)
-      .values({ id: newId(), courseId, learnerId: learner.id, cohortId, at: enrolled.toString() });
+      .values({ id: enrolmentId, courseId, learnerId: learner.id, cohortId, at: enrolled.toString() });
     if (waits) return;
     const reached = hasFinished ? inOrder.length : i === 0 ? 9 : Math.floor(7 + drawn(learner.name, 'reached') * 18);
     const actor = actorOf(learner.id, 'learner');
@@ -374,7 +375,7 @@ async function seedLearning(people: People, courseId: string, today: Temporal.In
       );
       if (!open) break;
     }
-    await awardIfEarned(courseId, learner.id, today.subtract({ hours: 24 * Math.max(1, 6 - i) }));
+    await awardIfEarned(enrolmentId, today.subtract({ hours: 24 * Math.max(1, 6 - i) }));
   };
   // Some at a time: a learner's own steps stay in order.
   const waiting = [...people.learners.entries()];

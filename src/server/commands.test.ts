@@ -67,6 +67,7 @@ beforeAll(async () => {
     'course.publish-later': { courseId, number: 2, date: '2027-04-01', at: '09:00', zone: 'Europe/London' },
     'course.publish-never': { courseId },
     'enrolment.add': { courseId, email: 'other@school.example', cohortId: null },
+    'enrolment.again': { id: newId(), courseId, learnerId: school.learner, ends: 1, cohortId: null },
     'enrolment.finish': { courseId },
     'gradebook.decide': {
       courseId,
@@ -166,6 +167,7 @@ const lets: readonly (readonly [commands: readonly string[], actors: readonly st
     [
       'cohort.add',
       'enrolment.add',
+      'enrolment.again',
       'people.set-staff',
       'certificate.award-by-hand',
       'certificate.withdraw',

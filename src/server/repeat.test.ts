@@ -57,6 +57,7 @@ test.each<[string, 'learner' | 'owner', (ids: typeof course) => object]>([
   ['people.set-staff', 'owner', () => ({ email: 'marker@school.example', role: 'marker' })],
   ['people.set-staff', 'owner', () => ({ email: 'marker@school.example', role: 'none' })],
   ['enrolment.finish', 'learner', () => ({})],
+  ['enrolment.again', 'owner', () => ({ id: newId(), learnerId: school.learner, ends: 1, cohortId: null })],
 ])('%s sent eight times at once is done once', async (name, who, input) => {
   const actor = who === 'owner' ? owner(school.owner) : learner(school.learner);
   const asked = { courseId: course.courseId, ...input(course) };

@@ -4,7 +4,7 @@ import { publishDue } from '../server/outline';
 import { closeDatabase } from '../server/platform/database';
 import { type JobName, type Jobs, mostTries, queue } from '../server/platform/jobs';
 import { log } from '../server/platform/log';
-import { closeOverdue } from '../server/quiz';
+import { closeEnded, closeOverdue } from '../server/quiz';
 
 /**
  * The job process. Any number may run; each job is done by one of them, and again if that one dies. Several
@@ -22,8 +22,9 @@ const handlers: { [N in JobName]: Handler<N> } = {
   'media.work-out': { work: ({ mediaId }) => workOut(mediaId), last: ({ mediaId }) => failMedia(mediaId), rows: 3 },
   'media.make-playable': { work: ({ mediaId }) => makePlayable(mediaId), last: ({ mediaId }) => failMedia(mediaId) },
   'certificate.draw': { work: ({ certificateId }) => drawCertificate(certificateId), batch: 20 },
-  'certificate.award': { work: ({ courseId, learnerId }) => awardIfEarned(courseId, learnerId), batch: 50, rows: 2 },
+  'certificate.award': { work: ({ enrolmentId }) => awardIfEarned(enrolmentId), batch: 50, rows: 2 },
   'quiz.close-overdue': { work: () => closeOverdue() },
+  'quiz.close-ended': { work: ({ enrolmentId }) => closeEnded(enrolmentId) },
   'edition.publish-due': { work: () => publishDue() },
   'media.sweep': { work: () => sweep() },
 };

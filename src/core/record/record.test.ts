@@ -112,6 +112,7 @@ test('an event as a statement has what the standard asks for', () => {
   const event: LearnerEvent = {
     id: '0190',
     verb: 'passed',
+    enrolmentId: 'e',
     learnerId: 'l',
     courseId: 'c',
     lessonId: 'x',
@@ -129,6 +130,7 @@ test('an event as a statement has what the standard asks for', () => {
       definition: { name: { en: 'Check' } },
     },
     result: { success: true, score: { raw: 3, max: 4, min: 0, scaled: 0.75 } },
+    context: { registration: 'e' },
     timestamp: '2027-01-01T00:00:00Z',
   });
 });

@@ -19,6 +19,8 @@ const playedSegments = 'https://w3id.org/xapi/video/extensions/played-segments';
 export type LearnerEvent = {
   readonly id: string;
   readonly verb: Verb;
+  /** The enrolment in which it was done; the standard calls it a registration. */
+  readonly enrolmentId: string;
   readonly learnerId: string;
   readonly courseId: string;
   /** Null: the course as a whole. */
@@ -59,6 +61,7 @@ export function statementOf(event: LearnerEvent, home: string): Statement {
     verb: { id: verbs[event.verb], display: { en: event.verb } },
     object: { objectType: 'Activity', id: object, definition: { name: { en: event.lessonTitle } } },
     ...(Object.keys(result).length > 0 ? { result } : {}),
+    context: { registration: event.enrolmentId },
     timestamp: event.at,
   };
 }

@@ -26,7 +26,7 @@ const marker = (courseId: string) => ({
 const after = (minutes: number) => Temporal.Instant.from(startsAt).add({ minutes }).toString();
 
 test('work is drafted, handed in once, marked, and the learner’s grade and certificate follow', async () => {
-  const { courseId, quiz, question, assignment, reading } = await publishedCourse(school);
+  const { courseId, enrolmentId, quiz, question, assignment, reading } = await publishedCourse(school);
   const place = { courseId, lessonId: assignment };
   await must(me(), 'assignment.save-draft', { ...place, text: 'A first thought' }, after(1));
   expect(codeOf(await run(me(), 'assignment.hand-in', { ...place, text: '   ', deed: newId() }, after(2)))).toBe(
@@ -60,15 +60,15 @@ test('work is drafted, handed in once, marked, and the learner’s grade and cer
     [7500, true],
   ]);
 
-  await awardIfEarned(courseId, school.learner);
+  await awardIfEarned(enrolmentId);
   expect(await database().$count(tables.certificate)).toBe(0);
   await must(me(), 'learning.mark-done', { courseId, lessonId: reading }, after(8));
   const { id } = await must(me(), 'quiz.begin', { courseId, lessonId: quiz, deed: newId() }, after(9));
   await must(me(), 'quiz.answer', { sittingId: id, questionId: question, answer: { typed: '4' } }, after(10));
   await must(me(), 'quiz.hand-in', { sittingId: id }, after(11));
   await Promise.all([
-    awardIfEarned(courseId, school.learner),
-    awardIfEarned(courseId, school.learner),
+    awardIfEarned(enrolmentId),
+    awardIfEarned(enrolmentId),
     must(me(), 'certificate.claim', { courseId }),
   ]);
   const issued = await database().select().from(tables.certificate).where(eq(tables.certificate.courseId, courseId));

@@ -15,7 +15,7 @@ import type { Database } from '../platform/database';
 import { files } from '../platform/files';
 import { newId } from '../platform/ids';
 import { later } from '../platform/jobs';
-import { recordEvent } from '../record';
+import { eventIn, recordEvent } from '../record';
 import { handIn, markHistory } from './schema';
 
 export type HandInRow = typeof handIn.$inferSelect;
@@ -30,15 +30,16 @@ const holdWork = ({ tx, actor }: CommandContext, lessonId: string) =>
 async function draftOf(context: CommandContext, courseId: string, lessonId: string) {
   const found = await openLesson(context, courseId, lessonId, (lesson) => lesson.assignment !== null);
   if (!found.ok) return found;
-  const { tx, actor } = context;
+  const { tx } = context;
+  const { learning, lesson } = found.value;
+  const { enrolmentId, learnerId } = learning.learner;
   await holdWork(context, lessonId);
   const rows = await tx.db
     .select()
     .from(handIn)
-    .where(and(eq(handIn.learnerId, actor.id), eq(handIn.lessonId, lessonId)))
+    .where(and(eq(handIn.enrolmentId, enrolmentId), eq(handIn.lessonId, lessonId)))
     .orderBy(desc(handIn.number));
   const before = rows.filter((row) => row.state !== 'draft').length;
-  const { learning, lesson } = found.value;
   const settings = lesson.lesson.assignment as AssignmentSettings;
   let draft = rows.find((row) => row.state === 'draft');
   if (!draft) {
@@ -53,7 +54,8 @@ async function draftOf(context: CommandContext, courseId: string, lessonId: stri
       .insert(handIn)
       .values({
         id: newId(),
-        learnerId: actor.id,
+        enrolmentId,
+        learnerId,
         courseId,
         lessonId,
         editionId: learning.editionId,
@@ -63,17 +65,13 @@ async function draftOf(context: CommandContext, courseId: string, lessonId: stri
       .returning();
     if (lesson.progress.state === 'empty')
       await recordEvent(tx, {
-        learnerId: actor.id,
-        courseId,
-        lessonId,
-        lessonTitle: lesson.lesson.title,
-        at: context.now.toString(),
+        ...eventIn(learning.learner, lesson.lesson, context.now.toString()),
         verb: 'attempted',
         deed: `hand-in/${draft?.id}/begun`,
       });
   }
   if (!draft) throw new Error('A draft was not made.');
-  return ok({ draft, before, settings, clock: learning.learner.clock, lesson: lesson.lesson });
+  return ok({ draft, before, settings, learner: learning.learner, lesson: lesson.lesson });
 }
 
 export const saveDraft = command({
@@ -180,8 +178,8 @@ export const handInWork = command({
     if (before) return ok(before);
     const found = await draftOf(context, courseId, lessonId);
     if (!found.ok) return found;
-    const { draft, before: times, settings, clock, lesson } = found.value;
-    const may = mayHandIn(settings, { text, files: draft.files.length, before: times }, clock, context.now);
+    const { draft, before: times, settings, learner, lesson } = found.value;
+    const may = mayHandIn(settings, { text, files: draft.files.length, before: times }, learner.clock, context.now);
     if (!may.ok) return may;
     await context.tx.db
       .update(handIn)
@@ -194,13 +192,7 @@ export const handInWork = command({
         isLate: may.value.isLate,
       })
       .where(eq(handIn.id, draft.id));
-    const event = {
-      learnerId: context.actor.id,
-      courseId,
-      lessonId,
-      lessonTitle: lesson.title,
-      at: context.now.toString(),
-    };
+    const event = eventIn(learner, lesson, context.now.toString());
     const rule = lesson.done ?? usualDoneRule(lesson);
     await recordEvent(context.tx, {
       ...event,
@@ -281,17 +273,13 @@ export const markWork = command({
     if (input.finish) {
       const { title, assignment } = lesson.value;
       const event = {
-        learnerId: row.learnerId,
-        courseId: row.courseId,
-        lessonId: row.lessonId,
-        lessonTitle: title,
-        at: now.toString(),
+        ...eventIn(row, lesson.value, now.toString()),
         score: { raw: (input.points ?? 0) / 1000, max: (assignment?.points ?? 0) / 1000 },
       };
       const passed = (input.points ?? 0) >= (assignment?.passPoints ?? 0);
       await recordEvent(tx, { ...event, verb: passed ? 'passed' : 'failed', deed: `mark/${marking}/result` });
       if (passed) await recordEvent(tx, { ...event, verb: 'completed', deed: `mark/${marking}/completed` });
-      await later(tx, 'certificate.award', { courseId: row.courseId, learnerId: row.learnerId });
+      await later(tx, 'certificate.award', { enrolmentId: row.enrolmentId });
       await context.audit({ courseId: row.courseId, sentence: `marked work for "${title}"` });
     }
     return ok({ state });

@@ -9,12 +9,12 @@ import type { Database } from '../platform/database';
 import type { HandInRow } from './commands';
 import { handIn } from './schema';
 
-/** A learner's hand-ins for an assignment, newest first. */
-export const handInsOf = (db: Database, learnerId: string, lessonId: string): Promise<HandInRow[]> =>
+/** The hand-ins for an assignment in an enrolment, newest first. */
+export const handInsOf = (db: Database, enrolmentId: string, lessonId: string): Promise<HandInRow[]> =>
   db
     .select()
     .from(handIn)
-    .where(and(eq(handIn.learnerId, learnerId), eq(handIn.lessonId, lessonId)))
+    .where(and(eq(handIn.enrolmentId, enrolmentId), eq(handIn.lessonId, lessonId)))
     .orderBy(desc(handIn.number));
 
 export type QueueRow = {

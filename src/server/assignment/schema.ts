@@ -1,6 +1,6 @@
 import { boolean, index, integer, jsonb, pgTable, text, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
+import { belongsToEnrolment, ofEnrolment } from '../enrolment/schema';
 import { edition } from '../outline/schema';
-import { user } from '../people/schema';
 import { at } from '../platform/columns';
 
 export type HandedInFile = {
@@ -14,10 +14,7 @@ export const handIn = pgTable(
   'hand_in',
   {
     id: uuid('id').primaryKey(),
-    learnerId: text('learner_id')
-      .notNull()
-      .references(() => user.id, { onDelete: 'cascade' }),
-    courseId: uuid('course_id').notNull(),
+    ...ofEnrolment(),
     lessonId: uuid('lesson_id').notNull(),
     editionId: uuid('edition_id')
       .notNull()
@@ -40,7 +37,8 @@ export const handIn = pgTable(
     markedAt: at('marked_at'),
   },
   (table) => [
-    uniqueIndex('hand_in_number').on(table.learnerId, table.lessonId, table.number),
+    belongsToEnrolment('hand_in_enrolment', table).onDelete('cascade'),
+    uniqueIndex('hand_in_number').on(table.enrolmentId, table.lessonId, table.number),
     index('hand_in_queue').on(table.courseId, table.state),
   ],
 );

@@ -7,8 +7,8 @@ import { line } from '@/core/kernel/line';
 import { fail, ok, type Result } from '@/core/kernel/problem';
 import { Temporal } from '@/core/kernel/time';
 import { can, mayDecide } from '@/core/people';
-import { takesCourse } from '../enrolment';
-import { courseHead, type Learning, learning } from '../learning';
+import { learnerIn, takesCourse } from '../enrolment';
+import { courseHead, type Learning, learning, learningIn } from '../learning';
 import { audit } from '../outline';
 import { school } from '../people';
 import { command } from '../platform/command';
@@ -16,24 +16,24 @@ import { type Transaction, transaction } from '../platform/database';
 import { newId, newToken } from '../platform/ids';
 import { later } from '../platform/jobs';
 import { checkedCertificate } from './draw';
-import { checkAddress } from './queries';
+import { certificateFor, checkAddress } from './queries';
 import { certificate } from './schema';
 
-/** Issues a learner's certificate for a course. A second call finds the first one. */
+/**
+ * Issues the certificate of an enrolment. A second call finds the first one. One that was withdrawn is followed by
+ * another only when somebody decides so (`anew`): the rule alone does not undo what a person did.
+ */
 async function issue(
   tx: Transaction,
   found: Learning,
   now: Temporal.Instant,
+  anew = false,
 ): Promise<Result<{ readonly id: string; readonly isNew: boolean }>> {
   const { head, learner, view } = found;
-  await tx.client.query('select pg_advisory_xact_lock(hashtextextended($1, 0))', [
-    `certificate/${head.id}/${learner.learnerId}`,
-  ]);
-  const [there] = await tx.db
-    .select({ id: certificate.id })
-    .from(certificate)
-    .where(and(eq(certificate.courseId, head.id), eq(certificate.learnerId, learner.learnerId)));
-  if (there) return ok({ id: there.id, isNew: false });
+  const { enrolmentId } = learner;
+  await tx.client.query('select pg_advisory_xact_lock(hashtextextended($1, 0))', [`certificate/${enrolmentId}`]);
+  const there = await certificateFor(tx.db, enrolmentId);
+  if (there && !(there.withdrawnAt && anew)) return ok({ id: there.id, isNew: false });
   const [own] = await tx.db.select({ name: school.name }).from(school);
   const { course } = view.document;
   const grade = view.sheet.grade ? view.sheet.gradeText : null;
@@ -57,6 +57,7 @@ async function issue(
   const id = newId();
   await tx.db.insert(certificate).values({
     id,
+    enrolmentId,
     courseId: head.id,
     learnerId: learner.learnerId,
     editionId: found.editionId,
@@ -74,11 +75,13 @@ async function issue(
 }
 
 /** Looks whether a learner has earned the certificate by now, and issues it then. Run by the worker after each result. */
-export async function awardIfEarned(courseId: string, learnerId: string, now = Temporal.Now.instant()): Promise<void> {
+export async function awardIfEarned(enrolmentId: string, now = Temporal.Now.instant()): Promise<void> {
   await transaction(async (tx) => {
-    const head = await courseHead(tx.db, courseId);
-    const found = head && (await learning(tx.db, head, learnerId, now));
+    const learner = await learnerIn(tx.db, enrolmentId);
+    const head = learner && (await courseHead(tx.db, learner.courseId));
+    const found = head && (await learningIn(tx.db, head, learner, now));
     if (!found?.view.award?.earned) return;
+    const { courseId } = found.learner;
     const made = await issue(tx, found, now);
     if (made.ok && !made.value.isNew) return;
     const sentence = made.ok ? `issued a certificate to ${found.learner.name}` : made.problem.sentence;
@@ -129,7 +132,7 @@ export const awardByHand = command({
     if (!found) return fail('not-found', 'This learner does not take the course, or nothing of it is published.');
     if (!found.view.award)
       return fail('invalid', 'This course awards no certificate. Switch it on under Award, then publish.');
-    const made = await issue(tx, found, now);
+    const made = await issue(tx, found, now, true);
     if (!made.ok) return made;
     if (made.value.isNew)
       await audit({ courseId, sentence: `awarded a certificate to ${found.learner.name} by hand: ${why.trim()}` });

@@ -10,3 +10,4 @@ export {
   countCertificates,
   drawCertificate,
 } from './queries';
+export { type TakenBefore, takenBefore } from './taken-before';

@@ -15,17 +15,18 @@ export type CertificateRow = typeof certificate.$inferSelect;
 
 export const checkAddress = (token: string) => `${config.address}/check/${token}`;
 
-/** The certificates of some learners of a course. */
+/** The certificates of some enrolments, by enrolment: the one that holds, or else the one withdrawn last. */
 export async function certificatesOf(
   db: Database,
-  courseId: string,
-  learnerIds: readonly string[],
-): Promise<CertificateRow[]> {
-  if (learnerIds.length === 0) return [];
-  return db
-    .select()
+  enrolmentIds: readonly string[],
+): Promise<ReadonlyMap<string, CertificateRow>> {
+  if (enrolmentIds.length === 0) return new Map();
+  const rows = await db
+    .selectDistinctOn([certificate.enrolmentId])
     .from(certificate)
-    .where(and(eq(certificate.courseId, courseId), inArray(certificate.learnerId, [...learnerIds])));
+    .where(inArray(certificate.enrolmentId, [...enrolmentIds]))
+    .orderBy(certificate.enrolmentId, sql`${certificate.withdrawnAt} desc nulls first`);
+  return new Map(rows.map((row) => [row.enrolmentId, row]));
 }
 
 /** A page of the certificates of a course, the newest first, of those whose holder or number holds some words. */
@@ -56,17 +57,8 @@ export async function certificatesPage(
 export const countCertificates = (db: Database, courseId: string): Promise<number> =>
   db.$count(certificate, eq(certificate.courseId, courseId));
 
-export async function certificateFor(
-  db: Database,
-  courseId: string,
-  learnerId: string,
-): Promise<CertificateRow | null> {
-  const [row] = await db
-    .select()
-    .from(certificate)
-    .where(and(eq(certificate.courseId, courseId), eq(certificate.learnerId, learnerId)));
-  return row ?? null;
-}
+export const certificateFor = async (db: Database, enrolmentId: string): Promise<CertificateRow | null> =>
+  (await certificatesOf(db, [enrolmentId])).get(enrolmentId) ?? null;
 
 export async function certificateByToken(db: Database, token: string): Promise<CertificateRow | null> {
   if (!/^[\w-]{22}$/.test(token)) return null;

@@ -1,7 +1,8 @@
-import { jsonb, pgSequence, pgTable, text, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
+import { isNull } from 'drizzle-orm';
+import { index, jsonb, pgSequence, pgTable, text, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
 import type { AwardSettings } from '@/core/certificate';
+import { belongsToEnrolment, ofEnrolment } from '../enrolment/schema';
 import { edition } from '../outline/schema';
-import { user } from '../people/schema';
 import { at } from '../platform/columns';
 
 /** Counts certificates; a number once drawn is never drawn again, even when nothing came of it. */
@@ -11,10 +12,7 @@ export const certificate = pgTable(
   'certificate',
   {
     id: uuid('id').primaryKey(),
-    courseId: uuid('course_id').notNull(),
-    learnerId: text('learner_id')
-      .notNull()
-      .references(() => user.id),
+    ...ofEnrolment(),
     editionId: uuid('edition_id')
       .notNull()
       .references(() => edition.id),
@@ -33,5 +31,10 @@ export const certificate = pgTable(
     /** The PDF, once the worker has made it. */
     pdfHash: text('pdf_hash'),
   },
-  (table) => [uniqueIndex('certificate_once').on(table.courseId, table.learnerId)],
+  (table) => [
+    belongsToEnrolment('certificate_enrolment', table),
+    // One that holds at a time: one withdrawn can be followed by another.
+    uniqueIndex('certificate_current').on(table.enrolmentId).where(isNull(table.withdrawnAt)),
+    index('certificate_course').on(table.courseId),
+  ],
 );

@@ -4,9 +4,12 @@ export {
   countLearners,
   coursesTakenBy,
   type EnrolledLearner,
+  earlierEnrolments,
   enrolledLearner,
   instantFrom,
+  learnerIn,
   learnersOf,
   learnersPage,
+  spanText,
   takesCourse,
 } from './queries';

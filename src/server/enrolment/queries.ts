@@ -1,8 +1,8 @@
-import { and, asc, eq, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, inArray, isNotNull, isNull, sql } from 'drizzle-orm';
 import { type Cohort, clockOf } from '@/core/enrolment';
 import { type RowsPage, rowsBefore, rowsPerPage } from '@/core/kernel/page';
 import { fail, type Problem } from '@/core/kernel/problem';
-import { Temporal } from '@/core/kernel/time';
+import { dayText, type Names, Temporal } from '@/core/kernel/time';
 import { can } from '@/core/people';
 import type { LearnerClock } from '@/core/release';
 import { user } from '../people';
@@ -21,19 +21,27 @@ export async function cohortsOf(db: Database, courseId: string): Promise<Cohort[
     .orderBy(asc(cohort.startsOn));
 }
 
+/** Somebody in one enrolment of theirs: what they do in the course is kept with it. */
 export type EnrolledLearner = {
+  readonly enrolmentId: string;
   readonly learnerId: string;
+  readonly courseId: string;
+  /** The how-manieth time it is that they take the course. */
+  readonly number: number;
   readonly name: string;
   readonly email: string;
   readonly cohort: Cohort | null;
   readonly clock: LearnerClock;
   readonly finished: boolean;
+  readonly begunAt: string;
+  /** When they began anew; null for the enrolment they are in. */
+  readonly endedAt: string | null;
+  /** The edition that what was earned is measured by; null for the live one. */
+  readonly editionId: string | null;
 };
 
 const columns = {
-  learnerId: enrolment.learnerId,
-  at: enrolment.at,
-  finishedAt: enrolment.finishedAt,
+  enrolment,
   name: user.name,
   email: user.email,
   zone: user.zone,
@@ -41,31 +49,44 @@ const columns = {
 };
 
 type Row = {
-  learnerId: string;
-  at: string;
-  finishedAt: string | null;
+  enrolment: typeof enrolment.$inferSelect;
   name: string;
   email: string;
   zone: string;
   cohort: typeof cohort.$inferSelect | null;
 };
-const learnerOf = (row: Row): EnrolledLearner => ({
-  learnerId: row.learnerId,
-  name: row.name,
-  email: row.email,
-  cohort: row.cohort,
-  clock: clockOf({ at: instantFrom(row.at), zone: row.zone, cohort: row.cohort }),
-  finished: row.finishedAt !== null,
+const learnerOf = ({ enrolment: own, name, email, zone, cohort }: Row): EnrolledLearner => ({
+  enrolmentId: own.id,
+  learnerId: own.learnerId,
+  courseId: own.courseId,
+  number: own.number,
+  name,
+  email,
+  cohort,
+  clock: clockOf({ at: instantFrom(own.at), zone, cohort }),
+  finished: own.finishedAt !== null,
+  begunAt: own.at,
+  endedAt: own.endedAt,
+  editionId: own.editionId,
 });
 
-export async function learnersOf(db: Database, courseId: string): Promise<EnrolledLearner[]> {
-  const rows = await db
+/** From when to when an enrolment was, in words: `3 March 2027 to 5 May 2027`. */
+export const spanText = ({ begunAt, endedAt }: EnrolledLearner, names: Names): string =>
+  [begunAt, endedAt].flatMap((at) => (at === null ? [] : [dayText(instantFrom(at), names)])).join(' to ');
+
+/** Learners with their cohorts, to be narrowed down. */
+const learners = (db: Database) =>
+  db
     .select(columns)
     .from(enrolment)
     .innerJoin(user, eq(user.id, enrolment.learnerId))
-    .leftJoin(cohort, eq(cohort.id, enrolment.cohortId))
-    .where(eq(enrolment.courseId, courseId))
-    .orderBy(asc(user.name));
+    .leftJoin(cohort, eq(cohort.id, enrolment.cohortId));
+
+/** The enrolments of a course that are not over: one for each of its learners. */
+const takenNow = (courseId: string) => and(eq(enrolment.courseId, courseId), isNull(enrolment.endedAt));
+
+export async function learnersOf(db: Database, courseId: string): Promise<EnrolledLearner[]> {
+  const rows = await learners(db).where(takenNow(courseId)).orderBy(asc(user.name));
   return rows.map(learnerOf);
 }
 
@@ -77,17 +98,9 @@ export async function learnersPage(
   page: number,
 ): Promise<RowsPage<EnrolledLearner>> {
   const words = sql`${user.name} || ' ' || ${user.email} || ' ' || coalesce(${cohort.name}, '')`;
-  const wanted = and(eq(enrolment.courseId, courseId), find === '' ? undefined : contains(words, find));
+  const wanted = and(takenNow(courseId), find === '' ? undefined : contains(words, find));
   const [rows, [counted]] = await Promise.all([
-    db
-      .select(columns)
-      .from(enrolment)
-      .innerJoin(user, eq(user.id, enrolment.learnerId))
-      .leftJoin(cohort, eq(cohort.id, enrolment.cohortId))
-      .where(wanted)
-      .orderBy(asc(user.name), asc(user.id))
-      .limit(rowsPerPage)
-      .offset(rowsBefore(page)),
+    learners(db).where(wanted).orderBy(asc(user.name), asc(user.id)).limit(rowsPerPage).offset(rowsBefore(page)),
     db
       .select({ found: sql<number>`count(*)::int` })
       .from(enrolment)
@@ -100,27 +113,44 @@ export async function learnersPage(
 
 /** How many take a course. */
 export const countLearners = (db: Database, courseId: string): Promise<number> =>
-  db.$count(enrolment, eq(enrolment.courseId, courseId));
+  db.$count(enrolment, takenNow(courseId));
 
 export async function enrolledLearner(
   db: Database,
   courseId: string,
   learnerId: string,
 ): Promise<EnrolledLearner | null> {
-  const [row] = await db
-    .select(columns)
-    .from(enrolment)
-    .innerJoin(user, eq(user.id, enrolment.learnerId))
-    .leftJoin(cohort, eq(cohort.id, enrolment.cohortId))
-    .where(and(eq(enrolment.courseId, courseId), eq(enrolment.learnerId, learnerId)));
+  const [row] = await learners(db).where(and(takenNow(courseId), eq(enrolment.learnerId, learnerId)));
   return row ? learnerOf(row) : null;
+}
+
+/** Somebody as they are or were in an enrolment, which may be over. */
+export async function learnerIn(db: Database, enrolmentId: string): Promise<EnrolledLearner | null> {
+  const [row] = await learners(db).where(eq(enrolment.id, enrolmentId));
+  return row ? learnerOf(row) : null;
+}
+
+/** The enrolments of some people in a course that are over, the newest first. */
+export async function earlierEnrolments(
+  db: Database,
+  courseId: string,
+  learnerIds: readonly string[],
+): Promise<EnrolledLearner[]> {
+  if (learnerIds.length === 0) return [];
+  const own = and(
+    eq(enrolment.courseId, courseId),
+    inArray(enrolment.learnerId, [...learnerIds]),
+    isNotNull(enrolment.endedAt),
+  );
+  const rows = await learners(db).where(own).orderBy(desc(enrolment.number));
+  return rows.map(learnerOf);
 }
 
 export async function coursesTakenBy(db: Database, learnerId: string): Promise<string[]> {
   const rows = await db
     .select({ courseId: enrolment.courseId })
     .from(enrolment)
-    .where(eq(enrolment.learnerId, learnerId))
+    .where(and(eq(enrolment.learnerId, learnerId), isNull(enrolment.endedAt)))
     .orderBy(asc(enrolment.at));
   return rows.map((row) => row.courseId);
 }
@@ -135,7 +165,7 @@ export async function takesCourse(
   const [row] = await tx.db
     .select({ id: enrolment.id })
     .from(enrolment)
-    .where(and(eq(enrolment.courseId, courseId), eq(enrolment.learnerId, actor.id)))
+    .where(and(takenNow(courseId), eq(enrolment.learnerId, actor.id)))
     .limit(1);
   return can(actor, 'course.take', { courseId, own: row !== undefined }) || notTaken;
 }

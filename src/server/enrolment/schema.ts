@@ -1,5 +1,16 @@
-import { index, pgTable, text, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
-import { course } from '../outline/schema';
+import { isNull } from 'drizzle-orm';
+import {
+  type AnyPgColumn,
+  foreignKey,
+  index,
+  integer,
+  pgTable,
+  text,
+  unique,
+  uniqueIndex,
+  uuid,
+} from 'drizzle-orm/pg-core';
+import { course, edition } from '../outline/schema';
 import { user } from '../people/schema';
 import { at } from '../platform/columns';
 
@@ -24,13 +35,38 @@ export const enrolment = pgTable(
     learnerId: text('learner_id')
       .notNull()
       .references(() => user.id, { onDelete: 'cascade' }),
+    /** The how-manieth time it is that the learner takes the course, from 1. */
+    number: integer('number').notNull().default(1),
     cohortId: uuid('cohort_id').references(() => cohort.id),
     at: at('at').notNull(),
     /** When the learner said "finish", where the course leaves that to them. */
     finishedAt: at('finished_at'),
+    /** When the learner began anew: from then on this one is over, and keeps what was done in it. */
+    endedAt: at('ended_at'),
+    /** The edition that was live then: what was earned is measured by it. */
+    editionId: uuid('edition_id').references(() => edition.id),
   },
   (table) => [
-    uniqueIndex('enrolment_once').on(table.courseId, table.learnerId),
+    uniqueIndex('enrolment_number').on(table.courseId, table.learnerId, table.number),
+    uniqueIndex('enrolment_current').on(table.courseId, table.learnerId).where(isNull(table.endedAt)),
+    unique('enrolment_whose').on(table.id, table.learnerId, table.courseId),
     index('enrolment_learner').on(table.learnerId),
   ],
 );
+
+/** Columns of a record of learning: the enrolment it belongs to, and with it whose and of which course it is. */
+export const ofEnrolment = () => ({
+  enrolmentId: uuid('enrolment_id').notNull(),
+  learnerId: text('learner_id').notNull(),
+  courseId: uuid('course_id').notNull(),
+});
+
+type OfEnrolment = { readonly [C in keyof ReturnType<typeof ofEnrolment>]: AnyPgColumn };
+
+/** Holds a record's learner and course to those of its enrolment. */
+export const belongsToEnrolment = (name: string, record: OfEnrolment) =>
+  foreignKey({
+    name,
+    columns: [record.enrolmentId, record.learnerId, record.courseId],
+    foreignColumns: [enrolment.id, enrolment.learnerId, enrolment.courseId],
+  });

@@ -36,10 +36,11 @@ export const decideGrade = command({
     const lesson = document && findLesson(document, lessonId);
     const learner = await enrolledLearner(tx.db, courseId, learnerId);
     if (!lesson || !learner) return fail('not-found', 'This learner or this item is not part of the course.');
-    const key = and(eq(gradeDecision.learnerId, learnerId), eq(gradeDecision.lessonId, lessonId));
+    const { enrolmentId } = learner;
+    const key = and(eq(gradeDecision.enrolmentId, enrolmentId), eq(gradeDecision.lessonId, lessonId));
     // One decision after the other, so that the same one sent twice finds the first.
     await tx.client.query('select pg_advisory_xact_lock(hashtextextended($1, 0))', [
-      `decision/${learnerId}/${lessonId}`,
+      `decision/${enrolmentId}/${lessonId}`,
     ]);
     const [before] = await tx.db.select().from(gradeDecision).where(key);
     if (input.kind === 'none' && !before) return ok(null);
@@ -56,6 +57,7 @@ export const decideGrade = command({
           );
       }
       const decided = {
+        enrolmentId,
         learnerId,
         courseId,
         lessonId,
@@ -74,7 +76,7 @@ export const decideGrade = command({
       await tx.db
         .insert(gradeDecision)
         .values(row)
-        .onConflictDoUpdate({ target: [gradeDecision.learnerId, gradeDecision.lessonId], set: row });
+        .onConflictDoUpdate({ target: [gradeDecision.enrolmentId, gradeDecision.lessonId], set: row });
     }
     const what =
       input.kind === 'excused'
@@ -86,7 +88,7 @@ export const decideGrade = command({
       courseId,
       sentence: `${what} ${learner.name}, ${lesson.title}${input.reason ? `: ${input.reason.trim()}` : ''}`,
     });
-    await later(tx, 'certificate.award', { courseId, learnerId });
+    await later(tx, 'certificate.award', { enrolmentId });
     return ok(null);
   },
 });

@@ -1,14 +1,11 @@
 import { integer, pgTable, primaryKey, text, timestamp, uuid } from 'drizzle-orm/pg-core';
-import { user } from '../people/schema';
+import { belongsToEnrolment, ofEnrolment } from '../enrolment/schema';
 
 /** What staff decided about one learner's grade for one item: points by hand, or excused. */
 export const gradeDecision = pgTable(
   'grade_decision',
   {
-    learnerId: text('learner_id')
-      .notNull()
-      .references(() => user.id, { onDelete: 'cascade' }),
-    courseId: uuid('course_id').notNull(),
+    ...ofEnrolment(),
     lessonId: uuid('lesson_id').notNull(),
     kind: text('kind', { enum: ['points', 'excused'] }).notNull(),
     points: integer('points'),
@@ -18,5 +15,8 @@ export const gradeDecision = pgTable(
     decidedBy: text('decided_by').notNull(),
     at: timestamp('at', { withTimezone: true, mode: 'string' }).notNull().defaultNow(),
   },
-  (table) => [primaryKey({ columns: [table.learnerId, table.lessonId] })],
+  (table) => [
+    primaryKey({ columns: [table.enrolmentId, table.lessonId] }),
+    belongsToEnrolment('grade_decision_enrolment', table).onDelete('cascade'),
+  ],
 );

@@ -5,23 +5,18 @@ import { fail, ok } from '@/core/kernel/problem';
 import { type LessonDocument, lessonKindOf, usualDoneRule } from '@/core/outline';
 import { creditedPassages, type Passage, watchedPercent } from '@/core/record';
 import { instantFrom, takesCourse } from '../enrolment';
-import { type CommandContext, command } from '../platform/command';
+import { command } from '../platform/command';
 import { newId } from '../platform/ids';
 import { lessonUnlock } from '../platform/schema';
-import { countFrom, heldProgress, recordEvent } from '../record';
+import { countFrom, eventIn, heldProgress, recordEvent } from '../record';
 import { openLesson } from './guard';
 import { courseHead, learning } from './queries';
 
 const place = { courseId: idSchema, lessonId: idSchema };
 
-const eventOf = ({ actor, now }: CommandContext, courseId: string, lesson: LessonDocument) => ({
-  learnerId: actor.id,
-  courseId,
-  lessonId: lesson.id,
-  lessonTitle: lesson.title,
-  at: now.toString(),
-});
-const deedOf = ({ actor }: CommandContext, what: string, lessonId: string) => `${what}/${actor.id}/${lessonId}`;
+/** What is done once in an enrolment. */
+const deedOf = (what: string, { enrolmentId, lessonId }: { readonly enrolmentId: string; readonly lessonId: string }) =>
+  `${what}/${enrolmentId}/${lessonId}`;
 
 /** The learner has opened a lesson; where that is its rule, it is done with it. */
 export const openedLesson = command({
@@ -32,11 +27,11 @@ export const openedLesson = command({
     const found = await openLesson(context, courseId, lessonId);
     if (!found.ok) return found;
     const { lesson, progress } = found.value.lesson;
-    const event = eventOf(context, courseId, lesson);
+    const event = eventIn(found.value.learning.learner, lesson, context.now.toString());
     const rule = lesson.done ?? usualDoneRule(lesson);
-    await recordEvent(context.tx, { ...event, verb: 'experienced', deed: deedOf(context, 'opened', lessonId) });
+    await recordEvent(context.tx, { ...event, verb: 'experienced', deed: deedOf('opened', event) });
     if (rule.by === 'opened' && progress.state !== 'done')
-      await recordEvent(context.tx, { ...event, verb: 'completed', deed: deedOf(context, 'done', lessonId) });
+      await recordEvent(context.tx, { ...event, verb: 'completed', deed: deedOf('done', event) });
     if (plays(lesson)) await countFrom(context.tx, event, event.at);
     return ok({ done: rule.by === 'opened' || progress.state === 'done' });
   },
@@ -51,14 +46,15 @@ export const markDone = command({
     const found = await openLesson(context, courseId, lessonId);
     if (!found.ok) return found;
     const { lesson, progress } = found.value.lesson;
+    const event = eventIn(found.value.learning.learner, lesson, context.now.toString());
     const rule = lesson.done ?? usualDoneRule(lesson);
     if (rule.by !== 'learner' && rule.by !== 'opened')
       return fail('invalid', 'This lesson is done by what you do in it, not by saying so.');
     if (progress.state !== 'done')
       await recordEvent(context.tx, {
-        ...eventOf(context, courseId, lesson),
+        ...event,
         verb: 'completed',
-        deed: deedOf(context, 'done', lessonId),
+        deed: deedOf('done', event),
       });
     return ok({ done: true });
   },
@@ -79,10 +75,11 @@ export const unlock = command({
     const head = await courseHead(tx.db, courseId);
     const found = head && (await learning(tx.db, head, actor.id, now));
     const view = found?.view.lessons.find((one) => one.lesson.id === lessonId);
-    if (!view) return fail('not-found', 'This lesson is not part of a course you take.');
+    if (!found || !view) return fail('not-found', 'This lesson is not part of a course you take.');
     if (view.open) return ok({ opened: true, sentence: '' });
     if (!view.locked) return fail('closed', `${view.lesson.title} is not open yet.`);
-    const mine = and(eq(lessonUnlock.learnerId, actor.id), eq(lessonUnlock.lessonId, lessonId));
+    const { enrolmentId } = found.learner;
+    const mine = and(eq(lessonUnlock.enrolmentId, enrolmentId), eq(lessonUnlock.lessonId, lessonId));
     const [row] = await tx.db.select().from(lessonUnlock).where(mine).for('update');
     const waited = row ? (now.epochMilliseconds - instantFrom(row.triedAt).epochMilliseconds) / 60_000 : waitMinutes;
     if (row && row.wrong >= mostWrong && waited < waitMinutes)
@@ -98,8 +95,8 @@ export const unlock = command({
     };
     await tx.db
       .insert(lessonUnlock)
-      .values({ learnerId: actor.id, courseId, lessonId, ...values })
-      .onConflictDoUpdate({ target: [lessonUnlock.learnerId, lessonUnlock.lessonId], set: values });
+      .values({ enrolmentId, learnerId: actor.id, courseId, lessonId, ...values })
+      .onConflictDoUpdate({ target: [lessonUnlock.enrolmentId, lessonUnlock.lessonId], set: values });
     return ok({ opened: right, sentence: right ? '' : 'This is not the password. Mind small and capital letters.' });
   },
 });
@@ -118,7 +115,7 @@ export const watched = command({
     const found = await openLesson(context, courseId, lessonId, plays);
     if (!found.ok) return found;
     const { lesson, progress } = found.value.lesson;
-    const event = eventOf(context, courseId, lesson);
+    const event = eventIn(found.value.learning.learner, lesson, context.now.toString());
     const seconds = lesson.media?.seconds ?? 0;
     const held = await heldProgress(context.tx, event);
     // A page that never said it was opened has been open since now.
@@ -138,14 +135,14 @@ export const watched = command({
             ...event,
             verb: 'progressed',
             passages: credited,
-            deed: deedOf(context, `watched/${newId()}`, lessonId),
+            deed: deedOf(`watched/${newId()}`, event),
           });
     await countFrom(context.tx, event, event.at);
     const percent = watchedPercent(after.watched, seconds);
     const rule = lesson.done ?? usualDoneRule(lesson);
     const done = progress.state === 'done' || (rule.by === 'watched' && percent >= rule.percent);
     if (done && progress.state !== 'done')
-      await recordEvent(context.tx, { ...event, verb: 'completed', deed: deedOf(context, 'done', lessonId) });
+      await recordEvent(context.tx, { ...event, verb: 'completed', deed: deedOf('done', event) });
     return ok({ percent, done });
   },
 });

@@ -34,14 +34,14 @@ export async function previewEdition(
   const before = await liveDocument(db, head.liveEditionId);
   if (!before) return { learners: 0, touched: [], sides: [] };
   const learners = await learnersOf(db, courseId);
-  const records = await recordsOf(db, courseId, learners);
+  const records = await recordsOf(db, learners);
   const open = await db
-    .select({ learnerId: sitting.learnerId, lessonId: sitting.lessonId })
+    .select({ enrolmentId: sitting.enrolmentId, lessonId: sitting.lessonId })
     .from(sitting)
     .where(and(eq(sitting.courseId, courseId), isNull(sitting.handedInAt)));
-  const touched = learners.flatMap(({ learnerId, name, clock }): LearnerEffect[] => {
-    const own = records.get(learnerId);
-    const underWay = open.filter((row) => row.learnerId === learnerId).map((row) => row.lessonId);
+  const touched = learners.flatMap(({ enrolmentId, learnerId, name, clock }): LearnerEffect[] => {
+    const own = records.get(enrolmentId);
+    const underWay = open.filter((row) => row.enrolmentId === enrolmentId).map((row) => row.lessonId);
     const effect = own && effectOn(before, after, { clock, records: own, underWay }, now);
     return effect ? [{ learnerId, name, effect }] : [];
   });

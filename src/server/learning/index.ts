@@ -8,5 +8,6 @@ export {
   type Learning,
   learning,
   learningBySlug,
+  learningIn,
   learningOf,
 } from './queries';

@@ -32,71 +32,54 @@ function add<T>(lists: Map<string, T[]> | undefined, key: string, one: T): void 
   else lists?.set(key, [one]);
 }
 
-/** The records of some learners of a course: five queries, however many there are. */
+/** The records of some learners, each by their enrolment: five queries, however many there are. */
 export async function recordsOf(
   db: Database,
-  courseId: string,
   learners: readonly EnrolledLearner[],
 ): Promise<Map<string, LearnerRecords>> {
-  const ids = learners.map(({ learnerId }) => learnerId);
-  const mine = <
-    T extends {
-      courseId:
-        | typeof lessonUnlock.courseId
-        | typeof progress.courseId
-        | typeof sitting.courseId
-        | typeof handIn.courseId
-        | typeof gradeDecision.courseId;
-      learnerId:
-        | typeof lessonUnlock.learnerId
-        | typeof progress.learnerId
-        | typeof sitting.learnerId
-        | typeof handIn.learnerId
-        | typeof gradeDecision.learnerId;
-    },
-  >(
-    table: T,
-  ) => and(eq(table.courseId, courseId), inArray(table.learnerId, ids));
-  const steps = await db.select().from(progress).where(mine(progress));
+  const ids = learners.map(({ enrolmentId }) => enrolmentId);
+  const steps = await db.select().from(progress).where(inArray(progress.enrolmentId, ids));
   const sat = await db
     .select({
-      learnerId: sitting.learnerId,
+      enrolmentId: sitting.enrolmentId,
       lessonId: sitting.lessonId,
       points: sitting.points,
       of: sitting.of,
       share: sitting.share,
     })
     .from(sitting)
-    .where(and(mine(sitting), isNotNull(sitting.handedInAt)))
+    .where(and(inArray(sitting.enrolmentId, ids), isNotNull(sitting.handedInAt)))
     .orderBy(asc(sitting.number));
   const work = await db
     .select({
-      learnerId: handIn.learnerId,
+      enrolmentId: handIn.enrolmentId,
       lessonId: handIn.lessonId,
       state: handIn.state,
       points: handIn.points,
       of: handIn.of,
     })
     .from(handIn)
-    .where(and(mine(handIn), ne(handIn.state, 'draft')))
+    .where(and(inArray(handIn.enrolmentId, ids), ne(handIn.state, 'draft')))
     .orderBy(asc(handIn.number));
-  const decided = await db.select().from(gradeDecision).where(mine(gradeDecision));
+  const decided = await db.select().from(gradeDecision).where(inArray(gradeDecision.enrolmentId, ids));
   const opened = await db
-    .select({ learnerId: lessonUnlock.learnerId, lessonId: lessonUnlock.lessonId })
+    .select({ enrolmentId: lessonUnlock.enrolmentId, lessonId: lessonUnlock.lessonId })
     .from(lessonUnlock)
-    .where(and(mine(lessonUnlock), isNotNull(lessonUnlock.openedAt)));
-  const all = new Map(learners.map((learner) => [learner.learnerId, blank(learner.finished)]));
-  for (const row of opened) all.get(row.learnerId)?.unlocked.add(row.lessonId);
+    .where(and(inArray(lessonUnlock.enrolmentId, ids), isNotNull(lessonUnlock.openedAt)));
+  const all = new Map(learners.map((learner) => [learner.enrolmentId, blank(learner.finished)]));
+  for (const row of opened) all.get(row.enrolmentId)?.unlocked.add(row.lessonId);
   for (const row of steps)
-    all.get(row.learnerId)?.progress.set(row.lessonId, { state: row.state, doneAt: row.doneAt, watched: row.watched });
+    all
+      .get(row.enrolmentId)
+      ?.progress.set(row.lessonId, { state: row.state, doneAt: row.doneAt, watched: row.watched });
   for (const row of sat) {
     const share = row.share === null ? {} : { share: rationalFrom(row.share) };
-    add(all.get(row.learnerId)?.sittings, row.lessonId, { points: row.points ?? 0, of: row.of ?? 0, ...share });
+    add(all.get(row.enrolmentId)?.sittings, row.lessonId, { points: row.points ?? 0, of: row.of ?? 0, ...share });
   }
-  for (const { learnerId, lessonId, state, points, of } of work)
-    if (state !== 'draft') add(all.get(learnerId)?.handIns, lessonId, { state, points, of: of ?? 0 });
-  for (const { learnerId, lessonId, kind, points, of, reason } of decided)
-    all.get(learnerId)?.decisions.set(lessonId, { kind, points, of: of ?? 0, reason });
+  for (const { enrolmentId, lessonId, state, points, of } of work)
+    if (state !== 'draft') add(all.get(enrolmentId)?.handIns, lessonId, { state, points, of: of ?? 0 });
+  for (const { enrolmentId, lessonId, kind, points, of, reason } of decided)
+    all.get(enrolmentId)?.decisions.set(lessonId, { kind, points, of: of ?? 0, reason });
   return all;
 }
 
@@ -115,15 +98,25 @@ export async function learning(
   learnerId: string,
   now = Temporal.Now.instant(),
 ): Promise<Learning | null> {
-  if (!head.liveEditionId) return null;
-  const document = await editionDocument(db, head.liveEditionId);
   const learner = await enrolledLearner(db, head.id, learnerId);
-  if (!document || !learner) return null;
-  const records = (await recordsOf(db, head.id, [learner])).get(learnerId);
-  if (!records) return null;
+  return learner && learningIn(db, head, learner, now);
+}
+
+/** A course as it is for somebody in one enrolment of theirs, which may be over. */
+export async function learningIn(
+  db: Database,
+  head: CourseHead,
+  learner: EnrolledLearner,
+  now: Temporal.Instant,
+): Promise<Learning | null> {
+  const editionId = learner.editionId ?? head.liveEditionId;
+  if (!editionId) return null;
+  const document = await editionDocument(db, editionId);
+  const records = (await recordsOf(db, [learner])).get(learner.enrolmentId);
+  if (!document || !records) return null;
   return {
     head,
-    editionId: head.liveEditionId,
+    editionId,
     learner,
     records,
     view: learnerView(document, learner.clock, records, now),
@@ -171,9 +164,9 @@ export async function learningOf(
   if (!head.liveEditionId || learners.length === 0) return [];
   const document = await editionDocument(db, head.liveEditionId);
   if (!document) return [];
-  const records = await recordsOf(db, head.id, learners);
+  const records = await recordsOf(db, learners);
   return learners.flatMap((learner) => {
-    const own = records.get(learner.learnerId);
+    const own = records.get(learner.enrolmentId);
     return own ? [{ learner, records: own, view: learnerView(document, learner.clock, own, now) }] : [];
   });
 }

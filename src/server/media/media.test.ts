@@ -26,7 +26,7 @@ async function storedLongAgo(words: string, known = true): Promise<string> {
 }
 
 test('the sweep takes what nothing refers to, and nothing else', async () => {
-  const { courseId, assignment } = await publishedCourse(school);
+  const { courseId, enrolmentId, assignment } = await publishedCourse(school);
   const [edition] = await database()
     .select({ id: tables.edition.id })
     .from(tables.edition)
@@ -51,6 +51,7 @@ test('the sweep takes what nothing refers to, and nothing else', async () => {
       captions: [{ language: 'en', label: 'English', hash: captions }],
     });
   const work = {
+    enrolmentId,
     learnerId: school.learner,
     courseId,
     lessonId: assignment,
@@ -72,7 +73,7 @@ test('the sweep takes what nothing refers to, and nothing else', async () => {
   };
   await database()
     .insert(tables.certificate)
-    .values({ ...issued, id: newId(), courseId, learnerId: school.learner, editionId, pdfHash: pdf });
+    .values({ ...issued, id: newId(), enrolmentId, courseId, learnerId: school.learner, editionId, pdfHash: pdf });
   await database().execute(
     sql`update edition set document = document || jsonb_build_object('files', jsonb_build_array(${published}::text))`,
   );

@@ -31,7 +31,7 @@ test('a person renames themselves with a line in the audit, and asks for it once
   for (let i = 0; i < 2; i += 1) await must(me, 'people.rename', { name: ' Þórgunnur Ó Briain ' });
   expect([await nameOf(me.id), (await audits(me.id)) - before]).toEqual(['Þórgunnur Ó Briain', 1]);
 
-  const { courseId } = await publishedCourse({ owner: school.owner, learner: school.other });
+  const { courseId, enrolmentId } = await publishedCourse({ owner: school.owner, learner: school.other });
   const [edition] = await database()
     .select({ id: tables.edition.id })
     .from(tables.edition)
@@ -47,6 +47,7 @@ test('a person renames themselves with a line in the audit, and asks for it once
     .insert(tables.certificate)
     .values({
       id: newId(),
+      enrolmentId,
       courseId,
       learnerId: me.id,
       editionId: edition?.id ?? '',

@@ -11,7 +11,8 @@ export type Jobs = {
   'edition.publish-due': Record<string, never>;
   'media.make-playable': { readonly mediaId: string };
   'media.sweep': Record<string, never>;
-  'certificate.award': { readonly courseId: string; readonly learnerId: string };
+  'certificate.award': { readonly enrolmentId: string };
+  'quiz.close-ended': { readonly enrolmentId: string };
 };
 export type JobName = keyof Jobs;
 /** A job whose queue was never made is lost without a word: none can be left out here. */
@@ -22,6 +23,7 @@ const all: Record<JobName, true> = {
   'certificate.draw': true,
   'certificate.award': true,
   'quiz.close-overdue': true,
+  'quiz.close-ended': true,
   'edition.publish-due': true,
 };
 export const jobNames = Object.keys(all) as JobName[];

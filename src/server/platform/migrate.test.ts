@@ -61,6 +61,83 @@ async function insertInto(ask: Ask, table: string, given: { readonly [column: st
   );
 }
 
+const records = ['sitting', 'hand_in', 'progress', 'lesson_unlock', 'grade_decision', 'certificate', 'statement'];
+
+test('every record comes to the enrolment it was made in, and says of grades and states what it said', async () => {
+  const { ask, update } = await databaseOf(19);
+  const [courseId, otherId, editionId] = [newId(), newId(), newId()];
+  for (const id of ['enrolled', 'gone'] as const) await insertInto(ask, 'user', { id, email: `${id}@school.example` });
+  for (const [slug, id] of [
+    ['a', courseId],
+    ['b', otherId],
+  ] as const)
+    await insertInto(ask, 'course', { id, slug, completion: '{"mode":"strict"}' });
+  await insertInto(ask, 'edition', { id: editionId, course_id: courseId, number: 1, published_by: 'enrolled' });
+  const enrolments = { [courseId]: newId(), [otherId]: newId() };
+  for (const [course_id, id] of Object.entries(enrolments))
+    await insertInto(ask, 'enrolment', { id, course_id, learner_id: 'enrolled' });
+  const points = { points: 1500, of: 2000 };
+  const done = { state: 'done', done_at: '2027-03-02T08:00:00Z', watched: '[[0, 12]]' };
+  let count = 0;
+  for (const learner_id of ['enrolled', 'gone'])
+    for (const course_id of [courseId, otherId]) {
+      const lesson_id = newId();
+      const place = { learner_id, course_id, lesson_id };
+      count += 1;
+      const own = { id: newId(), ...place, edition_id: editionId };
+      await insertInto(ask, 'sitting', { ...own, number: 2, ...points, share: '3/4' });
+      await insertInto(ask, 'hand_in', { ...own, number: 1, state: 'marked', ...points, remark: 'Good' });
+      await insertInto(ask, 'progress', { ...place, ...done });
+      await insertInto(ask, 'lesson_unlock', { ...place, wrong: 3 });
+      await insertInto(ask, 'grade_decision', { ...place, kind: 'excused', reason: 'ill' });
+      const { lesson_id: _, ...certificate } = own;
+      await insertInto(ask, 'certificate', { ...certificate, number: `C-${count}`, token: `t${count}`, grade: '75 %' });
+      for (const deed of [
+        `done/${learner_id}/${lesson_id}`,
+        `watched/x/${learner_id}/${lesson_id}`,
+        `sitting/${own.id}/result`,
+      ])
+        await insertInto(ask, 'statement', { ...place, id: newId(), verb: 'completed', deed, body: '{"id":"s"}' });
+    }
+  const told = async (table: string) =>
+    (
+      await ask(
+        `select * from "${table}" order by learner_id, course_id, "${table === 'statement' ? 'id' : 'learner_id'}"`,
+      )
+    ).map(({ enrolment_id, deed, body, ...row }) => row);
+  const before = await Promise.all(records.map(told));
+
+  await update();
+
+  expect(await Promise.all(records.map(told))).toEqual(before);
+  for (const table of records)
+    expect(
+      await ask(
+        `select distinct r.learner_id as learner, r.course_id = $1 as first, e.id = any($2::uuid[]) as kept, e.ended_at is null as current
+         from "${table}" r join enrolment e on e.id = r.enrolment_id and e.learner_id = r.learner_id and e.course_id = r.course_id order by 1, 2`,
+        courseId,
+        Object.values(enrolments),
+      ),
+      table,
+    ).toEqual(
+      ['enrolled', 'gone'].flatMap((learner) =>
+        [false, true].map((first) => ({
+          learner,
+          first,
+          kept: learner === 'enrolled',
+          current: learner === 'enrolled',
+        })),
+      ),
+    );
+  // What is done once is known again by the program of today, and the statement names the enrolment.
+  const statements = await ask('select deed, body, lesson_id, enrolment_id from statement');
+  expect(statements).toHaveLength(12);
+  for (const { deed, body, lesson_id, enrolment_id } of statements) {
+    expect(body).toEqual({ id: 's', context: { registration: enrolment_id } });
+    if (!deed.startsWith('sitting/')) expect(deed.endsWith(`/${enrolment_id}/${lesson_id}`), deed).toBe(true);
+  }
+});
+
 test('answers kept in one value of a sitting become a row each, as they were', async () => {
   const { ask, update } = await databaseOf(17);
   const [courseId, editionId, first, second] = [newId(), newId(), newId(), newId()];

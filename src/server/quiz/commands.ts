@@ -19,14 +19,14 @@ import {
   scorePaper,
   shareOfResult,
 } from '@/core/quiz';
-import { instantFrom, takesCourse } from '../enrolment';
+import { instantFrom, learnerIn, takesCourse } from '../enrolment';
 import { openLesson } from '../learning';
 import { editionDocument } from '../outline';
 import { type CommandContext, command } from '../platform/command';
 import { type Database, database, type Transaction, transaction } from '../platform/database';
 import { newId } from '../platform/ids';
 import { later } from '../platform/jobs';
-import { recordEvent } from '../record';
+import { eventIn, recordEvent } from '../record';
 import { sitting, sittingAnswer } from './schema';
 
 export type SittingRow = typeof sitting.$inferSelect;
@@ -71,18 +71,14 @@ async function handInRow(tx: Transaction, row: SittingRow, at: Temporal.Instant)
   const pass = lesson?.quiz?.passPercent ?? 0;
   const passed = passes(score.share, pass);
   const event = {
-    learnerId: row.learnerId,
-    courseId: row.courseId,
-    lessonId: row.lessonId,
-    lessonTitle: lesson?.title ?? '',
-    at: at.toString(),
+    ...eventIn(row, { id: row.lessonId, title: lesson?.title ?? '' }, at.toString()),
     score: { raw: score.points / 1000, max: score.of / 1000 },
   };
   if (pass > 0)
     await recordEvent(tx, { ...event, verb: passed ? 'passed' : 'failed', deed: `sitting/${row.id}/result` });
   const verb = !passed && (lesson?.done?.by ?? 'passed') === 'passed' ? 'attempted' : 'completed';
   await recordEvent(tx, { ...event, verb, deed: `sitting/${row.id}/handed-in` });
-  await later(tx, 'certificate.award', { courseId: row.courseId, learnerId: row.learnerId });
+  await later(tx, 'certificate.award', { enrolmentId: row.enrolmentId });
   return closed;
 }
 
@@ -94,10 +90,13 @@ const own = async (context: CommandContext, id: string): Promise<Result<SittingR
     : fail('not-found', 'This sitting is not there, or it is not yours.');
 };
 
-/** Decides whether a sitting may be gone on with: by whoever began it. */
+/** Decides whether a sitting may be gone on with: by whoever began it, until they begin the course anew. */
 async function ownSitting(context: CommandContext, { sittingId }: { readonly sittingId: string }) {
   const found = await own(context, sittingId);
   if (!found.ok) return found.problem;
+  const learner = await learnerIn(context.tx.db, found.value.enrolmentId);
+  if (learner?.endedAt)
+    return fail('too-late', 'You have begun this course anew since. Your answers up to then are kept.').problem;
   return can(context.actor, 'course.take', { courseId: found.value.courseId, own: true });
 }
 
@@ -109,13 +108,15 @@ export const beginSitting = command({
     const found = await openLesson(context, courseId, lessonId, (lesson) => lesson.quiz !== null);
     if (!found.ok) return found;
     const settings = found.value.lesson.lesson.quiz as QuizSettings;
-    const { tx, actor, now } = context;
+    const { tx, now } = context;
+    const { editionId, learner } = found.value.learning;
+    const { enrolmentId, learnerId } = learner;
     // One at a time for each learner and quiz, so that two clicks at once begin one sitting.
-    await tx.client.query('select pg_advisory_xact_lock(hashtextextended($1, 0))', [`${actor.id}/${lessonId}`]);
+    await tx.client.query('select pg_advisory_xact_lock(hashtextextended($1, 0))', [`${enrolmentId}/${lessonId}`]);
     const rows = await tx.db
       .select()
       .from(sitting)
-      .where(and(eq(sitting.learnerId, actor.id), eq(sitting.lessonId, lessonId)))
+      .where(and(eq(sitting.enrolmentId, enrolmentId), eq(sitting.lessonId, lessonId)))
       .orderBy(asc(sitting.number));
     // Sent again, it is the sitting that was begun then, whatever has become of it.
     const begun = rows.find((row) => row.deed === deed);
@@ -130,20 +131,17 @@ export const beginSitting = command({
     await tx.db.insert(sitting).values({
       id,
       deed,
-      learnerId: actor.id,
+      enrolmentId,
+      learnerId,
       courseId,
       lessonId,
-      editionId: found.value.learning.editionId,
+      editionId,
       number: may.value.number,
       startedAt: now.toString(),
       deadline: deadline?.toString() ?? null,
     });
     await recordEvent(tx, {
-      learnerId: actor.id,
-      courseId,
-      lessonId,
-      lessonTitle: found.value.lesson.lesson.title,
-      at: now.toString(),
+      ...eventIn(learner, found.value.lesson.lesson, now.toString()),
       verb: 'attempted',
       deed: `sitting/${id}/begun`,
     });
@@ -208,6 +206,20 @@ export async function closeIfOverdue(id: string, now = Temporal.Now.instant()): 
   await transaction(async (tx) => {
     const [row] = await tx.db.select().from(sitting).where(eq(sitting.id, id)).for('update');
     if (row?.deadline && isOverdue(sittingOf(row), now)) await handInRow(tx, row, instantFrom(row.deadline));
+  });
+}
+
+/** Hands in what somebody left open in an enrolment that is over: they have begun anew. */
+export async function closeEnded(enrolmentId: string): Promise<void> {
+  await transaction(async (tx) => {
+    const learner = await learnerIn(tx.db, enrolmentId);
+    if (!learner?.endedAt) return;
+    const rows = await tx.db
+      .select()
+      .from(sitting)
+      .where(and(eq(sitting.enrolmentId, enrolmentId), isNull(sitting.handedInAt)))
+      .for('update');
+    for (const row of rows) await handInRow(tx, row, instantFrom(learner.endedAt));
   });
 }
 

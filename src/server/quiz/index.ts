@@ -1,2 +1,2 @@
-export { closeOverdue, quizCommands, type SittingRow, shareOfSitting } from './commands';
+export { closeEnded, closeOverdue, quizCommands, type SittingRow, shareOfSitting } from './commands';
 export { type SittingView, sittingsOf, sittingView } from './queries';

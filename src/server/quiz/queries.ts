@@ -6,13 +6,13 @@ import type { Database } from '../platform/database';
 import { answersOf, closeIfOverdue, paperOf, type SittingRow, sittingOf } from './commands';
 import { sitting } from './schema';
 
-/** A learner's sittings of a quiz, oldest first; what is overdue is handed in first. */
-export async function sittingsOf(db: Database, learnerId: string, lessonId: string): Promise<SittingRow[]> {
+/** The sittings of a quiz in an enrolment, oldest first; what is overdue is handed in first. */
+export async function sittingsOf(db: Database, enrolmentId: string, lessonId: string): Promise<SittingRow[]> {
   const read = () =>
     db
       .select()
       .from(sitting)
-      .where(and(eq(sitting.learnerId, learnerId), eq(sitting.lessonId, lessonId)))
+      .where(and(eq(sitting.enrolmentId, enrolmentId), eq(sitting.lessonId, lessonId)))
       .orderBy(asc(sitting.number));
   const rows = await read();
   const overdue = rows.filter((row) => isOverdue(sittingOf(row), Temporal.Now.instant()));
@@ -34,7 +34,7 @@ export async function sittingView(db: Database, id: string, learnerId: string): 
     .from(sitting)
     .where(and(eq(sitting.id, id), eq(sitting.learnerId, learnerId)));
   if (!first) return null;
-  const rows = await sittingsOf(db, learnerId, first.lessonId);
+  const rows = await sittingsOf(db, first.enrolmentId, first.lessonId);
   const row = rows.find((one) => one.id === id) ?? first;
   const lesson = await paperOf(db, row);
   if (!lesson) return null;

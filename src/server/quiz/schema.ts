@@ -1,8 +1,8 @@
 import { sql } from 'drizzle-orm';
 import { index, integer, jsonb, pgTable, primaryKey, text, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
 import type { Answer } from '@/core/quiz';
+import { belongsToEnrolment, ofEnrolment } from '../enrolment/schema';
 import { edition } from '../outline/schema';
-import { user } from '../people/schema';
 import { at } from '../platform/columns';
 
 export const sitting = pgTable(
@@ -11,10 +11,7 @@ export const sitting = pgTable(
     id: uuid('id').primaryKey(),
     /** Given by whoever began it, so that beginning twice with one request begins one. */
     deed: uuid('deed').unique(),
-    learnerId: text('learner_id')
-      .notNull()
-      .references(() => user.id, { onDelete: 'cascade' }),
-    courseId: uuid('course_id').notNull(),
+    ...ofEnrolment(),
     lessonId: uuid('lesson_id').notNull(),
     /** The paper is the one of this edition, whatever is published later. */
     editionId: uuid('edition_id')
@@ -31,7 +28,8 @@ export const sitting = pgTable(
     share: text('share'),
   },
   (table) => [
-    uniqueIndex('sitting_number').on(table.learnerId, table.lessonId, table.number),
+    belongsToEnrolment('sitting_enrolment', table).onDelete('cascade'),
+    uniqueIndex('sitting_number').on(table.enrolmentId, table.lessonId, table.number),
     index('sitting_lesson').on(table.courseId, table.lessonId),
     index('sitting_open').on(table.deadline).where(sql`${table.handedInAt} is null`),
   ],

@@ -12,14 +12,25 @@ import { progress, statement } from './schema';
  */
 export type Deed = Omit<LearnerEvent, 'id'> & { readonly deed: string; readonly lessonId: string };
 
-const keyOf = ({ learnerId, lessonId }: Pick<Deed, 'learnerId' | 'lessonId'>) =>
-  and(eq(progress.learnerId, learnerId), eq(progress.lessonId, lessonId));
+const keyOf = ({ enrolmentId, lessonId }: Pick<Deed, 'enrolmentId' | 'lessonId'>) =>
+  and(eq(progress.enrolmentId, enrolmentId), eq(progress.lessonId, lessonId));
+
+type Whose = Pick<Deed, 'enrolmentId' | 'learnerId' | 'courseId'>;
+type Place = Whose & Pick<Deed, 'lessonId'>;
+
+/** What every event of a learner in a lesson begins with. */
+export const eventIn = (
+  { enrolmentId, learnerId, courseId }: Whose,
+  lesson: { readonly id: string; readonly title: string },
+  at: string,
+) => ({ enrolmentId, learnerId, courseId, lessonId: lesson.id, lessonTitle: lesson.title, at });
 
 /** The progress of a learner in a lesson, held for this transaction, and since when its time is counted. */
-export async function heldProgress(tx: Transaction, place: Pick<Deed, 'learnerId' | 'courseId' | 'lessonId'>) {
+export async function heldProgress(tx: Transaction, place: Place) {
+  const { enrolmentId, learnerId, courseId, lessonId } = place;
   await tx.db
     .insert(progress)
-    .values({ learnerId: place.learnerId, courseId: place.courseId, lessonId: place.lessonId, ...noProgress })
+    .values({ enrolmentId, learnerId, courseId, lessonId, ...noProgress })
     .onConflictDoNothing();
   const [row] = await tx.db.select().from(progress).where(keyOf(place)).for('update');
   if (!row) throw new Error('Progress was not made.');
@@ -39,6 +50,7 @@ export async function recordEvent(tx: Transaction, { deed, ...event }: Deed): Pr
     .values({
       id: whole.id,
       deed,
+      enrolmentId: whole.enrolmentId,
       learnerId: whole.learnerId,
       courseId: whole.courseId,
       lessonId: whole.lessonId,
@@ -51,16 +63,11 @@ export async function recordEvent(tx: Transaction, { deed, ...event }: Deed): Pr
   if (told.length === 0) return before;
   const next = fold(before, whole);
   await tx.db.update(progress).set(next).where(keyOf(event));
-  if (whole.verb === 'completed')
-    await later(tx, 'certificate.award', { courseId: whole.courseId, learnerId: whole.learnerId });
+  if (whole.verb === 'completed') await later(tx, 'certificate.award', { enrolmentId: whole.enrolmentId });
   return next;
 }
 
 /** From when on the time that a learner spends in a lesson is counted, see `creditedPassages`. */
-export async function countFrom(
-  tx: Transaction,
-  place: Pick<Deed, 'learnerId' | 'lessonId'>,
-  at: string,
-): Promise<void> {
+export async function countFrom(tx: Transaction, place: Place, at: string): Promise<void> {
   await tx.db.update(progress).set({ countedFrom: at }).where(keyOf(place));
 }

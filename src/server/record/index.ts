@@ -1,2 +1,2 @@
-export { countFrom, heldProgress, recordEvent } from './commands';
+export { countFrom, eventIn, heldProgress, recordEvent } from './commands';
 export { rebuildProgress } from './rebuild';

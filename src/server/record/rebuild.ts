@@ -6,6 +6,7 @@ import { database, transaction } from '../platform/database';
 import { progress, statement } from './schema';
 
 const perPage = 200;
+const nil = '00000000-0000-0000-0000-000000000000';
 
 /** A moment, however the database writes it. */
 const instant = (at: string | null) =>
@@ -18,13 +19,15 @@ const instant = (at: string | null) =>
 export async function rebuildProgress(): Promise<{ readonly looked: number; readonly mended: number }> {
   let looked = 0;
   let mended = 0;
-  for (let after = { learnerId: '', lessonId: '00000000-0000-0000-0000-000000000000' }; ; ) {
-    const { learnerId, lessonId } = progress;
+  for (let after = { enrolmentId: nil, lessonId: nil }; ; ) {
+    const { enrolmentId, lessonId } = progress;
     const page = await database()
-      .select({ learnerId, lessonId })
+      .select({ enrolmentId, lessonId })
       .from(progress)
-      .where(or(gt(learnerId, after.learnerId), and(eq(learnerId, after.learnerId), gt(lessonId, after.lessonId))))
-      .orderBy(asc(learnerId), asc(lessonId))
+      .where(
+        or(gt(enrolmentId, after.enrolmentId), and(eq(enrolmentId, after.enrolmentId), gt(lessonId, after.lessonId))),
+      )
+      .orderBy(asc(enrolmentId), asc(lessonId))
       .limit(perPage);
     const last = page.at(-1);
     if (!last) return { looked, mended };
@@ -34,21 +37,15 @@ export async function rebuildProgress(): Promise<{ readonly looked: number; read
   }
 }
 
-async function rebuild(key: { readonly learnerId: string; readonly lessonId: string }): Promise<boolean> {
+async function rebuild(key: { readonly enrolmentId: string; readonly lessonId: string }): Promise<boolean> {
   return transaction(async ({ db }) => {
-    const own = and(eq(progress.learnerId, key.learnerId), eq(progress.lessonId, key.lessonId));
+    const own = and(eq(progress.enrolmentId, key.enrolmentId), eq(progress.lessonId, key.lessonId));
     const [held] = await db.select().from(progress).where(own).for('update');
     if (!held) return false;
     const told = await db
       .select({ at: statement.at, body: statement.body })
       .from(statement)
-      .where(
-        and(
-          eq(statement.learnerId, key.learnerId),
-          eq(statement.courseId, held.courseId),
-          eq(statement.lessonId, key.lessonId),
-        ),
-      )
+      .where(and(eq(statement.enrolmentId, key.enrolmentId), eq(statement.lessonId, key.lessonId)))
       .orderBy(asc(statement.id));
     const anew = told.reduce((so: LessonProgress, { at, body }) => {
       const event = toldBy(body);

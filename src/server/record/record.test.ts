@@ -12,14 +12,14 @@ const rows = () =>
   database().select().from(tables.progress).orderBy(asc(tables.progress.learnerId), asc(tables.progress.lessonId));
 
 test('progress thrown away or spoilt is worked out anew from the statements as it was, and is left alone where it is right', async () => {
-  const { courseId, reading, quiz, assignment, question } = await publishedCourse(school);
+  const { courseId, enrolmentId, reading, quiz, assignment, question } = await publishedCourse(school);
   const me = learner(school.learner);
   await must(me, 'learning.opened', { courseId, lessonId: assignment }, at(1));
   await must(me, 'learning.mark-done', { courseId, lessonId: reading }, at(2));
   const { id } = await must(me, 'quiz.begin', { courseId, lessonId: quiz, deed: newId() }, at(3));
   await must(me, 'quiz.answer', { sittingId: id, questionId: question, answer: { typed: '4' } }, at(4));
   await must(me, 'quiz.hand-in', { sittingId: id }, at(5));
-  const film = { learnerId: school.learner, courseId, lessonId: newId(), lessonTitle: 'Film' };
+  const film = { enrolmentId, learnerId: school.learner, courseId, lessonId: newId(), lessonTitle: 'Film' };
   for (const [i, passages] of [[[0, 12.25]], [[40, 60]], [[11, 30.5]]].entries())
     await transaction((tx) =>
       recordEvent(tx, {

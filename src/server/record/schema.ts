@@ -1,6 +1,6 @@
 import { index, integer, jsonb, pgTable, primaryKey, text, uuid } from 'drizzle-orm/pg-core';
 import type { LessonProgress, Statement } from '@/core/record';
-import { user } from '../people/schema';
+import { belongsToEnrolment, ofEnrolment } from '../enrolment/schema';
 import { at } from '../platform/columns';
 
 export const statement = pgTable(
@@ -9,17 +9,15 @@ export const statement = pgTable(
     id: uuid('id').primaryKey(),
     /** The deed this tells of, see `recordEvent`: told once. */
     deed: text('deed').notNull().unique(),
-    learnerId: text('learner_id')
-      .notNull()
-      .references(() => user.id, { onDelete: 'cascade' }),
-    courseId: uuid('course_id').notNull(),
+    ...ofEnrolment(),
     lessonId: uuid('lesson_id'),
     verb: text('verb').notNull(),
     at: at('at').notNull(),
     body: jsonb('body').$type<Statement>().notNull(),
   },
   (table) => [
-    index('statement_learner').on(table.learnerId, table.courseId, table.at),
+    belongsToEnrolment('statement_enrolment', table).onDelete('cascade'),
+    index('statement_of_enrolment').on(table.enrolmentId, table.at),
     index('statement_course').on(table.courseId, table.at),
   ],
 );
@@ -28,18 +26,15 @@ export const statement = pgTable(
 export const lessonUnlock = pgTable(
   'lesson_unlock',
   {
-    learnerId: text('learner_id')
-      .notNull()
-      .references(() => user.id, { onDelete: 'cascade' }),
-    courseId: uuid('course_id').notNull(),
+    ...ofEnrolment(),
     lessonId: uuid('lesson_id').notNull(),
     wrong: integer('wrong').notNull().default(0),
     triedAt: at('tried_at').notNull(),
     openedAt: at('opened_at'),
   },
   (table) => [
-    primaryKey({ columns: [table.learnerId, table.lessonId] }),
-    index('lesson_unlock_course').on(table.courseId),
+    primaryKey({ columns: [table.enrolmentId, table.lessonId] }),
+    belongsToEnrolment('lesson_unlock_enrolment', table).onDelete('cascade'),
   ],
 );
 
@@ -47,10 +42,7 @@ export const lessonUnlock = pgTable(
 export const progress = pgTable(
   'progress',
   {
-    learnerId: text('learner_id')
-      .notNull()
-      .references(() => user.id, { onDelete: 'cascade' }),
-    courseId: uuid('course_id').notNull(),
+    ...ofEnrolment(),
     lessonId: uuid('lesson_id').notNull(),
     state: text('state').$type<LessonProgress['state']>().notNull(),
     doneAt: at('done_at'),
@@ -58,5 +50,8 @@ export const progress = pgTable(
     /** Up to when the time spent in the lesson has been counted: since it was opened, or since the last report. */
     countedFrom: at('counted_from'),
   },
-  (table) => [primaryKey({ columns: [table.learnerId, table.lessonId] }), index('progress_course').on(table.courseId)],
+  (table) => [
+    primaryKey({ columns: [table.enrolmentId, table.lessonId] }),
+    belongsToEnrolment('progress_enrolment', table).onDelete('cascade'),
+  ],
 );

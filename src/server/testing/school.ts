@@ -147,6 +147,7 @@ export async function publishedCourse(
   const [course] = await database().select({ award: tables.course.award }).from(tables.course);
   await edit({ do: 'set', table: 'course', id: courseId, fields: { award: { ...course?.award, on: true } } });
   await must(boss, 'course.publish', { courseId, number: 1 });
-  await database().insert(tables.enrolment).values({ id: newId(), courseId, learnerId: ids.learner, at: startsAt });
-  return { courseId, sectionId, reading, quiz, question, assignment };
+  const enrolmentId = newId();
+  await database().insert(tables.enrolment).values({ id: enrolmentId, courseId, learnerId: ids.learner, at: startsAt });
+  return { courseId, enrolmentId, sectionId, reading, quiz, question, assignment };
 }

@@ -9,6 +9,19 @@ import type { Place } from './place';
 export const showsAward = (view: LearnerView) =>
   view.award !== null || view.completion.mayFinish || view.completion.complete;
 
+/** Where a certificate that holds is to be had. */
+export const CertificateLinks = ({ certificate }: { readonly certificate: CertificateRow }) =>
+  certificate.withdrawnAt === null && (
+    <p style={{ display: 'flex', gap: 8, marginTop: 10, flexWrap: 'wrap' }}>
+      <a className={controls.primary} href={`/certificate/${certificate.token}/pdf`}>
+        Download the PDF
+      </a>
+      <a className={controls.button} href={`/check/${certificate.token}`}>
+        Check page
+      </a>
+    </p>
+  );
+
 /** Where the certificate stands: earned, or what is still missing; and finishing, where that is the learner's to say. */
 export function AwardPart({
   view,
@@ -28,16 +41,7 @@ export function AwardPart({
           No. {certificate.number}
           {certificate.withdrawnWhy ? ` · ${certificate.withdrawnWhy}` : ''}
         </p>
-        {!certificate.withdrawnAt && (
-          <p style={{ display: 'flex', gap: 8, marginTop: 10, flexWrap: 'wrap' }}>
-            <a className={controls.primary} href={`/certificate/${certificate.token}/pdf`}>
-              Download the PDF
-            </a>
-            <a className={controls.button} href={`/check/${certificate.token}`}>
-              Check page
-            </a>
-          </p>
-        )}
+        <CertificateLinks certificate={certificate} />
       </section>
     );
   }

@@ -10,10 +10,12 @@ export function CourseHome({
   view,
   place,
   award,
+  before,
 }: {
   readonly view: LearnerView;
   readonly place: Place;
   readonly award?: ReactNode;
+  readonly before?: ReactNode;
 }) {
   const { course } = view.document;
   const { next, opensNext } = view;
@@ -71,6 +73,7 @@ export function CourseHome({
         </section>
       )}
       {award}
+      {before}
     </article>
   );
 }

@@ -25,7 +25,7 @@ type Parts = {
   /** What is to be done in it. `own` reads what its learner has done so far; there is nobody's in a view. */
   readonly work?: (given: Given, own: Own | null) => Promise<ReactNode>;
 };
-export type Own = { readonly db: Database; readonly personId: string };
+export type Own = { readonly db: Database; readonly enrolmentId: string };
 
 const parts: { readonly [K in LessonKind]: Parts } = {
   reading: {},
@@ -44,13 +44,13 @@ const parts: { readonly [K in LessonKind]: Parts } = {
   },
   quiz: {
     async work({ one, place }, own) {
-      const sittings: readonly SittingRow[] = own ? await sittingsOf(own.db, own.personId, one.lesson.id) : [];
+      const sittings: readonly SittingRow[] = own ? await sittingsOf(own.db, own.enrolmentId, one.lesson.id) : [];
       return <QuizPart one={one} place={place} sittings={sittings} />;
     },
   },
   assignment: {
     async work({ view, one, place }, own) {
-      const handIns: readonly HandInRow[] = own ? await handInsOf(own.db, own.personId, one.lesson.id) : [];
+      const handIns: readonly HandInRow[] = own ? await handInsOf(own.db, own.enrolmentId, one.lesson.id) : [];
       return <AssignmentPart view={view} one={one} place={place} handIns={handIns} />;
     },
   },

@@ -13,7 +13,7 @@ export default async function LearnLesson({
   const { person, db, view, head, learner } = await learnerDoor(slug, `/learn/${slug}/${lessonId}`);
   const one = orNotFound(view.lessons.find((other) => other.lesson.id === lessonId));
   const place = learnerPlace(head, person, learner.clock.zone);
-  const work = await workOf({ view, one, place }, { db, personId: person.id });
+  const work = await workOf({ view, one, place }, { db, enrolmentId: learner.enrolmentId });
   return (
     <CourseFrame view={view} place={place} hereId={lessonId}>
       <LessonPage view={view} one={one} place={place} work={work} />

@@ -1,5 +1,5 @@
 'use client';
-import { Button, Select, TextInput } from '@mantine/core';
+import { Button, TextInput } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
 import { useRouter } from 'next/navigation';
 import { type FormEvent, useState } from 'react';
@@ -13,6 +13,7 @@ import { useReady } from '@/ui/plain/useReady';
 import { useCourse } from '../_course/CourseProvider';
 import inspector from '../_inspector/inspector.module.css';
 import { Staff } from './Staff';
+import { StartField } from './StartField';
 
 export function Enrol({
   courseId,
@@ -26,14 +27,14 @@ export function Enrol({
   const ready = useReady();
   const router = useRouter();
   const [email, setEmail] = useState('');
-  const [cohortId, setCohortId] = useState('alone');
+  const [cohortId, setCohortId] = useState<string | null>(null);
   const [problem, setProblem] = useState<Problem | null>(null);
   const enrol = async (event: FormEvent) => {
     event.preventDefault();
     const done = await act<{ name: string }>('enrolment.add', {
       courseId,
       email,
-      cohortId: cohortId === 'alone' ? null : cohortId,
+      cohortId,
     });
     setProblem(done.ok ? null : done.problem);
     if (!done.ok) return;
@@ -52,15 +53,7 @@ export function Enrol({
           onChange={(event) => setEmail(event.currentTarget.value)}
           error={problem?.sentence}
         />
-        <Select
-          label="Starts"
-          value={cohortId}
-          data={[
-            { value: 'alone', label: 'today, on their own' },
-            ...cohorts.map((one) => ({ value: one.id, label: `with the ${one.name}, ${one.startsOn}` })),
-          ]}
-          onChange={(value) => setCohortId(value ?? 'alone')}
-        />
+        <StartField cohorts={cohorts} value={cohortId} onChange={setCohortId} />
         <Button type="submit">Enrol</Button>
       </form>
       <NewCohort courseId={courseId} />

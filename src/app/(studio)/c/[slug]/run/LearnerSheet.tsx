@@ -3,9 +3,12 @@ import { Button, TextInput } from '@mantine/core';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { act } from '@/app/_client/act';
+import type { Cohort } from '@/core/enrolment';
 import { pointsText } from '@/core/kernel/exact';
 import type { Problem } from '@/core/kernel/problem';
+import { ordinal } from '@/core/kernel/words';
 import inspector from '../_inspector/inspector.module.css';
+import { BeginAnew } from './BeginAnew';
 import type { GradeCell, GradeColumn, RunRow } from './rows';
 import styles from './run.module.css';
 
@@ -14,10 +17,12 @@ export function LearnerSheet({
   courseId,
   row,
   columns,
+  cohorts,
 }: {
   readonly courseId: string;
   readonly row: RunRow;
   readonly columns: readonly GradeColumn[];
+  readonly cohorts: readonly Cohort[];
 }) {
   const [openId, setOpenId] = useState<string | null>(null);
   return (
@@ -29,6 +34,7 @@ export function LearnerSheet({
         {row.email}
         <br />
         {row.cohort ? `${row.cohort}, ` : ''}starts {row.started}
+        {row.number > 1 && `, for the ${ordinal(row.number)} time`}
       </p>
       <ul className={styles.lines}>
         {columns.map((column) => {
@@ -73,8 +79,27 @@ export function LearnerSheet({
           ? 'The course is complete.'
           : `Not complete yet. ${row.missing.join('. ')}${row.missing.length > 0 ? '.' : ''}`}
       </p>
-      {row.certificate && <p className={inspector.hint}>Certificate {row.certificate}</p>}
-      {!row.certificate && row.mayBeAwarded && <AwardByHand courseId={courseId} learnerId={row.learnerId} />}
+      {row.certificate && (
+        <p className={inspector.hint}>
+          Certificate {row.certificate}
+          {row.withdrawn !== null && `, withdrawn: ${row.withdrawn}`}
+        </p>
+      )}
+      {(!row.certificate || row.withdrawn !== null) && row.mayBeAwarded && (
+        <AwardByHand courseId={courseId} learnerId={row.learnerId} />
+      )}
+      {row.earlier.length > 0 && (
+        <section aria-label="Taken before" className={styles.sum}>
+          <p className={styles.quiet}>Taken before</p>
+          {row.earlier.map((one) => (
+            <p key={one.number}>
+              {ordinal(one.number)} time, {one.when}: {one.grade}
+              {one.certificate && `, certificate ${one.certificate}`}
+            </p>
+          ))}
+        </section>
+      )}
+      <BeginAnew key={row.number} courseId={courseId} row={row} cohorts={cohorts} />
     </div>
   );
 }

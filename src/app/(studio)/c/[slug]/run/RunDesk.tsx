@@ -67,7 +67,13 @@ export function RunDesk({
     <Workbench
       inspector={
         selected ? (
-          <LearnerSheet key={selected.learnerId} courseId={courseId} row={selected} columns={columns} />
+          <LearnerSheet
+            key={selected.learnerId}
+            courseId={courseId}
+            row={selected}
+            columns={columns}
+            cohorts={cohorts}
+          />
         ) : (
           <Enrol courseId={courseId} cohorts={cohorts} staff={staff} />
         )

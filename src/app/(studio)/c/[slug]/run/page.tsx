@@ -5,8 +5,15 @@ import { findIn, pageIn } from '@/core/kernel/page';
 import { dayText, type Names } from '@/core/kernel/time';
 import { fullPoints } from '@/core/learning';
 import { isGraded, lessonsOf, numberOf } from '@/core/outline';
-import { type CertificateRow, certificatesOf, certificatesPage, countCertificates } from '@/server/certificate';
-import { cohortsOf, countLearners, enrolledLearner, instantFrom, learnersPage } from '@/server/enrolment';
+import {
+  type CertificateRow,
+  certificatesOf,
+  certificatesPage,
+  countCertificates,
+  type TakenBefore,
+  takenBefore,
+} from '@/server/certificate';
+import { cohortsOf, countLearners, enrolledLearner, instantFrom, learnersPage, spanText } from '@/server/enrolment';
 import { type LearnerRow, learningOf } from '@/server/learning';
 import { liveDocument } from '@/server/outline';
 import { staffOf } from '@/server/people';
@@ -54,16 +61,22 @@ export default async function RunPage({
   // Whose sheet is open is read as well, on whatever page of the list they stand.
   const here = learners?.rows ?? [];
   const read = chosen && !here.some(({ learnerId }) => learnerId === chosen.learnerId) ? [...here, chosen] : here;
-  const [taken, certificates] = await Promise.all([
+  const [taken, before, issued] = await Promise.all([
     learningOf(db, head, read),
+    takenBefore(db, head, read),
     certificatesOf(
       db,
-      head.id,
-      read.map(({ learnerId }) => learnerId),
+      read.map(({ enrolmentId }) => enrolmentId),
     ),
   ]);
-  const issued = new Map(certificates.map((row) => [row.learnerId, row]));
-  const rows = taken.map((one) => runRow(one, issued.get(one.learner.learnerId), names));
+  const rows = taken.map((one) =>
+    runRow(
+      one,
+      before.filter(({ learning }) => learning.learner.learnerId === one.learner.learnerId),
+      issued.get(one.learner.enrolmentId),
+      names,
+    ),
+  );
   return (
     <RunDesk
       courseId={head.id}
@@ -83,9 +96,21 @@ export default async function RunPage({
   );
 }
 
-function runRow({ learner, records, view }: LearnerRow, certificate: CertificateRow | undefined, names: Names): RunRow {
+function runRow(
+  { learner, records, view }: LearnerRow,
+  before: readonly TakenBefore[],
+  certificate: CertificateRow | undefined,
+  names: Names,
+): RunRow {
   return {
     learnerId: learner.learnerId,
+    number: learner.number,
+    earlier: before.map(({ learning, certificate }) => ({
+      number: learning.learner.number,
+      when: spanText(learning.learner, names),
+      grade: learning.view.sheet.gradeText,
+      certificate: certificate?.number ?? null,
+    })),
     name: learner.name,
     email: learner.email,
     cohort: learner.cohort?.name ?? null,
@@ -99,6 +124,7 @@ function runRow({ learner, records, view }: LearnerRow, certificate: Certificate
     complete: view.completion.complete,
     missing: view.completion.missing,
     certificate: certificate?.number ?? null,
+    withdrawn: certificate?.withdrawnWhy ?? null,
     mayBeAwarded: view.award !== null,
     cells: view.sheet.lines.map((line): GradeCell => {
       const passed = view.lessons.find((one) => one.lesson.id === line.item.id)?.passed ?? null;

@@ -26,8 +26,19 @@ export type GradeCell = {
     readonly reason: string;
   } | null;
 };
+/** A course as somebody took it before they began anew. */
+export type EarlierRow = {
+  readonly number: number;
+  /** From when to when. */
+  readonly when: string;
+  readonly grade: string;
+  readonly certificate: string | null;
+};
 export type RunRow = {
   readonly learnerId: string;
+  /** The how-manieth time it is that they take the course. */
+  readonly number: number;
+  readonly earlier: readonly EarlierRow[];
   readonly name: string;
   readonly email: string;
   readonly cohort: string | null;
@@ -41,6 +52,8 @@ export type RunRow = {
   readonly complete: boolean;
   readonly missing: readonly string[];
   readonly certificate: string | null;
+  /** Why the certificate was withdrawn; null while it holds. */
+  readonly withdrawn: string | null;
   /** Whether the course awards one at all. */
   readonly mayBeAwarded: boolean;
   readonly cells: readonly GradeCell[];
