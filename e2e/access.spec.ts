@@ -279,7 +279,7 @@ for (const [part, belongs] of parts) {
   });
 }
 
-test('no main page scrolls sideways at 1280x800, and learners’ and markers’ pages not on a phone', async ({
+test('no main page scrolls sideways or past its end at 1280x800, and learners’ and markers’ pages not on a phone', async ({
   browser,
   school,
 }) => {
@@ -315,6 +315,14 @@ test('no main page scrolls sideways at 1280x800, and learners’ and markers’ 
         () => document.documentElement.scrollWidth - document.documentElement.clientWidth,
       );
       if (over > 0) wide.push(`${path} at ${width}: ${over} px`);
+      // Nothing that is only heard makes the page longer than what is seen.
+      const longer = await page.evaluate(() => {
+        const end = Math.max(window.innerHeight, document.body.getBoundingClientRect().bottom);
+        return [...document.querySelectorAll('.visually-hidden')].filter(
+          (one) => one.getBoundingClientRect().bottom > end + 1,
+        ).length;
+      });
+      if (longer > 0) wide.push(`${path} at ${width}: ${longer} hidden below its end`);
     }
     await context.close();
   }

@@ -32,7 +32,7 @@ export function BeginAnew({ courseId, row, cohorts }: Props) {
       </Button>
     );
   return (
-    <fieldset className={styles.form} aria-label="Begin anew">
+    <div className={styles.form} role="group" aria-label="Begin anew">
       <p className={inspector.hint}>
         <bdi>{row.name}</bdi> starts with nothing done. What has been done so far, with its grade and certificate, is
         kept as it is, and a quiz under way is handed in. This cannot be undone.
@@ -51,6 +51,6 @@ export function BeginAnew({ courseId, row, cohorts }: Props) {
           Leave it
         </Button>
       </Group>
-    </fieldset>
+    </div>
   );
 }
