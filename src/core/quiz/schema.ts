@@ -24,6 +24,7 @@ export const quizSettingsSchema = object({
   counts: string().oneOf(['best', 'mean', 'first', 'last']).required(),
   shows: string().oneOf(['points-and-answers', 'points', 'nothing']).required(),
   decimals: string().oneOf(['point', 'comma']),
+  shuffles: string().oneOf(['nothing', 'questions', 'options', 'both']),
 }).noUnknown();
 
 /** Fields of a question, each on its own, so that one can be set without the others. */

@@ -17,6 +17,8 @@ export type QuestionContent = {
 export type CountingRule = 'best' | 'mean' | 'first' | 'last';
 export type ShowResults = 'points-and-answers' | 'points' | 'nothing';
 
+export type Shuffles = 'nothing' | 'questions' | 'options' | 'both';
+
 export type QuizSettings = {
   /** 0: no pass mark. */
   readonly passPercent: number;
@@ -28,6 +30,8 @@ export type QuizSettings = {
   readonly shows: ShowResults;
   /** How its numbers write decimals; with a point where it does not say. */
   readonly decimals?: DecimalSign;
+  /** What stands in another order in each sitting, see `paperFor`; nothing where it does not say. */
+  readonly shuffles?: Shuffles;
 };
 
 /** Answers by question id; what an answer is, its question's kind says. */

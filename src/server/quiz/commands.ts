@@ -1,3 +1,4 @@
+import { randomInt } from 'node:crypto';
 import { and, asc, eq, isNull, lt } from 'drizzle-orm';
 import { mixed, object } from 'yup';
 import { rationalFrom, rationalText } from '@/core/kernel/exact';
@@ -12,6 +13,8 @@ import {
   isOverdue,
   mayAnswer,
   mayBegin,
+  mostSeed,
+  paperFor,
   passes,
   type QuizSettings,
   readAnswers,
@@ -41,10 +44,11 @@ export const sittingOf = (row: Pick<SittingRow, 'startedAt' | 'deadline' | 'hand
 export const shareOfSitting = ({ points, of, share }: Pick<SittingRow, 'points' | 'of' | 'share'>) =>
   shareOfResult({ points: points ?? 0, of: of ?? 0, ...(share === null ? {} : { share: rationalFrom(share) }) });
 
-/** The paper a sitting is taken on: its own edition's, whatever has been published since. */
+/** The paper a sitting is taken on: its own edition's, whatever has been published since, in its own order. */
 export async function paperOf(db: Database, row: SittingRow): Promise<LessonDocument | null> {
   const document = await editionDocument(db, row.editionId);
-  return (document && findLesson(document, row.lessonId)) ?? null;
+  const lesson = document && findLesson(document, row.lessonId);
+  return lesson ? { ...lesson, questions: paperFor(lesson.quiz ?? {}, lesson.questions, row.seed) } : null;
 }
 
 /** What has been answered in a sitting, to the questions of its paper. */
@@ -137,6 +141,7 @@ export const beginSitting = command({
       lessonId,
       editionId,
       number: may.value.number,
+      seed: randomInt(mostSeed),
       startedAt: now.toString(),
       deadline: deadline?.toString() ?? null,
     });

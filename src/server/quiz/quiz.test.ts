@@ -6,6 +6,7 @@ import { newId } from '../platform/ids';
 import * as tables from '../platform/schema';
 import { codeOf, learner, must, publishedCourse, run, startsAt, useTestSchool } from '../testing/school';
 import { closeOverdue } from './commands';
+import { sittingView } from './index';
 
 const school = useTestSchool();
 const me = () => learner(school.learner);
@@ -105,4 +106,35 @@ test('a closed lesson stays closed for every write', async () => {
   expect(codeOf(await run(me(), 'quiz.begin', { courseId, lessonId: quiz, deed: newId() }, after(7 * 24 * 60)))).toBe(
     'ok',
   );
+});
+
+test('each sitting has a paper of its own, which a reload and another edition leave as it is', async () => {
+  const { courseId, quiz, question } = await publishedCourse(school, { quiz: { shuffles: 'both', attempts: null } });
+  const boss = { id: school.owner, role: 'owner' as const, courses: {} };
+  const publishWith = async (number: number, ids: readonly string[]) => {
+    const edit = (change: object) => must(boss, 'outline.edit', { courseId, edit: change });
+    for (const id of ids) {
+      await edit({ do: 'add-question', id, lessonId: quiz, kind: 'number' });
+      const fields = { prompt: `Question ${id}`, body: { value: '1', tolerance: '', unit: '' } };
+      await edit({ do: 'set', table: 'question', id, fields });
+    }
+    await must(boss, 'course.publish', { courseId, number });
+  };
+  const orderOf = async (id: string) =>
+    (await sittingView(database(), id, school.learner))?.lesson.questions.map((one) => one.id) ?? [];
+  const more = Array.from({ length: 6 }, () => newId());
+  await publishWith(2, more);
+  const papers = new Map<string, string[]>();
+  for (let minute = 1; minute <= 12; minute += 1) {
+    const { id } = await must(me(), 'quiz.begin', { courseId, lessonId: quiz, deed: newId() }, after(minute));
+    papers.set(id, await orderOf(id));
+    await must(me(), 'quiz.hand-in', { sittingId: id }, after(minute));
+  }
+  await publishWith(3, [newId()]);
+  for (const [id, order] of papers) {
+    expect([...order].sort()).toEqual([question, ...more].sort());
+    expect(await orderOf(id)).toEqual(order);
+  }
+  // Of 5,040 orders, twelve sittings hardly have one and the same.
+  expect(new Set([...papers.values()].map((order) => order.join())).size).toBeGreaterThan(6);
 });

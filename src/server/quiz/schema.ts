@@ -18,6 +18,8 @@ export const sitting = pgTable(
       .notNull()
       .references(() => edition.id),
     number: integer('number').notNull(),
+    /** What its paper is worked out from, with the edition: see `paperFor`. */
+    seed: integer('seed').notNull().default(0),
     startedAt: at('started_at').notNull(),
     deadline: at('deadline'),
     handedInAt: at('handed_in_at'),

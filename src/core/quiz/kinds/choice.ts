@@ -78,6 +78,7 @@ type Common =
   | 'answer'
   | 'begin'
   | 'shown'
+  | 'rearranged'
   | 'isGiven'
   | 'fits'
   | 'answerText'
@@ -100,6 +101,7 @@ export const choice: Pick<Kind<ChoiceBody, ChoiceAnswer, ShownChoice>, Common> &
     })),
   }),
   shown: ({ options }) => ({ options: options.map(({ id, text }) => ({ id, text })) }),
+  rearranged: ({ options }, order) => ({ options: order(options) }),
   isGiven: ({ chosen }) => chosen.length > 0,
   fits: ({ options }, { chosen }) =>
     chosen.every((id) => options.some((option) => option.id === id))

@@ -19,6 +19,8 @@ export type Kind<Body, Answer, Shown> = {
   /** The body of a new question; `id` is of the question, to make ids of parts from. */
   begin(id: string): Body;
   shown(body: Body): Shown;
+  /** For kinds whose parts can stand in another order in each sitting: the body with them in the order given. */
+  rearranged?(body: Body, order: <T>(parts: readonly T[]) => readonly T[]): Body;
   /** Whether anything is answered at all; what is left blank earns nothing and is not wrong. */
   isGiven(answer: Answer): boolean;
   /** Whether an answer can be one to this question: an option it names has to be there. */

@@ -4,7 +4,7 @@ import { IconPencil } from '@tabler/icons-react';
 import Link from 'next/link';
 import type { AssignmentSettings } from '@/core/assignment';
 import { type Lesson, lessonKindOf } from '@/core/outline';
-import type { DecimalSign, QuizSettings } from '@/core/quiz';
+import type { DecimalSign, QuizSettings, Shuffles } from '@/core/quiz';
 import { NumberField } from '@/ui/fields/fields';
 import { useCourse, useDesk } from '../_course/CourseProvider';
 import inspector from '../_inspector/inspector.module.css';
@@ -97,6 +97,17 @@ function QuizFields({ lesson, settings }: { readonly lesson: Lesson; readonly se
           { value: 'nothing', label: 'nothing' },
         ]}
         onChange={(shows) => shows && set({ shows: shows as QuizSettings['shows'] })}
+      />
+      <Select
+        label="In another order in each sitting"
+        value={settings.shuffles ?? 'nothing'}
+        data={[
+          { value: 'nothing', label: 'nothing: as written' },
+          { value: 'questions', label: 'the questions' },
+          { value: 'options', label: 'the options of each question' },
+          { value: 'both', label: 'questions and options' },
+        ]}
+        onChange={(shuffles) => shuffles && set({ shuffles: shuffles as Shuffles })}
       />
       <Select
         label="Numbers write decimals with"

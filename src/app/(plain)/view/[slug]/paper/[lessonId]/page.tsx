@@ -1,7 +1,7 @@
 import { orNotFound } from '@/app/_server/doors';
 import { shownOf } from '@/core/learning';
 import type { LessonDocument } from '@/core/outline';
-import { type Answers, readAnswers, scorePaper } from '@/core/quiz';
+import { type Answers, paperFor, readAnswers, scorePaper } from '@/core/quiz';
 import controls from '@/ui/plain/controls.module.css';
 import { CourseFrame } from '../../../../_learn/CourseFrame';
 import styles from '../../../../_learn/learn.module.css';
@@ -13,6 +13,9 @@ import { type ViewQuery, viewAsLearner } from '../../view';
 
 export const metadata = { title: 'View as learner' };
 
+/** A view has one order of its own, so that a reload shows the same paper. */
+const trialSeed = 1;
+
 type Query = ViewQuery & { readonly answers?: string };
 type Props = { readonly params: Promise<{ slug: string; lessonId: string }>; readonly searchParams: Promise<Query> };
 
@@ -21,7 +24,8 @@ export default async function TryPaper({ params, searchParams }: Props) {
   const { slug, lessonId } = await params;
   const query = await searchParams;
   const { view, place, strip } = await viewAsLearner(slug, query, `paper/${lessonId}`);
-  const { lesson } = orNotFound(view.lessons.find((one) => one.lesson.id === lessonId && one.lesson.quiz !== null));
+  const found = orNotFound(view.lessons.find((one) => one.lesson.id === lessonId && one.lesson.quiz !== null)).lesson;
+  const lesson = { ...found, questions: paperFor(found.quiz ?? {}, found.questions, trialSeed) };
   const answers = answersIn(query.answers, lesson);
   return (
     <CourseFrame view={view} place={place} hereId={lessonId} strip={strip}>
