@@ -13,7 +13,7 @@ import { commands } from '../src/server/commands';
 import { rememberBlob, workOut } from '../src/server/media';
 import { hashPassword, insertPerson } from '../src/server/people';
 import { database, type Transaction, transaction } from '../src/server/platform/database';
-import { files } from '../src/server/platform/files';
+import { putBytes } from '../src/server/platform/files';
 import { newId } from '../src/server/platform/ids';
 import { queue } from '../src/server/platform/jobs';
 import * as tables from '../src/server/platform/schema';
@@ -93,8 +93,8 @@ async function addMedia(
   captions?: string,
   alt = '',
 ): Promise<string> {
-  const stored = await files().put(content);
-  const track = captions ? await files().put(Buffer.from(captions)) : null;
+  const stored = await putBytes(content);
+  const track = captions ? await putBytes(captions) : null;
   const id = newId();
   await transaction(async (tx) => {
     await rememberBlob(tx, { ...stored, contentType });

@@ -15,8 +15,9 @@ const safeName = (name: string) => name.replace(/[^\w.\- ]+/g, '_').slice(0, 120
  * sandboxed by the policy that src/proxy.ts gives these addresses.
  */
 export async function serveFile(request: Request, file: Serve): Promise<Response> {
-  const size = await files().size(file.hash);
-  if (size === null) return new Response('This file is not there any more.', { status: 404 });
+  const found = await files().stat(file.hash);
+  if (!found) return new Response('This file is not there any more.', { status: 404 });
+  const { size } = found;
   const headers = new Headers({
     'content-type': file.contentType,
     'accept-ranges': 'bytes',
@@ -35,7 +36,8 @@ export async function serveFile(request: Request, file: Serve): Promise<Response
   }
   headers.set('content-length', String(range ? range.to - range.from + 1 : size));
   if (range) headers.set('content-range', `bytes ${range.from}-${range.to}/${size}`);
-  const stream = files().read(file.hash, range ?? undefined);
+  const stream = await files().get(file.hash, range ?? undefined);
+  if (!stream) return new Response('This file is not there any more.', { status: 404 });
   // A player that seeks drops the connection; the file must then be closed too.
   request.signal.addEventListener('abort', () => stream.destroy());
   return new Response(Readable.toWeb(stream) as ReadableStream, { status: range ? 206 : 200, headers });

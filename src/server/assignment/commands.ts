@@ -8,11 +8,10 @@ import { findLesson, usualDoneRule } from '@/core/outline';
 import { can, mayMark } from '@/core/people';
 import { takesCourse } from '../enrolment';
 import { courseHead, learning, openLesson } from '../learning';
-import { rememberBlob, type StoredUpload } from '../media';
+import { rememberBlob } from '../media';
 import { editionDocument } from '../outline';
 import { type CommandContext, command } from '../platform/command';
 import type { Database } from '../platform/database';
-import { files } from '../platform/files';
 import { newId } from '../platform/ids';
 import { later } from '../platform/jobs';
 import { eventIn, recordEvent } from '../record';
@@ -130,21 +129,19 @@ export const addFile = command({
   input: object({ ...fileInput, fileName: string().max(300).required(), contentType: string().required() }).noUnknown(),
   permission: takesCourse,
   async handle(context, input) {
-    const size = await files().size(input.hash);
-    if (size === null) return fail('not-found', 'The file did not arrive. Upload it again.');
     const found = await draftOf(context, input.courseId, input.lessonId);
     if (!found.ok) return found;
     const { draft, settings } = found.value;
     if (draft.files.some((file) => file.hash === input.hash)) return ok({ id: draft.id });
     const count = checkFileCount(settings, draft.files.length + 1);
     if (!count.ok) return count;
-    const small = checkFileSize(settings, size);
+    const stored = await rememberBlob(context.tx, input);
+    if (!stored.ok) return stored;
+    const small = checkFileSize(settings, stored.value.size);
     if (!small.ok) return small;
-    const stored: StoredUpload = { hash: input.hash, size, contentType: input.contentType };
-    await rememberBlob(context.tx, stored);
     await context.tx.db
       .update(handIn)
-      .set({ files: [...draft.files, { ...stored, name: input.fileName }], changedAt: context.now.toString() })
+      .set({ files: [...draft.files, { ...stored.value, name: input.fileName }], changedAt: context.now.toString() })
       .where(eq(handIn.id, draft.id));
     return ok({ id: draft.id });
   },

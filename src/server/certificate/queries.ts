@@ -7,7 +7,7 @@ import { school } from '../people';
 import { config } from '../platform/config';
 import { contains } from '../platform/contains';
 import { type Database, database } from '../platform/database';
-import { files } from '../platform/files';
+import { files, putBytes } from '../platform/files';
 import { certificatePdf } from './draw';
 import { certificate } from './schema';
 
@@ -85,9 +85,9 @@ export async function drawCertificate(id: string): Promise<string | null> {
   const db = database();
   const [row] = await db.select().from(certificate).where(eq(certificate.id, id));
   if (!row) return null;
-  if (row.pdfHash) return row.pdfHash;
+  if (row.pdfHash && (await files().stat(row.pdfHash))) return row.pdfHash;
   const pdf = await certificatePdf(row.design, await contentOf(db, row), instantFrom(row.issuedAt).toString());
-  const { hash } = await files().put(pdf);
+  const { hash } = await putBytes(pdf);
   await db.update(certificate).set({ pdfHash: hash }).where(eq(certificate.id, id));
   return hash;
 }

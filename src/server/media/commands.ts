@@ -12,6 +12,7 @@ import { type Transaction, transaction } from '../platform/database';
 import { files } from '../platform/files';
 import { newId } from '../platform/ids';
 import { later } from '../platform/jobs';
+import { holdBlob } from './hold';
 import { blob, media, uploadDay } from './schema';
 
 export type StoredUpload = { readonly hash: string; readonly size: number; readonly contentType: string };
@@ -33,20 +34,30 @@ export async function storeUpload(
       const captions = checkCaptions(await handle.readFile('utf8'));
       if (!captions.ok) return captions;
     }
-    const stored = await files().put(path);
+    const stored = await files().put(handle.createReadStream({ start: 0, autoClose: false }));
     return ok({ ...stored, ...checked.value });
   } finally {
     await handle.close();
   }
 }
 
-/** Remembers a stored file's content; harmless when it is known. */
-export async function rememberBlob(tx: Transaction, stored: StoredUpload): Promise<void> {
+/**
+ * Remembers a stored file's content, which has to be there; harmless when it is known. Until this transaction ends
+ * the sweep waits with it, so that what is being referred to is not taken away.
+ */
+export async function rememberBlob(
+  tx: Transaction,
+  { hash, contentType }: Pick<StoredUpload, 'hash' | 'contentType'>,
+): Promise<Result<StoredUpload>> {
+  await holdBlob(tx, hash);
+  const found = await files().stat(hash);
+  if (!found) return fail('not-found', 'The file did not arrive. Upload it again.');
+  const { size } = found;
   await tx.db
     .insert(blob)
-    .values({ hash: stored.hash, size: stored.size, contentType: stored.contentType })
-    // Held until this transaction ends, so that the sweep cannot take away what is being referred to.
+    .values({ hash, size, contentType })
     .onConflictDoUpdate({ target: blob.hash, set: { seenAt: sql`now()` } });
+  return ok({ hash, size, contentType });
 }
 
 /** Counts what somebody begins to upload against their limit for the day; nothing is counted when it is over it. */
@@ -91,9 +102,8 @@ export const addMedia = command({
   input: addInput,
   permission: ({ actor }, { courseId }) => can(actor, 'course.edit', { courseId }),
   async handle({ tx, actor, audit }, input) {
-    const size = await files().size(input.hash);
-    if (size === null) return fail('not-found', 'The file did not arrive. Upload it again.');
-    await rememberBlob(tx, { hash: input.hash, size, contentType: input.contentType });
+    const known = await rememberBlob(tx, input);
+    if (!known.ok) return known;
     const id = newId();
     const title = input.fileName.replace(/\.[^.]+$/, '');
     await tx.db.insert(media).values({
@@ -130,10 +140,10 @@ export const addCaptions = command({
   },
   async handle({ tx, audit }, input) {
     const [row] = await tx.db.select().from(media).where(eq(media.id, input.mediaId)).for('update');
-    const size = await files().size(input.hash);
-    if (!row || size === null) return fail('not-found', 'The film or the captions are not there any more.');
+    if (!row) return fail('not-found', 'The film is not there any more.');
     if (row.kind !== 'film') return fail('invalid', 'Only films have captions.');
-    await rememberBlob(tx, { hash: input.hash, size, contentType: input.contentType });
+    const known = await rememberBlob(tx, input);
+    if (!known.ok) return known;
     const others = row.captions.filter((one) => one.language !== input.language);
     await tx.db
       .update(media)

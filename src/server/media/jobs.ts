@@ -1,4 +1,5 @@
 import { execFile } from 'node:child_process';
+import { createReadStream } from 'node:fs';
 import { mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -7,7 +8,7 @@ import { eq } from 'drizzle-orm';
 import sharp from 'sharp';
 import type { MediaKind } from '@/core/media';
 import { database, pool, transaction } from '../platform/database';
-import { files } from '../platform/files';
+import { fetchTo, files } from '../platform/files';
 import { later } from '../platform/jobs';
 import { log } from '../platform/log';
 import { rememberBlob } from './commands';
@@ -49,7 +50,7 @@ const unreadable = 'the file holds no film that can be read; export it again, fo
  */
 export const workOut = (mediaId: string): Promise<void> =>
   onFile(mediaId, async ({ media: row, contentType }, folder) => {
-    const { plays, ...facts } = await factsOf[row.kind](files().path(row.hash), contentType, folder);
+    const { plays, ...facts } = await factsOf[row.kind](await fetched(row.hash, folder), contentType, folder);
     if (plays) return { ...facts, playHash: null, state: 'ready' };
     // It waits already, and goes on waiting: the job may be done before what is known here is written.
     await transaction((tx) => later(tx, 'media.make-playable', { mediaId }));
@@ -59,9 +60,15 @@ export const workOut = (mediaId: string): Promise<void> =>
 /** Makes a form of a film or a recording that every browser plays. */
 export const makePlayable = (mediaId: string): Promise<void> =>
   onFile(mediaId, async ({ media: row }, folder) => ({
-    playHash: await (row.kind === 'audio' ? hearable : playable)(files().path(row.hash), folder, row.seconds ?? 0),
+    playHash: await (row.kind === 'audio' ? hearable : playable)(
+      await fetched(row.hash, folder),
+      folder,
+      row.seconds ?? 0,
+    ),
     state: 'ready',
   }));
+
+const fetched = (hash: string, folder: string) => fetchTo(hash, join(folder, 'original'));
 
 /** Does work on a file and keeps what it finds; what makes the file useless is kept as a sentence, and is the end of it. */
 async function onFile(
@@ -211,9 +218,10 @@ async function hearable(path: string, folder: string, seconds: number): Promise<
 }
 
 async function keep(path: string, contentType: string): Promise<string> {
-  const stored = await files().put(path);
-  await transaction((tx) => rememberBlob(tx, { ...stored, contentType }));
-  return stored.hash;
+  const { hash } = await files().put(createReadStream(path));
+  const known = await transaction((tx) => rememberBlob(tx, { hash, contentType }));
+  if (!known.ok) throw new Error('What was made of a file is not there.');
+  return hash;
 }
 
 async function pictureFacts(path: string): Promise<Worked> {

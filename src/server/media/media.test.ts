@@ -7,7 +7,7 @@ import { Temporal } from '@/core/kernel/time';
 import { mayAddFile } from '../assignment';
 import { config } from '../platform/config';
 import { database } from '../platform/database';
-import { files } from '../platform/files';
+import { files, putBytes } from '../platform/files';
 import { newId } from '../platform/ids';
 import * as tables from '../platform/schema';
 import { codeOf, learner, owner, publishedCourse, useTestSchool } from '../testing/school';
@@ -18,8 +18,8 @@ const longAgo = Temporal.Now.instant().subtract({ hours: 48 });
 
 /** A stored file as it looks two days later. */
 async function storedLongAgo(words: string, known = true): Promise<string> {
-  const { hash, size } = await files().put(Buffer.from(words));
-  utimesSync(files().path(hash), longAgo.epochMilliseconds / 1000, longAgo.epochMilliseconds / 1000);
+  const { hash, size } = await putBytes(words);
+  school.files.age(hash, longAgo);
   if (known)
     await database().insert(tables.blob).values({ hash, size, contentType: 'text/plain', seenAt: longAgo.toString() });
   return hash;
@@ -38,7 +38,7 @@ test('the sweep takes what nothing refers to, and nothing else', async () => {
   );
   const pdf = await storedLongAgo('a certificate', false);
   const [lost, refused] = [await storedLongAgo('nobody knows it'), await storedLongAgo('without a row', false)];
-  const { hash: fresh } = await files().put(Buffer.from('stored just now'));
+  const { hash: fresh } = await putBytes('stored just now');
   const media = { courseId, title: '', fileName: '', kind: 'film' as const, state: 'ready' as const };
   await database()
     .insert(tables.media)
@@ -80,9 +80,9 @@ test('the sweep takes what nothing refers to, and nothing else', async () => {
 
   expect(await sweep()).toMatchObject({ files: 2 });
   const there = await Promise.all(
-    [own, poster, played, captions, handed, published, pdf, fresh, lost, refused].map((hash) => files().size(hash)),
+    [own, poster, played, captions, handed, published, pdf, fresh, lost, refused].map((hash) => files().stat(hash)),
   );
-  expect(there.map((size) => size !== null)).toEqual([true, true, true, true, true, true, true, true, false, false]);
+  expect(there.map((found) => found !== null)).toEqual([true, true, true, true, true, true, true, true, false, false]);
   expect(await sweep()).toEqual({ uploads: 0, files: 0 });
 });
 
@@ -186,7 +186,7 @@ test('a recording is known by its content, measured, and made into a form that p
   await makePlayable(id);
   const ready = await facts(id);
   expect(ready).toMatchObject({ state: 'ready', problem: null });
-  expect(await files().size(ready?.playHash ?? '')).toBeGreaterThan(1000);
+  expect((await files().stat(ready?.playHash ?? ''))?.size).toBeGreaterThan(1000);
   expect(await add(Buffer.from('Only words'), 'words.mp3')).toContain('does not hold a recording');
   const broken = await facts(await add(Buffer.concat([Buffer.from('ID3'), Buffer.alloc(400)]), 'broken.mp3'));
   expect(broken).toMatchObject({

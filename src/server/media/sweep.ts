@@ -1,10 +1,12 @@
-import { readdir, rename, rm, stat } from 'node:fs/promises';
+import { readdir, rm, stat } from 'node:fs/promises';
 import { join } from 'node:path';
 import { and, eq, lt, sql } from 'drizzle-orm';
 import { Temporal } from '@/core/kernel/time';
 import { config } from '../platform/config';
-import { database, transaction } from '../platform/database';
+import { transaction } from '../platform/database';
+import { files } from '../platform/files';
 import { log } from '../platform/log';
+import { holdBlob } from './hold';
 import { blob } from './schema';
 
 const keepHours = 24;
@@ -18,7 +20,8 @@ export type Swept = { readonly uploads: number; readonly files: number };
  */
 export async function sweep(now = Temporal.Now.instant()): Promise<Swept> {
   const before = now.subtract({ hours: keepHours });
-  const swept = { uploads: await sweepUploads(before.epochMilliseconds), files: await sweepFiles(before) };
+  const half = (await sweepUploads(before.epochMilliseconds)) + (await files().tidy(before));
+  const swept = { uploads: half, files: await sweepFiles(before) };
   if (swept.uploads + swept.files > 0) log.info(swept, 'swept');
   return swept;
 }
@@ -33,12 +36,8 @@ const changedAt = (path: string) =>
 
 async function sweepUploads(beforeMs: number): Promise<number> {
   const folder = join(config.data, 'uploads');
-  const incoming = join(config.data, 'files', 'incoming');
   let count = 0;
-  for (const path of [
-    ...(await namesIn(folder)).map((name) => join(folder, name)),
-    ...(await namesIn(incoming)).map((name) => join(incoming, name)),
-  ]) {
+  for (const path of (await namesIn(folder)).map((name) => join(folder, name))) {
     // The part that arrives and the note about it belong together: the newer one counts.
     const twin = path.endsWith('.json') ? path.slice(0, -5) : `${path}.json`;
     const newest = Math.max(
@@ -61,37 +60,28 @@ const isReferredTo = sql`
   union all select 1 from edition where edition.document::text like '%' || ${blob.hash} || '%'`;
 
 async function sweepFiles(before: Temporal.Instant): Promise<number> {
-  const root = join(config.data, 'files');
   let count = 0;
-  for (const start of await namesIn(root)) {
-    if (!/^[0-9a-f]{2}$/.test(start)) continue;
-    for (const rest of await namesIn(join(root, start))) {
-      const hash = start + rest;
-      const path = join(root, start, rest);
-      if (!/^[0-9a-f]{64}$/.test(hash) || (await changedAt(path)) >= before.epochMilliseconds) continue;
-      if (!(await forget(hash, before))) continue;
-      // Stored anew in this very moment, it is put back.
-      const aside = `${path}.swept`;
-      await rename(path, aside);
-      const [again] = await database().select({ hash: blob.hash }).from(blob).where(eq(blob.hash, hash));
-      if (again) await rename(aside, path);
-      else {
-        await rm(aside, { force: true });
-        count += 1;
-      }
-    }
-  }
+  for await (const hash of files().list()) if (await isOld(hash, before)) count += (await forget(hash, before)) ? 1 : 0;
   return count;
 }
 
-/** Forgets a file's content unless something refers to it; says whether nothing is known of it any more. */
+async function isOld(hash: string, before: Temporal.Instant): Promise<boolean> {
+  const found = await files().stat(hash);
+  return found !== null && Temporal.Instant.compare(found.storedAt, before) < 0;
+}
+
+/** Takes a stored file away unless something refers to it; says whether it did. Whoever wants to refer to it waits, and then finds it gone. */
 async function forget(hash: string, before: Temporal.Instant): Promise<boolean> {
   return transaction(async (tx) => {
+    await holdBlob(tx, hash);
     await tx.db
       .delete(blob)
       .where(and(eq(blob.hash, hash), lt(blob.seenAt, before.toString()), sql`not exists (${isReferredTo})`));
     const [row] = await tx.db.select({ hash: blob.hash }).from(blob).where(eq(blob.hash, hash));
     const [issued] = (await tx.client.query('select 1 from certificate where pdf_hash = $1 limit 1', [hash])).rows;
-    return row === undefined && issued === undefined;
+    // Stored anew in the meantime, it is on its way to whoever stored it.
+    if (row || issued || !(await isOld(hash, before))) return false;
+    await files().delete(hash);
+    return true;
   });
 }

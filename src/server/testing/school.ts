@@ -9,9 +9,11 @@ import type { Actor } from '@/core/people';
 import { commands } from '../commands';
 import { insertPerson } from '../people';
 import { closeDatabase, database, transaction } from '../platform/database';
+import { useFiles } from '../platform/files';
 import { newId } from '../platform/ids';
 import { queue } from '../platform/jobs';
 import * as tables from '../platform/schema';
+import { memoryStore } from './memory-store';
 
 /** A database and a data folder for one file of tests, with an owner, a creator, a marker and two learners. */
 export function useTestSchool() {
@@ -19,7 +21,9 @@ export function useTestSchool() {
   const data = mkdtempSync(join(tmpdir(), 'mosaik-files-'));
   const server = inject('databaseServer');
   const admin = () => new pg.Client({ connectionString: server.replace('{name}', 'postgres') });
-  const school = { owner: '', creator: '', marker: '', learner: '', other: '' };
+  // Files in memory: nothing that is tested here knows of a folder.
+  const store = memoryStore();
+  const school = { owner: '', creator: '', marker: '', learner: '', other: '', files: store };
 
   beforeAll(async () => {
     const client = admin();
@@ -31,6 +35,7 @@ export function useTestSchool() {
     process.env.MOSAIK_SECRET = 'for tests only, and long enough to be taken';
     process.env.MOSAIK_ADDRESS = 'http://school.example';
     process.env.MOSAIK_LOG = 'silent';
+    useFiles(store);
     await transaction(async (tx) => {
       await tx.db.insert(tables.school).values({ id: 1, name: 'Test School', zone: 'UTC' });
       for (const role of ['owner', 'creator', 'marker', 'learner'] as const) {
