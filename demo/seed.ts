@@ -5,12 +5,20 @@ import { usualAward } from '../src/core/certificate';
 import type { Result } from '../src/core/kernel/problem';
 import { Temporal } from '../src/core/kernel/time';
 import type { MediaKind } from '../src/core/media';
-import { byOrder, type LessonKind, newCourse, newLesson, newQuestion, textFacts } from '../src/core/outline';
+import {
+  byOrder,
+  type LessonKind,
+  newCourse,
+  newLesson,
+  newQuestion,
+  picturesIn,
+  textFacts,
+} from '../src/core/outline';
 import type { Actor, CourseRole, SchoolRole } from '../src/core/people';
 import { usualGap } from '../src/core/release';
 import { awardIfEarned } from '../src/server/certificate';
 import { commands } from '../src/server/commands';
-import { rememberBlob, workOut } from '../src/server/media';
+import { addToLibrary, keepUses, rememberBlob, workOut } from '../src/server/media';
 import { hashPassword, insertPerson } from '../src/server/people';
 import { database, type Transaction, transaction } from '../src/server/platform/database';
 import { putBytes } from '../src/server/platform/files';
@@ -95,23 +103,13 @@ async function addMedia(
 ): Promise<string> {
   const stored = await putBytes(content);
   const track = captions ? await putBytes(captions) : null;
-  const id = newId();
-  await transaction(async (tx) => {
+  const { id, versionId } = await transaction(async (tx) => {
     await rememberBlob(tx, { ...stored, contentType });
     if (track) await rememberBlob(tx, { ...track, contentType: 'text/vtt' });
-    await tx.db.insert(tables.media).values({
-      id,
-      courseId,
-      kind,
-      title,
-      fileName,
-      hash: stored.hash,
-      state: 'waiting',
-      alt,
-      captions: track ? [{ language: 'en', label: 'English', hash: track.hash }] : [],
-    });
+    const captions = track ? [{ language: 'en', label: 'English', hash: track.hash }] : [];
+    return addToLibrary(tx, { kind, title, alt, courseId }, { fileName, hash: stored.hash, captions });
   });
-  await workOut(id);
+  await workOut(versionId);
   return id;
 }
 
@@ -179,10 +177,11 @@ async function seedSections(
           ...given,
         };
         const content = text ? textOf(text, pictures) : null;
-        await tx.db
-          .insert(tables.lesson)
-          .values({ ...lesson, courseId, written: textFacts(content), mediaId: (file && media.get(file)) ?? null });
+        const mediaId = (file && media.get(file)) ?? null;
+        await tx.db.insert(tables.lesson).values({ ...lesson, courseId, written: textFacts(content), mediaId });
         if (content) await tx.db.insert(tables.lessonText).values({ id: lesson.id, courseId, content });
+        const places = { main: mediaId ? [mediaId] : [], text: content ? picturesIn(content) : [] };
+        await keepUses(tx, courseId, [{ lessonId: lesson.id, places }]);
         const questionKeys = generateNKeysBetween(null, null, questions.length);
         for (const [q, question] of questions.entries())
           await tx.db

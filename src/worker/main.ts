@@ -19,8 +19,15 @@ type Handler<N extends JobName> = {
   readonly rows?: number;
 };
 const handlers: { [N in JobName]: Handler<N> } = {
-  'media.work-out': { work: ({ mediaId }) => workOut(mediaId), last: ({ mediaId }) => failMedia(mediaId), rows: 3 },
-  'media.make-playable': { work: ({ mediaId }) => makePlayable(mediaId), last: ({ mediaId }) => failMedia(mediaId) },
+  'media.work-out': {
+    work: ({ versionId }) => workOut(versionId),
+    last: ({ versionId }) => failMedia(versionId),
+    rows: 3,
+  },
+  'media.make-playable': {
+    work: ({ versionId }) => makePlayable(versionId),
+    last: ({ versionId }) => failMedia(versionId),
+  },
   'certificate.draw': { work: ({ certificateId }) => drawCertificate(certificateId), batch: 20 },
   'certificate.award': { work: ({ enrolmentId }) => awardIfEarned(enrolmentId), batch: 50, rows: 2 },
   'quiz.close-overdue': { work: () => closeOverdue() },

@@ -5,19 +5,22 @@
 const holdsMs = 60_000;
 const mostKept = 20_000;
 
-const kept = new Map<string, number>();
+/** Whether somebody may have a file, and then which version of it, by its content. */
+export type Allowed = { readonly may: 'yes'; readonly hash: string } | { readonly may: 'closed' | 'no' };
 
-export async function allowed(key: string, nowMs: number, ask: () => Promise<string>): Promise<string> {
-  const until = kept.get(key);
-  if (until !== undefined && until > nowMs) return 'yes';
+const kept = new Map<string, { readonly until: number; readonly answer: Allowed }>();
+
+export async function allowed(key: string, nowMs: number, ask: () => Promise<Allowed>): Promise<Allowed> {
+  const before = kept.get(key);
+  if (before && before.until > nowMs) return before.answer;
   const answer = await ask();
   kept.delete(key);
-  if (answer !== 'yes') return answer;
+  if (answer.may !== 'yes') return answer;
   // The oldest go first: a map keeps the order in which it was filled.
   for (const oldest of kept.keys()) {
     if (kept.size < mostKept) break;
     kept.delete(oldest);
   }
-  kept.set(key, nowMs + holdsMs);
+  kept.set(key, { until: nowMs + holdsMs, answer });
   return answer;
 }

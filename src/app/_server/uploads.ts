@@ -8,7 +8,7 @@ import { fail, httpStatus, ok, type Problem, type Result } from '@/core/kernel/p
 import { checkUpload, type UploadPurpose, uploadRules } from '@/core/media';
 import { can } from '@/core/people';
 import { addFile, mayAddFile } from '@/server/assignment';
-import { addCaptions, addMedia, countUpload, mediaById, storeUpload } from '@/server/media';
+import { addCaptions, addMedia, countUpload, coursesOf, storeUpload } from '@/server/media';
 import { type Person, personOf } from '@/server/people';
 import { config } from '@/server/platform/config';
 import { database } from '@/server/platform/database';
@@ -107,15 +107,15 @@ async function mayUpload(person: Person, details: Details, bytes: number): Promi
     details.purpose === 'handed-in'
       ? await mayAddFile(db, person.id, details.courseId, details.lessonId, bytes)
       : details.purpose === 'captions'
-        ? mayEdit(person, (isId(details.mediaId) ? await mediaById(db, details.mediaId) : null)?.courseId)
-        : mayEdit(person, details.courseId);
+        ? mayEdit(person, isId(details.mediaId) ? await coursesOf(db, details.mediaId) : [])
+        : mayEdit(person, [details.courseId]);
   if (!may.ok) return may;
   const room = await roomFor(bytes);
   return room.ok ? countUpload(person, bytes) : room;
 }
 
-const mayEdit = (person: Person, courseId: string | undefined): Result<null> =>
-  courseId !== undefined && can(person, 'course.edit', { courseId })
+const mayEdit = (person: Person, courseIds: readonly string[]): Result<null> =>
+  courseIds.some((courseId) => can(person, 'course.edit', { courseId }))
     ? ok(null)
     : fail('not-allowed', 'You may not add files to this course.');
 
@@ -136,7 +136,12 @@ async function take(person: Person | null, details: Details, path: string): Prom
         ...file,
       });
     default:
-      return addMedia.run(person, { courseId: details.courseId, kind: details.purpose, ...file });
+      return addMedia.run(person, {
+        courseId: details.courseId,
+        kind: details.purpose,
+        mediaId: details.mediaId || null,
+        ...file,
+      });
   }
 }
 

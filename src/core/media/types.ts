@@ -1,4 +1,4 @@
-/** What is known of a stored file that lessons use. */
+/** What is known of a thing of the library that lessons use, in one of its versions. */
 export type MediaKind = 'film' | 'audio' | 'picture' | 'document' | 'captions' | 'file';
 export type MediaState = 'waiting' | 'ready' | 'failed';
 
@@ -6,6 +6,8 @@ export type MediaFacts = {
   readonly id: string;
   readonly kind: MediaKind;
   readonly title: string;
+  /** Counted from 1; an edition keeps the one it was made with. */
+  readonly version: number;
   readonly fileName: string;
   /** SHA-256 of the content, hexadecimal. */
   readonly hash: string;

@@ -1,16 +1,7 @@
 import type { Change, RecordValue } from '../kernel/change';
 import { fail, ok, type Result } from '../kernel/problem';
 import { keysAfter } from './keys';
-import {
-  byOrder,
-  type Lesson,
-  lessonsBySection,
-  type Outline,
-  questionsOf,
-  type RichText,
-  type Section,
-  sectionsOf,
-} from './types';
+import { byOrder, type Lesson, lessonsBySection, type Outline, questionsOf, type Section, sectionsOf } from './types';
 
 /** What is copied, and where it goes: lessons behind `after` in the section `into`, sections behind that section. */
 export type CopyWish = {
@@ -22,30 +13,11 @@ export type CopyWish = {
 export type CopyNames = {
   /** The id a copied record gets. The same for the same record, so that a copy sent twice is one copy. */
   readonly id: (old: string) => string;
-  readonly media: (old: string) => string;
   /** Set apart from what it was copied from, where both stand in one course. */
   readonly title: (old: string) => string;
   /** Outcomes and lessons needed first belong to their course and are left behind in another one. */
   readonly sameCourse: boolean;
 };
-
-/** A text with its pictures under other ids. */
-function withMedia(text: RichText, media: CopyNames['media']): RichText {
-  const own = text.attrs?.mediaId;
-  const attrs =
-    text.type === 'image' && typeof own === 'string'
-      ? {
-          ...text.attrs,
-          mediaId: media(own),
-          ...(typeof text.attrs?.src === 'string' ? { src: text.attrs.src.replace(own, media(own)) } : {}),
-        }
-      : text.attrs;
-  return {
-    ...text,
-    ...(attrs ? { attrs } : {}),
-    ...(text.content ? { content: text.content.map((child) => withMedia(child, media)) } : {}),
-  };
-}
 
 /** The changes that copy lessons and sections, with their texts and questions, from one outline into another or the same. */
 export function planCopy(target: Outline, source: Outline, wish: CopyWish, names: CopyNames): Result<Change[]> {
@@ -67,14 +39,13 @@ export function planCopy(target: Outline, source: Outline, wish: CopyWish, names
       sectionId,
       order,
       title,
-      mediaId: lesson.mediaId && names.media(lesson.mediaId),
-      pictureId: lesson.pictureId && names.media(lesson.pictureId),
       outcomes: outcomes(lesson.outcomes),
       // What is copied along is needed as its copy.
       needs: lesson.needs.flatMap((one) => (copied.has(one) ? names.id(one) : names.sameCourse ? one : [])),
     } as Lesson);
     const text = source.text[lesson.id]?.content;
-    if (text) add('text', { id, content: withMedia(text, names.media) } as { readonly id: string });
+    // Files belong to the school: a copy shows the same ones.
+    if (text) add('text', { id, content: text } as { readonly id: string });
     for (const question of questionsOf(source, lesson.id))
       add('question', {
         ...question,

@@ -47,6 +47,7 @@ export const set = (table: OutlineTable, n: number, fields: object): OutlineEdit
 export const film: MediaFacts = {
   id: id(90),
   kind: 'film',
+  version: 1,
   title: '',
   fileName: '',
   hash: '',

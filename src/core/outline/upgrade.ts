@@ -61,6 +61,9 @@ function questionsHaveBodies(stored: Stored): Stored {
 const withGap = (rhythm: CourseDocument['course']['rhythm']) =>
   rhythm && { ...rhythm, gap: rhythm.gap ?? 7 * (rhythm.weeks - 1) + 1 };
 
+/** Before files had versions, each had one. */
+const withVersion = (facts: unknown) => (facts ? { version: 1, ...(facts as Fields) } : null);
+
 /** Fields that came while documents were still of version 1, with what their absence meant: no outcomes, nothing needed first, the usual settings. */
 function withLaterFields(stored: Stored): Stored {
   return {
@@ -82,6 +85,10 @@ function withLaterFields(stored: Stored): Stored {
         asks: '',
         written: lesson.text ? textFacts(lesson.text as LessonDocument['text']) : noText,
         ...lesson,
+        media: withVersion(lesson.media),
+        pictures: Object.fromEntries(
+          Object.entries((lesson.pictures ?? {}) as Fields).map(([id, facts]) => [id, withVersion(facts)]),
+        ),
         done: lesson.done ?? usualDoneRule(lesson as unknown as LessonDocument),
         questions: (lesson.questions ?? []).map((question) => ({ ...question, outcomes: question.outcomes ?? [] })),
       })),

@@ -1,19 +1,20 @@
 import { open } from 'node:fs/promises';
 import { and, eq, ne, sql } from 'drizzle-orm';
 import { object, string } from 'yup';
-import { idSchema } from '@/core/kernel/ids';
+import { idSchema, optionalId } from '@/core/kernel/ids';
 import { fail, ok, type Result } from '@/core/kernel/problem';
 import { Temporal } from '@/core/kernel/time';
 import { checkCaptions, checkUpload, libraryKinds, type MediaFacts, type UploadPurpose } from '@/core/media';
 import { type Actor, can, makesCourses } from '@/core/people';
-import { command } from '../platform/command';
+import { type CommandContext, command } from '../platform/command';
 import { config } from '../platform/config';
 import { type Transaction, transaction } from '../platform/database';
 import { files } from '../platform/files';
 import { newId } from '../platform/ids';
 import { later } from '../platform/jobs';
 import { holdBlob } from './hold';
-import { blob, media, uploadDay } from './schema';
+import { coursesOf, mediaById } from './queries';
+import { blob, media, mediaVersion, uploadDay } from './schema';
 
 export type StoredUpload = { readonly hash: string; readonly size: number; readonly contentType: string };
 
@@ -94,31 +95,71 @@ const stored = {
   fileName: string().max(300).required(),
 };
 
-const addInput = object({ courseId: idSchema, kind: string().oneOf(libraryKinds).required(), ...stored }).noUnknown();
+/** Decides whether somebody may change a thing of the library: whoever makes a course that it belongs to. */
+async function mayChange({ actor, tx }: CommandContext, { mediaId }: { readonly mediaId: string }): Promise<boolean> {
+  return (await courseThrough({ actor, tx }, mediaId)) !== undefined;
+}
 
-/** Puts a stored file into a course's library and has its facts worked out. Called by the upload route only. */
+/** The course through which somebody may change a thing of the library. */
+const courseThrough = async ({ actor, tx }: Pick<CommandContext, 'actor' | 'tx'>, mediaId: string) =>
+  (await coursesOf(tx.db, mediaId)).find((courseId) => can(actor, 'course.edit', { courseId }));
+
+type NewVersion = Pick<typeof mediaVersion.$inferInsert, 'fileName' | 'hash' | 'uploadedBy' | 'captions'>;
+
+/** Makes the next version of a thing of the library the one that is shown, and has its facts worked out. */
+async function addVersion(tx: Transaction, mediaId: string, number: number, file: NewVersion): Promise<string> {
+  const id = newId();
+  await tx.db.insert(mediaVersion).values({ ...file, id, mediaId, number, state: 'waiting' });
+  await tx.db.update(media).set({ version: number }).where(eq(media.id, mediaId));
+  await later(tx, 'media.work-out', { versionId: id });
+  return id;
+}
+
+/** Puts a stored file into the library as a thing of its own; gives back its id and that of its version. */
+export async function addToLibrary(
+  tx: Transaction,
+  about: Pick<typeof media.$inferInsert, 'kind' | 'title' | 'alt' | 'courseId'>,
+  file: NewVersion,
+): Promise<{ readonly id: string; readonly versionId: string }> {
+  const id = newId();
+  await tx.db.insert(media).values({ ...about, id });
+  return { id, versionId: await addVersion(tx, id, 1, file) };
+}
+
+const addInput = object({
+  courseId: idSchema,
+  kind: string().oneOf(libraryKinds).required(),
+  /** What it is a new version of; null for a thing of its own. */
+  mediaId: optionalId,
+  ...stored,
+}).noUnknown();
+
+/** Puts a stored file into the library of the school. Called by the upload route only. */
 export const addMedia = command({
   name: 'media.add',
   input: addInput,
-  permission: ({ actor }, { courseId }) => can(actor, 'course.edit', { courseId }),
-  async handle({ tx, actor, audit }, input) {
-    const known = await rememberBlob(tx, input);
+  permission: async (context, { courseId, mediaId }) =>
+    can(context.actor, 'course.edit', { courseId }) && (mediaId === null || mayChange(context, { mediaId })),
+  async handle({ tx, actor, audit }, { courseId, kind, mediaId, hash, contentType, fileName }) {
+    const known = await rememberBlob(tx, { hash, contentType });
     if (!known.ok) return known;
-    const id = newId();
-    const title = input.fileName.replace(/\.[^.]+$/, '');
-    await tx.db.insert(media).values({
-      id,
-      courseId: input.courseId,
-      kind: input.kind,
-      title,
-      fileName: input.fileName,
-      hash: input.hash,
-      state: 'waiting',
-      uploadedBy: actor.id,
-    });
-    await later(tx, 'media.work-out', { mediaId: id });
-    await audit({ courseId: input.courseId, sentence: `uploaded "${input.fileName}"` });
-    return ok({ id });
+    const file = { fileName, hash, uploadedBy: actor.id };
+    if (mediaId === null) {
+      const { id } = await addToLibrary(tx, { kind, title: fileName.replace(/\.[^.]+$/, ''), courseId }, file);
+      await audit({ courseId, sentence: `uploaded "${fileName}"` });
+      return ok({ id });
+    }
+    const [row] = await tx.db.select().from(media).where(eq(media.id, mediaId)).for('update');
+    const now = await mediaById(tx.db, mediaId);
+    if (!row || !now) return fail('not-found', 'This file is not in the library any more.');
+    if (row.kind !== kind)
+      return fail('invalid', 'A new version has to be of the same kind as the one before.', 'file');
+    // Sent again, it is the version that is there.
+    if (now.hash === hash) return ok({ id: mediaId });
+    const last = await tx.db.$count(mediaVersion, eq(mediaVersion.mediaId, mediaId));
+    await addVersion(tx, mediaId, last + 1, { ...file, captions: now.captions });
+    await audit({ courseId, sentence: `uploaded version ${last + 1} of "${row.title}"` });
+    return ok({ id: mediaId });
   },
 });
 
@@ -131,26 +172,39 @@ const captionsInput = object({
   ...stored,
 }).noUnknown();
 
+/** The version of a thing of the library that is shown, held for this transaction. */
+async function heldVersion(tx: Transaction, mediaId: string) {
+  const [row] = await tx.db
+    .select({ media, version: mediaVersion })
+    .from(media)
+    .innerJoin(mediaVersion, and(eq(mediaVersion.mediaId, media.id), eq(mediaVersion.number, media.version)))
+    .where(eq(media.id, mediaId))
+    .for('update');
+  return row ?? null;
+}
+
 export const addCaptions = command({
   name: 'media.captions',
   input: captionsInput,
-  async permission({ actor, tx }, { mediaId }) {
-    const [row] = await tx.db.select({ courseId: media.courseId }).from(media).where(eq(media.id, mediaId));
-    return row !== undefined && can(actor, 'course.edit', { courseId: row.courseId });
-  },
-  async handle({ tx, audit }, input) {
-    const [row] = await tx.db.select().from(media).where(eq(media.id, input.mediaId)).for('update');
-    if (!row) return fail('not-found', 'The film is not there any more.');
-    if (row.kind !== 'film') return fail('invalid', 'Only films have captions.');
+  permission: mayChange,
+  async handle(context, input) {
+    const { tx, audit } = context;
+    const held = await heldVersion(tx, input.mediaId);
+    if (!held) return fail('not-found', 'The film is not there any more.');
+    if (held.media.kind !== 'film') return fail('invalid', 'Only films have captions.');
     const known = await rememberBlob(tx, input);
     if (!known.ok) return known;
-    const others = row.captions.filter((one) => one.language !== input.language);
+    const others = held.version.captions.filter((one) => one.language !== input.language);
     await tx.db
-      .update(media)
+      .update(mediaVersion)
       .set({ captions: [...others, { language: input.language, label: input.label, hash: input.hash }] })
-      .where(eq(media.id, row.id));
-    await audit({ courseId: row.courseId, sentence: `added captions (${input.language}) to "${row.title}"` });
-    return ok({ id: row.id });
+      .where(eq(mediaVersion.id, held.version.id));
+    const courseId = await courseThrough(context, input.mediaId);
+    await audit({
+      ...(courseId && { courseId }),
+      sentence: `added captions (${input.language}) to "${held.media.title}"`,
+    });
+    return ok({ id: input.mediaId });
   },
 });
 
@@ -160,17 +214,16 @@ export const describePicture = command({
     mediaId: idSchema,
     alt: string().max(500, 'Keep the description under 500 characters.').defined(),
   }).noUnknown(),
-  async permission({ actor, tx }, { mediaId }) {
-    const [row] = await tx.db.select({ courseId: media.courseId }).from(media).where(eq(media.id, mediaId));
-    return row !== undefined && can(actor, 'course.edit', { courseId: row.courseId });
-  },
-  async handle({ tx, audit }, { mediaId, alt }) {
+  permission: mayChange,
+  async handle(context, { mediaId, alt }) {
+    const { tx, audit } = context;
     const [row] = await tx.db
       .update(media)
       .set({ alt })
       .where(and(eq(media.id, mediaId), ne(media.alt, alt)))
-      .returning({ courseId: media.courseId, title: media.title });
-    if (row) await audit({ courseId: row.courseId, sentence: `described the picture "${row.title}"` });
+      .returning({ title: media.title });
+    const courseId = await courseThrough(context, mediaId);
+    if (row) await audit({ ...(courseId && { courseId }), sentence: `described the picture "${row.title}"` });
     return ok(null);
   },
 });
@@ -179,20 +232,16 @@ export const describePicture = command({
 export const tryAgain = command({
   name: 'media.try-again',
   input: object({ mediaId: idSchema }).noUnknown(),
-  async permission({ actor, tx }, { mediaId }) {
-    const [row] = await tx.db.select({ courseId: media.courseId }).from(media).where(eq(media.id, mediaId));
-    return row !== undefined && can(actor, 'course.edit', { courseId: row.courseId });
-  },
-  async handle({ tx, audit }, { mediaId }) {
-    const [row] = await tx.db
-      .update(media)
-      .set({ state: 'waiting', problem: null })
-      .where(and(eq(media.id, mediaId), eq(media.state, 'failed')))
-      .returning({ courseId: media.courseId, title: media.title });
-    if (row) {
-      await later(tx, 'media.work-out', { mediaId });
-      await audit({ courseId: row.courseId, sentence: `had "${row.title}" worked on again` });
-    }
+  permission: mayChange,
+  async handle(context, { mediaId }) {
+    const { tx, audit } = context;
+    const held = await heldVersion(tx, mediaId);
+    if (held?.version.state !== 'failed') return ok(null);
+    const versionId = held.version.id;
+    await tx.db.update(mediaVersion).set({ state: 'waiting', problem: null }).where(eq(mediaVersion.id, versionId));
+    await later(tx, 'media.work-out', { versionId });
+    const courseId = await courseThrough(context, mediaId);
+    await audit({ ...(courseId && { courseId }), sentence: `had "${held.media.title}" worked on again` });
     return ok(null);
   },
 });

@@ -1,6 +1,7 @@
 export {
   addCaptions,
   addMedia,
+  addToLibrary,
   countUpload,
   mediaCommands,
   rememberBlob,
@@ -8,5 +9,6 @@ export {
   storeUpload,
 } from './commands';
 export { failMedia, makePlayable, workOut } from './jobs';
-export { copyMedia, mediaById, mediaOfCourse, mediaSums } from './queries';
+export { coursesOf, knownMedia, mediaById, mediaOfCourse, mediaSums } from './queries';
 export { sweep } from './sweep';
+export { keepUses, type Uses } from './uses';

@@ -12,12 +12,13 @@ import { fetchTo, files } from '../platform/files';
 import { later } from '../platform/jobs';
 import { log } from '../platform/log';
 import { rememberBlob } from './commands';
-import { blob, media } from './schema';
+import { coursesOf } from './queries';
+import { blob, media, mediaVersion } from './schema';
 
 const exec = promisify(execFile);
 const second = 1000;
 
-type Facts = Partial<typeof media.$inferInsert>;
+type Facts = Partial<typeof mediaVersion.$inferInsert>;
 /** What is known of a file, and whether browsers take it as it is. */
 type Worked = Facts & { readonly plays: boolean };
 /** A file that cannot be used: told to its owner as a sentence, and not tried again. */
@@ -48,62 +49,68 @@ const unreadable = 'the file holds no film that can be read; export it again, fo
  * length; a picture's size; a PDF's pages. Running it twice gives the same row. What browsers cannot play waits for
  * `makePlayable`, which takes long and is a job of its own.
  */
-export const workOut = (mediaId: string): Promise<void> =>
-  onFile(mediaId, async ({ media: row, contentType }, folder) => {
-    const { plays, ...facts } = await factsOf[row.kind](await fetched(row.hash, folder), contentType, folder);
+export const workOut = (versionId: string): Promise<void> =>
+  onFile(versionId, async ({ kind, hash, contentType }, folder) => {
+    const { plays, ...facts } = await factsOf[kind](await fetched(hash, folder), contentType, folder);
     if (plays) return { ...facts, playHash: null, state: 'ready' };
     // It waits already, and goes on waiting: the job may be done before what is known here is written.
-    await transaction((tx) => later(tx, 'media.make-playable', { mediaId }));
+    await transaction((tx) => later(tx, 'media.make-playable', { versionId }));
     return facts;
   });
 
 /** Makes a form of a film or a recording that every browser plays. */
-export const makePlayable = (mediaId: string): Promise<void> =>
-  onFile(mediaId, async ({ media: row }, folder) => ({
-    playHash: await (row.kind === 'audio' ? hearable : playable)(
-      await fetched(row.hash, folder),
-      folder,
-      row.seconds ?? 0,
-    ),
+export const makePlayable = (versionId: string): Promise<void> =>
+  onFile(versionId, async ({ kind, hash, seconds }, folder) => ({
+    playHash: await (kind === 'audio' ? hearable : playable)(await fetched(hash, folder), folder, seconds ?? 0),
     state: 'ready',
   }));
 
 const fetched = (hash: string, folder: string) => fetchTo(hash, join(folder, 'original'));
 
-/** Does work on a file and keeps what it finds; what makes the file useless is kept as a sentence, and is the end of it. */
-async function onFile(
-  mediaId: string,
-  work: (row: { media: typeof media.$inferSelect; contentType: string }, folder: string) => Promise<Facts>,
-): Promise<void> {
-  const [row] = await database()
-    .select({ media, contentType: blob.contentType })
-    .from(media)
-    .innerJoin(blob, eq(blob.hash, media.hash))
-    .where(eq(media.id, mediaId));
-  if (!row) return;
+type Found = Pick<typeof mediaVersion.$inferSelect, 'mediaId' | 'hash' | 'seconds'> & {
+  readonly kind: MediaKind;
+  readonly contentType: string;
+};
+
+/** Does work on the file of a version and keeps what it finds; what makes the file useless is kept as a sentence, and is the end of it. */
+async function onFile(versionId: string, work: (found: Found, folder: string) => Promise<Facts>): Promise<void> {
+  const [found] = await database()
+    .select({
+      mediaId: mediaVersion.mediaId,
+      hash: mediaVersion.hash,
+      seconds: mediaVersion.seconds,
+      kind: media.kind,
+      contentType: blob.contentType,
+    })
+    .from(mediaVersion)
+    .innerJoin(media, eq(media.id, mediaVersion.mediaId))
+    .innerJoin(blob, eq(blob.hash, mediaVersion.hash))
+    .where(eq(mediaVersion.id, versionId));
+  if (!found) return;
   const folder = await mkdtemp(join(tmpdir(), 'mosaik-media-'));
   try {
-    const facts = await work(row, folder);
+    const facts = await work(found, folder);
     await database()
-      .update(media)
+      .update(mediaVersion)
       .set({ problem: null, ...facts })
-      .where(eq(media.id, mediaId));
+      .where(eq(mediaVersion.id, versionId));
   } catch (error) {
     if (!(error instanceof Unusable)) throw error;
-    log.info({ mediaId, problem: error.message }, 'media cannot be used');
-    await failMedia(mediaId, error.message);
+    log.info({ versionId, problem: error.message }, 'media cannot be used');
+    await failMedia(versionId, error.message);
   } finally {
     await rm(folder, { recursive: true, force: true });
   }
-  await pool().query('select pg_notify($1, $2)', ['mosaik_course', row.media.courseId]);
+  for (const courseId of await coursesOf(database(), found.mediaId))
+    await pool().query('select pg_notify($1, $2)', ['mosaik_course', courseId]);
 }
 
 /** The end of working on a file that was tried as often as it may be. */
 export async function failMedia(
-  mediaId: string,
+  versionId: string,
   problem = 'it could not be worked on; try again, or tell the owner of the school',
 ): Promise<void> {
-  await database().update(media).set({ state: 'failed', problem }).where(eq(media.id, mediaId));
+  await database().update(mediaVersion).set({ state: 'failed', problem }).where(eq(mediaVersion.id, versionId));
 }
 
 type Probe = {

@@ -1,17 +1,19 @@
 import { mkdirSync, readdirSync, utimesSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { eq, sql } from 'drizzle-orm';
+import { desc, eq, sql } from 'drizzle-orm';
 import { expect, test } from 'vitest';
 import { usualAward } from '@/core/certificate';
 import { Temporal } from '@/core/kernel/time';
 import { mayAddFile } from '../assignment';
+import { courseHead } from '../learning';
+import { liveDocument } from '../outline';
 import { config } from '../platform/config';
 import { database } from '../platform/database';
 import { files, putBytes } from '../platform/files';
 import { newId } from '../platform/ids';
 import * as tables from '../platform/schema';
-import { codeOf, learner, owner, publishedCourse, useTestSchool } from '../testing/school';
-import { addMedia, countUpload, makePlayable, mediaById, storeUpload, sweep, workOut } from './index';
+import { codeOf, learner, must, owner, publishedCourse, run, useTestSchool } from '../testing/school';
+import { addMedia, countUpload, makePlayable, mediaById, mediaOfCourse, storeUpload, sweep, workOut } from './index';
 
 const school = useTestSchool();
 const longAgo = Temporal.Now.instant().subtract({ hours: 48 });
@@ -39,12 +41,13 @@ test('the sweep takes what nothing refers to, and nothing else', async () => {
   const pdf = await storedLongAgo('a certificate', false);
   const [lost, refused] = [await storedLongAgo('nobody knows it'), await storedLongAgo('without a row', false)];
   const { hash: fresh } = await putBytes('stored just now');
-  const media = { courseId, title: '', fileName: '', kind: 'film' as const, state: 'ready' as const };
+  const mediaId = newId();
+  await database().insert(tables.media).values({ id: mediaId, courseId, title: '', kind: 'film', version: 2 });
+  // Not the version that is shown: an edition may show it.
   await database()
-    .insert(tables.media)
+    .insert(tables.mediaVersion)
     .values({
-      ...media,
-      id: newId(),
+      ...{ id: newId(), mediaId, number: 1, fileName: '', state: 'ready' },
       hash: own,
       posterHash: poster,
       playHash: played,
@@ -95,10 +98,10 @@ test('every column that can name a stored file is one the sweep looks at', async
     'certificate.pdf_hash',
     'edition.hash',
     'hand_in.files',
-    'media.captions',
-    'media.hash',
-    'media.play_hash',
-    'media.poster_hash',
+    'media_version.captions',
+    'media_version.hash',
+    'media_version.play_hash',
+    'media_version.poster_hash',
   ]);
 });
 
@@ -145,6 +148,16 @@ test.each([
   ]).toEqual([code, 'not-allowed', 'not-allowed']);
 });
 
+/** The version of a thing that is shown. */
+const versionOf = async (mediaId: string) => {
+  const [row] = await database()
+    .select({ id: tables.mediaVersion.id })
+    .from(tables.mediaVersion)
+    .where(eq(tables.mediaVersion.mediaId, mediaId))
+    .orderBy(desc(tables.mediaVersion.number));
+  return row?.id ?? '';
+};
+
 /** A recording of a plain tone, as WAV (RIFF, PCM of 16 bits, one channel). */
 function tone(seconds: number): Buffer {
   const rate = 8000;
@@ -175,15 +188,16 @@ test('a recording is known by its content, measured, and made into a form that p
     const stored = await storeUpload('audio', name, path);
     if (!stored.ok) return stored.problem.sentence;
     const { kind, hash, contentType } = stored.value;
-    const added = await addMedia.run(owner(school.owner), { courseId, kind, hash, contentType, fileName: name });
+    const given = { courseId, kind, mediaId: null, hash, contentType, fileName: name };
+    const added = await addMedia.run(owner(school.owner), given);
     if (!added.ok) return added.problem.sentence;
-    await workOut(added.value.id);
+    await workOut(await versionOf(added.value.id));
     return added.value.id;
   };
   const facts = async (id: string) => mediaById(database(), id);
   const id = await add(tone(3), 'brook.wav');
   expect(await facts(id)).toMatchObject({ kind: 'audio', state: 'waiting', contentType: 'audio/wav', seconds: 3 });
-  await makePlayable(id);
+  await makePlayable(await versionOf(id));
   const ready = await facts(id);
   expect(ready).toMatchObject({ state: 'ready', problem: null });
   expect((await files().stat(ready?.playHash ?? ''))?.size).toBeGreaterThan(1000);
@@ -193,4 +207,75 @@ test('a recording is known by its content, measured, and made into a form that p
     state: 'failed',
     problem: 'the file holds no sound that can be read; export it again, for example as MP3',
   });
+});
+
+test('what belongs to the library is used where lessons say so, and an edition keeps the version it was made with', async () => {
+  const { courseId, sectionId, reading } = await publishedCourse(school);
+  const boss = owner(school.owner);
+  const upload = async (words: string, mediaId: string | null, kind: 'picture' | 'film' = 'picture', actor = boss) => {
+    const { hash } = await putBytes(words);
+    const given = { courseId, kind, mediaId, hash, contentType: 'image/png', fileName: `${words}.png` };
+    const added = await addMedia.run(actor, given);
+    return { hash, id: added.ok ? (added.value as { id: string }).id : '', code: codeOf(added) };
+  };
+  const usesOf = async (id: string) =>
+    (await database().select().from(tables.mediaUse).where(eq(tables.mediaUse.mediaId, id)))
+      .map((use) => [use.place, use.lessonId, use.courseId].join(' '))
+      .sort();
+  const set = (fields: object) =>
+    must(boss, 'outline.edit', { courseId, edit: { do: 'set', table: 'lesson', id: reading, fields } });
+  const first = await upload('bridge', null);
+  const other = await upload('weir', null);
+  expect(await usesOf(first.id)).toEqual([]);
+
+  await set({ pictureId: first.id });
+  const image = { type: 'image', attrs: { mediaId: first.id, src: `/files/${first.id}/original`, alt: 'A bridge' } };
+  const text = { type: 'doc', content: [image, image] };
+  await must(boss, 'outline.edit', {
+    courseId,
+    edit: { do: 'set', table: 'text', id: reading, fields: { content: text } },
+  });
+  expect(await usesOf(first.id)).toEqual([`picture ${reading} ${courseId}`, `text ${reading} ${courseId}`]);
+  expect(
+    codeOf(
+      await run(boss, 'outline.edit', {
+        courseId,
+        edit: { do: 'set', table: 'lesson', id: reading, fields: { pictureId: newId() } },
+      }),
+    ),
+  ).toBe('not-found');
+  await expect(database().delete(tables.media).where(eq(tables.media.id, first.id))).rejects.toThrow();
+
+  // Copied into another course it is the same thing; gone with its lesson, and back with it.
+  const elsewhere = newId();
+  await must(boss, 'course.create', { id: elsewhere, title: 'Elsewhere' });
+  const into = newId();
+  await must(boss, 'outline.edit', {
+    courseId: elsewhere,
+    edit: { do: 'add-section', id: into, title: 'There', after: null },
+  });
+  const copy = { courseId: elsewhere, fromCourseId: courseId, sectionIds: [], lessonIds: [reading], seed: newId() };
+  await must(boss, 'outline.copy', { ...copy, into, after: null });
+  expect((await usesOf(first.id)).filter((use) => use.endsWith(elsewhere))).toHaveLength(2);
+  expect([...(await mediaOfCourse(database(), elsewhere)).keys()]).toEqual([first.id]);
+  await must(boss, 'outline.edit', { courseId, edit: { do: 'remove', table: 'section', ids: [sectionId] } });
+  expect((await usesOf(first.id)).every((use) => use.endsWith(elsewhere))).toBe(true);
+  await must(boss, 'outline.undo', { courseId });
+  expect(await usesOf(first.id)).toHaveLength(4);
+
+  await workOut(await versionOf(first.id)).catch(() => {});
+  await database().update(tables.mediaVersion).set({ state: 'ready', problem: null });
+  await must(boss, 'course.publish', { courseId, number: 2 });
+  const second = await upload('bridge again', first.id);
+  expect([second.code, second.id]).toEqual(['ok', first.id]);
+  expect(await upload('bridge again', first.id)).toEqual(second);
+  expect((await upload('film', first.id, 'film')).code).toBe('invalid');
+  expect((await upload('mine', first.id, 'picture', learner(school.learner))).code).toBe('not-allowed');
+  expect((await mediaOfCourse(database(), elsewhere)).get(first.id)).toMatchObject({ version: 2, hash: second.hash });
+  const head = await courseHead(database(), courseId);
+  const edition = await liveDocument(database(), head?.liveEditionId ?? null);
+  const shown = edition?.sections[0]?.lessons[0];
+  expect([shown?.pictures[first.id]?.hash, shown?.pictures[first.id]?.version]).toEqual([first.hash, 1]);
+  expect(await mediaById(database(), first.id, first.hash)).toMatchObject({ version: 1, hash: first.hash });
+  expect(await mediaById(database(), first.id, other.hash)).toBeNull();
 });

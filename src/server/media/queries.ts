@@ -1,64 +1,84 @@
-import { and, eq, inArray, sql } from 'drizzle-orm';
+import { and, eq, inArray, or, sql } from 'drizzle-orm';
 import type { MediaFacts } from '@/core/media';
-import type { Database, Transaction } from '../platform/database';
-import { blob, media } from './schema';
+import type { Database } from '../platform/database';
+import { blob, media, mediaUse, mediaVersion } from './schema';
 
-export async function mediaOfCourse(db: Database, courseId: string): Promise<Map<string, MediaFacts>> {
-  const rows = await db
-    .select({ media, size: blob.size, contentType: blob.contentType })
+const known = {
+  id: media.id,
+  kind: media.kind,
+  title: media.title,
+  alt: media.alt,
+  version: mediaVersion.number,
+  fileName: mediaVersion.fileName,
+  hash: mediaVersion.hash,
+  contentType: blob.contentType,
+  size: blob.size,
+  state: mediaVersion.state,
+  problem: mediaVersion.problem,
+  seconds: mediaVersion.seconds,
+  width: mediaVersion.width,
+  height: mediaVersion.height,
+  pages: mediaVersion.pages,
+  posterHash: mediaVersion.posterHash,
+  playHash: mediaVersion.playHash,
+  captions: mediaVersion.captions,
+} satisfies { readonly [F in keyof MediaFacts]: unknown };
+
+/** What is known of things in the library, version by version. */
+const versions = (db: Database) =>
+  db
+    .select(known)
     .from(media)
-    .innerJoin(blob, eq(blob.hash, media.hash))
-    .where(eq(media.courseId, courseId));
-  return new Map(rows.map((row) => [row.media.id, factsOf(row)]));
+    .innerJoin(mediaVersion, eq(mediaVersion.mediaId, media.id))
+    .innerJoin(blob, eq(blob.hash, mediaVersion.hash));
+const isCurrent = eq(mediaVersion.number, media.version);
+
+/** What a course uses, and what was uploaded for it, as it is now. */
+export async function mediaOfCourse(db: Database, courseId: string): Promise<Map<string, MediaFacts>> {
+  const used = db.select({ id: mediaUse.mediaId }).from(mediaUse).where(eq(mediaUse.courseId, courseId));
+  const rows = await versions(db).where(and(isCurrent, or(eq(media.courseId, courseId), inArray(media.id, used))));
+  return new Map(rows.map((row) => [row.id, row]));
 }
 
-/** A sum over the media of each course, to notice that what is known of one has changed. */
+/** A sum over what each course uses, to notice that what is known of one has changed. */
 export async function mediaSums(db: Database, courseIds: readonly string[]): Promise<Map<string, string>> {
   const rows = await db
-    .select({ courseId: media.courseId, sum: sql<string>`md5(string_agg(${media}::text, '' order by ${media.id}))` })
-    .from(media)
-    .where(inArray(media.courseId, [...courseIds]))
-    .groupBy(media.courseId);
+    .select({
+      courseId: mediaUse.courseId,
+      sum: sql<string>`md5(string_agg(${media}::text || ${mediaVersion}::text, '' order by ${media.id}, ${mediaUse.lessonId}, ${mediaUse.place}))`,
+    })
+    .from(mediaUse)
+    .innerJoin(media, eq(media.id, mediaUse.mediaId))
+    .innerJoin(mediaVersion, and(eq(mediaVersion.mediaId, media.id), isCurrent))
+    .where(inArray(mediaUse.courseId, [...courseIds]))
+    .groupBy(mediaUse.courseId);
   return new Map(rows.map(({ courseId, sum }) => [courseId, sum]));
 }
 
-function factsOf({
-  media: row,
-  size,
-  contentType,
-}: {
-  media: typeof media.$inferSelect;
-  size: number;
-  contentType: string;
-}): MediaFacts {
-  const { courseId: _course, uploadedBy: _person, createdAt: _time, ...facts } = row;
-  return { ...facts, size, contentType };
+/** One thing of the library: as it is now, or the version that holds a certain content. */
+export async function mediaById(db: Database, id: string, hash?: string): Promise<MediaFacts | null> {
+  const [row] = await versions(db)
+    .where(and(eq(media.id, id), hash === undefined ? isCurrent : eq(mediaVersion.hash, hash)))
+    .limit(1);
+  return row ?? null;
 }
 
-export async function mediaById(
-  db: Database,
-  id: string,
-): Promise<(MediaFacts & { readonly courseId: string }) | null> {
-  const [row] = await db
-    .select({ media, size: blob.size, contentType: blob.contentType })
-    .from(media)
-    .innerJoin(blob, eq(blob.hash, media.hash))
-    .where(eq(media.id, id));
-  return row ? { ...factsOf(row), courseId: row.media.courseId } : null;
+/** The courses that use a thing of the library, and the one it was uploaded for. */
+export async function coursesOf(db: Database, mediaId: string): Promise<string[]> {
+  const used = await db
+    .selectDistinct({ courseId: mediaUse.courseId })
+    .from(mediaUse)
+    .where(eq(mediaUse.mediaId, mediaId));
+  const [own] = await db.select({ courseId: media.courseId }).from(media).where(eq(media.id, mediaId));
+  return [...new Set([own?.courseId ?? [], ...used.map(({ courseId }) => courseId)].flat())];
 }
 
-/** Puts files of one course into another under new ids; the contents themselves are stored once. Those there already stay. */
-export async function copyMedia(
-  tx: Transaction,
-  from: string,
-  to: string,
-  ids: ReadonlyMap<string, string>,
-): Promise<void> {
-  if (ids.size === 0) return;
-  const rows = await tx.db
-    .select()
+/** Of some ids, those that are things of the library. */
+export async function knownMedia(db: Database, ids: readonly string[]): Promise<Set<string>> {
+  if (ids.length === 0) return new Set();
+  const rows = await db
+    .select({ id: media.id })
     .from(media)
-    .where(and(eq(media.courseId, from), inArray(media.id, [...ids.keys()])));
-  const copies = rows.map((row) => ({ ...row, id: ids.get(row.id) ?? row.id, courseId: to }));
-  if (copies.length > 0) await tx.db.insert(media).values(copies).onConflictDoNothing();
+    .where(inArray(media.id, [...ids]));
+  return new Set(rows.map(({ id }) => id));
 }

@@ -1,4 +1,4 @@
-import { bigint, index, integer, jsonb, pgTable, primaryKey, real, text, uuid } from 'drizzle-orm/pg-core';
+import { bigint, index, integer, jsonb, pgTable, primaryKey, real, text, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
 import type { MediaFacts } from '@/core/media';
 import { user } from '../people/schema';
 import { at } from '../platform/columns';
@@ -26,13 +26,32 @@ export const uploadDay = pgTable(
   (table) => [primaryKey({ columns: [table.userId, table.day] })],
 );
 
+/** A thing in the library of the school. What it holds is kept by its versions. */
 export const media = pgTable(
   'media',
   {
     id: uuid('id').primaryKey(),
-    courseId: uuid('course_id').notNull(),
     kind: text('kind').$type<MediaFacts['kind']>().notNull(),
     title: text('title').notNull(),
+    alt: text('alt').notNull().default(''),
+    /** The number of the version that working copies show. */
+    version: integer('version').notNull().default(1),
+    /** The course it was uploaded for: there it is at hand before anything uses it. */
+    courseId: uuid('course_id'),
+    createdAt: at('created_at').notNull().defaultNow(),
+  },
+  (table) => [index('media_course').on(table.courseId)],
+);
+
+/** A file that a thing in the library is or was, and what is known of it. Editions keep the version they were made with. */
+export const mediaVersion = pgTable(
+  'media_version',
+  {
+    id: uuid('id').primaryKey(),
+    mediaId: uuid('media_id')
+      .notNull()
+      .references(() => media.id, { onDelete: 'cascade' }),
+    number: integer('number').notNull(),
     fileName: text('file_name').notNull(),
     hash: text('hash')
       .notNull()
@@ -46,9 +65,29 @@ export const media = pgTable(
     posterHash: text('poster_hash'),
     playHash: text('play_hash'),
     captions: jsonb('captions').$type<MediaFacts['captions']>().notNull().default([]),
-    alt: text('alt').notNull().default(''),
-    uploadedBy: text('uploaded_by'),
+    uploadedBy: text('uploaded_by').references(() => user.id, { onDelete: 'set null' }),
     createdAt: at('created_at').notNull().defaultNow(),
   },
-  (table) => [index('media_course').on(table.courseId)],
+  (table) => [uniqueIndex('media_version_number').on(table.mediaId, table.number)],
 );
+
+/** Where a working copy uses a thing of the library: kept with every change of a lesson or its text, and with them gone. */
+export const mediaUse = pgTable(
+  'media_use',
+  {
+    mediaId: uuid('media_id')
+      .notNull()
+      .references(() => media.id),
+    lessonId: uuid('lesson_id').notNull(),
+    place: text('place').$type<UsePlace>().notNull(),
+    courseId: uuid('course_id').notNull(),
+  },
+  (table) => [
+    primaryKey({ columns: [table.mediaId, table.lessonId, table.place] }),
+    index('media_use_course').on(table.courseId),
+    index('media_use_lesson').on(table.lessonId),
+  ],
+);
+
+/** As what a lesson shows, as its picture, or in its text. */
+export type UsePlace = 'main' | 'picture' | 'text';

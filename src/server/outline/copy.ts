@@ -1,9 +1,8 @@
 import { array, object } from 'yup';
 import { idSchema, optionalId } from '@/core/kernel/ids';
 import { fail } from '@/core/kernel/problem';
-import { mostLessons, type Outline, picturesIn, planCopy, reachOf } from '@/core/outline';
+import { mostLessons, planCopy, reachOf } from '@/core/outline';
 import { can } from '@/core/people';
-import { copyMedia } from '../media';
 import { command } from '../platform/command';
 import { derivedId } from '../platform/ids';
 import { loadPart } from './load';
@@ -49,7 +48,6 @@ export const copyRows = command({
       { sections: sectionIds, lessons: lessonIds, into, after },
       {
         id,
-        media: isSame ? (old) => old : id,
         title: isSame ? (old) => `${old.slice(0, 193)} (copy)` : (old) => old,
         sameCourse: isSame,
       },
@@ -60,7 +58,6 @@ export const copyRows = command({
       mostLessons
     )
       return fail('too-large', `A course holds at most ${mostLessons.toLocaleString('en-GB')} lessons.`);
-    if (!isSame) await copyMedia(tx, fromCourseId, courseId, new Map(mediaIn(source).map((old) => [old, id(old)])));
     const elsewhere = await checkElsewhere(context, courseId, planned.value);
     if (!elsewhere.ok) return elsewhere;
     const count = planned.value.filter((change) => change.table === 'lesson').length;
@@ -70,8 +67,3 @@ export const copyRows = command({
   },
 });
 const noRows = { ids: [], lessonIds: [], sectionIds: [] };
-
-const mediaIn = (source: Outline): string[] => [
-  ...Object.values(source.lesson).flatMap((lesson) => [lesson.mediaId, lesson.pictureId].flatMap((id) => id ?? [])),
-  ...Object.values(source.text).flatMap((text) => picturesIn(text.content)),
-];

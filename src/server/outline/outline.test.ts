@@ -48,7 +48,7 @@ test.each([
     { opens: { when: 'on-date', date: '2027-02-30', at: '09:00', zone: 'UTC' } },
     'Choose a day of the calendar.',
   ],
-  ['somebody else’s file', { mediaId: newId() }, 'This file does not belong to the course.'],
+  ['a file that is not there', { mediaId: newId() }, 'This file is not in the library of the school.'],
 ])('a lesson refuses %s in words, and nothing is written', async (_name, fields, sentence) => {
   const { courseId, sectionId } = await freshCourse();
   const id = newId();

@@ -26,6 +26,7 @@ import {
   type TextFacts,
   usualSettings,
 } from '@/core/outline';
+import { media } from '../media/schema';
 import { user } from '../people/schema';
 import { at } from '../platform/columns';
 
@@ -79,9 +80,9 @@ export const lesson = pgTable(
     required: boolean('required').notNull(),
     minutes: integer('minutes'),
     written: jsonb('written').$type<TextFacts>().notNull().default({ words: 0, pictures: 0, undescribed: 0 }),
-    mediaId: uuid('media_id'),
+    mediaId: uuid('media_id').references(() => media.id),
     downloads: boolean('downloads'),
-    pictureId: uuid('picture_id'),
+    pictureId: uuid('picture_id').references(() => media.id),
     password: text('password').notNull().default(''),
     needs: jsonb('needs').$type<readonly string[]>().notNull().default([]),
     opens: jsonb('opens').$type<Lesson['opens']>(),

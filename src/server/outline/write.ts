@@ -3,8 +3,8 @@ import type { Change } from '@/core/kernel/change';
 import { idSchema } from '@/core/kernel/ids';
 import { checkNear } from '@/core/kernel/near';
 import { fail, ok, type Result } from '@/core/kernel/problem';
-import { keptChanges, type OutlineTable } from '@/core/outline';
-import { mediaOfCourse } from '../media';
+import { keptChanges, type OutlineTable, picturesIn, type RichText } from '@/core/outline';
+import { keepUses, knownMedia, type Uses } from '../media';
 import type { CommandContext } from '../platform/command';
 import type { Transaction } from '../platform/database';
 import { undoState } from './history';
@@ -55,6 +55,25 @@ async function write(tx: Transaction, courseId: string, changes: readonly Change
           .set(after as never)
           .where(eq(table.id, id));
   }
+  await keepUses(tx, courseId, changes.flatMap(usesIn));
+}
+
+/** What a lesson uses after a change, where the change says so. A lesson that goes takes its uses with it. */
+function usesIn({ table, id, after }: Change): Uses[] {
+  if (after === null) return [];
+  const { mediaId, pictureId, content } = after as {
+    readonly mediaId?: string | null;
+    readonly pictureId?: string | null;
+    readonly content?: RichText | null;
+  };
+  if (table === 'text' && content !== undefined)
+    return [{ lessonId: id, places: { text: content === null ? [] : picturesIn(content) } }];
+  if (table !== 'lesson') return [];
+  const places = {
+    ...(mediaId === undefined ? {} : { main: [mediaId ?? []].flat() }),
+    ...(pictureId === undefined ? {} : { picture: [pictureId ?? []].flat() }),
+  };
+  return [{ lessonId: id, places }];
 }
 
 /**
@@ -153,9 +172,9 @@ export async function checkElsewhere(
     table === 'lesson' ? [after?.mediaId, after?.pictureId].filter((id) => typeof id === 'string') : [],
   );
   if (files.length > 0) {
-    const media = await mediaOfCourse(tx.db, courseId);
-    if (files.some((id) => !media.has(id)))
-      return fail('not-found', 'This file does not belong to the course.', 'mediaId');
+    const known = await knownMedia(tx.db, files);
+    if (files.some((id) => !known.has(id)))
+      return fail('not-found', 'This file is not in the library of the school.', 'mediaId');
   }
   return ok(null);
 }

@@ -175,7 +175,7 @@ test('every kind, state, role and verb is one the program knows, also for the da
     'lesson.kind': lessonKinds,
     'lesson.state': lessonStates,
     'media.kind': ['film', 'audio', 'picture', 'document', 'captions', 'file'],
-    'media.state': ['waiting', 'ready', 'failed'],
+    'media_version.state': ['waiting', 'ready', 'failed'],
     'progress.state': ['empty', 'begun', 'done'],
     'question.kind': questionKinds,
     'statement.verb': Object.keys(verbs),

@@ -5,11 +5,11 @@ import { log } from './log';
 
 /** What is left for the worker: one row in the database each, done at least once, so each is idempotent. */
 export type Jobs = {
-  'media.work-out': { readonly mediaId: string };
+  'media.work-out': { readonly versionId: string };
   'certificate.draw': { readonly certificateId: string };
   'quiz.close-overdue': Record<string, never>;
   'edition.publish-due': Record<string, never>;
-  'media.make-playable': { readonly mediaId: string };
+  'media.make-playable': { readonly versionId: string };
   'media.sweep': Record<string, never>;
   'certificate.award': { readonly enrolmentId: string };
   'quiz.close-ended': { readonly enrolmentId: string };

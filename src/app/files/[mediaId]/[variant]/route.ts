@@ -1,14 +1,16 @@
-import { allowed } from '@/app/_server/allowance';
+import { type Allowed, allowed } from '@/app/_server/allowance';
 import { refuse } from '@/app/_server/respond';
 import { type Database, forPerson } from '@/app/_server/routes';
 import { serveFile } from '@/app/_server/serve';
 import { isId } from '@/core/kernel/ids';
 import { fail } from '@/core/kernel/problem';
 import type { MediaFacts } from '@/core/media';
+import { type LessonDocument, lessonsOf } from '@/core/outline';
 import { can } from '@/core/people';
+import { coursesTakenBy } from '@/server/enrolment';
 import { courseHead, learning } from '@/server/learning';
-import { mediaById } from '@/server/media';
-import { staffLooks } from '@/server/outline';
+import { coursesOf, mediaById } from '@/server/media';
+import { liveDocument, staffLooks } from '@/server/outline';
 import type { Person } from '@/server/people';
 
 type Variant = { readonly hash: string; readonly contentType: string };
@@ -28,38 +30,52 @@ function variantOf(media: MediaFacts, variant: string): Variant | null {
   return captions ? { hash: captions.hash, contentType: 'text/vtt; charset=utf-8' } : null;
 }
 
-/** A learner may have a file of a lesson that is open to them, in the edition that is live, and no other. */
-async function learnerMay(
-  db: Database,
-  person: Person,
-  { courseId, id }: MediaFacts & { readonly courseId: string },
-  downloads: boolean,
-) {
-  const head = await courseHead(db, courseId);
-  const found = head && (await learning(db, head, person.id));
-  if (!found) return 'no';
-  const using = found.view.lessons.filter(({ lesson }) => lesson.media?.id === id || lesson.pictures[id]);
-  if (using.length === 0) return 'no';
-  const open = using.filter((view) => view.open);
-  if (open.length === 0) return 'closed';
-  return !downloads || open.some(({ lesson }) => lesson.downloads) ? 'yes' : 'no';
+/** The version of a file that an edition shows, in the lessons that fit; nothing where none of them does. */
+const versionIn = (lessons: readonly LessonDocument[], id: string) =>
+  lessons.flatMap(({ media, pictures }) => (media?.id === id ? media : (pictures[id] ?? [])))[0]?.hash;
+
+/** A learner may have a file of a lesson that is open to them, in the edition that is live, and no other: that version of it. */
+async function learnerMay(db: Database, person: Person, id: string, downloads: boolean): Promise<Allowed> {
+  let answer: Allowed = { may: 'no' };
+  for (const courseId of await coursesTakenBy(db, person.id)) {
+    const head = await courseHead(db, courseId);
+    const document = head && (await liveDocument(db, head.liveEditionId));
+    if (!head || !document || !versionIn(lessonsOf(document), id)) continue;
+    const view = (await learning(db, head, person.id))?.view;
+    const using = view?.lessons.filter(({ lesson }) => versionIn([lesson], id)) ?? [];
+    const open = using.filter((one) => one.open).map(({ lesson }) => lesson);
+    const hash = versionIn(downloads ? open.filter((lesson) => lesson.downloads) : open, id);
+    if (hash) return { may: 'yes', hash };
+    if (using.length > 0 && open.length === 0) answer = { may: 'closed' };
+  }
+  return answer;
 }
 
-/** Markers of a course whose creator lets staff look at it. */
-const staffMayLook = async (db: Database, person: Person, courseId: string) =>
-  can(person, 'marking.mark', { courseId }) && (await staffLooks(db, courseId));
+/** Who makes a course that uses it, and markers of one whose creator lets staff look at it. */
+async function staffMay(db: Database, person: Person, id: string): Promise<boolean> {
+  for (const courseId of await coursesOf(db, id)) {
+    if (can(person, 'course.edit', { courseId })) return true;
+    if (can(person, 'marking.mark', { courseId }) && (await staffLooks(db, courseId))) return true;
+  }
+  return false;
+}
 
 export const GET = forPerson(async ({ request, db, person, params: { mediaId, variant = '' } }) => {
-  const media = isId(mediaId) ? await mediaById(db, mediaId) : null;
+  let media = isId(mediaId) ? await mediaById(db, mediaId) : null;
   if (!media) return nothing();
-  if (!can(person, 'course.edit', { courseId: media.courseId }) && !(await staffMayLook(db, person, media.courseId))) {
-    const key = [person.id, media.id, variant === 'download' ? 'download' : 'use'].join(' ');
-    const may = await allowed(key, Date.now(), () => learnerMay(db, person, media, variant === 'download'));
-    if (may === 'closed') return refuse(fail('closed', 'The lesson this file belongs to is not open yet.').problem);
-    if (may === 'no') return nothing();
+  const isDownload = variant === 'download';
+  if (!(await staffMay(db, person, media.id))) {
+    const { id } = media;
+    const key = [person.id, id, isDownload ? 'download' : 'use'].join(' ');
+    const answer = await allowed(key, Date.now(), () => learnerMay(db, person, id, isDownload));
+    if (answer.may === 'closed')
+      return refuse(fail('closed', 'The lesson this file belongs to is not open yet.').problem);
+    if (answer.may !== 'yes') return nothing();
+    // What was published stays what it was, whatever has replaced it since.
+    if (answer.hash !== media.hash) media = await mediaById(db, id, answer.hash);
   }
-  const found = variantOf(media, variant);
-  return found ? serveFile(request, { ...found, name: media.fileName, download: variant === 'download' }) : nothing();
+  const found = media && variantOf(media, variant);
+  return found ? serveFile(request, { ...found, name: media?.fileName ?? '', download: isDownload }) : nothing();
 });
 
 const nothing = () => refuse(fail('not-found', 'There is no such file, or it is not for you.').problem);

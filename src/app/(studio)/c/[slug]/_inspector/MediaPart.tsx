@@ -44,6 +44,8 @@ export function MediaPart({ lesson, file: kind }: { readonly lesson: Lesson; rea
     const id = await send(file, { purpose: kind.purpose, courseId: head.id });
     if (id) store.edit({ do: 'set', table: 'lesson', id: lesson.id, fields: { mediaId: id } });
   };
+  const renew = (file: File | null) =>
+    media && send(file, { purpose: kind.purpose, courseId: head.id, mediaId: media.id });
   return (
     <div className={styles.group}>
       {media && <Preview media={media} />}
@@ -62,7 +64,7 @@ export function MediaPart({ lesson, file: kind }: { readonly lesson: Lesson; rea
         >
           <Text size="sm">
             <IconUpload size={15} aria-hidden="true" />{' '}
-            {media ? 'Drop another file to replace it' : `Drop ${kind.called} here, or choose one`}
+            {media ? 'Drop another file to show that instead, here only' : `Drop ${kind.called} here, or choose one`}
           </Text>
         </Dropzone>
       ) : (
@@ -77,6 +79,23 @@ export function MediaPart({ lesson, file: kind }: { readonly lesson: Lesson; rea
         <p role="alert" className={styles.bad}>
           {problem}
         </p>
+      )}
+      {media && progress === null && (
+        <div className={styles.facts}>
+          <span>version {media.version}</span>
+          <FileButton onChange={renew}>
+            {(props) => (
+              <Button
+                {...props}
+                size="compact-xs"
+                variant="default"
+                title="Shown wherever this file is used, from their next editions on"
+              >
+                New version, everywhere
+              </Button>
+            )}
+          </FileButton>
+        </div>
       )}
       {media && kind.captions && media.state === 'ready' && (
         <div className={styles.facts}>
