@@ -138,7 +138,7 @@ async function take(person: Person | null, details: Details, path: string): Prom
     default:
       return addMedia.run(person, {
         courseId: details.courseId,
-        kind: details.purpose,
+        kind: stored.value.kind,
         mediaId: details.mediaId || null,
         ...file,
       });

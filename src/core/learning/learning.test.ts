@@ -10,6 +10,7 @@ const days = (count: number) => start.add({ hours: 24 * count });
 const lesson = (id: string, kind: LessonDocument['kind'], part: Partial<LessonDocument> = {}): LessonDocument => ({
   ...newLesson(id, 's', id, id, kind),
   text: null,
+  attachments: [],
   downloads: true,
   learnerMinutes: 10,
   media: null,

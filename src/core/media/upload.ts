@@ -2,34 +2,41 @@ import { fail, ok, type Result } from '../kernel/problem';
 import type { MediaKind } from './types';
 
 export type FileType = { readonly contentType: string; readonly kind: MediaKind };
-export type UploadPurpose = 'film' | 'audio' | 'picture' | 'document' | 'captions' | 'handed-in';
+export type UploadPurpose = 'film' | 'audio' | 'picture' | 'document' | 'attachment' | 'captions' | 'handed-in';
 
 const megabyte = 1024 * 1024;
 
-/** What comes into the library of a course as a thing of its own. */
-export const libraryKinds = ['film', 'audio', 'picture', 'document'] as const satisfies readonly UploadPurpose[];
+/** What comes into the library of the school as a thing of its own. */
+export const libraryKinds = ['film', 'audio', 'picture', 'document', 'file'] as const satisfies readonly MediaKind[];
+
+type Rule = { readonly most: number; readonly kinds: readonly string[]; readonly says: string };
+const film: Rule = {
+  most: 4096 * megabyte,
+  kinds: ['video/mp4', 'video/webm', 'video/quicktime', 'video/x-matroska'],
+  says: 'a film (MP4, WebM, MOV or MKV)',
+};
+const audio: Rule = {
+  most: 1024 * megabyte,
+  kinds: ['audio/mpeg', 'audio/mp4', 'audio/ogg', 'audio/wav', 'audio/flac', 'audio/aac'],
+  says: 'a recording (MP3, M4A, OGG, WAV, FLAC or AAC)',
+};
+const picture: Rule = {
+  most: 40 * megabyte,
+  kinds: ['image/png', 'image/jpeg', 'image/webp', 'image/gif'],
+  says: 'a picture (PNG, JPEG, WebP or GIF)',
+};
 
 /** What may be uploaded for what, and how large, in bytes. */
-export const uploadRules: Record<
-  UploadPurpose,
-  { readonly most: number; readonly kinds: readonly string[]; readonly says: string }
-> = {
-  film: {
-    most: 4096 * megabyte,
-    kinds: ['video/mp4', 'video/webm', 'video/quicktime', 'video/x-matroska'],
-    says: 'a film (MP4, WebM, MOV or MKV)',
-  },
-  audio: {
-    most: 1024 * megabyte,
-    kinds: ['audio/mpeg', 'audio/mp4', 'audio/ogg', 'audio/wav', 'audio/flac', 'audio/aac'],
-    says: 'a recording (MP3, M4A, OGG, WAV, FLAC or AAC)',
-  },
-  picture: {
-    most: 40 * megabyte,
-    kinds: ['image/png', 'image/jpeg', 'image/webp', 'image/gif'],
-    says: 'a picture (PNG, JPEG, WebP or GIF)',
-  },
+export const uploadRules: Record<UploadPurpose, Rule> = {
+  film,
+  audio,
+  picture,
   document: { most: 200 * megabyte, kinds: ['application/pdf'], says: 'a PDF' },
+  attachment: {
+    most: film.most,
+    kinds: [...film.kinds, ...audio.kinds, ...picture.kinds, 'application/pdf', 'application/zip', 'text/plain'],
+    says: 'a PDF, a picture, a film, a recording, an office document, an archive or a text',
+  },
   captions: { most: 2 * megabyte, kinds: ['text/vtt'], says: 'a captions file in WebVTT form' },
   'handed-in': {
     most: 100 * megabyte,

@@ -4,6 +4,7 @@ import { questionKinds } from '../quiz';
 import type { MinutesFacts } from './minutes';
 import { doneRuleOf, downloadsOf } from './settings';
 import {
+  type Attachment,
   byOrder,
   type Course,
   courseOf,
@@ -35,7 +36,7 @@ export type CourseDocument = {
   readonly sections: readonly SectionDocument[];
 };
 export type SectionDocument = Section & { readonly lessons: readonly LessonDocument[] };
-export type LessonDocument = Omit<Lesson, 'note' | 'mediums' | 'downloads'> & {
+export type LessonDocument = Omit<Lesson, 'note' | 'mediums' | 'downloads' | 'attachments'> & {
   readonly downloads: boolean;
   readonly text: RichText | null;
   /** Worked out when the document is composed, so that it is the same for everybody. */
@@ -43,6 +44,7 @@ export type LessonDocument = Omit<Lesson, 'note' | 'mediums' | 'downloads'> & {
   readonly media: MediaFacts | null;
   /** Pictures in the text and above it, by media id. */
   readonly pictures: { readonly [mediaId: string]: MediaFacts };
+  readonly attachments: readonly (Attachment & { readonly media: MediaFacts })[];
   readonly questions: readonly Question[];
 };
 
@@ -129,6 +131,10 @@ export function compose(
         return facts ? [[id, facts]] : [];
       }),
     ),
+    attachments: lesson.attachments.flatMap((one) => {
+      const facts = media.get(one.mediaId);
+      return facts ? [{ ...one, media: facts }] : [];
+    }),
     questions: (questions.get(lesson.id) ?? []).sort(byOrder),
   });
   return {

@@ -1,7 +1,7 @@
 import { bodyText } from '../quiz';
 import { ruleText } from '../release';
 import { plainText } from './minutes';
-import type { OutlineTable, RichText } from './types';
+import type { Attachment, OutlineTable, RichText } from './types';
 
 type Names = { readonly [field: string]: string };
 
@@ -32,6 +32,7 @@ export const lessonFields: Names = {
   needs: 'what has to be done first',
   password: 'its password',
   pictureId: 'its picture',
+  attachments: 'what is attached',
   outcomes: 'the outcomes it serves',
   quiz: 'the quiz settings',
   questions: 'its questions',
@@ -93,6 +94,12 @@ export function fieldText(field: string, value: unknown, titles: Titles): string
       return titles.get(String(value)) ?? 'a picture';
     case 'mediaId':
       return titles.get(String(value)) ?? 'a file';
+    case 'attachments':
+      return (
+        (value as readonly Attachment[])
+          .map(({ title, mediaId, access }) => `${title || titles.get(mediaId) || 'a file'} (${access})`)
+          .join('\n') || 'nothing'
+      );
     case 'media':
       return (value as { fileName: string }).fileName;
     case 'opens':

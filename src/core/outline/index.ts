@@ -36,7 +36,9 @@ export { doneRuleOf, downloadsOf, type Inherited, usualSettings } from './settin
 export { type Side, sideBySide } from './sides';
 export { canTakeBack } from './take-back';
 export {
+  type Attachment,
   accents,
+  attachmentAccess,
   byOrder,
   type Course,
   type CourseSettings,

@@ -38,6 +38,7 @@ export function newLesson(id: string, sectionId: string, order: string, title: s
     mediaId: null,
     downloads: null,
     pictureId: null,
+    attachments: [],
     password: '',
     needs: [],
     opens: null,

@@ -1,4 +1,4 @@
-import { array, boolean, mixed, number, string } from 'yup';
+import { array, boolean, mixed, number, object, string } from 'yup';
 import { assignmentSettingsSchema } from '../assignment';
 import { awardSchema } from '../certificate';
 import { completionSchema, missingSchema } from '../gradebook';
@@ -10,7 +10,7 @@ import { questionFields, quizSettingsSchema } from '../quiz';
 import { openingRuleSchema, rhythmSchema, zoneSchema } from '../release';
 import { textFault } from './rich-text';
 import { doneRuleSchema, settingsSchema } from './settings';
-import { lessonKinds, lessonStates, mediums, type OutlineTable, type RichText } from './types';
+import { attachmentAccess, lessonKinds, lessonStates, mediums, type OutlineTable, type RichText } from './types';
 
 export const titleSchema = line(200, 'Keep a title under 200 characters.', 'Give it a title.');
 
@@ -73,6 +73,17 @@ const fields: Record<OutlineTable, { readonly [field: string]: FieldSchema }> = 
     mediaId: optionalId,
     downloads: boolean().nullable().defined(),
     pictureId: optionalId,
+    attachments: array()
+      .of(
+        object({
+          id: idSchema,
+          mediaId: idSchema,
+          title: string().max(200, 'Keep a title under 200 characters.').defined(),
+          access: string().oneOf(attachmentAccess).required(),
+        }).noUnknown(),
+      )
+      .max(20, 'At most 20 things can be attached to a lesson.')
+      .required(),
     password: string().max(80, 'Keep the password under 80 characters.').defined(),
     needs: array().of(idSchema).max(20, 'At most 20 lessons can be needed first.').required(),
     opens: openingRuleSchema,

@@ -104,6 +104,17 @@ export type Section = {
   readonly opens: OpeningRule | null;
 };
 
+/** What a learner may do with an attachment: open or keep it, keep it only, or look at it only. */
+export const attachmentAccess = ['open', 'download', 'view'] as const;
+/** A thing of the library that belongs to a lesson beside what it shows. */
+export type Attachment = {
+  readonly id: string;
+  readonly mediaId: string;
+  /** Empty: as the thing is called. */
+  readonly title: string;
+  readonly access: (typeof attachmentAccess)[number];
+};
+
 export type Lesson = {
   readonly id: string;
   readonly sectionId: string;
@@ -120,6 +131,8 @@ export type Lesson = {
   readonly downloads: boolean | null;
   /** A picture of the library, shown above the lesson. */
   readonly pictureId: string | null;
+  /** In the order in which they are offered. */
+  readonly attachments: readonly Attachment[];
   /** Asked for before the lesson opens; empty for none. Kept on the server, never sent to learners. */
   readonly password: string;
   /** Ids of the lessons that have to be done first. */

@@ -81,6 +81,7 @@ function withLaterFields(stored: Stored): Stored {
         needs: [],
         password: '',
         pictureId: null,
+        attachments: [],
         outcomes: [],
         asks: '',
         written: lesson.text ? textFacts(lesson.text as LessonDocument['text']) : noText,

@@ -235,6 +235,19 @@ test('what belongs to the library is used where lessons say so, and an edition k
     courseId,
     edit: { do: 'set', table: 'text', id: reading, fields: { content: text } },
   });
+  const attached = (mediaId: string) => ({
+    attachments: [{ id: newId(), mediaId, title: 'The weir', access: 'view' as const }],
+  });
+  await set(attached(other.id));
+  expect(await usesOf(other.id)).toEqual([`attachment ${reading} ${courseId}`]);
+  expect(
+    codeOf(
+      await run(boss, 'outline.edit', {
+        courseId,
+        edit: { do: 'set', table: 'lesson', id: reading, fields: attached(newId()) },
+      }),
+    ),
+  ).toBe('not-found');
   expect(await usesOf(first.id)).toEqual([`picture ${reading} ${courseId}`, `text ${reading} ${courseId}`]);
   expect(
     codeOf(
@@ -257,7 +270,7 @@ test('what belongs to the library is used where lessons say so, and an edition k
   const copy = { courseId: elsewhere, fromCourseId: courseId, sectionIds: [], lessonIds: [reading], seed: newId() };
   await must(boss, 'outline.copy', { ...copy, into, after: null });
   expect((await usesOf(first.id)).filter((use) => use.endsWith(elsewhere))).toHaveLength(2);
-  expect([...(await mediaOfCourse(database(), elsewhere)).keys()]).toEqual([first.id]);
+  expect([...(await mediaOfCourse(database(), elsewhere)).keys()].sort()).toEqual([first.id, other.id].sort());
   await must(boss, 'outline.edit', { courseId, edit: { do: 'remove', table: 'section', ids: [sectionId] } });
   expect((await usesOf(first.id)).every((use) => use.endsWith(elsewhere))).toBe(true);
   await must(boss, 'outline.undo', { courseId });
@@ -276,6 +289,9 @@ test('what belongs to the library is used where lessons say so, and an edition k
   const edition = await liveDocument(database(), head?.liveEditionId ?? null);
   const shown = edition?.sections[0]?.lessons[0];
   expect([shown?.pictures[first.id]?.hash, shown?.pictures[first.id]?.version]).toEqual([first.hash, 1]);
+  expect(shown?.attachments.map(({ title, access, media }) => [title, access, media.hash])).toEqual([
+    ['The weir', 'view', other.hash],
+  ]);
   expect(await mediaById(database(), first.id, first.hash)).toMatchObject({ version: 1, hash: first.hash });
   expect(await mediaById(database(), first.id, other.hash)).toBeNull();
 });

@@ -89,5 +89,5 @@ export const mediaUse = pgTable(
   ],
 );
 
-/** As what a lesson shows, as its picture, or in its text. */
-export type UsePlace = 'main' | 'picture' | 'text';
+/** As what a lesson shows, as its picture, in its text, or attached to it. */
+export type UsePlace = 'main' | 'picture' | 'text' | 'attachment';

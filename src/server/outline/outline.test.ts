@@ -48,6 +48,11 @@ test.each([
     { opens: { when: 'on-date', date: '2027-02-30', at: '09:00', zone: 'UTC' } },
     'Choose a day of the calendar.',
   ],
+  [
+    'an attachment of no kind of access',
+    { attachments: [{ id: newId(), mediaId: newId(), title: '', access: 'steal' }] },
+    'This value does not belong here.',
+  ],
   ['a file that is not there', { mediaId: newId() }, 'This file is not in the library of the school.'],
 ])('a lesson refuses %s in words, and nothing is written', async (_name, fields, sentence) => {
   const { courseId, sectionId } = await freshCourse();

@@ -83,6 +83,7 @@ export const lesson = pgTable(
     mediaId: uuid('media_id').references(() => media.id),
     downloads: boolean('downloads'),
     pictureId: uuid('picture_id').references(() => media.id),
+    attachments: jsonb('attachments').$type<Lesson['attachments']>().notNull().default([]),
     password: text('password').notNull().default(''),
     needs: jsonb('needs').$type<readonly string[]>().notNull().default([]),
     opens: jsonb('opens').$type<Lesson['opens']>(),

@@ -3,7 +3,7 @@ import type { Change } from '@/core/kernel/change';
 import { idSchema } from '@/core/kernel/ids';
 import { checkNear } from '@/core/kernel/near';
 import { fail, ok, type Result } from '@/core/kernel/problem';
-import { keptChanges, type OutlineTable, picturesIn, type RichText } from '@/core/outline';
+import { keptChanges, type Lesson, type OutlineTable, picturesIn, type RichText } from '@/core/outline';
 import { keepUses, knownMedia, type Uses } from '../media';
 import type { CommandContext } from '../platform/command';
 import type { Transaction } from '../platform/database';
@@ -61,9 +61,7 @@ async function write(tx: Transaction, courseId: string, changes: readonly Change
 /** What a lesson uses after a change, where the change says so. A lesson that goes takes its uses with it. */
 function usesIn({ table, id, after }: Change): Uses[] {
   if (after === null) return [];
-  const { mediaId, pictureId, content } = after as {
-    readonly mediaId?: string | null;
-    readonly pictureId?: string | null;
+  const { mediaId, pictureId, attachments, content } = after as Partial<Lesson> & {
     readonly content?: RichText | null;
   };
   if (table === 'text' && content !== undefined)
@@ -72,6 +70,7 @@ function usesIn({ table, id, after }: Change): Uses[] {
   const places = {
     ...(mediaId === undefined ? {} : { main: [mediaId ?? []].flat() }),
     ...(pictureId === undefined ? {} : { picture: [pictureId ?? []].flat() }),
+    ...(attachments === undefined ? {} : { attachment: attachments.map((one) => one.mediaId) }),
   };
   return [{ lessonId: id, places }];
 }
@@ -168,9 +167,11 @@ export async function checkElsewhere(
     const [there] = await tx.db.select({ id: own.id }).from(own).where(inArray(own.id, ids)).limit(1);
     if (there) return fail('conflict', 'This id is in use elsewhere. Try again.');
   }
-  const files = changes.flatMap(({ table, after }) =>
-    table === 'lesson' ? [after?.mediaId, after?.pictureId].filter((id) => typeof id === 'string') : [],
-  );
+  // What a text names and is not there is left out where it is shown.
+  const files = changes
+    .filter(({ table }) => table === 'lesson')
+    .flatMap(usesIn)
+    .flatMap(({ places }) => Object.values(places).flat());
   if (files.length > 0) {
     const known = await knownMedia(tx.db, files);
     if (files.some((id) => !known.has(id)))

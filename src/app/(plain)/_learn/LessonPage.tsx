@@ -6,6 +6,7 @@ import type { LearnerView, LessonView } from '@/core/learning';
 import { lessonKindOf, usualDoneRule } from '@/core/outline';
 import controls from '@/ui/plain/controls.module.css';
 import { RichTextView } from '@/ui/text/RichTextView';
+import { AttachmentList } from './AttachmentList';
 import { CommandButton } from './CommandButton';
 import { Countdown } from './Countdown';
 import styles from './learn.module.css';
@@ -60,6 +61,7 @@ export function LessonPage({ view, one, place, work }: Props) {
       )}
       <RichTextView text={lesson.text} pictures={lesson.pictures} />
       {parts.below?.(given)}
+      <AttachmentList attachments={lesson.attachments} />
       {work}
       {!place.isView && !isDone && <Opened courseId={place.courseId} lessonId={lesson.id} />}
       <footer className={styles.foot}>

@@ -30,12 +30,16 @@ function variantOf(media: MediaFacts, variant: string): Variant | null {
   return captions ? { hash: captions.hash, contentType: 'text/vtt; charset=utf-8' } : null;
 }
 
-/** The version of a file that an edition shows, in the lessons that fit; nothing where none of them does. */
-const versionIn = (lessons: readonly LessonDocument[], id: string) =>
-  lessons.flatMap(({ media, pictures }) => (media?.id === id ? media : (pictures[id] ?? [])))[0]?.hash;
+/** The version of a file that lessons of an edition show, or let be kept where it is to be downloaded; nothing where none does. */
+const versionIn = (lessons: readonly LessonDocument[], id: string, isDownload = false) =>
+  lessons.flatMap(({ media, pictures, attachments, downloads }) => {
+    const shown = isDownload && !downloads ? [] : [media?.id === id ? media : (pictures[id] ?? [])].flat();
+    const attached = attachments.filter((one) => one.mediaId === id && !(isDownload && one.access === 'view'));
+    return [...shown, ...attached.map((one) => one.media)];
+  })[0]?.hash;
 
 /** A learner may have a file of a lesson that is open to them, in the edition that is live, and no other: that version of it. */
-async function learnerMay(db: Database, person: Person, id: string, downloads: boolean): Promise<Allowed> {
+async function learnerMay(db: Database, person: Person, id: string, isDownload: boolean): Promise<Allowed> {
   let answer: Allowed = { may: 'no' };
   for (const courseId of await coursesTakenBy(db, person.id)) {
     const head = await courseHead(db, courseId);
@@ -44,7 +48,7 @@ async function learnerMay(db: Database, person: Person, id: string, downloads: b
     const view = (await learning(db, head, person.id))?.view;
     const using = view?.lessons.filter(({ lesson }) => versionIn([lesson], id)) ?? [];
     const open = using.filter((one) => one.open).map(({ lesson }) => lesson);
-    const hash = versionIn(downloads ? open.filter((lesson) => lesson.downloads) : open, id);
+    const hash = versionIn(open, id, isDownload);
     if (hash) return { may: 'yes', hash };
     if (using.length > 0 && open.length === 0) answer = { may: 'closed' };
   }

@@ -18,6 +18,7 @@ import { NumberField, TextField } from '@/ui/fields/fields';
 import { kinds } from '@/ui/tile/kinds';
 import { Tile } from '@/ui/tile/Tile';
 import { useCourse, useDesk } from '../_course/CourseProvider';
+import { AttachmentsField } from './AttachmentsField';
 import { doneNames, doneText } from './done-names';
 import styles from './inspector.module.css';
 import { NeedsField } from './NeedsField';
@@ -137,6 +138,7 @@ export function LessonInspector({ lesson }: { readonly lesson: Lesson }) {
       </div>
       <NeedsField lesson={lesson} onSave={(needs) => set({ needs })} />
       <PictureField lesson={lesson} />
+      <AttachmentsField lesson={lesson} />
       <TextField
         label="Password"
         description="Learners give it once. Empty asks for none."
