@@ -170,7 +170,7 @@ async function seedSections(
         .values({ id: sectionId, courseId, order: sectionKeys[s] ?? '', title: section.title, opens: null });
       const keys = generateNKeysBetween(null, null, section.lessons.length);
       for (const [l, input] of section.lessons.entries()) {
-        const { text, file, questions = [], ...given } = input;
+        const { text, file, attached = [], questions = [], ...given } = input;
         const lesson = {
           ...newLesson(newId(), sectionId, keys[l] ?? '', input.title, input.kind),
           state: 'ready' as const,
@@ -178,9 +178,19 @@ async function seedSections(
         };
         const content = text ? textOf(text, pictures) : null;
         const mediaId = (file && media.get(file)) ?? null;
-        await tx.db.insert(tables.lesson).values({ ...lesson, courseId, written: textFacts(content), mediaId });
+        const attachments = attached.flatMap(({ file: name, ...one }) => {
+          const found = media.get(name);
+          return found ? [{ ...one, id: newId(), mediaId: found }] : [];
+        });
+        await tx.db
+          .insert(tables.lesson)
+          .values({ ...lesson, courseId, written: textFacts(content), mediaId, attachments });
         if (content) await tx.db.insert(tables.lessonText).values({ id: lesson.id, courseId, content });
-        const places = { main: mediaId ? [mediaId] : [], text: content ? picturesIn(content) : [] };
+        const places = {
+          main: mediaId ? [mediaId] : [],
+          text: content ? picturesIn(content) : [],
+          attachment: attachments.map((one) => one.mediaId),
+        };
         await keepUses(tx, courseId, [{ lessonId: lesson.id, places }]);
         const questionKeys = generateNKeysBetween(null, null, questions.length);
         for (const [q, question] of questions.entries())

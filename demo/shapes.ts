@@ -1,5 +1,5 @@
 import type { AssignmentSettings } from '../src/core/assignment';
-import type { LessonKind, LessonState, Medium } from '../src/core/outline';
+import type { Attachment, LessonKind, LessonState, Medium } from '../src/core/outline';
 import type { BodyOf, QuestionContent, QuestionKind, QuizSettings } from '../src/core/quiz';
 
 /** How the sample courses are written down: short, and made whole by the seed. */
@@ -20,6 +20,12 @@ export type Lesson = {
   readonly note?: string;
   /** Name of a film or worksheet. */
   readonly file?: string;
+  /** Names of films or worksheets attached to it, and what may be done with each. */
+  readonly attached?: readonly {
+    readonly file: string;
+    readonly title: string;
+    readonly access: Attachment['access'];
+  }[];
   readonly weight?: number;
   readonly quiz?: QuizSettings;
   readonly assignment?: AssignmentSettings;

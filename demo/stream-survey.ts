@@ -320,6 +320,10 @@ Animals that need much oxygen live in the riffle. Those that dig, or wait, live 
         file: 'the-float-method',
         minutes: 11,
         text: 'An orange floats just below the surface, can be seen from the bank, and does no harm when you lose it.',
+        attached: [
+          { file: 'flow-worksheet', title: 'The worksheet, to print beforehand', access: 'open' },
+          { file: 'twelve-families-to-know', title: 'What may drift past meanwhile', access: 'view' },
+        ],
       },
       {
         title: 'Flow worksheet',
