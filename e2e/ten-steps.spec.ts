@@ -131,7 +131,7 @@ test('one course from a working title to a checked certificate', async ({ browse
     await expect(page.getByText('0:06')).toBeVisible({ timeout: 30_000 });
     const captions = join(folder, 'crossing.vtt');
     writeFileSync(captions, 'WEBVTT\n\n00:00.000 --> 00:03.000\nLook upstream first.\n');
-    await page.locator('input[type=file]').nth(1).setInputFiles(captions);
+    await page.getByLabel('Choose English captions').setInputFiles(captions);
     await expect(page.getByText('captions: en')).toBeVisible();
     await ready(page);
 

@@ -50,7 +50,7 @@ function Ways({ attached: { access, media, title } }: { readonly attached: Attac
       </span>
     );
   return (
-    <details className={styles.look}>
+    <details className={styles.lookAt}>
       <summary>Look at it</summary>
       {media.kind === 'document' && <PdfPart media={media} downloads={false} />}
       {media.kind === 'picture' && <img src={`/files/${media.id}/original`} alt={media.alt || title} />}

@@ -68,22 +68,16 @@ export function AttachmentsField({ lesson }: { readonly lesson: Lesson }) {
             <div className={styles.facts}>
               <span>{file?.state === 'failed' ? `${file.fileName}: ${file.problem}` : file?.fileName}</span>
               <span>
-                <ActionIcon
-                  variant="subtle"
-                  aria-label={`Move ${name} up`}
-                  disabled={i === 0}
-                  onClick={() => move(i, i - 1)}
-                >
-                  <IconArrowUp size={15} stroke={1.75} />
-                </ActionIcon>
-                <ActionIcon
-                  variant="subtle"
-                  aria-label={`Move ${name} down`}
-                  disabled={i === attachments.length - 1}
-                  onClick={() => move(i, i + 1)}
-                >
-                  <IconArrowDown size={15} stroke={1.75} />
-                </ActionIcon>
+                {i > 0 && (
+                  <ActionIcon variant="subtle" aria-label={`Move ${name} up`} onClick={() => move(i, i - 1)}>
+                    <IconArrowUp size={15} stroke={1.75} />
+                  </ActionIcon>
+                )}
+                {i < attachments.length - 1 && (
+                  <ActionIcon variant="subtle" aria-label={`Move ${name} down`} onClick={() => move(i, i + 1)}>
+                    <IconArrowDown size={15} stroke={1.75} />
+                  </ActionIcon>
+                )}
                 <ActionIcon
                   variant="subtle"
                   aria-label={`Take ${name} away`}
@@ -99,7 +93,7 @@ export function AttachmentsField({ lesson }: { readonly lesson: Lesson }) {
       {progress !== null ? (
         <Progress value={progress} aria-label={`Uploaded ${progress} %`} />
       ) : (
-        <FileButton multiple onChange={take}>
+        <FileButton multiple onChange={take} inputProps={{ 'aria-label': 'Choose files to attach' }}>
           {(props) => (
             <Button
               {...props}

@@ -83,7 +83,7 @@ export function MediaPart({ lesson, file: kind }: { readonly lesson: Lesson; rea
       {media && progress === null && (
         <div className={styles.facts}>
           <span>version {media.version}</span>
-          <FileButton onChange={renew}>
+          <FileButton onChange={renew} inputProps={{ 'aria-label': 'Choose a new version' }}>
             {(props) => (
               <Button
                 {...props}
@@ -102,6 +102,7 @@ export function MediaPart({ lesson, file: kind }: { readonly lesson: Lesson; rea
           <span>captions: {media.captions.map((one) => one.language).join(', ') || 'none'}</span>
           <FileButton
             accept=".vtt,text/vtt"
+            inputProps={{ 'aria-label': 'Choose English captions' }}
             onChange={(file) =>
               send(file, { purpose: 'captions', mediaId: media.id, language: 'en', label: 'English' })
             }
