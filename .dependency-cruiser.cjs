@@ -26,9 +26,23 @@ module.exports = {
     {
       name: 'server-columns-by-the-front-door',
       severity: 'error',
-      comment: 'Tables may refer to tables; everything else goes through index.ts.',
+      comment: 'Tables may refer to tables; everything else goes through index.ts, or, for what a column remembers of an enrolment, through records.ts.',
       from: { path: `^src/server/(${domains})/`, pathNot: 'schema\\.ts$|\\.test\\.ts$' },
-      to: { path: `^src/server/(${domains})/`, pathNot: ['^src/server/$1/', '/index\\.ts$'] },
+      to: { path: `^src/server/(${domains})/`, pathNot: ['^src/server/$1/', '/(index|records)\\.ts$'] },
+    },
+    {
+      name: 'records-stand-on-their-tables',
+      severity: 'error',
+      comment: 'So that what puts a learner together can read them, and what learners do can ask that.',
+      from: { path: '^src/server/[^/]+/records\\.ts$' },
+      to: { path: '^src/server', pathNot: ['/schema\\.ts$', '^src/server/platform/'] },
+    },
+    {
+      name: 'all-tables-at-once-for-migrations-only',
+      severity: 'error',
+      comment: 'The sample school, the bench and the tests fill tables as well.',
+      from: { path: '^src/(app|ui|server|worker)', pathNot: ['\\.test\\.ts$', '^src/server/testing/', '^src/worker/bench/'] },
+      to: { path: '^src/server/platform/schema\\.ts$' },
     },
     {
       name: 'from-above-by-the-front-door',

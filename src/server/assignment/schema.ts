@@ -1,6 +1,7 @@
 import { boolean, index, integer, jsonb, pgTable, text, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
 import { belongsToEnrolment, ofEnrolment } from '../enrolment/schema';
 import { edition } from '../outline/schema';
+import { user } from '../people/schema';
 import { at } from '../platform/columns';
 
 export type HandedInFile = {
@@ -33,7 +34,7 @@ export const handIn = pgTable(
     /** What it was worth in the edition it was handed in on, in thousandths. */
     of: integer('of'),
     remark: text('remark').notNull().default(''),
-    markerId: text('marker_id'),
+    markerId: text('marker_id').references(() => user.id, { onDelete: 'set null' }),
     markedAt: at('marked_at'),
   },
   (table) => [
@@ -51,7 +52,9 @@ export const markHistory = pgTable(
     handInId: uuid('hand_in_id')
       .notNull()
       .references(() => handIn.id, { onDelete: 'cascade' }),
-    markerId: text('marker_id').notNull(),
+    markerId: text('marker_id')
+      .notNull()
+      .references(() => user.id),
     at: at('at').notNull().defaultNow(),
     points: integer('points'),
     remark: text('remark').notNull(),

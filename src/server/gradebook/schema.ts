@@ -1,5 +1,6 @@
 import { integer, pgTable, primaryKey, text, timestamp, uuid } from 'drizzle-orm/pg-core';
 import { belongsToEnrolment, ofEnrolment } from '../enrolment/schema';
+import { user } from '../people/schema';
 
 /** What staff decided about one learner's grade for one item: points by hand, or excused. */
 export const gradeDecision = pgTable(
@@ -12,7 +13,9 @@ export const gradeDecision = pgTable(
     /** What the item was worth when it was decided, in thousandths. */
     of: integer('of'),
     reason: text('reason').notNull(),
-    decidedBy: text('decided_by').notNull(),
+    decidedBy: text('decided_by')
+      .notNull()
+      .references(() => user.id),
     at: timestamp('at', { withTimezone: true, mode: 'string' }).notNull().defaultNow(),
   },
   (table) => [

@@ -7,10 +7,10 @@ import { creditedPassages, type Passage, watchedPercent } from '@/core/record';
 import { instantFrom, takesCourse } from '../enrolment';
 import { command } from '../platform/command';
 import { newId } from '../platform/ids';
-import { lessonUnlock } from '../platform/schema';
 import { countFrom, eventIn, heldProgress, recordEvent } from '../record';
 import { openLesson } from './guard';
 import { courseHead, learning } from './queries';
+import { lessonUnlock } from './schema';
 
 const place = { courseId: idSchema, lessonId: idSchema };
 

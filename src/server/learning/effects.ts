@@ -1,4 +1,3 @@
-import { and, eq, isNull } from 'drizzle-orm';
 import { Temporal } from '@/core/kernel/time';
 import { type Effect, effectOn } from '@/core/learning';
 import { type CourseDocument, type Side, sideBySide } from '@/core/outline';
@@ -6,7 +5,7 @@ import { learnersOf } from '../enrolment';
 import { mediaOfCourse } from '../media';
 import { composeDocument, editionDocument, liveDocument, loadOutline } from '../outline';
 import type { Database } from '../platform/database';
-import { sitting } from '../platform/schema';
+import { underWayIn } from '../quiz/records';
 import { courseHead, recordsOf } from './queries';
 
 export type LearnerEffect = { readonly learnerId: string; readonly name: string; readonly effect: Effect };
@@ -35,10 +34,7 @@ export async function previewEdition(
   if (!before) return { learners: 0, touched: [], sides: [] };
   const learners = await learnersOf(db, courseId);
   const records = await recordsOf(db, learners);
-  const open = await db
-    .select({ enrolmentId: sitting.enrolmentId, lessonId: sitting.lessonId })
-    .from(sitting)
-    .where(and(eq(sitting.courseId, courseId), isNull(sitting.handedInAt)));
+  const open = await underWayIn(db, courseId);
   const touched = learners.flatMap(({ enrolmentId, learnerId, name, clock }): LearnerEffect[] => {
     const own = records.get(enrolmentId);
     const underWay = open.filter((row) => row.enrolmentId === enrolmentId).map((row) => row.lessonId);

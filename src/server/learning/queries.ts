@@ -1,13 +1,16 @@
-import { and, asc, eq, inArray, isNotNull, ne } from 'drizzle-orm';
-import { rationalFrom } from '@/core/kernel/exact';
+import { and, eq, inArray, isNotNull } from 'drizzle-orm';
 import { Temporal } from '@/core/kernel/time';
 import { type Decision, type LearnerRecords, type LearnerView, learnerView, type Work } from '@/core/learning';
 import type { QuizResult } from '@/core/quiz';
 import type { LessonProgress } from '@/core/record';
+import { handedInWork } from '../assignment/records';
 import { coursesTakenBy, type EnrolledLearner, enrolledLearner } from '../enrolment';
+import { decisionsOf } from '../gradebook/records';
 import { type CourseHead, course, courseBySlug, editionDocument } from '../outline';
 import type { Database } from '../platform/database';
-import { gradeDecision, handIn, lessonUnlock, progress, sitting } from '../platform/schema';
+import { quizResults } from '../quiz/records';
+import { progressOf } from '../record';
+import { lessonUnlock } from './schema';
 
 type Mutable = {
   progress: Map<string, LessonProgress>;
@@ -38,48 +41,21 @@ export async function recordsOf(
   learners: readonly EnrolledLearner[],
 ): Promise<Map<string, LearnerRecords>> {
   const ids = learners.map(({ enrolmentId }) => enrolmentId);
-  const steps = await db.select().from(progress).where(inArray(progress.enrolmentId, ids));
-  const sat = await db
-    .select({
-      enrolmentId: sitting.enrolmentId,
-      lessonId: sitting.lessonId,
-      points: sitting.points,
-      of: sitting.of,
-      share: sitting.share,
-    })
-    .from(sitting)
-    .where(and(inArray(sitting.enrolmentId, ids), isNotNull(sitting.handedInAt)))
-    .orderBy(asc(sitting.number));
-  const work = await db
-    .select({
-      enrolmentId: handIn.enrolmentId,
-      lessonId: handIn.lessonId,
-      state: handIn.state,
-      points: handIn.points,
-      of: handIn.of,
-    })
-    .from(handIn)
-    .where(and(inArray(handIn.enrolmentId, ids), ne(handIn.state, 'draft')))
-    .orderBy(asc(handIn.number));
-  const decided = await db.select().from(gradeDecision).where(inArray(gradeDecision.enrolmentId, ids));
+  const all = new Map(learners.map((learner) => [learner.enrolmentId, blank(learner.finished)]));
+  // One after the other: inside a transaction there is one connection, and each is quick.
+  for (const { enrolmentId, lessonId, ...step } of await progressOf(db, ids))
+    all.get(enrolmentId)?.progress.set(lessonId, step);
+  for (const { enrolmentId, lessonId, ...result } of await quizResults(db, ids))
+    add(all.get(enrolmentId)?.sittings, lessonId, result);
+  for (const { enrolmentId, lessonId, ...work } of await handedInWork(db, ids))
+    add(all.get(enrolmentId)?.handIns, lessonId, work);
+  for (const { enrolmentId, lessonId, ...decision } of await decisionsOf(db, ids))
+    all.get(enrolmentId)?.decisions.set(lessonId, decision);
   const opened = await db
     .select({ enrolmentId: lessonUnlock.enrolmentId, lessonId: lessonUnlock.lessonId })
     .from(lessonUnlock)
     .where(and(inArray(lessonUnlock.enrolmentId, ids), isNotNull(lessonUnlock.openedAt)));
-  const all = new Map(learners.map((learner) => [learner.enrolmentId, blank(learner.finished)]));
-  for (const row of opened) all.get(row.enrolmentId)?.unlocked.add(row.lessonId);
-  for (const row of steps)
-    all
-      .get(row.enrolmentId)
-      ?.progress.set(row.lessonId, { state: row.state, doneAt: row.doneAt, watched: row.watched });
-  for (const row of sat) {
-    const share = row.share === null ? {} : { share: rationalFrom(row.share) };
-    add(all.get(row.enrolmentId)?.sittings, row.lessonId, { points: row.points ?? 0, of: row.of ?? 0, ...share });
-  }
-  for (const { enrolmentId, lessonId, state, points, of } of work)
-    if (state !== 'draft') add(all.get(enrolmentId)?.handIns, lessonId, { state, points, of: of ?? 0 });
-  for (const { enrolmentId, lessonId, kind, points, of, reason } of decided)
-    all.get(enrolmentId)?.decisions.set(lessonId, { kind, points, of: of ?? 0, reason });
+  for (const { enrolmentId, lessonId } of opened) all.get(enrolmentId)?.unlocked.add(lessonId);
   return all;
 }
 

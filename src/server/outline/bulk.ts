@@ -5,11 +5,12 @@ import { countSchema, idSchema } from '@/core/kernel/ids';
 import { fail, ok } from '@/core/kernel/problem';
 import { canTakeBack, editText, type OutlineEdit, planEdit, reachOf, reachOfChanges } from '@/core/outline';
 import { can } from '@/core/people';
+import { audit } from '../platform/audit';
 import { command } from '../platform/command';
 import { isEdit } from './edit-shape';
 import { changesOf } from './history';
 import { loadPart } from './load';
-import { audit } from './schema';
+
 import { checkElsewhere, keepStep, lockCourse } from './write';
 
 /** One step in one course, as a bulk change leaves it and as its undo names it. */

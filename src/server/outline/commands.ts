@@ -17,6 +17,7 @@ import {
 } from '@/core/outline';
 import { can } from '@/core/people';
 import { courseStaff, school } from '../people';
+import { audit } from '../platform/audit';
 import { command } from '../platform/command';
 import { changeMany, undoMany } from './bulk';
 import { copyRows } from './copy';
@@ -25,7 +26,7 @@ import { editionCommands } from './editions';
 import { changesOf, undoRows } from './history';
 import { loadPart } from './load';
 import { removePattern, savePattern } from './patterns';
-import { audit, course } from './schema';
+import { course } from './schema';
 import { checkElsewhere, doneBefore, keepStep, lockCourse, stepAnswer, stepSchema } from './write';
 
 /** Sums of fields as they were when somebody began to change them. */

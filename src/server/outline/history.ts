@@ -2,8 +2,9 @@ import { and, asc, desc, eq, gt, inArray, isNotNull, isNull, like, lt, ne, or, s
 import type { Change } from '@/core/kernel/change';
 import { type KeptChange, pastText, textsToComplete, wholeSteps } from '@/core/outline';
 import { user } from '../people';
+import { audit } from '../platform/audit';
 import type { Database } from '../platform/database';
-import { audit, lessonText } from './schema';
+import { lessonText } from './schema';
 
 export type UndoState = { readonly undo: string | null; readonly redo: string | null };
 

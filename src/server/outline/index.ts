@@ -22,4 +22,4 @@ export {
   type Planned,
   staffLooks,
 } from './queries';
-export { audit, course, section } from './schema';
+export { course, section } from './schema';

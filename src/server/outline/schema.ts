@@ -16,7 +16,6 @@ import {
   type Course,
   type CourseDocument,
   type Difference,
-  type KeptChange,
   type Lesson,
   type Medium,
   type PatternSection,
@@ -113,7 +112,9 @@ export const lessonText = pgTable(
     id: uuid('id')
       .primaryKey()
       .references(() => lesson.id, { onDelete: 'cascade' }),
-    courseId: uuid('course_id').notNull(),
+    courseId: uuid('course_id')
+      .notNull()
+      .references(() => course.id, { onDelete: 'cascade' }),
     content: jsonb('content').$type<RichText>(),
   },
   (table) => [index('lesson_text_course').on(table.courseId)],
@@ -136,7 +137,9 @@ export const question = pgTable(
   'question',
   {
     id: uuid('id').primaryKey(),
-    courseId: uuid('course_id').notNull(),
+    courseId: uuid('course_id')
+      .notNull()
+      .references(() => course.id, { onDelete: 'cascade' }),
     lessonId: uuid('lesson_id')
       .notNull()
       .references(() => lesson.id, { onDelete: 'cascade' }),
@@ -174,34 +177,6 @@ export const edition = pgTable(
     publishedAt: at('published_at').notNull().defaultNow(),
   },
   (table) => [uniqueIndex('edition_number').on(table.courseId, table.number)],
-);
-
-/** Every change, with what was before and after: undo and history come from here. */
-export const audit = pgTable(
-  'audit',
-  {
-    id: uuid('id').primaryKey(),
-    at: at('at').notNull().defaultNow(),
-    actorId: text('actor_id'),
-    courseId: uuid('course_id'),
-    command: text('command').notNull(),
-    sentence: text('sentence').notNull(),
-    changes: jsonb('changes').$type<KeptChange[]>().notNull(),
-    /** Whether this row did something, took something back, or did it again. */
-    kind: text('kind', { enum: ['do', 'undo', 'redo'] })
-      .notNull()
-      .default('do'),
-    undoneBy: uuid('undone_by'),
-    /** The revision of the course this step led to; null for what is no change of the working copy. */
-    revision: integer('revision'),
-    /** Given by the browser that wanted this step, so that sending it twice does it once. */
-    step: uuid('step'),
-  },
-  (table) => [
-    index('audit_course').on(table.courseId, table.actorId, table.id),
-    index('audit_revision').on(table.courseId, table.revision),
-    uniqueIndex('audit_step').on(table.step),
-  ],
 );
 
 /** Outlines of the school's own to begin a course with. */

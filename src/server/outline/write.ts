@@ -5,10 +5,11 @@ import { checkNear } from '@/core/kernel/near';
 import { fail, ok, type Result } from '@/core/kernel/problem';
 import { keptChanges, type Lesson, type OutlineTable, picturesIn, type RichText } from '@/core/outline';
 import { keepUses, knownMedia, type Uses } from '../media';
+import { audit } from '../platform/audit';
 import type { CommandContext } from '../platform/command';
 import type { Transaction } from '../platform/database';
 import { undoState } from './history';
-import { audit, course, lesson, lessonText, outcome, question, section } from './schema';
+import { course, lesson, lessonText, outcome, question, section } from './schema';
 
 const tables = { course, section, lesson, question, outcome, text: lessonText } as const;
 const most = 200;

@@ -5,10 +5,10 @@ import { fail, type Problem, type Result } from '@/core/kernel/problem';
 import { Temporal } from '@/core/kernel/time';
 import type { KeptChange } from '@/core/outline';
 import type { Actor } from '@/core/people';
+import { audit } from './audit';
 import { type Transaction, transaction } from './database';
 import { newId } from './ids';
 import { log } from './log';
-import { audit } from './schema';
 import { problemOf } from './trouble';
 
 export type CommandContext = {

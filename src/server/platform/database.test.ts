@@ -185,3 +185,26 @@ test('every kind, state, role and verb is one the program knows, also for the da
     Object.fromEntries(Object.entries(known).map(([column, names]) => [column, [...names].sort()])),
   );
 });
+
+test('the database holds every reference, but for lessons and questions that live on in editions alone', async () => {
+  const { rows } = await database().execute<{ column: string }>(
+    sql`select c.table_name || '.' || c.column_name as column from information_schema.columns c
+      where c.table_schema = 'public' and (c.column_name like '%\\_id' or c.column_name like '%\\_by') and not exists (
+        select from pg_constraint k join pg_class t on t.oid = k.conrelid
+          join pg_attribute a on a.attrelid = t.oid and a.attnum = any(k.conkey)
+          where k.contype = 'f' and t.relname = c.table_name and a.attname = c.column_name)
+      order by 1`,
+  );
+  expect(rows.map(({ column }) => column)).toEqual([
+    // Names that the sign-in library gives.
+    'account.account_id',
+    'account.provider_id',
+    'grade_decision.lesson_id',
+    'hand_in.lesson_id',
+    'lesson_unlock.lesson_id',
+    'progress.lesson_id',
+    'sitting.lesson_id',
+    'sitting_answer.question_id',
+    'statement.lesson_id',
+  ]);
+});

@@ -3,10 +3,9 @@ import { drizzle, type NodePgDatabase } from 'drizzle-orm/node-postgres';
 import pg from 'pg';
 import { config } from './config';
 import { log } from './log';
-import * as schema from './schema';
 
 /** What reads are given to read with: the pool, or the one connection of a transaction. */
-export type Database = NodePgDatabase<typeof schema>;
+export type Database = NodePgDatabase;
 /** A transaction: the same as a database, and the connection below it for what shares it. */
 export type Transaction = { readonly db: Database; readonly client: pg.PoolClient };
 
@@ -30,7 +29,7 @@ function open(): Kept {
   });
   // An idle connection that breaks is replaced by the pool; without a listener it would end the process.
   pool.on('error', (error) => log.warn({ err: error }, 'database connection lost'));
-  return { pool, db: drizzle(pool, { schema }) };
+  return { pool, db: drizzle(pool) };
 }
 
 /**
@@ -57,7 +56,7 @@ export async function transaction<T>(work: (tx: Transaction) => Promise<T>): Pro
   const client = await pool().connect();
   try {
     await client.query('begin');
-    const result = await within.run(true, () => work({ db: drizzle(client, { schema }), client }));
+    const result = await within.run(true, () => work({ db: drizzle(client), client }));
     await client.query('commit');
     client.release();
     return result;

@@ -1,11 +1,9 @@
 import { randomInt } from 'node:crypto';
 import { and, asc, eq, isNull, lt } from 'drizzle-orm';
 import { mixed, object } from 'yup';
-import { rationalFrom, rationalText } from '@/core/kernel/exact';
 import { idSchema } from '@/core/kernel/ids';
 import { fail, ok, type Result } from '@/core/kernel/problem';
 import { Temporal } from '@/core/kernel/time';
-import { findLesson, type LessonDocument } from '@/core/outline';
 import { can } from '@/core/people';
 import {
   checkAnswer,
@@ -14,61 +12,27 @@ import {
   mayAnswer,
   mayBegin,
   mostSeed,
-  paperFor,
   passes,
   type QuizSettings,
-  readAnswers,
-  type Sitting,
-  scorePaper,
-  shareOfResult,
 } from '@/core/quiz';
 import { instantFrom, learnerIn, takesCourse } from '../enrolment';
 import { openLesson } from '../learning';
-import { editionDocument } from '../outline';
 import { type CommandContext, command } from '../platform/command';
-import { type Database, database, type Transaction, transaction } from '../platform/database';
+import { database, type Transaction, transaction } from '../platform/database';
 import { newId } from '../platform/ids';
 import { later } from '../platform/jobs';
 import { eventIn, recordEvent } from '../record';
 import { sitting, sittingAnswer } from './schema';
-
-export type SittingRow = typeof sitting.$inferSelect;
-
-export const sittingOf = (row: Pick<SittingRow, 'startedAt' | 'deadline' | 'handedInAt'>): Sitting => ({
-  startedAt: instantFrom(row.startedAt),
-  deadline: row.deadline ? instantFrom(row.deadline) : null,
-  handedInAt: row.handedInAt ? instantFrom(row.handedInAt) : null,
-});
-
-/** The share of the points of a sitting that was handed in, exact. */
-export const shareOfSitting = ({ points, of, share }: Pick<SittingRow, 'points' | 'of' | 'share'>) =>
-  shareOfResult({ points: points ?? 0, of: of ?? 0, ...(share === null ? {} : { share: rationalFrom(share) }) });
-
-/** The paper a sitting is taken on: its own edition's, whatever has been published since, in its own order. */
-export async function paperOf(db: Database, row: SittingRow): Promise<LessonDocument | null> {
-  const document = await editionDocument(db, row.editionId);
-  const lesson = document && findLesson(document, row.lessonId);
-  return lesson ? { ...lesson, questions: paperFor(lesson.quiz ?? {}, lesson.questions, row.seed) } : null;
-}
-
-/** What has been answered in a sitting, to the questions of its paper. */
-export async function answersOf(db: Database, sittingId: string, questions: LessonDocument['questions']) {
-  const rows = await db
-    .select({ questionId: sittingAnswer.questionId, answer: sittingAnswer.answer })
-    .from(sittingAnswer)
-    .where(eq(sittingAnswer.sittingId, sittingId));
-  return readAnswers(questions, Object.fromEntries(rows.map(({ questionId, answer }) => [questionId, answer])));
-}
+import { closedWith, paperOf, type SittingRow, scoreOf, sittingOf } from './sitting';
 
 /** Scores a sitting and closes it. Harmless when it is closed already. */
 async function handInRow(tx: Transaction, row: SittingRow, at: Temporal.Instant): Promise<SittingRow> {
   if (row.handedInAt) return row;
   const lesson = await paperOf(tx.db, row);
-  const questions = lesson?.questions ?? [];
-  const score = scorePaper(questions, await answersOf(tx.db, row.id, questions), lesson?.quiz?.decimals);
+  const score = await scoreOf(tx.db, row, lesson);
   const [closed] = await tx.db
     .update(sitting)
-    .set({ handedInAt: at.toString(), points: score.points, of: score.of, share: rationalText(score.share) })
+    .set(closedWith(score, at.toString()))
     .where(and(eq(sitting.id, row.id), isNull(sitting.handedInAt)))
     .returning();
   if (!closed) return row;
@@ -207,7 +171,7 @@ export async function closeOverdue(now = Temporal.Now.instant()): Promise<number
   return rows.length;
 }
 
-export async function closeIfOverdue(id: string, now = Temporal.Now.instant()): Promise<void> {
+async function closeIfOverdue(id: string, now = Temporal.Now.instant()): Promise<void> {
   await transaction(async (tx) => {
     const [row] = await tx.db.select().from(sitting).where(eq(sitting.id, id)).for('update');
     if (row?.deadline && isOverdue(sittingOf(row), now)) await handInRow(tx, row, instantFrom(row.deadline));

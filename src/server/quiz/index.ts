@@ -1,2 +1,3 @@
-export { closeEnded, closeOverdue, quizCommands, type SittingRow, shareOfSitting } from './commands';
+export { closeEnded, closeOverdue, quizCommands } from './commands';
 export { type SittingView, sittingsOf, sittingView } from './queries';
+export { type SittingRow, shareOfSitting } from './sitting';

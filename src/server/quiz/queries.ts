@@ -1,23 +1,33 @@
 import { and, asc, eq } from 'drizzle-orm';
 import { Temporal } from '@/core/kernel/time';
 import type { LessonDocument } from '@/core/outline';
-import { type Answers, isOverdue, type PaperScore, scorePaper } from '@/core/quiz';
+import { type Answers, isOverdue, type PaperScore } from '@/core/quiz';
 import type { Database } from '../platform/database';
-import { answersOf, closeIfOverdue, paperOf, type SittingRow, sittingOf } from './commands';
 import { sitting } from './schema';
+import { answersOf, closedWith, paperOf, type SittingRow, scoreOf, sittingOf } from './sitting';
 
-/** The sittings of a quiz in an enrolment, oldest first; what is overdue is handed in first. */
-export async function sittingsOf(db: Database, enrolmentId: string, lessonId: string): Promise<SittingRow[]> {
-  const read = () =>
-    db
-      .select()
-      .from(sitting)
-      .where(and(eq(sitting.enrolmentId, enrolmentId), eq(sitting.lessonId, lessonId)))
-      .orderBy(asc(sitting.number));
-  const rows = await read();
-  const overdue = rows.filter((row) => isOverdue(sittingOf(row), Temporal.Now.instant()));
-  for (const row of overdue) await closeIfOverdue(row.id);
-  return overdue.length > 0 ? read() : rows;
+/**
+ * A sitting as it stands. One whose time is up and that nobody has handed in is shown as what it will be once the
+ * worker has come to it: handed in at its deadline, with the answers it had then.
+ */
+async function asItStands(db: Database, row: SittingRow, now: Temporal.Instant): Promise<SittingRow> {
+  if (row.deadline === null || !isOverdue(sittingOf(row), now)) return row;
+  return { ...row, ...closedWith(await scoreOf(db, row, await paperOf(db, row)), row.deadline) };
+}
+
+/** The sittings of a quiz in an enrolment, oldest first. */
+export async function sittingsOf(
+  db: Database,
+  enrolmentId: string,
+  lessonId: string,
+  now = Temporal.Now.instant(),
+): Promise<SittingRow[]> {
+  const rows = await db
+    .select()
+    .from(sitting)
+    .where(and(eq(sitting.enrolmentId, enrolmentId), eq(sitting.lessonId, lessonId)))
+    .orderBy(asc(sitting.number));
+  return Promise.all(rows.map((row) => asItStands(db, row, now)));
 }
 
 export type SittingView = {
@@ -28,17 +38,21 @@ export type SittingView = {
 };
 
 /** One sitting of a learner's own, with its paper and, once it is handed in, its score. */
-export async function sittingView(db: Database, id: string, learnerId: string): Promise<SittingView | null> {
-  const [first] = await db
+export async function sittingView(
+  db: Database,
+  id: string,
+  learnerId: string,
+  now = Temporal.Now.instant(),
+): Promise<SittingView | null> {
+  const [found] = await db
     .select()
     .from(sitting)
     .where(and(eq(sitting.id, id), eq(sitting.learnerId, learnerId)));
-  if (!first) return null;
-  const rows = await sittingsOf(db, first.enrolmentId, first.lessonId);
-  const row = rows.find((one) => one.id === id) ?? first;
+  if (!found) return null;
+  const row = await asItStands(db, found, now);
   const lesson = await paperOf(db, row);
   if (!lesson) return null;
   const answers = await answersOf(db, row.id, lesson.questions);
-  const score = row.handedInAt ? scorePaper(lesson.questions, answers, lesson.quiz?.decimals) : null;
+  const score = row.handedInAt ? await scoreOf(db, row, lesson) : null;
   return { row, lesson, answers, score };
 }

@@ -6,7 +6,7 @@ import { newId } from '../platform/ids';
 import * as tables from '../platform/schema';
 import { codeOf, learner, must, publishedCourse, run, startsAt, useTestSchool } from '../testing/school';
 import { closeOverdue } from './commands';
-import { sittingView } from './index';
+import { sittingsOf, sittingView } from './index';
 
 const school = useTestSchool();
 const me = () => learner(school.learner);
@@ -45,6 +45,25 @@ test('the server decides when the time is up: a late answer is refused and what 
     0,
     after(15),
   ]);
+});
+
+test('a sitting whose time is up is shown as handed in, before anybody has done so, and reading writes nothing', async () => {
+  const { courseId, enrolmentId, quiz, question } = await publishedCourse(school);
+  const { id } = await must(me(), 'quiz.begin', { courseId, lessonId: quiz, deed: newId() }, after(5));
+  await must(me(), 'quiz.answer', { sittingId: id, questionId: question, answer: { typed: '4' } }, after(14));
+  const shown = async (minutes: number) => {
+    const now = Temporal.Instant.from(after(minutes));
+    const [one] = await sittingsOf(database(), enrolmentId, quiz, now);
+    const view = await sittingView(database(), id, school.learner, now);
+    return [one?.points, one?.handedInAt !== null, view?.score?.points, view?.row.handedInAt !== null];
+  };
+  expect(await shown(14)).toEqual([null, false, undefined, false]);
+  expect(await shown(16)).toEqual([1000, true, 1000, true]);
+  expect((await rowOf(id))?.handedInAt).toBeNull();
+  await closeOverdue(Temporal.Instant.from(after(17)));
+  const row = await rowOf(id);
+  const [one] = await sittingsOf(database(), enrolmentId, quiz, Temporal.Instant.from(after(17)));
+  expect([one, row?.points]).toEqual([row, 1000]);
 });
 
 test('attempts are counted, and another edition does not change a paper under way', async () => {

@@ -1,2 +1,3 @@
 export { countFrom, eventIn, heldProgress, recordEvent } from './commands';
+export { progressOf } from './queries';
 export { rebuildProgress } from './rebuild';

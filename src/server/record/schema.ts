@@ -1,4 +1,4 @@
-import { index, integer, jsonb, pgTable, primaryKey, text, uuid } from 'drizzle-orm/pg-core';
+import { index, jsonb, pgTable, primaryKey, text, uuid } from 'drizzle-orm/pg-core';
 import type { LessonProgress, Statement } from '@/core/record';
 import { belongsToEnrolment, ofEnrolment } from '../enrolment/schema';
 import { at } from '../platform/columns';
@@ -19,22 +19,6 @@ export const statement = pgTable(
     belongsToEnrolment('statement_enrolment', table).onDelete('cascade'),
     index('statement_of_enrolment').on(table.enrolmentId, table.at),
     index('statement_course').on(table.courseId, table.at),
-  ],
-);
-
-/** The password of a lesson, as somebody has given it: how often wrongly, and when rightly. */
-export const lessonUnlock = pgTable(
-  'lesson_unlock',
-  {
-    ...ofEnrolment(),
-    lessonId: uuid('lesson_id').notNull(),
-    wrong: integer('wrong').notNull().default(0),
-    triedAt: at('tried_at').notNull(),
-    openedAt: at('opened_at'),
-  },
-  (table) => [
-    primaryKey({ columns: [table.enrolmentId, table.lessonId] }),
-    belongsToEnrolment('lesson_unlock_enrolment', table).onDelete('cascade'),
   ],
 );
 

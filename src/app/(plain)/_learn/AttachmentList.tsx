@@ -1,3 +1,5 @@
+import type { ReactNode } from 'react';
+import type { MediaFacts, MediaKind } from '@/core/media';
 import type { LessonDocument } from '@/core/outline';
 import controls from '@/ui/plain/controls.module.css';
 import styles from './learn.module.css';
@@ -32,6 +34,34 @@ export function AttachmentList({ attachments }: { readonly attachments: LessonDo
   );
 }
 
+const cannot = () => <p className={controls.quiet}>This file cannot be shown here.</p>;
+const played = { controls: true, controlsList: 'nodownload', preload: 'none' } as const;
+
+/** How a thing of a kind is looked at in the page. */
+const looks: Record<MediaKind, (media: MediaFacts, title: string) => ReactNode> = {
+  document: (media) => <PdfPart media={media} downloads={false} />,
+  picture: (media, title) => <img src={`/files/${media.id}/original`} alt={media.alt || title} />,
+  film: (media, title) => (
+    <video src={`/files/${media.id}/play`} aria-label={title} {...played}>
+      {media.captions.map(({ language, label }) => (
+        <track
+          key={language}
+          kind="captions"
+          src={`/files/${media.id}/captions-${language}`}
+          srcLang={language}
+          label={label}
+        />
+      ))}
+    </video>
+  ),
+  audio: (media, title) => <audio src={`/files/${media.id}/play`} aria-label={title} {...played} />,
+  captions: cannot,
+  file: cannot,
+};
+
+/** Whether browsers show it by themselves. */
+const opens = (media: MediaFacts) => looks[media.kind] !== cannot;
+
 /** What its learner may do with an attachment. A file that no browser shows can only be kept. */
 function Ways({ attached: { access, media, title } }: { readonly attached: Attached }) {
   const keep = (
@@ -39,7 +69,7 @@ function Ways({ attached: { access, media, title } }: { readonly attached: Attac
       Download
     </a>
   );
-  if (access === 'download' || (access === 'open' && media.kind === 'file')) return keep;
+  if (access === 'download' || (access === 'open' && !opens(media))) return keep;
   if (access === 'open')
     return (
       <span className={styles.ways}>
@@ -52,17 +82,7 @@ function Ways({ attached: { access, media, title } }: { readonly attached: Attac
   return (
     <details className={styles.lookAt}>
       <summary>Look at it</summary>
-      {media.kind === 'document' && <PdfPart media={media} downloads={false} />}
-      {media.kind === 'picture' && <img src={`/files/${media.id}/original`} alt={media.alt || title} />}
-      {media.kind === 'film' && (
-        // biome-ignore lint/a11y/useMediaCaption: a film attached has the captions it was given, or none
-        <video src={`/files/${media.id}/play`} controls controlsList="nodownload" preload="none" />
-      )}
-      {media.kind === 'audio' && (
-        // biome-ignore lint/a11y/useMediaCaption: a recording has no captions
-        <audio src={`/files/${media.id}/play`} controls controlsList="nodownload" preload="none" />
-      )}
-      {media.kind === 'file' && <p className={controls.quiet}>This file cannot be shown here.</p>}
+      {looks[media.kind](media, title || media.title)}
     </details>
   );
 }

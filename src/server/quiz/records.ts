@@ -1,0 +1,35 @@
+import { and, asc, eq, inArray, isNotNull, isNull } from 'drizzle-orm';
+import { rationalFrom } from '@/core/kernel/exact';
+import type { QuizResult } from '@/core/quiz';
+import type { Database } from '../platform/database';
+import { sitting } from './schema';
+
+type Place = { readonly enrolmentId: string; readonly lessonId: string };
+
+/** The results of some enrolments in all their quizzes, those of a quiz in the order they were sat. */
+export async function quizResults(db: Database, enrolmentIds: readonly string[]): Promise<(Place & QuizResult)[]> {
+  const rows = await db
+    .select({
+      enrolmentId: sitting.enrolmentId,
+      lessonId: sitting.lessonId,
+      points: sitting.points,
+      of: sitting.of,
+      share: sitting.share,
+    })
+    .from(sitting)
+    .where(and(inArray(sitting.enrolmentId, [...enrolmentIds]), isNotNull(sitting.handedInAt)))
+    .orderBy(asc(sitting.number));
+  return rows.map(({ points, of, share, ...place }) => ({
+    ...place,
+    points: points ?? 0,
+    of: of ?? 0,
+    ...(share === null ? {} : { share: rationalFrom(share) }),
+  }));
+}
+
+/** Where somebody is sitting a quiz of a course, and has not handed it in. */
+export const underWayIn = (db: Database, courseId: string): Promise<Place[]> =>
+  db
+    .select({ enrolmentId: sitting.enrolmentId, lessonId: sitting.lessonId })
+    .from(sitting)
+    .where(and(eq(sitting.courseId, courseId), isNull(sitting.handedInAt)));
