@@ -5,7 +5,8 @@ export default defineConfig({
   // Long enough for a machine that does other things as well: what must be quick stands in the bench.
   timeout: 240_000,
   expect: { timeout: 30_000 },
-  workers: 2,
+  // More than the machine has cores: much of a journey is waiting for a page to come to rest.
+  workers: 3,
   retries: 0,
   forbidOnly: true,
   reporter: [['list'], ['json', { outputFile: 'test-results/journeys.json' }]],

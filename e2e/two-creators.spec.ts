@@ -2,13 +2,13 @@ import { expect, signedIn, testIn } from './support/school';
 
 const test = testIn('sample');
 
-test('two creators in one course: each sees what the other does, and neither overwrites the other in silence', async ({
+test('two creators in one course, each at a web process of their own: each sees what the other does, and neither overwrites the other in silence', async ({
   browser,
   school,
 }) => {
   const [ines, marek] = [
     await signedIn(browser, school, 'ines@wendwater.example'),
-    await signedIn(browser, school, 'marek@wendwater.example'),
+    await signedIn(browser, { ...school, address: await school.anotherWeb() }, 'marek@wendwater.example'),
   ];
   const address = '/c/reading-a-hedgerow/build';
   await ines.page.goto(address);

@@ -1,9 +1,10 @@
 import { randomUUID } from 'node:crypto';
-import { readdirSync } from 'node:fs';
+import { readdirSync, readFileSync } from 'node:fs';
 import { join, sep } from 'node:path';
 import type { APIResponse, BrowserContext } from '@playwright/test';
 import pg from 'pg';
 import { samplePassword } from '../demo/people';
+import { type Action, type Actor, can, makesCourses } from '../src/core/people';
 import { command, expect, signedIn, testIn } from './support/school';
 
 const test = testIn('sample');
@@ -144,4 +145,79 @@ test('no address says to nobody, to a foreign learner or to a foreign creator wh
       if (secrets.some((words) => body.includes(words))) seen.add(file);
     }
   expect(seen.size).toBeGreaterThan(12);
+});
+
+/** Who may have an address of a course, as its own file says: the action its door asks for, or what else it asks. */
+function askedOf(file: string): (actor: Actor | null, course: { id: string; taken: boolean }) => boolean {
+  const text = readFileSync(file, 'utf8');
+  const named = (of: string) => /\b(?:courseDoor\(\w+,|can\(person,) '([\w.]+)'/.exec(of)?.[1] as Action | undefined;
+  const inCourse =
+    (action: Action | undefined) =>
+    (actor: Actor | null, { id }: { id: string }) =>
+      action !== undefined && can(actor, action, { courseId: id });
+  if (/\bforCourse\(/.test(text)) return inCourse('course.edit');
+  if (/\bviewAsLearner\(/.test(text))
+    return inCourse(named(readFileSync(join(root, '(plain)', 'view', '[slug]', 'view.tsx'), 'utf8')));
+  if (/\blearnerDoor\(/.test(text)) return (actor, { taken }) => actor !== null && taken;
+  if (/\bschoolDoor\(makesCourses/.test(text)) return (actor) => actor !== null && makesCourses(actor);
+  if (/\bschoolDoor\(/.test(text)) return (actor) => can(actor, named(text) as Action);
+  if (/\bsignedIn\(/.test(text)) return (actor) => actor !== null;
+  // What reads nothing itself stands below a layout that asks.
+  return inCourse(named(text) ?? named(readFileSync(join(root, '(studio)', 'c', '[slug]', 'layout.tsx'), 'utf8')));
+}
+
+test('every page and every question of a course is answered to whom the table of permissions lets, and to nobody else', async ({
+  browser,
+  school,
+}) => {
+  const database = new pg.Client({ connectionString: school.databaseUrl });
+  await database.connect();
+  const ask = async (statement: string, ...values: string[]) => (await database.query(statement, values)).rows;
+  const [course] = await ask("select id, slug from course where slug = 'stream-survey'");
+  const [lesson] = await ask(
+    "select id from lesson where course_id = $1 and kind = 'reading' and state = 'ready' order by id limit 1",
+    course.id,
+  );
+  const people = await ask(
+    `select u.id, u.email, u.role, coalesce((select jsonb_object_agg(s.course_id, s.role) from course_staff s where s.user_id = u.id), '{}') as courses,
+      exists (select from enrolment e where e.learner_id = u.id and e.course_id = $1 and e.ended_at is null) as taken
+     from "user" u order by u.email`,
+    course.id,
+  );
+  await database.end();
+  // One of each sort of people there is.
+  const sorts = new Map<string, (typeof people)[number]>();
+  for (const one of people) {
+    const elsewhere = Object.keys(one.courses).some((id) => id !== course.id);
+    const sort = [one.role, one.courses[course.id] ?? (elsewhere ? 'elsewhere' : '-'), one.taken ? 'takes it' : ''];
+    if (!sorts.has(sort.join(' '))) sorts.set(sort.join(' '), one);
+  }
+  expect(sorts.size).toBeGreaterThan(3);
+  const values = { slug: course.slug, courseId: course.id, lessonId: lesson.id };
+  const files = addresses().filter(
+    (file) =>
+      /(\[slug\]|\[courseId\]|\/(courses|catalogue|people|marking|learn)\/page)/.test(file) &&
+      !/live|sitting|marking\/\[id\]|view\/\[slug\]\/paper/.test(file) &&
+      (file.endsWith('page.tsx') || /\bGET\b/.test(readFileSync(file, 'utf8'))),
+  );
+  expect(files.length).toBeGreaterThan(24);
+  const wrong: string[] = [];
+  const answered = new Set<string>();
+  for (const [sort, person] of [['nobody', null] as const, ...sorts]) {
+    const who = person
+      ? (await signedIn(browser, school, person.email)).context
+      : await browser.newContext({ baseURL: school.address });
+    for (const file of files) {
+      const answer = await who.request.get(addressOf(file, values), { maxRedirects: 0, timeout: 20_000 });
+      const expected = askedOf(file)(person, { id: course.id, taken: person?.taken ?? false });
+      // A question that lacks its words is refused for that, to whom it may be put; and some pages lead on.
+      const isLetIn = ![401, 403, 404].includes(answer.status()) && !/sign-in/.test(answer.headers().location ?? '');
+      if (isLetIn !== expected)
+        wrong.push(`${sort}: ${addressOf(file, values)} ${answer.status()}, expected ${expected}`);
+      if (isLetIn) answered.add(sort);
+    }
+    await who.close();
+  }
+  expect(wrong).toEqual([]);
+  expect([...answered].sort()).toEqual([...sorts.keys()].sort());
 });

@@ -8,7 +8,4 @@ export async function register(): Promise<void> {
   takeOverConsole();
   const { warmReader } = await import('./server/exchange');
   setTimeout(warmReader, 3000).unref();
-  const { hearPeople } = await import('./server/outline');
-  // Without a database there is nobody to hear; the first line tries again.
-  hearPeople().catch(() => {});
 }

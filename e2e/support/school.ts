@@ -9,7 +9,13 @@ import pg from 'pg';
 import { workerWords } from '../../cli/programs.mjs';
 import { samplePassword } from '../../demo/people';
 
-export type School = { readonly address: string; readonly data: string; readonly databaseUrl: string };
+export type School = {
+  readonly address: string;
+  readonly data: string;
+  readonly databaseUrl: string;
+  /** One more web process on the same school; gives back where it answers. */
+  anotherWeb(): Promise<string>;
+};
 
 const freePort = () =>
   new Promise<number>((resolve) => {
@@ -32,8 +38,6 @@ export async function startSchool(sample: boolean): Promise<School & { stop(): P
   await admin.query(sample ? `create database "${name}" template "${template.name}"` : `create database "${name}"`);
   const data = mkdtempSync(join(tmpdir(), 'mosaik-journey-'));
   if (sample && template.data) cpSync(template.data, data, { recursive: true });
-  const port = await freePort();
-  const address = `http://localhost:${port}`;
   const databaseUrl = server.replace('{name}', name);
   const env = {
     ...process.env,
@@ -41,27 +45,43 @@ export async function startSchool(sample: boolean): Promise<School & { stop(): P
     DATABASE_URL: databaseUrl,
     MOSAIK_DATA: data,
     MOSAIK_SECRET: randomBytes(32).toString('hex'),
-    MOSAIK_ADDRESS: address,
+    MOSAIK_ADDRESS: 'http://localhost',
     MOSAIK_RESERVED_MB: '50',
     MOSAIK_LOG: 'warn',
   };
   // A copy of the sample school is as prepared as what it was copied from.
   if (!sample) execFileSync(process.execPath, ['--import', 'tsx', 'src/worker/prepare.ts'], { env, stdio: 'inherit' });
   const log = openSync(join(data, 'log'), 'a');
-  const start = (...args: string[]) => spawn(process.execPath, args, { env, stdio: ['ignore', log, log] });
-  const children: ChildProcess[] = [start('cli/web.mjs', '--port', String(port)), start(...workerWords())];
-  for (let i = 0; i < 300; i += 1) {
-    const ready = await fetch(`${address}/readyz`).then(
-      (response) => response.ok,
-      () => false,
-    );
-    if (ready) break;
-    await new Promise((resolve) => setTimeout(resolve, 100));
-  }
+  const children: ChildProcess[] = [];
+  const start = (address: string, ...args: string[]) => {
+    const own = { ...env, MOSAIK_ADDRESS: address };
+    children.push(spawn(process.execPath, args, { env: own, stdio: ['ignore', log, log] }));
+  };
+  const startWeb = async () => {
+    const port = await freePort();
+    const address = `http://localhost:${port}`;
+    start(address, 'cli/web.mjs', '--port', String(port));
+    return address;
+  };
+  const untilReady = async (address: string) => {
+    for (let i = 0; i < 300; i += 1) {
+      const ready = await fetch(`${address}/readyz`).then(
+        (response) => response.ok,
+        () => false,
+      );
+      if (ready) break;
+      await new Promise((resolve) => setTimeout(resolve, 100));
+    }
+    return address;
+  };
+  const address = await startWeb();
+  start(address, ...workerWords());
+  await untilReady(address);
   return {
     address,
     data,
     databaseUrl,
+    anotherWeb: async () => untilReady(await startWeb()),
     async stop() {
       await Promise.all(
         children.map((child) => {

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
-import { certificateNumber, fitText, hardNames, layoutCertificate, papers, usualAward } from './index';
+import { certificateNumber, fitText, hardNames, layoutCertificate, papers, readDesign, usualAward } from './index';
 
 /** Every letter as wide as half its size. */
 const measure = (text: string, size: number) => text.length * size * 0.5;
@@ -74,4 +74,15 @@ test.each(Object.keys(papers) as (keyof typeof papers)[])(
 
 test('a number has its prefix, four letters that cannot be mistaken, and the counter', () => {
   expect(certificateNumber('RIV', 182, new Uint8Array([0, 1, 29, 255]))).toBe('RIV-23ZH-0182');
+});
+
+test.each<[string, unknown, object | string]>([
+  ['of today', { ...usualAward, frame: 'plum' }, { ...usualAward, frame: 'plum' }],
+  ['of before there were faces and sizes', { on: true, prefix: 'RIV' }, { ...usualAward, on: true, prefix: 'RIV' }],
+  ['with what is not said any more', { ...usualAward, ribbon: 'gold' }, usualAward],
+  ['with an ink that is none', { ...usualAward, ink: 'gold' }, 'ink must be one of'],
+  ['that is none', null, 'This certificate has no design.'],
+])('a design kept with a certificate is read: one %s', (_name, kept, expected) => {
+  if (typeof expected === 'string') expect(() => readDesign(kept)).toThrow(expected);
+  else expect(readDesign(kept)).toEqual(expected);
 });

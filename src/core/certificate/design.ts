@@ -100,3 +100,13 @@ export const awardSchema = object({
     return largest === undefined || value === undefined || value <= largest;
   }),
 }).noUnknown();
+
+/**
+ * A design as it was kept with a certificate, whenever that was: what could not be said then is as usual, and what
+ * cannot be said any more is left out. Throws in words on what is no design.
+ */
+export function readDesign(kept: unknown): AwardSettings {
+  if (typeof kept !== 'object' || kept === null) throw new Error('This certificate has no design.');
+  const design = awardSchema.validateSync({ ...usualAward, ...kept }, { stripUnknown: true, strict: false });
+  return design as AwardSettings;
+}

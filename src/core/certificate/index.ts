@@ -8,6 +8,7 @@ export {
   inks,
   type Paper,
   papers,
+  readDesign,
   usualAward,
 } from './design';
 export { type Fitted, fitText, type Measure } from './fit';

@@ -14,7 +14,7 @@ import { type CommandContext, command } from '../platform/command';
 import type { Database } from '../platform/database';
 import { newId } from '../platform/ids';
 import { later } from '../platform/jobs';
-import { eventIn, recordEvent } from '../record';
+import { eventIn, recordEvent, recordEvents } from '../record';
 import { handIn, markHistory } from './schema';
 
 export type HandInRow = typeof handIn.$inferSelect;
@@ -274,8 +274,9 @@ export const markWork = command({
         score: { raw: (input.points ?? 0) / 1000, max: (assignment?.points ?? 0) / 1000 },
       };
       const passed = (input.points ?? 0) >= (assignment?.passPoints ?? 0);
-      await recordEvent(tx, { ...event, verb: passed ? 'passed' : 'failed', deed: `mark/${marking}/result` });
-      if (passed) await recordEvent(tx, { ...event, verb: 'completed', deed: `mark/${marking}/completed` });
+      const result = { ...event, verb: passed ? 'passed' : 'failed', deed: `mark/${marking}/result` } as const;
+      const completed = { ...event, verb: 'completed', deed: `mark/${marking}/completed` } as const;
+      await recordEvents(tx, event, passed ? [result, completed] : [result]);
       await later(tx, 'certificate.award', { enrolmentId: row.enrolmentId });
       await context.audit({ courseId: row.courseId, sentence: `marked work for "${title}"` });
     }

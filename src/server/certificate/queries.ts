@@ -1,5 +1,5 @@
 import { and, asc, desc, eq, inArray, sql } from 'drizzle-orm';
-import type { CertificateContent } from '@/core/certificate';
+import { type CertificateContent, readDesign } from '@/core/certificate';
 import { type RowsPage, rowsBefore, rowsPerPage } from '@/core/kernel/page';
 import { longDayText } from '@/core/kernel/time';
 import { instantFrom } from '../enrolment';
@@ -86,7 +86,11 @@ export async function drawCertificate(id: string): Promise<string | null> {
   const [row] = await db.select().from(certificate).where(eq(certificate.id, id));
   if (!row) return null;
   if (row.pdfHash && (await files().stat(row.pdfHash))) return row.pdfHash;
-  const pdf = await certificatePdf(row.design, await contentOf(db, row), instantFrom(row.issuedAt).toString());
+  const pdf = await certificatePdf(
+    readDesign(row.design),
+    await contentOf(db, row),
+    instantFrom(row.issuedAt).toString(),
+  );
   const { hash } = await putBytes(pdf);
   await db.update(certificate).set({ pdfHash: hash }).where(eq(certificate.id, id));
   return hash;

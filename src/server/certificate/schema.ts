@@ -1,6 +1,5 @@
 import { isNull } from 'drizzle-orm';
 import { index, jsonb, pgSequence, pgTable, text, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
-import type { AwardSettings } from '@/core/certificate';
 import { belongsToEnrolment, ofEnrolment } from '../enrolment/schema';
 import { edition } from '../outline/schema';
 import { at } from '../platform/columns';
@@ -24,7 +23,8 @@ export const certificate = pgTable(
     courseTitle: text('course_title').notNull(),
     school: text('school').notNull(),
     grade: text('grade'),
-    design: jsonb('design').$type<AwardSettings>().notNull(),
+    /** Parsed when it is read, see `readDesign`: what it may hold has changed, and this does not. */
+    design: jsonb('design').$type<object>().notNull(),
     issuedAt: at('issued_at').notNull(),
     withdrawnAt: at('withdrawn_at'),
     withdrawnWhy: text('withdrawn_why'),

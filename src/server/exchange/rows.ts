@@ -1,3 +1,4 @@
+import { LRUCache } from 'lru-cache';
 import type { CatalogueRow, CatalogueTable } from '@/core/exchange';
 import {
   courseOf,
@@ -28,20 +29,11 @@ export const coursesInCatalogue = async (db: Database, person: Person): Promise<
     .filter((one) => can(person, 'course.edit', { courseId: one.id }))
     .sort((a, b) => byTitle(a.title, b.title) || (a.id < b.id ? -1 : 1));
 
-/** Rows of the courses looked at last, and what they were worked out from. Of so many rows at most. */
-const known = new Map<string, { readonly state: string; readonly rows: CourseRows }>();
-const mostKnown = 30_000;
-
-function keep(courseId: string, state: string, rows: CourseRows): void {
-  known.delete(courseId);
-  known.set(courseId, { state, rows });
-  let count = [...known.values()].reduce((sum, one) => sum + one.rows.lesson.length, 0);
-  for (const [oldest, one] of known) {
-    if (count <= mostKnown || oldest === courseId) break;
-    known.delete(oldest);
-    count -= one.rows.lesson.length;
-  }
-}
+/** Rows of the courses looked at last, and what they were worked out from: so many rows at most. */
+const known = new LRUCache<string, { readonly state: string; readonly rows: CourseRows }>({
+  maxSize: 30_000,
+  sizeCalculation: ({ rows }) => rows.lesson.length + 1,
+});
 
 /** The rows of courses, one course after the other in their order. Worked out anew only for what has changed since. */
 export async function rowsOf(db: Database, courses: readonly Facts[]): Promise<CourseRows[]> {
@@ -60,7 +52,7 @@ export async function rowsOf(db: Database, courses: readonly Facts[]): Promise<C
     ]);
     const before = known.get(facts.id);
     const rows = before?.state === state ? before.rows : await workedOut(db, facts);
-    keep(facts.id, state, rows);
+    known.set(facts.id, { state, rows });
     all.push(rows);
   }
   return all;

@@ -7,7 +7,7 @@ import { creditedPassages, type Passage, watchedPercent } from '@/core/record';
 import { instantFrom, takesCourse } from '../enrolment';
 import { command } from '../platform/command';
 import { newId } from '../platform/ids';
-import { countFrom, eventIn, heldProgress, recordEvent } from '../record';
+import { countFrom, eventIn, heldProgress, recordEvent, recordEvents } from '../record';
 import { openLesson } from './guard';
 import { courseHead, learning } from './queries';
 import { lessonUnlock } from './schema';
@@ -29,9 +29,10 @@ export const openedLesson = command({
     const { lesson, progress } = found.value.lesson;
     const event = eventIn(found.value.learning.learner, lesson, context.now.toString());
     const rule = lesson.done ?? usualDoneRule(lesson);
-    await recordEvent(context.tx, { ...event, verb: 'experienced', deed: deedOf('opened', event) });
-    if (rule.by === 'opened' && progress.state !== 'done')
-      await recordEvent(context.tx, { ...event, verb: 'completed', deed: deedOf('done', event) });
+    const opened = { ...event, verb: 'experienced', deed: deedOf('opened', event) } as const;
+    const done = { ...event, verb: 'completed', deed: deedOf('done', event) } as const;
+    const completes = rule.by === 'opened' && progress.state !== 'done';
+    await recordEvents(context.tx, event, completes ? [opened, done] : [opened]);
     if (plays(lesson)) await countFrom(context.tx, event, event.at);
     return ok({ done: rule.by === 'opened' || progress.state === 'done' });
   },

@@ -4,7 +4,7 @@ export { type HistoryRow, historyOf, type Step, stepsSince, type UndoState } fro
 export { courseEvents } from './live';
 export { lessonTextOf, loadOutline, loadStructure } from './load';
 export { type SchoolPattern, schoolPatterns } from './patterns';
-export { hearPeople, type Present, sayWhere, whereSchema } from './presence';
+export { type Present, sayWhere, whereSchema } from './presence';
 export {
   type CourseDesk,
   type CourseHead,

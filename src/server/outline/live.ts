@@ -75,10 +75,16 @@ export function courseEvents(
       };
       const people = async () => {
         if (checking) await checking;
-        say(
-          'people',
-          whoIsHere(courseId).filter((one) => one.personId !== personId),
-        );
+        try {
+          const here = await whoIsHere(courseId);
+          if (checking) await checking;
+          say(
+            'people',
+            here.filter((one) => one.personId !== personId),
+          );
+        } catch {
+          end();
+        }
       };
       const news = async () => {
         if (checking) await checking;

@@ -1,5 +1,6 @@
 import { createHash } from 'node:crypto';
 import { and, asc, desc, eq, inArray, type SQL, sql } from 'drizzle-orm';
+import { LRUCache } from 'lru-cache';
 import { canonical } from '@/core/kernel/change';
 import { coursesPerPage, rowsBefore } from '@/core/kernel/page';
 import type { MediaFacts } from '@/core/media';
@@ -74,10 +75,9 @@ export async function courseDesk(db: Database, head: CourseHead, person: Person)
 }
 export type CourseDesk = NonNullable<Awaited<ReturnType<typeof courseDesk>>>;
 
-/** An edition never changes, so its document is kept in memory by id; and while it is read, all who want it wait for the same reading. */
-const editions = new Map<string, CourseDocument>();
+/** An edition never changes, so its document is kept in memory by id, as many letters of them as there is room for; and while it is read, all who want it wait for the same reading. */
+const editions = new LRUCache<string, CourseDocument>({ maxSize: 100_000_000 });
 const readings = new Map<string, Promise<CourseDocument | null>>();
-const mostEditions = 50;
 
 export async function editionDocument(db: Database, editionId: string): Promise<CourseDocument | null> {
   const known = editions.get(editionId);
@@ -93,10 +93,8 @@ export async function editionDocument(db: Database, editionId: string): Promise<
 async function readEdition(db: Database, editionId: string): Promise<CourseDocument | null> {
   const [row] = await db.select({ document: edition.document }).from(edition).where(eq(edition.id, editionId));
   if (!row) return null;
-  const [oldest] = editions.keys();
-  if (editions.size >= mostEditions && oldest) editions.delete(oldest);
   const document = upgradeDocument(row.document);
-  editions.set(editionId, document);
+  editions.set(editionId, document, { size: JSON.stringify(row.document).length });
   return document;
 }
 
@@ -116,7 +114,7 @@ const courseRows = (db: Database, wanted: SQL | undefined) =>
       liveEdition: edition.number,
       lessons: sql<number>`(select count(*)::int from lesson where lesson.course_id = ${course.id})`,
       sections: sql<number>`(select count(*)::int from section where section.course_id = ${course.id})`,
-      learners: sql<number>`(select count(*)::int from enrolment where enrolment.course_id = ${course.id})`,
+      learners: sql<number>`(select count(*)::int from enrolment where enrolment.course_id = ${course.id} and enrolment.ended_at is null)`,
     })
     .from(course)
     .leftJoin(edition, eq(edition.id, course.liveEditionId))

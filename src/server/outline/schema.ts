@@ -207,3 +207,23 @@ export const plannedEdition = pgTable('planned_edition', {
   /** Why it could not be made when its time came. */
   problem: text('problem'),
 });
+
+/** Who has a course open in a browser, and where in it they are; nothing that has to outlive the database. */
+export const presence = pgTable(
+  'presence',
+  {
+    client: uuid('client').primaryKey(),
+    courseId: uuid('course_id')
+      .notNull()
+      .references(() => course.id, { onDelete: 'cascade' }),
+    personId: text('person_id')
+      .notNull()
+      .references(() => user.id, { onDelete: 'cascade' }),
+    name: text('name').notNull(),
+    stage: text('stage').notNull(),
+    /** The lesson or section they are in. */
+    at: text('at'),
+    until: at('until').notNull(),
+  },
+  (table) => [index('presence_course').on(table.courseId, table.until)],
+);

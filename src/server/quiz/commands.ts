@@ -21,7 +21,7 @@ import { type CommandContext, command } from '../platform/command';
 import { database, type Transaction, transaction } from '../platform/database';
 import { newId } from '../platform/ids';
 import { later } from '../platform/jobs';
-import { eventIn, recordEvent } from '../record';
+import { eventIn, recordEvent, recordEvents } from '../record';
 import { sitting, sittingAnswer } from './schema';
 import { closedWith, paperOf, type SittingRow, scoreOf, sittingOf } from './sitting';
 
@@ -42,10 +42,10 @@ async function handInRow(tx: Transaction, row: SittingRow, at: Temporal.Instant)
     ...eventIn(row, { id: row.lessonId, title: lesson?.title ?? '' }, at.toString()),
     score: { raw: score.points / 1000, max: score.of / 1000 },
   };
-  if (pass > 0)
-    await recordEvent(tx, { ...event, verb: passed ? 'passed' : 'failed', deed: `sitting/${row.id}/result` });
+  const result = { ...event, verb: passed ? 'passed' : 'failed', deed: `sitting/${row.id}/result` } as const;
   const verb = !passed && (lesson?.done?.by ?? 'passed') === 'passed' ? 'attempted' : 'completed';
-  await recordEvent(tx, { ...event, verb, deed: `sitting/${row.id}/handed-in` });
+  const handedIn = { ...event, verb, deed: `sitting/${row.id}/handed-in` } as const;
+  await recordEvents(tx, event, pass > 0 ? [result, handedIn] : [handedIn]);
   await later(tx, 'certificate.award', { enrolmentId: row.enrolmentId });
   return closed;
 }

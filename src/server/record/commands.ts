@@ -38,34 +38,41 @@ export async function heldProgress(tx: Transaction, place: Place) {
 }
 
 /**
- * The one recorder: writes a learner event as a statement and carries the progress on. Returns the
- * progress after it. What completes a lesson may complete the course, so its certificate is looked at.
+ * The one recorder: writes what a learner did in a lesson as statements, all in one go, and carries the progress on.
+ * Returns the progress after them. What completes a lesson may complete the course, so its certificate is looked at.
  */
-export async function recordEvent(tx: Transaction, { deed, ...event }: Deed): Promise<LessonProgress> {
-  const held = await heldProgress(tx, event);
+export async function recordEvents(tx: Transaction, place: Place, deeds: readonly Deed[]): Promise<LessonProgress> {
+  const held = await heldProgress(tx, place);
   const before: LessonProgress = { state: held.state, doneAt: held.doneAt, watched: held.watched };
-  const whole: LearnerEvent = { ...event, id: newId() };
+  const events = deeds.map(({ deed, ...event }) => ({ deed, event: { ...event, id: newId() } satisfies LearnerEvent }));
   const told = await tx.db
     .insert(statement)
-    .values({
-      id: whole.id,
-      deed,
-      enrolmentId: whole.enrolmentId,
-      learnerId: whole.learnerId,
-      courseId: whole.courseId,
-      lessonId: whole.lessonId,
-      verb: whole.verb,
-      at: whole.at,
-      body: statementOf(whole, config.address),
-    })
+    .values(
+      events.map(({ deed, event }) => ({
+        id: event.id,
+        deed,
+        enrolmentId: event.enrolmentId,
+        learnerId: event.learnerId,
+        courseId: event.courseId,
+        lessonId: event.lessonId,
+        verb: event.verb,
+        at: event.at,
+        body: statementOf(event, config.address),
+      })),
+    )
     .onConflictDoNothing({ target: statement.deed })
-    .returning({ id: statement.id });
-  if (told.length === 0) return before;
-  const next = fold(before, whole);
-  await tx.db.update(progress).set(next).where(keyOf(event));
-  if (whole.verb === 'completed') await later(tx, 'certificate.award', { enrolmentId: whole.enrolmentId });
+    .returning({ deed: statement.deed });
+  const fresh = events.filter(({ deed }) => told.some((one) => one.deed === deed)).map(({ event }) => event);
+  if (fresh.length === 0) return before;
+  const next = fresh.reduce(fold, before);
+  await tx.db.update(progress).set(next).where(keyOf(place));
+  if (fresh.some(({ verb }) => verb === 'completed'))
+    await later(tx, 'certificate.award', { enrolmentId: place.enrolmentId });
   return next;
 }
+
+/** One event by itself. */
+export const recordEvent = (tx: Transaction, deed: Deed): Promise<LessonProgress> => recordEvents(tx, deed, [deed]);
 
 /** From when on the time that a learner spends in a lesson is counted, see `creditedPassages`. */
 export async function countFrom(tx: Transaction, place: Place, at: string): Promise<void> {

@@ -1,10 +1,10 @@
-import { asc, sql } from 'drizzle-orm';
+import { asc, eq, sql } from 'drizzle-orm';
 import { expect, test } from 'vitest';
 import { database, transaction } from '../platform/database';
 import { newId } from '../platform/ids';
 import * as tables from '../platform/schema';
 import { learner, must, publishedCourse, useTestSchool } from '../testing/school';
-import { rebuildProgress, recordEvent } from './index';
+import { rebuildProgress, recordEvent, recordEvents } from './index';
 
 const school = useTestSchool();
 const at = (minute: number) => `2027-03-02T08:${String(minute).padStart(2, '0')}:00Z`;
@@ -46,4 +46,20 @@ test('progress thrown away or spoilt is worked out anew from the statements as i
   );
   await rebuildProgress();
   expect(await rows()).toEqual(before);
+});
+
+test('what is told together is told once, in its order, and carries the progress on once', async () => {
+  const { courseId, enrolmentId, reading } = await publishedCourse(school);
+  const place = { enrolmentId, learnerId: school.learner, courseId, lessonId: reading, lessonTitle: 'Read' };
+  const seen = { ...place, verb: 'progressed', at: at(1), passages: [[0, 5]], deed: newId() } as const;
+  const done = { ...place, verb: 'completed', at: at(2), deed: newId() } as const;
+  const more = { ...place, verb: 'progressed', at: at(3), passages: [[5, 9]], deed: newId() } as const;
+  const record = (deeds: Parameters<typeof recordEvents>[2]) => transaction((tx) => recordEvents(tx, place, deeds));
+  const after = { state: 'done', doneAt: at(2) };
+  expect(await record([seen, done])).toEqual({ ...after, watched: [[0, 5]] });
+  const told = await Promise.all([record([seen, done]), record([done, more]), record([more, seen])]);
+  expect(told.filter(({ watched }) => watched[0]?.[1] === 9)).not.toHaveLength(0);
+  const rows = await database().select().from(tables.statement).where(eq(tables.statement.lessonId, reading));
+  expect(rows.map(({ verb }) => verb).sort()).toEqual(['completed', 'progressed', 'progressed']);
+  expect(await rebuildProgress()).toMatchObject({ mended: 0 });
 });
