@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto';
-import { existsSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import { existsSync, readdirSync, readFileSync, renameSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { setTimeout as wait } from 'node:timers/promises';
 import { copyAssets } from './assets.mjs';
@@ -36,7 +36,11 @@ export const ensurePackages = () =>
       await stepTimed('Installing packages (about a minute)', async () => {
         // What an interrupted installation left behind trips the next one up, and so does one that goes on without its command.
         await endInstallation(pidFile);
-        rmSync(modules, { recursive: true, force: true, maxRetries: 5 });
+        // Put aside in one step: what still runs may go on writing into it while it is taken away.
+        const aside = join(root, '.mosaik-old-packages');
+        rmSync(aside, { recursive: true, force: true, maxRetries: 5 });
+        if (existsSync(modules)) renameSync(modules, aside);
+        rmSync(aside, { recursive: true, force: true, maxRetries: 5 });
         const { status, words } = await runToEnd('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], {
           cwd: root,
           pidFile,
