@@ -119,11 +119,8 @@ export async function start(options) {
       MOSAIK_SECRET: secretIn(data),
       MOSAIK_ADDRESS: address,
     };
-    const words = isNew
-      ? options.empty
-        ? 'Preparing an empty school'
-        : 'Preparing the sample school (about half a minute)'
-      : 'Preparing the database';
+    const kind = options.empty ? 'an empty school' : 'the sample school (about half a minute)';
+    const words = `Preparing ${isNew ? kind : 'the database'}`;
     await stepTimed(words, () => prepare(env, ...(options.empty ? [] : ['--sample'])));
     const web = ['cli/web.mjs', '--port', String(port), ...(options.dev ? ['--dev'] : [])];
     const remember = () =>

@@ -357,14 +357,21 @@ async function seedLearning(people: People, courseId: string, today: Temporal.In
     // The second to the fifth began on their own, long ago, and are through.
     const hasFinished = i >= 1 && i <= 4;
     const waits = i >= 32;
-    const cohortId = hasFinished ? null : waits ? autumn : spring;
-    const enrolled = today.subtract({ hours: 24 * (hasFinished ? 66 : waits ? 3 : 40) + i });
+    const [own, withAutumn, withSpring] = [
+      { cohortId: null, days: 66 },
+      { cohortId: autumn, days: 3 },
+      { cohortId: spring, days: 40 },
+    ];
+    const group = waits ? withAutumn : withSpring;
+    const { cohortId, days } = hasFinished ? own : group;
+    const enrolled = today.subtract({ hours: 24 * days + i });
     const enrolmentId = newId();
     await database()
       .insert(tables.enrolment)
       .values({ id: enrolmentId, courseId, learnerId: learner.id, cohortId, at: enrolled.toString() });
     if (waits) return;
-    const reached = hasFinished ? inOrder.length : i === 0 ? 9 : Math.floor(7 + drawn(learner.name, 'reached') * 18);
+    const far = i === 0 ? 9 : Math.floor(7 + drawn(learner.name, 'reached') * 18);
+    const reached = hasFinished ? inOrder.length : far;
     const actor = actorOf(learner.id, 'learner');
     for (const [l, lesson] of inOrder.slice(0, reached).entries()) {
       const at = hasFinished

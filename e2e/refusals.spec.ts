@@ -3,6 +3,8 @@ import type { Page } from '@playwright/test';
 import { command, expect, signedIn, testIn } from './support/school';
 
 const test = testIn('sample');
+// Each stands by itself; they are shared out among the workers.
+test.describe.configure({ mode: 'parallel' });
 const aoife = 'aoife1@post.example';
 
 /** The id of a course, from what its Build stage asks the server for. */

@@ -19,13 +19,11 @@ const own = [
   /\/testing[-\w]*\.ts$/,
 ];
 const sources = (folder: string): string[] =>
-  readdirSync(folder, { withFileTypes: true }).flatMap((entry) =>
-    entry.isDirectory()
-      ? sources(join(folder, entry.name))
-      : /\.tsx?$/.test(entry.name)
-        ? [join(folder, entry.name)]
-        : [],
-  );
+  readdirSync(folder, { withFileTypes: true }).flatMap((entry) => {
+    const path = join(folder, entry.name);
+    if (entry.isDirectory()) return sources(path);
+    return /\.tsx?$/.test(entry.name) ? [path] : [];
+  });
 
 test('nothing outside the folders and tables of kinds asks which kind a lesson or a question is', () => {
   const names = [...lessonKinds, ...questionKinds].join('|');

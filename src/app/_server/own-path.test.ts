@@ -28,7 +28,8 @@ test.each([
 function filesIn(folder: string, name: RegExp): string[] {
   return readdirSync(folder, { withFileTypes: true }).flatMap((entry) => {
     const path = join(folder, entry.name);
-    return entry.isDirectory() ? filesIn(path, name) : name.test(entry.name) ? [path] : [];
+    if (entry.isDirectory()) return filesIn(path, name);
+    return name.test(entry.name) ? [path] : [];
   });
 }
 /** What has nothing to read, and so nothing to guard. */

@@ -11,7 +11,7 @@ import { addFile, mayAddFile } from '@/server/assignment';
 import { addCaptions, addMedia, countUpload, coursesOf, storeUpload } from '@/server/media';
 import { type Person, personOf } from '@/server/people';
 import { config } from '@/server/platform/config';
-import { database } from '@/server/platform/database';
+import { type Database, database } from '@/server/platform/database';
 import { roomFor } from '@/server/platform/disk';
 import { problemOf } from '@/server/platform/trouble';
 import { respond } from './respond';
@@ -103,15 +103,16 @@ async function mayUpload(person: Person, details: Details, bytes: number): Promi
   const db = database();
   const size = checkUpload(details.purpose, details.name, bytes, new Uint8Array());
   if (!size.ok && (size.problem.code === 'too-large' || bytes === 0)) return size;
-  const may =
-    details.purpose === 'handed-in'
-      ? await mayAddFile(db, person.id, details.courseId, details.lessonId, bytes)
-      : details.purpose === 'captions'
-        ? mayEdit(person, isId(details.mediaId) ? await coursesOf(db, details.mediaId) : [])
-        : mayEdit(person, [details.courseId]);
+  const may = await mayAdd(db, person, details, bytes);
   if (!may.ok) return may;
   const room = await roomFor(bytes);
   return room.ok ? countUpload(person, bytes) : room;
+}
+
+async function mayAdd(db: Database, person: Person, details: Details, bytes: number): Promise<Result<null>> {
+  if (details.purpose === 'handed-in') return mayAddFile(db, person.id, details.courseId, details.lessonId, bytes);
+  if (details.purpose !== 'captions') return mayEdit(person, [details.courseId]);
+  return mayEdit(person, isId(details.mediaId) ? await coursesOf(db, details.mediaId) : []);
 }
 
 const mayEdit = (person: Person, courseIds: readonly string[]): Result<null> =>

@@ -155,14 +155,12 @@ export function mappingByName(table: CatalogueTable, head: readonly string[]): M
 /** By what rows of a file are known again: their id, or their course and title. */
 export type RowKey = 'id' | 'title';
 
-const keyOf = (key: RowKey, table: CatalogueTable, cell: (column: string) => string): string =>
-  key === 'id'
-    ? cell('id').trim().toLowerCase()
-    : table === 'course'
-      ? nameKey(cell('title'))
-      : nameKey(cell('course')) === '' && nameKey(cell('title')) === ''
-        ? ''
-        : JSON.stringify([nameKey(cell('course')), nameKey(cell('title'))]);
+function keyOf(key: RowKey, table: CatalogueTable, cell: (column: string) => string): string {
+  if (key === 'id') return cell('id').trim().toLowerCase();
+  const [course, title] = [nameKey(cell('course')), nameKey(cell('title'))];
+  if (table === 'course') return title;
+  return course === '' && title === '' ? '' : JSON.stringify([course, title]);
+}
 
 /**
  * What a file would do to the catalogue. Rows that are known are changed where they differ; lessons that
@@ -180,7 +178,8 @@ export function planFile(
 ): BulkPlan {
   const none = { changes: [], added: [], same: 0 };
   const at = new Map(mapping.flatMap((column, i) => (column ? [[column, i] as const] : [])));
-  const needed = key === 'id' ? ['id'] : table === 'course' ? ['title'] : ['course', 'title'];
+  const named = table === 'course' ? ['title'] : ['course', 'title'];
+  const needed = key === 'id' ? ['id'] : named;
   const missing = needed.find((column) => !at.has(column));
   if (missing) {
     const name = columnOf(table, missing)?.name ?? missing;

@@ -23,6 +23,10 @@ export type CatalogueColumn = {
   readonly width: number;
 };
 
+/** What can be chosen in a column, where that is all there is. */
+export const choicesOf = ({ type, choices }: CatalogueColumn): readonly string[] | null =>
+  type === 'yes-no' ? ['yes', 'no'] : (choices ?? null);
+
 const text = (key: string, name: string, width: number, field?: string): CatalogueColumn => ({
   key,
   name,
@@ -101,8 +105,11 @@ export const columnOf = (table: CatalogueTable, key: string): CatalogueColumn | 
   catalogueColumns[table].find((column) => column.key === key);
 
 /** A cell as it is read: in tables, files and previews alike. */
-export const cellText = (cell: Cell | undefined): string =>
-  cell === null || cell === undefined ? '' : cell === true ? 'yes' : cell === false ? 'no' : String(cell);
+export function cellText(cell: Cell | undefined): string {
+  if (cell === null || cell === undefined) return '';
+  if (typeof cell === 'boolean') return cell ? 'yes' : 'no';
+  return String(cell);
+}
 
 /** The value words mean in a column, checked by the same rules as a change at its own place; or what is wrong with them. */
 export function cellFrom(

@@ -78,7 +78,7 @@ export function sorted(
   return [...rows].sort((a, b) => {
     const [x, y] = [a.cells[sort.column], b.cells[sort.column]];
     const [emptyX, emptyY] = [cellText(x) === '', cellText(y) === ''];
-    if (emptyX || emptyY) return emptyX === emptyY ? 0 : emptyX ? 1 : -1;
+    if (emptyX || emptyY) return Number(emptyX) - Number(emptyY);
     return sign * (typeof x === 'number' && typeof y === 'number' ? x - y : compare(cellText(x), cellText(y)));
   });
 }

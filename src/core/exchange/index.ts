@@ -28,6 +28,7 @@ export {
   catalogueColumns,
   cellFrom,
   cellText,
+  choicesOf,
   columnOf,
   usualColumns,
 } from './columns';

@@ -61,8 +61,8 @@ export function readTable(head: readonly string[], rows: readonly (readonly stri
     if (!kind) fault(`"${cell('kind')}" is no kind of lesson. There are ${lessonKinds.join(', ')}.`);
     const state = cell('state') === '' ? 'planned' : oneOf<LessonState>(lessonStates, cell('state'));
     if (!state) fault(`"${cell('state')}" is no state. There are ${lessonStates.join(', ')}.`);
-    const minutes =
-      cell('minutes') === '' ? null : /^\d{1,4}$/.test(cell('minutes')) ? Number(cell('minutes')) : Number.NaN;
+    const written = /^\d{1,4}$/.test(cell('minutes')) ? Number(cell('minutes')) : Number.NaN;
+    const minutes = cell('minutes') === '' ? null : written;
     const goodMinutes = minutes === null || minutes <= 6000;
     if (!goodMinutes) fault(`"${cell('minutes')}" is no number of minutes from 0 to 6,000.`);
     const named = cell('media')

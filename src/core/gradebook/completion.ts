@@ -34,13 +34,10 @@ export function completion(
     case 'free':
       return { complete: finishedByLearner, mayFinish: !finishedByLearner, missing: [] };
     case 'strict': {
-      const missing = required.flatMap((lesson) =>
-        lesson.passed === false
-          ? [`${lesson.title}: not passed yet`]
-          : lesson.done
-            ? []
-            : [`${lesson.title}: not done yet`],
-      );
+      const missing = required.flatMap((lesson) => {
+        if (lesson.passed === false) return [`${lesson.title}: not passed yet`];
+        return lesson.done ? [] : [`${lesson.title}: not done yet`];
+      });
       return { complete: missing.length === 0, mayFinish: false, missing };
     }
     case 'share': {

@@ -105,13 +105,12 @@ describe('properties of the grade engine', () => {
     entries: new Map<string, GradeEntry>(
       rows.map(({ id, state, got, attempts, of }) => [
         id,
-        state === 'points'
-          ? { state, points: rational(got, attempts), of }
-          : state === 'excused'
-            ? { state, reason: '' }
-            : state === 'missing'
-              ? { state, isDue: true }
-              : { state: 'waiting' },
+        {
+          points: { state: 'points', points: rational(got, attempts), of },
+          excused: { state: 'excused', reason: '' },
+          missing: { state: 'missing', isDue: true },
+          waiting: { state: 'waiting' },
+        }[state] as GradeEntry,
       ]),
     ),
   });

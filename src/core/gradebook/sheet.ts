@@ -125,9 +125,6 @@ export const reaches = (grade: Rational | null, percent: number) =>
 /** How much of the course grade an item is worth at most, 0 to 1. */
 export const weightShare = (item: GradeItem, items: readonly GradeItem[]): Rational => {
   const total = items.reduce((all, other) => add(all, rational(Math.max(0, other.weight))), zero);
-  return compare(total, zero) === 0
-    ? zero
-    : compare(total, rational(item.weight)) === 0
-      ? one
-      : divide(rational(item.weight), total);
+  if (compare(total, zero) === 0) return zero;
+  return compare(total, rational(item.weight)) === 0 ? one : divide(rational(item.weight), total);
 };

@@ -34,11 +34,11 @@ export const add = (a: Rational, b: Rational) => rational(a.n * b.d + b.n * a.d,
 export const subtract = (a: Rational, b: Rational) => rational(a.n * b.d - b.n * a.d, a.d * b.d);
 export const multiply = (a: Rational, b: Rational) => rational(a.n * b.n, a.d * b.d);
 export const divide = (a: Rational, b: Rational) => rational(a.n * b.d, a.d * b.n);
-export const compare = (a: Rational, b: Rational) => {
-  const left = a.n * b.d;
-  const right = b.n * a.d;
-  return left < right ? -1 : left > right ? 1 : 0;
-};
+export const compare = (a: Rational, b: Rational): number => inOrder(a.n * b.d, b.n * a.d);
+
+/** Below 0 where the first comes first, above it where the second does, 0 for equals. */
+export const inOrder = <T extends string | number | bigint>(a: T, b: T): number => Number(a > b) - Number(a < b);
+
 export const sum = (parts: readonly Rational[]) => parts.reduce(add, zero);
 export const absolute = (a: Rational): Rational => (a.n < 0n ? { n: -a.n, d: a.d } : a);
 

@@ -23,7 +23,8 @@ export function checkNear(value: unknown, now: Temporal.Instant, field = ''): Re
     return /^\d{4}-\d\d-\d\d$/.test(value) && !isNear(value, now) ? fail('invalid', sentence, field) : ok(null);
   if (typeof value !== 'object' || value === null) return ok(null);
   for (const [name, inner] of Object.entries(value)) {
-    const checked = checkNear(inner, now, field === '' ? name : Array.isArray(value) ? field : `${field}.${name}`);
+    const within = Array.isArray(value) ? field : `${field}.${name}`;
+    const checked = checkNear(inner, now, field === '' ? name : within);
     if (!checked.ok) return checked;
   }
   return ok(null);

@@ -12,11 +12,10 @@ function history(acts: readonly Act[], start: Tables): { changes: Change[]; end:
   let now = start;
   for (const { table, id, field, value } of acts) {
     const record = now[table]?.[id];
-    const change: Change | null = !record
-      ? { table, id, before: null, after: { id, a: 0, b: 0, [field]: value } }
-      : value === null
-        ? { table, id, before: record, after: null }
-        : patch(table, id, record, { [field]: value });
+    const added: Change = { table, id, before: null, after: { id, a: 0, b: 0, [field]: value } };
+    const changed = (there: NonNullable<typeof record>): Change | null =>
+      value === null ? { table, id, before: there, after: null } : patch(table, id, there, { [field]: value });
+    const change = record ? changed(record) : added;
     if (!change) continue;
     changes.push(change);
     now = apply(now, [change]);

@@ -8,6 +8,10 @@ const endings: { readonly [rule in Intl.LDMLPluralRule]?: string } = { one: 'st'
 export const ordinal = (place: number): string =>
   `${place}${endings[new Intl.PluralRules('en', { type: 'ordinal' }).select(place)] ?? 'th'}`;
 
+/** Some sentences, or the one that stands for there being none. */
+export const orElse = (sentences: readonly string[], otherwise: string): readonly string[] =>
+  sentences.length > 0 ? sentences : [otherwise];
+
 /** A number with its noun: `1 lesson`, `3 lessons`. */
 export const counted = (count: number, one: string, many = `${one}s`): string =>
   `${count.toLocaleString('en-GB')} ${count === 1 ? one : many}`;

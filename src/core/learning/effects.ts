@@ -48,8 +48,7 @@ export function effectOn(
       was.sheet.gradeText === becomes.sheet.gradeText
         ? null
         : { before: was.sheet.gradeText, after: becomes.sheet.gradeText },
-    completion:
-      was.completion.complete === becomes.completion.complete ? null : becomes.completion.complete ? 'gained' : 'lost',
+    completion: changeOf(was.completion.complete, becomes.completion.complete),
     sittings: learner.underWay.flatMap((id) => {
       const [paper, next] = [findLesson(before, id), findLesson(after, id)];
       return paper && !(next && same(paper.questions, next.questions) && same(paper.quiz, next.quiz))
@@ -64,4 +63,9 @@ export function effectOn(
       (all) => all.length > 0,
     );
   return notices ? effect : null;
+}
+
+function changeOf(before: boolean, after: boolean): 'gained' | 'lost' | null {
+  if (before === after) return null;
+  return after ? 'gained' : 'lost';
 }

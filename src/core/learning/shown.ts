@@ -1,4 +1,5 @@
 import { type GradeEntry, gradeSheet } from '../gradebook';
+import { orElse } from '../kernel/words';
 import type { LessonDocument } from '../outline';
 import type { LearnerRecords } from './records';
 import { gradeItems, type LearnerView, type LessonView, whole } from './view';
@@ -44,7 +45,7 @@ export function throughOwnEyes(view: LearnerView, records: LearnerRecords): Lear
     ...shown,
     award: view.award && {
       earned: view.award.earned,
-      missing: view.award.earned ? [] : missing.length > 0 ? missing : ['A result that is not shown decides it'],
+      missing: view.award.earned ? [] : orElse(missing, 'A result that is not shown decides it'),
     },
     completion:
       view.completion.complete === shown.completion.complete

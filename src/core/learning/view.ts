@@ -9,6 +9,7 @@ import {
 } from '../gradebook';
 import { divide, rational, zero } from '../kernel/exact';
 import type { Temporal } from '../kernel/time';
+import { orElse } from '../kernel/words';
 import {
   type CourseDocument,
   isGraded,
@@ -191,7 +192,7 @@ function awardOf(document: CourseDocument, reached: Completion, sheet: Sheet): L
   const { award } = document.course;
   if (!award.on) return null;
   const missing = [
-    ...(reached.complete ? [] : reached.missing.length > 0 ? reached.missing : ['The course is not finished yet']),
+    ...(reached.complete ? [] : orElse(reached.missing, 'The course is not finished yet')),
     ...(award.minPercent !== null && !reaches(sheet.grade, award.minPercent)
       ? [gradeMissing(award.minPercent, sheet)]
       : []),

@@ -41,7 +41,9 @@ export function planCopy(target: Outline, source: Outline, wish: CopyWish, names
       title,
       outcomes: outcomes(lesson.outcomes),
       // What is copied along is needed as its copy.
-      needs: lesson.needs.flatMap((one) => (copied.has(one) ? names.id(one) : names.sameCourse ? one : [])),
+      needs: lesson.needs
+        .filter((one) => copied.has(one) || names.sameCourse)
+        .map((one) => (copied.has(one) ? names.id(one) : one)),
     } as Lesson);
     const text = source.text[lesson.id]?.content;
     // Files belong to the school: a copy shows the same ones.

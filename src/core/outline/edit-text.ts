@@ -12,23 +12,23 @@ function putText({ lessons, sections }: Extract<OutlineEdit, { do: 'put' }>): st
   return `add ${parts.filter(Boolean).join(' and ')}`;
 }
 
+/** What many edits of one kind are called together. */
+const verbs: { readonly [kind: string]: string } = { remove: 'remove', set: 'change', 'make-real': 'begin' };
+
 function allText(outline: Outline, edits: readonly OutlineEdit[]): string {
   const [first] = edits;
   if (first && edits.length === 1) return editText(outline, first);
-  const kinds = new Set(edits.map((edit) => edit.do));
-  const verb =
-    kinds.size > 1
-      ? 'change'
-      : kinds.has('remove')
-        ? 'remove'
-        : kinds.has('set')
-          ? 'change'
-          : kinds.has('make-real')
-            ? 'begin'
-            : 'move';
-  const touched = edits.flatMap((edit) => ('ids' in edit ? edit.ids : 'id' in edit ? [edit.id] : []));
+  const kinds = [...new Set(edits.map((edit) => edit.do))];
+  const verb = kinds.length > 1 ? 'change' : (verbs[kinds[0] ?? ''] ?? 'move');
+  const touched = edits.flatMap((edit) => {
+    if ('ids' in edit) return edit.ids;
+    return 'id' in edit ? [edit.id] : [];
+  });
   const tables = new Set(
-    edits.flatMap((edit) => ('table' in edit ? [edit.table] : edit.do === 'move-sections' ? ['section'] : ['lesson'])),
+    edits.map((edit) => {
+      if ('table' in edit) return edit.table;
+      return edit.do === 'move-sections' ? 'section' : 'lesson';
+    }),
   );
   const name = tables.size === 1 ? [...tables][0] : 'thing';
   return `${verb} ${counted(new Set(touched).size, name === 'text' ? 'lesson' : (name ?? 'thing'))}`;

@@ -1,6 +1,7 @@
 import type { AssignmentSettings } from '../assignment';
 import type { AwardSettings } from '../certificate';
 import type { CompletionRule, MissingRule } from '../gradebook';
+import { inOrder } from '../kernel/exact';
 import type { QuestionContent, QuizSettings } from '../quiz';
 import type { OpeningRule, Rhythm } from '../release';
 
@@ -186,7 +187,7 @@ export type Outline = {
 export type OutlineTable = keyof Outline;
 
 export const byOrder = <T extends { readonly order: string; readonly id: string }>(a: T, b: T) =>
-  a.order < b.order ? -1 : a.order > b.order ? 1 : a.id < b.id ? -1 : a.id > b.id ? 1 : 0;
+  inOrder(a.order, b.order) || inOrder(a.id, b.id);
 
 export const courseOf = (outline: Outline): Course => {
   const course = Object.values(outline.course)[0];

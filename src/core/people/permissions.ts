@@ -70,8 +70,8 @@ export const everywhere = (actor: Actor, action: Action): boolean => actor.role 
 export const worksHere = (actor: Actor): boolean => actor.role !== 'learner' || Object.keys(actor.courses).length > 0;
 
 /** Where somebody's work begins: with their courses, with what waits to be marked, or with what they learn. */
-export const beginsWith = ({ role }: Actor): 'courses' | 'marking' | 'learning' =>
-  role === 'learner' ? 'learning' : role === 'marker' ? 'marking' : 'courses';
+export const beginsWith = ({ role }: Actor): 'courses' | 'marking' | 'learning' => beginnings[role];
+const beginnings = { owner: 'courses', creator: 'courses', marker: 'marking', learner: 'learning' } as const;
 
 /** Whether somebody makes courses, or at least one of them. */
 export const makesCourses = (actor: Actor): boolean =>

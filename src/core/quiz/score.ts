@@ -23,8 +23,12 @@ export function scoreAnswer(
   const own = kindOf(kind);
   if (answer === undefined || !own.isGiven(answer)) return { points: zero, of, verdict: 'open' };
   const share = own.share(body, answer, decimals);
-  const verdict = compare(share, zero) === 0 ? 'wrong' : compare(share, rational(1)) === 0 ? 'right' : 'part';
-  return { points: multiply(of, share), of, verdict };
+  return { points: multiply(of, share), of, verdict: verdictOn(share) };
+}
+
+function verdictOn(share: Rational): Scored['verdict'] {
+  if (compare(share, zero) === 0) return 'wrong';
+  return compare(share, rational(1)) === 0 ? 'right' : 'part';
 }
 
 export type PaperScore = {

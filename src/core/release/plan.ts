@@ -65,16 +65,14 @@ export function openings(
   const parts = rhythm ? rhythmMs(rhythm, facts, partCount(rhythm, sections)) : [];
   for (const { section, part, lessonPart } of partsOf(course, sections)) {
     const fromRhythm = part === null ? undefined : parts[part];
-    const bound = section.opens
-      ? new Opening(msOf(section.opens, facts), 'section')
-      : fromRhythm === undefined
-        ? new Opening(facts.start, 'start')
-        : new Opening(fromRhythm, 'rhythm');
+    const usual = fromRhythm === undefined ? new Opening(facts.start, 'start') : new Opening(fromRhythm, 'rhythm');
+    const bound = section.opens ? new Opening(msOf(section.opens, facts), 'section') : usual;
     found.set(section.id, bound);
     for (let l = 0; l < section.lessons.length; l += 1) {
       const lesson = section.lessons[l] as ReleaseSection['lessons'][number];
       const share = lessonPart(l);
-      const ms = lesson.opens ? msOf(lesson.opens, facts) : share === null ? undefined : parts[share];
+      const fromPart = share === null ? undefined : parts[share];
+      const ms = lesson.opens ? msOf(lesson.opens, facts) : fromPart;
       found.set(
         lesson.id,
         ms !== undefined && ms >= bound.ms ? new Opening(ms, lesson.opens ? 'lesson' : 'rhythm') : bound,
@@ -97,14 +95,13 @@ export function openingTexts(course: ReleaseCourse, sections: readonly ReleaseSe
   const { rhythm } = course;
   const found = new Map<string, string>();
   for (const { section, part, lessonPart } of partsOf(course, sections)) {
-    const own = section.opens ? ruleText(section.opens) : rhythm && part !== null ? partText(rhythm, part) : 'at start';
+    const withPart = (at: number | null, otherwise: string) =>
+      rhythm && at !== null ? partText(rhythm, at) : otherwise;
+    const own = section.opens ? ruleText(section.opens) : withPart(part, 'at start');
     found.set(section.id, own);
     for (const [l, lesson] of section.lessons.entries()) {
       const share = lessonPart(l);
-      found.set(
-        lesson.id,
-        lesson.opens ? ruleText(lesson.opens) : rhythm && share !== null ? partText(rhythm, share) : own,
-      );
+      found.set(lesson.id, lesson.opens ? ruleText(lesson.opens) : withPart(share, own));
     }
   }
   return found;

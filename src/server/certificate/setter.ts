@@ -53,16 +53,16 @@ const invisible = new Set(['\u200c', '\u200d', '\u200e', '\u200f', '\u2060', '\u
 const has = (font: Font, text: string): boolean =>
   [...text].every((letter) => invisible.has(letter) || font.hasGlyphForCodePoint(letter.codePointAt(0) ?? 0));
 
+/** Whose characters they are that Chinese, Japanese and Korean share, told by what else is written. */
+function hanOf(whole: string): TypefaceName {
+  if (/[\p{Script=Hiragana}\p{Script=Katakana}]/u.test(whole)) return 'japanese';
+  return /\p{Script=Hangul}/u.test(whole) ? 'korean' : 'chinese';
+}
+
 /** The typefaces to try for a piece of text, the best first. */
 function orderFor(face: Face, piece: string, whole: string): TypefaceName[] {
   const own = ofScript.find(([script]) => script.test(piece))?.[1];
-  const han = /\p{Script=Han}/u.test(piece)
-    ? /[\p{Script=Hiragana}\p{Script=Katakana}]/u.test(whole)
-      ? 'japanese'
-      : /\p{Script=Hangul}/u.test(whole)
-        ? 'korean'
-        : 'chinese'
-    : null;
+  const han = /\p{Script=Han}/u.test(piece) ? hanOf(whole) : null;
   return [
     ...new Set<TypefaceName>([
       ...(own ? [own] : []),

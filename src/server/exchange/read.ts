@@ -54,6 +54,14 @@ const formOf = (text: string, name: string): OutlineForm => {
   return 'lines';
 };
 
+type Read = Result<{ outline: ReadOutline; faults: readonly RowFault[] }>;
+const readers: Record<OutlineForm, (text: string) => Read> = {
+  lines: (text) => ok({ outline: readLines(text), faults: [] }),
+  markdown: (text) => ok({ outline: readMarkdown(text), faults: [] }),
+  opml: readOpml,
+  csv: readCsv,
+};
+
 /** What an outline file holds, without anything being made of it yet. */
 export function readOutlineFile(bytes: Uint8Array, name: string, wanted: OutlineForm | null): Result<OutlinePreview> {
   if (bytes.length > mostOutlineBytes) return tooLarge;
@@ -61,12 +69,7 @@ export function readOutlineFile(bytes: Uint8Array, name: string, wanted: Outline
     return fail('invalid', 'This is not a text file. Save the outline as text, Markdown, OPML or CSV.');
   const { text, note } = decodeText(bytes);
   const form = wanted ?? formOf(text, name);
-  const read =
-    form === 'opml'
-      ? readOpml(text)
-      : form === 'csv'
-        ? readCsv(text)
-        : ok({ outline: form === 'markdown' ? readMarkdown(text) : readLines(text), faults: [] });
+  const read = readers[form](text);
   if (!read.ok) return read;
   const { outline, faults } = read.value;
   const { sections, lessons } = countOf(outline);

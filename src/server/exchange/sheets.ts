@@ -60,16 +60,12 @@ function furthestCell(bytes: Uint8Array): { column: number; row: number } {
 
 const isXlsx = (bytes: Uint8Array) => bytes[0] === 0x50 && bytes[1] === 0x4b;
 
-const wordsOf = (cell: unknown): string =>
-  cell === null || cell === undefined
-    ? ''
-    : cell instanceof Date
-      ? cell.toISOString().slice(0, 10)
-      : cell === true
-        ? 'yes'
-        : cell === false
-          ? 'no'
-          : String(cell);
+function wordsOf(cell: unknown): string {
+  if (cell === null || cell === undefined) return '';
+  if (cell instanceof Date) return cell.toISOString().slice(0, 10);
+  if (typeof cell === 'boolean') return cell ? 'yes' : 'no';
+  return String(cell);
+}
 
 /** CSV or XLSX, by what the file is. Formulas are never worked out: of a cell only its stored value is read. */
 export async function readSheetFile(bytes: Uint8Array): Promise<Result<Sheet>> {
@@ -127,13 +123,10 @@ export async function writeSheet(
   const data: SheetData = [
     head.map((name) => ({ value: name, fontWeight: 'bold' as const })),
     ...rows.map((row) =>
-      row.map((cell) =>
-        cell === null || cell === ''
-          ? null
-          : typeof cell === 'number'
-            ? { value: cell, type: Number }
-            : { value: wordsOf(cell), type: String },
-      ),
+      row.map((cell) => {
+        if (cell === null || cell === '') return null;
+        return typeof cell === 'number' ? { value: cell, type: Number } : { value: wordsOf(cell), type: String };
+      }),
     ),
   ];
   return writeXlsxFile(data).toBuffer();

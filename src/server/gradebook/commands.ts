@@ -78,12 +78,11 @@ export const decideGrade = command({
         .values(row)
         .onConflictDoUpdate({ target: [gradeDecision.enrolmentId, gradeDecision.lessonId], set: row });
     }
-    const what =
-      input.kind === 'excused'
-        ? 'excused'
-        : input.kind === 'points'
-          ? `set ${pointsText(input.points ?? 0)} points for`
-          : 'went back to what was earned for';
+    const what = {
+      excused: 'excused',
+      points: `set ${pointsText(input.points ?? 0)} points for`,
+      none: 'went back to what was earned for',
+    }[input.kind];
     await audit({
       courseId,
       sentence: `${what} ${learner.name}, ${lesson.title}${input.reason ? `: ${input.reason.trim()}` : ''}`,

@@ -89,8 +89,9 @@ export const unlock = command({
         `That were ${mostWrong} wrong passwords. Try again in ${waitMinutes} minutes, or ask who gives the course.`,
       );
     const right = password.trim() === view.lesson.password;
+    const before = waited >= waitMinutes ? 0 : (row?.wrong ?? 0);
     const values = {
-      wrong: right || waited >= waitMinutes ? (right ? 0 : 1) : (row?.wrong ?? 0) + 1,
+      wrong: right ? 0 : before + 1,
       triedAt: now.toString(),
       openedAt: right ? now.toString() : null,
     };

@@ -18,10 +18,11 @@ function strip<T extends object, K extends keyof T>(row: T, ...columns: K[]): Om
 function rowsOf(part: Part, columns: { id: AnyPgColumn; lesson: AnyPgColumn; section?: AnyPgColumn }): SQL | undefined {
   if (part === 'all') return undefined;
   const inSections = inArray(columns.lesson, sql`(select id from lesson where section_id in ${part.sectionIds})`);
+  const ofSections = columns.section ? inArray(columns.section, part.sectionIds) : inSections;
   const conditions = [
     part.ids.length > 0 ? inArray(columns.id, part.ids) : undefined,
     part.lessonIds.length > 0 ? inArray(columns.lesson, part.lessonIds) : undefined,
-    part.sectionIds.length === 0 ? undefined : columns.section ? inArray(columns.section, part.sectionIds) : inSections,
+    part.sectionIds.length > 0 ? ofSections : undefined,
   ].filter((condition) => condition !== undefined);
   return or(...conditions) ?? sql`false`;
 }

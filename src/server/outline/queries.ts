@@ -124,7 +124,8 @@ const courseRows = (db: Database, wanted: SQL | undefined) =>
 
 const workedOnBy = (person: Person): SQL | undefined => {
   const own = Object.keys(person.courses);
-  return everywhere(person, 'course.edit') ? undefined : own.length > 0 ? inArray(course.id, own) : sql`false`;
+  if (everywhere(person, 'course.edit')) return undefined;
+  return own.length > 0 ? inArray(course.id, own) : sql`false`;
 };
 
 export const coursesFor = async (db: Database, person: Person) => courseRows(db, workedOnBy(person));

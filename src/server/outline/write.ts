@@ -29,8 +29,7 @@ export async function lockCourse(tx: Transaction, courseId: string) {
 
 /** Rows of one kind of change in a row are written together. */
 function* runs(changes: readonly Change[]): Generator<readonly [Change, ...Change[]]> {
-  const kindOf = ({ table, before, after }: Change) =>
-    `${table} ${before === null ? 'add' : after === null ? 'remove' : 'set'}`;
+  const kindOf = ({ table, before, after }: Change) => [table, before === null, after === null].join(' ');
   for (let at = 0; at < changes.length; ) {
     const first = changes[at] as Change;
     let end = at + 1;

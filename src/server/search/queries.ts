@@ -49,8 +49,10 @@ export async function findAnything(db: Database, person: Person, raw: string): P
   const words = raw.trim().slice(0, 100);
   if (words === '') return [];
   const own = Object.keys(person.courses).filter((courseId) => can(person, 'course.edit', { courseId }));
-  const mine = (column: SQL) =>
-    everywhere(person, 'course.edit') ? sql`true` : own.length > 0 ? sql`${column} in ${own}` : sql`false`;
+  const mine = (column: SQL) => {
+    if (everywhere(person, 'course.edit')) return sql`true`;
+    return own.length > 0 ? sql`${column} in ${own}` : sql`false`;
+  };
   const query = prefixQuery(words);
   const places: Place[] = [
     {

@@ -204,12 +204,9 @@ const RowCells = memo(function RowCells({ row, scale, zoom, compact, chosen, onS
     const width = Math.max(narrowest[zoom], Math.round(tile.minutes * scale));
     const words = `${tile.number} ${tile.lesson.title}: ${tileText(tile)}, ${tile.minutes} min`;
     const isChosen = chosen.includes(tile.lesson.id);
-    const label =
-      zoom === 'near'
-        ? tile.lesson.title
-        : zoom === 'usual' && width > 64 && tile.minutes > 0
-          ? String(tile.minutes)
-          : undefined;
+    const fits = zoom === 'usual' && width > 64 && tile.minutes > 0;
+    const minutesShown = fits ? String(tile.minutes) : undefined;
+    const label = zoom === 'near' ? tile.lesson.title : minutesShown;
     const face = (
       <Tile {...tile} width={width} label={label} selected={isChosen} bare={zoom === 'far'} wide={zoom === 'near'} />
     );

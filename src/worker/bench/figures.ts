@@ -18,7 +18,7 @@ let overBounds = 0;
 export const rowsOver = () => overBounds;
 
 const told = (value: number, unit: Unit) => {
-  const digits = value < 10 ? 2 : value < 100 ? 1 : 0;
+  const digits = [10, 100].filter((limit) => value < limit).length;
   return `${value.toLocaleString('en-GB', { maximumFractionDigits: digits, minimumFractionDigits: unit === '' ? 0 : digits })}${unit === '' ? '' : ` ${unit}`}`;
 };
 

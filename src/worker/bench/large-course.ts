@@ -53,7 +53,8 @@ export async function writeLargeCourse(
   );
   const lessonKeys = generateNKeysBetween(null, null, lessons);
   const all = lessonKeys.map((order, i) => {
-    const kind = i % 5 === 4 ? 'quiz' : i % 11 === 3 ? 'film' : (lessonKinds[0] ?? 'reading');
+    const shows = i % 11 === 3 ? 'film' : (lessonKinds[0] ?? 'reading');
+    const kind = i % 5 === 4 ? 'quiz' : shows;
     const content = {
       type: 'doc',
       content: Array.from({ length: 6 }, (_, p) => ({

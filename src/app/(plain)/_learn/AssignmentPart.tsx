@@ -48,9 +48,8 @@ export function AssignmentPart({ view, one, place, handIns }: Props) {
       {given.map((row) => (
         <HandedIn key={row.id} row={row} place={place} of={settings.points} pass={settings.passPoints} />
       ))}
-      {place.isView ? (
-        <p className={controls.quiet}>This is a view: nothing is handed in here.</p>
-      ) : mayStill ? (
+      {place.isView && <p className={controls.quiet}>This is a view: nothing is handed in here.</p>}
+      {!place.isView && mayStill && (
         <HandInForm
           courseId={place.courseId}
           lessonId={one.lesson.id}
@@ -67,11 +66,9 @@ export function AssignmentPart({ view, one, place, handIns }: Props) {
           }
           again={given.length > 0}
         />
-      ) : (
-        isLate &&
-        given.length === 0 && (
-          <p className={controls.look}>The time to hand in has passed, and late work is not taken.</p>
-        )
+      )}
+      {!place.isView && !mayStill && isLate && given.length === 0 && (
+        <p className={controls.look}>The time to hand in has passed, and late work is not taken.</p>
       )}
     </section>
   );

@@ -53,29 +53,30 @@ export function QuizPart({
           <li key={fact}>{fact}</li>
         ))}
       </ul>
-      {place.isView ? (
+      {place.isView && (
         <p>
           <a className={controls.primary} href={`${place.base}/paper/${lesson.id}${place.query}`}>
             Try the paper
           </a>{' '}
           <span className={controls.quiet}>Nothing is recorded.</span>
         </p>
-      ) : underWay ? (
+      )}
+      {!place.isView && underWay && (
         <p>
           <a className={controls.primary} href={`${place.base}/sitting/${underWay.id}`}>
             Go on with your sitting
           </a>
         </p>
-      ) : may.ok ? (
+      )}
+      {!place.isView && !underWay && may.ok && (
         <CommandButton
           command="quiz.begin"
           input={{ courseId: place.courseId, lessonId: lesson.id }}
           label={closed.length > 0 ? 'Take it again' : 'Begin'}
           goTo={`${place.base}/sitting/{id}`}
         />
-      ) : (
-        <p className={controls.quiet}>{may.problem.sentence}</p>
       )}
+      {!place.isView && !underWay && !may.ok && <p className={controls.quiet}>{may.problem.sentence}</p>}
       {closed.length > 0 && (
         <table className={styles.table}>
           <caption>Your sittings</caption>
@@ -88,13 +89,7 @@ export function QuizPart({
                 </th>
                 <td>{dateTimeText(instantFrom(row.handedInAt ?? row.startedAt), place, false)}</td>
                 <td>{!shown.points ? 'not shown' : `${pointsText(row.points ?? 0)} of ${pointsText(row.of ?? 0)}`}</td>
-                <td>
-                  {!shown.points || quiz.passPercent === 0
-                    ? '–'
-                    : passes(shareOfSitting(row), quiz.passPercent)
-                      ? 'passed'
-                      : 'not passed'}
-                </td>
+                <td>{shown.points && quiz.passPercent > 0 ? resultText(row, quiz.passPercent) : '–'}</td>
               </tr>
             ))}
           </tbody>
@@ -103,3 +98,6 @@ export function QuizPart({
     </section>
   );
 }
+
+const resultText = (row: SittingRow, passPercent: number) =>
+  passes(shareOfSitting(row), passPercent) ? 'passed' : 'not passed';

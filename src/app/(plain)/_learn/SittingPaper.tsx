@@ -113,6 +113,7 @@ export function SittingPaper({ sittingId, questions, answers: saved, millisecond
     setBusy(false);
   }, [flush, sittingId, trialHref]);
 
+  const keeping = ready ? stateText[state] : 'Opening…';
   const open = questions.filter(({ id, kind }) => !isAnswered(kind, answers[id])).length;
   return (
     <div className={styles.paper}>
@@ -122,7 +123,7 @@ export function SittingPaper({ sittingId, questions, answers: saved, millisecond
           {questions.length - open} of {questions.length} answered
         </span>
         <span className={controls.quiet} role="status">
-          {trialHref ? 'A view: nothing is kept' : ready ? stateText[state] : 'Opening…'}
+          {trialHref ? 'A view: nothing is kept' : keeping}
         </span>
       </div>
       {problem && (

@@ -56,6 +56,8 @@ type Props = {
   readonly onClose: () => void;
 };
 
+const steps: { readonly [key: string]: number } = { ArrowDown: 1, ArrowUp: -1 };
+
 /** Find or do anything: every course, lesson and person by name, misspelt or not, and every action with its key. */
 export function FindDialog({ makes, manages, opened, words, onWords, onClose }: Props) {
   const [found, setFound] = useState<readonly Found[]>([]);
@@ -107,7 +109,7 @@ export function FindDialog({ makes, manages, opened, words, onWords, onClose }: 
     setTimeout(line.run, 0);
   };
   const onKey = (event: KeyboardEvent) => {
-    const step = event.key === 'ArrowDown' ? 1 : event.key === 'ArrowUp' ? -1 : 0;
+    const step = steps[event.key] ?? 0;
     if (event.key === 'Enter') take(lines[at]);
     else if (step !== 0 && lines.length > 0) {
       const next = (at + step + lines.length) % lines.length;

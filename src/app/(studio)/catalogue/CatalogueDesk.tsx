@@ -258,15 +258,15 @@ export function CatalogueDesk({
           </Button>
         </Alert>
       )}
-      {isOther ? (
-        <div className={styles.loading} role="status" aria-label="Loading the table" />
-      ) : total === 0 ? (
+      {isOther && <div className={styles.loading} role="status" aria-label="Loading the table" />}
+      {!isOther && total === 0 && (
         <p className={styles.empty}>
           {table === 'course'
             ? 'There is no course yet. Make the first one under Courses.'
             : 'There are no lessons yet. They are made in a course, under Build.'}
         </p>
-      ) : (
+      )}
+      {!isOther && total !== 0 && (
         <Grid
           table={table}
           rows={rows}

@@ -11,7 +11,7 @@ import {
   type RenderEditCellProps,
   type SortColumn,
 } from 'react-data-grid';
-import { type CatalogueColumn, type CatalogueTable, type Cell, cellFrom, cellText } from '@/core/exchange';
+import { type CatalogueColumn, type CatalogueTable, type Cell, cellFrom, cellText, choicesOf } from '@/core/exchange';
 import type { CatalogueLook } from '@/server/exchange';
 import styles from './catalogue.module.css';
 import type { ShownRow } from './use-rows';
@@ -30,6 +30,11 @@ type Props = {
 };
 type Draft = ShownRow & { readonly typed?: { readonly column: CatalogueColumn; readonly words: string } };
 
+const sortGlyphs = {
+  ASC: <IconArrowUp size={14} aria-hidden="true" />,
+  DESC: <IconArrowDown size={14} aria-hidden="true" />,
+};
+
 /** What is typed into a cell: words, or one of the choices there are. */
 function Editor({
   row,
@@ -40,7 +45,7 @@ function Editor({
 }: RenderEditCellProps<Draft> & { readonly about: CatalogueColumn }) {
   const words = row.typed?.words ?? cellText(row.cells[column.key]);
   const change = (next: string, done: boolean) => onRowChange({ ...row, typed: { column: about, words: next } }, done);
-  const choices = about.type === 'choice' ? about.choices : about.type === 'yes-no' ? ['yes', 'no'] : null;
+  const choices = choicesOf(about);
   return choices ? (
     <select
       className={styles.editor}
@@ -161,12 +166,7 @@ export function Grid({ table, rows, columns, look, onView, onLook, onCell, onBlo
       onRowsChange={change}
       onCellPaste={paste}
       renderers={{
-        renderSortStatus: ({ sortDirection }) =>
-          sortDirection === 'ASC' ? (
-            <IconArrowUp size={14} aria-hidden="true" />
-          ) : sortDirection === 'DESC' ? (
-            <IconArrowDown size={14} aria-hidden="true" />
-          ) : null,
+        renderSortStatus: ({ sortDirection }) => sortDirection && sortGlyphs[sortDirection],
       }}
     />
   );

@@ -132,9 +132,10 @@ export function ImportDialog({ opened, table, onClose, onDo, busy }: Props) {
                     ]}
                     onChange={(next) =>
                       readAs({
-                        mapping: sheet.mapping.map((one, at) =>
-                          at === i ? next || null : next && one === next ? null : one,
-                        ),
+                        // A column is named once: what had its name before is left out.
+                        mapping: sheet.mapping
+                          .map((one) => (next && one === next ? null : one))
+                          .map((one, at) => (at === i ? next || null : one)),
                       })
                     }
                   />

@@ -1,7 +1,7 @@
 'use client';
 import { Button, Modal, Select, TextInput } from '@mantine/core';
 import { useState } from 'react';
-import { type CatalogueTable, catalogueColumns, cellFrom, columnOf } from '@/core/exchange';
+import { type CatalogueTable, catalogueColumns, cellFrom, choicesOf, columnOf } from '@/core/exchange';
 import { counted } from '@/core/kernel/words';
 import styles from './catalogue.module.css';
 
@@ -20,7 +20,7 @@ export function SetValue({ opened, table, count, busy, onClose, onPlan }: Props)
   const [words, setWords] = useState('');
   const column = key === null ? undefined : columnOf(table, key);
   const checked = column ? cellFrom(table, column, words) : null;
-  const choices = column?.type === 'choice' ? column.choices : column?.type === 'yes-no' ? ['yes', 'no'] : null;
+  const choices = column ? choicesOf(column) : null;
   const problem = checked && !checked.ok && words !== '' ? checked.problem.sentence : null;
   return (
     <Modal

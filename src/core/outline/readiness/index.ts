@@ -24,12 +24,10 @@ export type { Finding, Fix } from './rule';
 
 export type LessonFill = 'ready' | 'draft' | 'empty';
 
-export const fillOf = (lesson: Lesson, questions: number): LessonFill =>
-  lesson.state === 'planned' || !lessonKindOf(lesson.kind).isFilled(lesson, questions)
-    ? 'empty'
-    : lesson.state === 'draft'
-      ? 'draft'
-      : 'ready';
+export function fillOf(lesson: Lesson, questions: number): LessonFill {
+  if (lesson.state === 'planned' || !lessonKindOf(lesson.kind).isFilled(lesson, questions)) return 'empty';
+  return lesson.state === 'draft' ? 'draft' : 'ready';
+}
 
 function contextOf(outline: Outline, media: ReadonlyMap<string, MediaFacts>): Context {
   const questionsIn = new Map<string, Question[]>();

@@ -4,8 +4,10 @@ import type { AnswerProps } from './part';
 /** Options to choose one of, or several. */
 function Choices({ id, shown, answer, onAnswer, many }: AnswerProps<'one' | 'several'> & { readonly many: boolean }) {
   const chosen = answer?.chosen ?? [];
-  const choose = (option: string, on: boolean) =>
-    onAnswer({ chosen: !many ? [option] : on ? [...chosen, option] : chosen.filter((one) => one !== option) }, 0);
+  const choose = (option: string, on: boolean) => {
+    const others = many ? chosen.filter((one) => one !== option) : [];
+    onAnswer({ chosen: on || !many ? [...others, option] : others }, 0);
+  };
   return shown.options.map((option) => (
     <label key={option.id} className={styles.option}>
       <input

@@ -37,6 +37,7 @@ type Props = {
 };
 
 const keepAfterMs = 900;
+const keptText = { yes: 'Kept. The learner sees nothing until you finish.', keeping: 'Keeping…', no: 'Not kept yet' };
 
 /** The work on the left, the mark on the right. What is typed is kept as it is typed. */
 export function Desk({ work, queue, counts, nextId, task }: Props) {
@@ -187,11 +188,7 @@ export function Desk({ work, queue, counts, nextId, task }: Props) {
         <p className={styles.quiet} role="status">
           {work.state === 'marked'
             ? 'The learner has seen this mark. Finishing again changes it; the earlier one is kept in the history.'
-            : kept === 'yes'
-              ? 'Kept. The learner sees nothing until you finish.'
-              : kept === 'keeping'
-                ? 'Keeping…'
-                : 'Not kept yet'}
+            : keptText[kept]}
         </p>
         <div className={styles.finish}>
           <Button variant="default" onClick={leave}>

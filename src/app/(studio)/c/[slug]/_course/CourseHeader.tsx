@@ -50,17 +50,8 @@ export function CourseHeader() {
     [state.outline, findings],
   );
   const count = news ? Math.max(0, revision - news.publishedRevision) : 0;
-  const planned = news?.planned
-    ? news.planned.problem
-      ? ` · edition ${news.planned.number} could not be made`
-      : ` · edition ${news.planned.number} on ${news.planned.wall}`
-    : '';
   // The link has a name before the news of the working copy are worked out.
-  const status = !news
-    ? 'Editions and history'
-    : news.live === null
-      ? `Not published yet${planned}`
-      : `Edition ${news.live} is live · ${count === 0 ? 'nothing unpublished' : `${count} ${count === 1 ? 'change' : 'changes'} not yet published`}${planned}`;
+  const status = news ? statusText(news, count) : 'Editions and history';
   return (
     <>
       <div className={styles.head} data-steers>
@@ -151,4 +142,13 @@ function Trouble() {
       <CloseButton className={styles.dismiss} size="sm" aria-label="Dismiss this message" onClick={store.dismiss} />
     </Alert>
   );
+}
+
+/** Which edition is live, how much has changed since, and whether another one is planned. */
+function statusText({ live, planned }: CourseNews, changes: number): string {
+  const made = planned?.problem ? 'could not be made' : `on ${planned?.wall}`;
+  const next = planned ? ` · edition ${planned.number} ${made}` : '';
+  if (live === null) return `Not published yet${next}`;
+  const unpublished = changes === 0 ? 'nothing unpublished' : `${counted(changes, 'change')} not yet published`;
+  return `Edition ${live} is live · ${unpublished}${next}`;
 }

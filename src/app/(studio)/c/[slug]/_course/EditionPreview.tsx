@@ -102,16 +102,16 @@ export function EditionPreview({
     { number: count((effect) => effect.completion !== null), words: 'change whether they are complete' },
     { number: count((effect) => effect.sittings.length > 0), words: 'are in the middle of a quiz that changes' },
   ].filter((sum) => sum.number > 0);
+  const nobody =
+    (!live && 'Nobody takes an edition of this course yet.') ||
+    (learners === 0 && 'Nobody takes this course yet.') ||
+    (touched.length === 0 && `None of the ${counted(learners, 'learner')} would notice more than the new contents.`);
   return (
     <>
       <section aria-label="Whom it touches">
         <h3 className={styles.head}>Whom it touches</h3>
-        {!live ? (
-          <p>Nobody takes an edition of this course yet.</p>
-        ) : learners === 0 ? (
-          <p>Nobody takes this course yet.</p>
-        ) : touched.length === 0 ? (
-          <p>None of the {counted(learners, 'learner')} would notice more than the new contents.</p>
+        {nobody ? (
+          <p>{nobody}</p>
         ) : (
           <>
             <p>

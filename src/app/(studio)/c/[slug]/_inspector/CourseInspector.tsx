@@ -13,7 +13,7 @@ import {
 import { NumberField } from '@/ui/fields/fields';
 import { kinds } from '@/ui/tile/kinds';
 import { useCourse, useDesk } from '../_course/CourseProvider';
-import { doneNames } from './done-names';
+import { doneNames, doneRuleBy } from './done-names';
 import styles from './inspector.module.css';
 
 const lookNames: Record<(typeof looks)[number], string> = {
@@ -92,9 +92,7 @@ export function CourseInspector() {
                 ...lessonKindOf(kind).doneBy.map((by) => ({ value: by, label: doneNames[by] })),
               ]}
               allowDeselect={false}
-              onChange={(by) =>
-                setDone(kind, by ? (by === 'watched' ? { by, percent: 90 } : ({ by } as DoneRule)) : null)
-              }
+              onChange={(by) => setDone(kind, doneRuleBy(by))}
             />
             {rule?.by === 'watched' && (
               <NumberField

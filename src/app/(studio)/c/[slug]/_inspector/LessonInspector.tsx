@@ -4,7 +4,6 @@ import { IconPencil } from '@tabler/icons-react';
 import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import {
-  type DoneRule,
   doneRuleOf,
   downloadsOf,
   isGraded,
@@ -19,7 +18,7 @@ import { kinds } from '@/ui/tile/kinds';
 import { Tile } from '@/ui/tile/Tile';
 import { useCourse, useDesk } from '../_course/CourseProvider';
 import { AttachmentsField } from './AttachmentsField';
-import { doneNames, doneText } from './done-names';
+import { doneNames, doneRuleBy, doneText } from './done-names';
 import styles from './inspector.module.css';
 import { NeedsField } from './NeedsField';
 import { OpeningField } from './OpeningField';
@@ -29,6 +28,11 @@ import { RemoveButton } from './RemoveButton';
 
 // Uploading is needed only where a lesson has a file.
 const MediaPart = dynamic(() => import('./MediaPart').then((module) => module.MediaPart), { ssr: false });
+
+const downloadChoices: readonly (readonly [name: string, value: boolean])[] = [
+  ['yes', true],
+  ['no', false],
+];
 
 export function LessonInspector({ lesson }: { readonly lesson: Lesson }) {
   const { store, rows, head, state, opens } = useDesk();
@@ -125,7 +129,7 @@ export function LessonInspector({ lesson }: { readonly lesson: Lesson }) {
             ...facts.doneBy.map((by) => ({ value: by, label: doneNames[by] })),
           ]}
           allowDeselect={false}
-          onChange={(by) => set({ done: by ? (by === 'watched' ? { by, percent: 90 } : ({ by } as DoneRule)) : null })}
+          onChange={(by) => set({ done: doneRuleBy(by) })}
         />
         {done.from === 'lesson' && done.value.by === 'watched' && (
           <NumberField
@@ -153,7 +157,7 @@ export function LessonInspector({ lesson }: { readonly lesson: Lesson }) {
       {facts.file?.downloads && (
         <Select
           label="Downloads"
-          value={lesson.downloads === null ? '' : lesson.downloads ? 'yes' : 'no'}
+          value={downloadChoices.find(([, value]) => value === lesson.downloads)?.[0] ?? ''}
           data={[
             { value: '', label: `${course.settings.downloads ? 'allowed' : 'not allowed'}, from the course` },
             { value: 'yes', label: 'allowed here' },
@@ -161,7 +165,7 @@ export function LessonInspector({ lesson }: { readonly lesson: Lesson }) {
           ]}
           description={downloads.from === 'lesson' ? 'Differs from the course.' : undefined}
           allowDeselect={false}
-          onChange={(next) => set({ downloads: next === 'yes' ? true : next === 'no' ? false : null })}
+          onChange={(next) => set({ downloads: downloadChoices.find(([name]) => name === next)?.[1] ?? null })}
         />
       )}
       <TextField

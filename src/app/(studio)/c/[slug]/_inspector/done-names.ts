@@ -10,3 +10,9 @@ export const doneNames: Record<DoneRule['by'], string> = {
 
 export const doneText = (rule: DoneRule): string =>
   rule.by === 'watched' ? `${rule.percent} % was played` : doneNames[rule.by];
+
+/** The rule of a name as it begins; none stands for the one that is taken over. */
+export function doneRuleBy(by: string | null): DoneRule | null {
+  if (!by) return null;
+  return by === 'watched' ? { by, percent: 90 } : ({ by } as DoneRule);
+}

@@ -59,11 +59,10 @@ export default function AssessPage() {
           })}
         </nav>
         <div className={styles.paper}>
-          {selected && lessonKindOf(selected.kind).asks ? (
+          {selected && lessonKindOf(selected.kind).asks && (
             <QuestionList key={selected.lesson.id} lesson={selected.lesson} />
-          ) : selected ? (
-            <AssignmentPaper lesson={selected.lesson} />
-          ) : null}
+          )}
+          {selected && !lessonKindOf(selected.kind).asks && <AssignmentPaper lesson={selected.lesson} />}
         </div>
       </div>
     </Workbench>

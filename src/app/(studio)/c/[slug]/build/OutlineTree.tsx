@@ -155,12 +155,12 @@ export function OutlineTree({ query, goTo, onFind }: Props) {
       ArrowDown: arrow(1),
       ArrowUp: arrow(-1),
       ArrowRight: () => facts.table === 'section' && (ctrl ? foldAll([]) : fold(facts.id, false)),
-      ArrowLeft: () =>
-        ctrl
-          ? foldAll(rows.map((row) => row.section.id))
-          : facts.table === 'section'
-            ? fold(facts.id, true)
-            : go(visible.find((one) => one.id === facts.section.id)),
+      ArrowLeft: () => {
+        if (ctrl) return foldAll(rows.map((row) => row.section.id));
+        return facts.table === 'section'
+          ? fold(facts.id, true)
+          : go(visible.find((one) => one.id === facts.section.id));
+      },
       PageDown: () => go(visible[Math.min(at + page, visible.length - 1)], event.shiftKey),
       PageUp: () => go(visible[Math.max(at - page, 0)], event.shiftKey),
       Home: () => go(visible[0], event.shiftKey),
@@ -177,7 +177,10 @@ export function OutlineTree({ query, goTo, onFind }: Props) {
         if (next) focus(next.id);
       },
       ' ': () => (lifted ? drop() : lift(facts, 'keys')),
-      Escape: () => (lifted ? putBack() : state.marked.size > 1 ? go(facts) : undefined),
+      Escape: () => {
+        if (lifted) return putBack();
+        return state.marked.size > 1 ? go(facts) : undefined;
+      },
       Tab: () => {
         const done = event.shiftKey ? actions.outdent() : actions.indent();
         const here = store.get().selection;

@@ -133,12 +133,16 @@ export function Toolbar({ query, onQuery, find }: Props) {
 /** Whether everything is saved, and since when. */
 export function SavedMark() {
   const saving = useCourseStatus('saving');
-  const Glyph = saving.state === 'saved' ? IconCloudCheck : saving.state === 'saving' ? IconCloudUp : IconCloudX;
   const at = saving.at ? new Date(saving.at).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' }) : '';
+  const { Glyph, words } = {
+    saved: { Glyph: IconCloudCheck, words: `Saved ${at}` },
+    saving: { Glyph: IconCloudUp, words: 'Saving…' },
+    waiting: { Glyph: IconCloudX, words: 'Not saved yet' },
+  }[saving.state];
   return (
     <span className={styles.saved} role="status">
       <Glyph size={17} stroke={1.75} aria-hidden="true" />
-      {saving.state === 'saved' ? `Saved ${at}` : saving.state === 'saving' ? 'Saving…' : 'Not saved yet'}
+      {words}
     </span>
   );
 }

@@ -30,11 +30,8 @@ export function outlineActions(store: CourseStore) {
   const here = () => {
     const { outline, selection } = store.get();
     const lesson = selection?.table === 'lesson' ? outline.lesson[selection.id] : undefined;
-    const section = lesson
-      ? outline.section[lesson.sectionId]
-      : selection?.table === 'section'
-        ? outline.section[selection.id]
-        : undefined;
+    const chosen = selection?.table === 'section' ? selection.id : undefined;
+    const section = outline.section[lesson?.sectionId ?? chosen ?? ''];
     return { outline, lesson, section: section ?? sectionsOf(outline).at(-1) };
   };
 

@@ -15,7 +15,7 @@ export default function BuildPage() {
   useEffect(() => {
     if (!wanted) return;
     const { outline } = store.get();
-    const table = outline.lesson[wanted] ? 'lesson' : outline.section[wanted] ? 'section' : null;
+    const table = (['lesson', 'section'] as const).find((one) => outline[one][wanted]);
     if (table) store.select({ table, id: wanted });
   }, [store, wanted]);
   const [query, setQuery] = useState('');

@@ -37,8 +37,9 @@ export function Moment({ from, to, at, text, onMove, stepped, inset }: Props) {
   };
   const onKey = (event: KeyboardEvent) => {
     const step = steps[event.key];
-    const wanted = event.key === 'Home' ? from : event.key === 'End' ? to : step ? stepped(step) : null;
-    if (wanted === null) return;
+    const ends: { readonly [key: string]: number } = { Home: from, End: to };
+    const wanted = ends[event.key] ?? (step && stepped(step));
+    if (wanted === undefined) return;
     event.preventDefault();
     onMove(Math.min(to - 1, Math.max(from, wanted)));
   };

@@ -5,14 +5,8 @@ import { LearnerTable, type LearnerTableProps } from './LearnerTable';
 import type { GradeCell, GradeColumn } from './rows';
 import styles from './run.module.css';
 
-const cellText = (cell: GradeCell) =>
-  cell.state === 'points'
-    ? cell.points
-    : cell.state === 'waiting'
-      ? 'to mark'
-      : cell.state === 'excused'
-        ? 'excused'
-        : '–';
+const cellText = ({ state, points }: GradeCell) =>
+  ({ points, waiting: 'to mark', excused: 'excused', missing: '–', hidden: '–' })[state];
 
 /** Learners by items. A row opens the learner's sheet with the sum written out. */
 export function GradeTable({ columns, ...props }: LearnerTableProps & { readonly columns: readonly GradeColumn[] }) {

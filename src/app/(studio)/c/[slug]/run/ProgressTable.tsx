@@ -27,7 +27,7 @@ export function ProgressTable(props: LearnerTableProps) {
               ? (row.next ?? (row.complete ? 'nothing more' : 'waits for the next part'))
               : 'has not begun'}
           </td>
-          <td>{row.certificate ? `yes, ${row.certificate}` : row.complete ? 'yes' : 'not yet'}</td>
+          <td>{[row.complete || row.certificate ? 'yes' : 'not yet', row.certificate ?? []].flat().join(', ')}</td>
         </>
       )}
     />

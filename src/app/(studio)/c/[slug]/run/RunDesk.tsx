@@ -63,6 +63,11 @@ export function RunDesk({
   const selected =
     rows.find((row) => row.learnerId === selectedId) ?? (chosen?.learnerId === selectedId ? chosen : null);
   const what = show === 'certificates' ? 'certificates' : 'learners';
+  const empty =
+    (!isPublished &&
+      'Nothing is published yet. Learners can be enrolled now; they see the course with its first edition.') ||
+    (counts.learners === 0 && 'Nobody takes this course yet. Enrol the first learner on the right.') ||
+    (found === 0 && find !== '' && `None of the ${what} has these words.`);
   return (
     <Workbench
       inspector={
@@ -107,21 +112,12 @@ export function RunDesk({
           </button>
         )}
       </div>
-      {!isPublished ? (
-        <p className={styles.empty}>
-          Nothing is published yet. Learners can be enrolled now; they see the course with its first edition.
-        </p>
-      ) : counts.learners === 0 ? (
-        <p className={styles.empty}>Nobody takes this course yet. Enrol the first learner on the right.</p>
-      ) : found === 0 && find !== '' ? (
-        <p className={styles.empty}>None of the {what} has these words.</p>
-      ) : show === 'grades' ? (
+      {empty && <p className={styles.empty}>{empty}</p>}
+      {!empty && show === 'grades' && (
         <GradeTable rows={rows} columns={columns} selectedId={selectedId} onSelect={setSelectedId} />
-      ) : show === 'progress' ? (
-        <ProgressTable rows={rows} selectedId={selectedId} onSelect={setSelectedId} />
-      ) : (
-        <CertificateTable courseId={courseId} awards={awards} />
       )}
+      {!empty && show === 'progress' && <ProgressTable rows={rows} selectedId={selectedId} onSelect={setSelectedId} />}
+      {!empty && show === 'certificates' && <CertificateTable courseId={courseId} awards={awards} />}
       <Pages page={page} found={found} what={what} hrefOf={(other) => addressOf({ page: String(other) })} />
     </Workbench>
   );

@@ -13,7 +13,7 @@ function Choices({ id, body: { options }, onSave, many }: MakingProps<'one' | 's
     save(options.map((one) => (one.id === option ? { ...one, ...part } : one)));
   // One choice has one right option: choosing another one changes both.
   const setRight = (option: string, right: boolean) =>
-    save(options.map((one) => (one.id === option ? { ...one, right } : many ? one : { ...one, right: false })));
+    save(options.map((one) => ({ ...one, right: one.id === option ? right : many && one.right })));
   const Mark = many ? Checkbox : Radio;
   return (
     <fieldset className={styles.options}>

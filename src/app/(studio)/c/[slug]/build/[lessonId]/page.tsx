@@ -35,13 +35,9 @@ export default function LessonTextPage() {
         </Link>
         <SavedMark />
       </div>
-      {lesson ? (
-        text ? (
-          <TextEditor key={lesson.id} lesson={lesson} content={text.content} />
-        ) : (
-          <Loader aria-label="Loading the text" />
-        )
-      ) : (
+      {lesson && text && <TextEditor key={lesson.id} lesson={lesson} content={text.content} />}
+      {lesson && !text && <Loader aria-label="Loading the text" />}
+      {!lesson && (
         <p className={styles.missing}>
           This lesson is not part of the course any more. If you removed it, go back to the outline and undo.
         </p>

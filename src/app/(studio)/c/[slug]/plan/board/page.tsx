@@ -113,12 +113,14 @@ function Column({ state, tiles, onMove }: ColumnProps) {
   );
 }
 
+const steps: { readonly [key: string]: number } = { ArrowRight: 1, ArrowLeft: -1 };
+
 function Card({ tile, onMove }: { readonly tile: LessonTile; readonly onMove: ColumnProps['onMove'] }) {
   const { state, store } = useDesk();
   const { lesson } = tile;
   const { attributes: _attributes, listeners, setNodeRef, transform, isDragging } = useDraggable({ id: lesson.id });
   const onKey = (event: KeyboardEvent) => {
-    const step = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : 0;
+    const step = steps[event.key] ?? 0;
     const next = lessonStates[lessonStates.indexOf(lesson.state) + step];
     if (!event.altKey || step === 0 || !next) return;
     event.preventDefault();

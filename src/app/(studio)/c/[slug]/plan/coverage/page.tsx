@@ -81,14 +81,14 @@ export default function CoveragePage() {
             ))}
           </ol>
         )}
-        {outcomes.length === 0 ? (
+        {outcomes.length === 0 && (
           <p className={styles.empty}>
             There are no outcomes yet. <Link href={`/c/${head.slug}/plan`}>Write the first one under Promise</Link>.
             Then tick here which lessons serve it.
           </p>
-        ) : lines.length === 0 ? (
-          <p className={styles.empty}>There are no lessons yet.</p>
-        ) : (
+        )}
+        {outcomes.length > 0 && lines.length === 0 && <p className={styles.empty}>There are no lessons yet.</p>}
+        {outcomes.length > 0 && lines.length > 0 && (
           <table
             className={styles.table}
             aria-label="Which lessons serve which outcomes"
