@@ -111,8 +111,10 @@ async function mayUpload(person: Person, details: Details, bytes: number): Promi
 
 async function mayAdd(db: Database, person: Person, details: Details, bytes: number): Promise<Result<null>> {
   if (details.purpose === 'handed-in') return mayAddFile(db, person.id, details.courseId, details.lessonId, bytes);
-  if (details.purpose !== 'captions') return mayEdit(person, [details.courseId]);
-  return mayEdit(person, isId(details.mediaId) ? await coursesOf(db, details.mediaId) : []);
+  // What is a part of a thing of the library, or a new version of it, has to be for somebody who may change it.
+  const courses = isId(details.mediaId) ? await coursesOf(db, details.mediaId) : [];
+  if (details.purpose === 'captions' || details.mediaId !== '') return mayEdit(person, courses);
+  return mayEdit(person, [details.courseId]);
 }
 
 const mayEdit = (person: Person, courseIds: readonly string[]): Result<null> =>
