@@ -5,15 +5,7 @@ import { usualAward } from '../src/core/certificate';
 import type { Result } from '../src/core/kernel/problem';
 import { Temporal } from '../src/core/kernel/time';
 import type { MediaKind } from '../src/core/media';
-import {
-  byOrder,
-  type LessonKind,
-  newCourse,
-  newLesson,
-  newQuestion,
-  picturesIn,
-  textFacts,
-} from '../src/core/outline';
+import { byOrder, type LessonKind, mediaIn, newCourse, newLesson, newQuestion, textFacts } from '../src/core/outline';
 import type { Actor, CourseRole, SchoolRole } from '../src/core/people';
 import { usualGap } from '../src/core/release';
 import { awardIfEarned } from '../src/server/certificate';
@@ -188,7 +180,7 @@ async function seedSections(
         if (content) await tx.db.insert(tables.lessonText).values({ id: lesson.id, courseId, content });
         const places = {
           main: mediaId ? [mediaId] : [],
-          text: content ? picturesIn(content) : [],
+          text: content ? mediaIn(content) : [],
           attachment: attachments.map((one) => one.mediaId),
         };
         await keepUses(tx, courseId, [{ lessonId: lesson.id, places }]);

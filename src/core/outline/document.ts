@@ -42,7 +42,7 @@ export type LessonDocument = Omit<Lesson, 'note' | 'mediums' | 'downloads' | 'at
   /** Worked out when the document is composed, so that it is the same for everybody. */
   readonly learnerMinutes: number;
   readonly media: MediaFacts | null;
-  /** Pictures in the text and above it, by media id. */
+  /** The picture above the text and whatever of the library stands in it, by media id. */
   readonly pictures: { readonly [mediaId: string]: MediaFacts };
   readonly attachments: readonly (Attachment & { readonly media: MediaFacts })[];
   readonly questions: readonly Question[];
@@ -126,7 +126,7 @@ export function compose(
     learnerMinutes: minutes(lesson),
     media: (lesson.mediaId && media.get(lesson.mediaId)) || null,
     pictures: Object.fromEntries(
-      [...picturesIn(textOf(outline, lesson.id)), ...(lesson.pictureId ? [lesson.pictureId] : [])].flatMap((id) => {
+      [...mediaIn(textOf(outline, lesson.id)), ...(lesson.pictureId ? [lesson.pictureId] : [])].flatMap((id) => {
         const facts = media.get(id);
         return facts ? [[id, facts]] : [];
       }),
@@ -146,11 +146,12 @@ export function compose(
   };
 }
 
-/** Ids of the library pictures a text shows. */
-export function picturesIn(text: RichText | null): string[] {
+/** Ids of the things of the library a text shows: pictures, and whatever else stands in it. */
+export function mediaIn(text: RichText | null): string[] {
   if (!text) return [];
-  const own = text.type === 'image' && typeof text.attrs?.mediaId === 'string' ? [text.attrs.mediaId] : [];
-  return [...own, ...(text.content ?? []).flatMap(picturesIn)];
+  const shows = text.type === 'image' || text.type === 'media';
+  const own = shows && typeof text.attrs?.mediaId === 'string' ? [text.attrs.mediaId] : [];
+  return [...own, ...(text.content ?? []).flatMap(mediaIn)];
 }
 
 export const lessonsOf = (document: CourseDocument): LessonDocument[] =>

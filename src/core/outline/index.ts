@@ -7,8 +7,8 @@ export {
   findLesson,
   type LessonDocument,
   lessonsOf,
+  mediaIn,
   numberOf,
-  picturesIn,
   releasedSections,
   type SectionDocument,
 } from './document';

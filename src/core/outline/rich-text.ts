@@ -38,6 +38,8 @@ export const textNodes: { readonly [type: string]: NodeRule } = {
     holds: null,
     attrs: { src: 'text?', alt: 'text?', title: 'text?', mediaId: 'text?', width: 'count?', height: 'count?' },
   },
+  /** A thing of the library in its place: a film, a recording, a file; called by a title of its own. */
+  media: { group: 'block', holds: null, attrs: { mediaId: 'text?', title: 'text?' } },
   hardBreak: { group: 'inline', holds: null },
 };
 export const textMarks: { readonly [type: string]: { readonly [name: string]: Attribute } } = {

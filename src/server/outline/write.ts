@@ -3,7 +3,7 @@ import type { Change } from '@/core/kernel/change';
 import { idSchema } from '@/core/kernel/ids';
 import { checkNear } from '@/core/kernel/near';
 import { fail, ok, type Result } from '@/core/kernel/problem';
-import { keptChanges, type Lesson, type OutlineTable, picturesIn, type RichText } from '@/core/outline';
+import { keptChanges, type Lesson, mediaIn, type OutlineTable, type RichText } from '@/core/outline';
 import { keepUses, knownMedia, type Uses } from '../media';
 import { audit } from '../platform/audit';
 import type { CommandContext } from '../platform/command';
@@ -65,7 +65,7 @@ function usesIn({ table, id, after }: Change): Uses[] {
     readonly content?: RichText | null;
   };
   if (table === 'text' && content !== undefined)
-    return [{ lessonId: id, places: { text: content === null ? [] : picturesIn(content) } }];
+    return [{ lessonId: id, places: { text: content === null ? [] : mediaIn(content) } }];
   if (table !== 'lesson') return [];
   const places = {
     ...(mediaId === undefined ? {} : { main: [mediaId ?? []].flat() }),

@@ -1,7 +1,8 @@
 import { getSchema } from '@tiptap/core';
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
-import { knownPart, type RichText, textFault, textMarks, textNodes } from '@/core/outline';
+import type { MediaFacts } from '@/core/media';
+import { knownPart, mediaIn, type RichText, textFault, textMarks, textNodes } from '@/core/outline';
 import { extensions, safeHtml } from './render';
 
 const schema = getSchema(extensions);
@@ -106,4 +107,29 @@ test('of a text with something unknown in it, the rest is shown', () => {
   );
   expect(html).toBe('<p>before</p><p>within</p><p>loose</p>');
   expect(knownPart({ type: 'marquee' })).toEqual([]);
+});
+
+const filmFacts = {
+  ...{ id: '01a21549-0e34-7288-9cc3-832d746097d0', kind: 'film', title: 'The weir', version: 1, fileName: 'weir.mp4' },
+  ...{ hash: 'h', contentType: 'video/mp4', size: 1, state: 'ready', problem: null, seconds: 9, width: 16, height: 9 },
+  ...{ pages: null, posterHash: 'p', playHash: null, alt: '' },
+  captions: [{ language: 'cy', label: 'Cymraeg', hash: 'c' }],
+} as const satisfies MediaFacts;
+
+test.each<[string, Partial<MediaFacts>, string | null, readonly string[]]>([
+  ['a film', {}, 'At the weir', ['<video', `src="/files/${filmFacts.id}/play"`, 'srclang="cy"', '>At the weir<']],
+  ['a film without a title of its own', {}, null, ['<video', '>The weir<']],
+  ['a recording', { kind: 'audio', captions: [] }, null, ['<audio', `src="/files/${filmFacts.id}/play"`]],
+  ['a PDF', { kind: 'document' }, 'Sheet', [`href="/files/${filmFacts.id}/original"`, '>Sheet</a>']],
+  ['a title made to break out', {}, '"><script>alert(1)</script>', ['&lt;script&gt;']],
+])('what stands in a text is shown by its kind: %s', (_name, part, title, parts) => {
+  const node = { type: 'media', attrs: { mediaId: filmFacts.id, title } };
+  const shown = { [filmFacts.id]: { ...filmFacts, ...part } };
+  const html = safeHtml({ type: 'doc', content: [node] }, shown);
+  for (const one of parts) expect(html).toContain(one);
+  expect(html).not.toContain('<script');
+  expect(textFault({ type: 'doc', content: [node] })).toBeNull();
+  expect(mediaIn({ type: 'doc', content: [node] })).toEqual([filmFacts.id]);
+  // What the library does not know any more is left out.
+  expect(safeHtml({ type: 'doc', content: [{ ...node }] }, {})).not.toContain('/files/');
 });

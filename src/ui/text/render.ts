@@ -4,9 +4,11 @@ import { renderToHTMLString } from '@tiptap/static-renderer/pm/html-string';
 import sanitize from 'sanitize-html';
 import type { MediaFacts } from '@/core/media';
 import { knownPart, type RichText } from '@/core/outline';
+import { LibraryMedia } from './library-media';
 
 /** What the editor is made of; the texts it makes are those `textFault` lets in. */
-export const extensions = [StarterKit.configure({ heading: { levels: [2, 3] } }), Image];
+const usual = [StarterKit.configure({ heading: { levels: [2, 3] } }), Image];
+export const extensions = [...usual, LibraryMedia];
 
 /** The pictures of a text, each with the address and size the library knows; others are left out. */
 function withPictures(node: RichText, pictures: { readonly [id: string]: MediaFacts }): RichText | null {
@@ -23,6 +25,7 @@ function withPictures(node: RichText, pictures: { readonly [id: string]: MediaFa
       },
     };
   }
+  if (node.type === 'media') return pictures[String(node.attrs?.mediaId)] ? node : null;
   return node.content
     ? { ...node, content: node.content.flatMap((child) => withPictures(child, pictures) ?? []) }
     : node;
@@ -37,39 +40,55 @@ export function safeHtml(text: RichText, pictures: { readonly [id: string]: Medi
   // Editions that were kept before texts were measured may hold anything: what is known of it is shown.
   const [document] = knownPart(text);
   const drawn = (document?.type === 'doc' && withPictures(document, pictures)) || { type: 'doc', content: [] };
-  const html = sanitize(renderToHTMLString({ extensions, content: drawn as never }), {
-    allowedTags: [
-      'p',
-      'h2',
-      'h3',
-      'ul',
-      'ol',
-      'li',
-      'blockquote',
-      'strong',
-      'em',
-      's',
-      'u',
-      'code',
-      'pre',
-      'br',
-      'hr',
-      'a',
-      'img',
-    ],
-    allowedAttributes: {
-      a: ['href', 'rel', 'target'],
-      img: ['src', 'alt', 'width', 'height', 'loading'],
-      ol: ['start'],
+  const html = sanitize(
+    renderToHTMLString({
+      extensions: [...usual, LibraryMedia.configure({ shown: pictures })],
+      content: drawn as never,
+    }),
+    {
+      allowedTags: [
+        'p',
+        'h2',
+        'h3',
+        'ul',
+        'ol',
+        'li',
+        'blockquote',
+        'strong',
+        'em',
+        's',
+        'u',
+        'code',
+        'pre',
+        'br',
+        'hr',
+        'a',
+        'img',
+        'figure',
+        'figcaption',
+        'video',
+        'audio',
+        'track',
+      ],
+      allowedAttributes: {
+        a: ['href', 'rel', 'target'],
+        img: ['src', 'alt', 'width', 'height', 'loading'],
+        video: ['src', 'poster', 'controls', 'controlslist', 'preload', 'aria-label'],
+        audio: ['src', 'controls', 'controlslist', 'preload', 'aria-label'],
+        track: ['kind', 'src', 'srclang', 'label'],
+        ol: ['start'],
+      },
+      allowedSchemes: ['http', 'https', 'mailto'],
+      // What is shown or played comes from the library and from nowhere else.
+      exclusiveFilter: ({ tag, attribs }) =>
+        ['img', 'video', 'audio', 'track'].includes(tag) &&
+        !/^\/files\/[0-9a-f-]{36}\/(original|play|captions-[\w-]+)$/.test(attribs.src ?? ''),
+      transformTags: {
+        a: sanitize.simpleTransform('a', { rel: 'noopener noreferrer nofollow', target: '_blank' }),
+        img: sanitize.simpleTransform('img', { loading: 'lazy' }),
+      },
     },
-    allowedSchemes: ['http', 'https', 'mailto'],
-    exclusiveFilter: (frame) =>
-      frame.tag === 'img' && !/^\/files\/[0-9a-f-]{36}\/original$/.test(frame.attribs.src ?? ''),
-    transformTags: {
-      a: sanitize.simpleTransform('a', { rel: 'noopener noreferrer nofollow', target: '_blank' }),
-      img: sanitize.simpleTransform('img', { loading: 'lazy' }),
-    },
-  });
+  );
   kept.set(text, html);
   return html;
 }

@@ -9,6 +9,7 @@ import {
   IconLink,
   IconList,
   IconListNumbers,
+  IconMovie,
   IconPhoto,
 } from '@tabler/icons-react';
 import Image from '@tiptap/extension-image';
@@ -19,6 +20,7 @@ import { act } from '@/app/_client/act';
 import { upload } from '@/app/_client/upload';
 import { same } from '@/core/kernel/change';
 import type { Lesson, RichText } from '@/core/outline';
+import { LibraryMedia } from '@/ui/text/library-media';
 import { useCourseStatus, useDesk } from '../../_course/CourseProvider';
 import styles from './text.module.css';
 
@@ -54,6 +56,7 @@ export function TextEditor({ lesson, content }: Props) {
         link: { openOnClick: false, protocols: ['http', 'https', 'mailto'] },
       }),
       LibraryPicture,
+      LibraryMedia,
     ],
     content: (content ?? '') as string,
     editorProps: {
@@ -89,7 +92,7 @@ export function TextEditor({ lesson, content }: Props) {
   );
 }
 
-type Asking = { readonly what: 'link' } | { readonly what: 'picture'; readonly id: string };
+type Asking = { readonly what: 'link' } | { readonly what: 'picture' | 'media'; readonly id: string };
 type AskProps = {
   readonly label: string;
   readonly initial: string;
@@ -128,7 +131,7 @@ function Tools({ editor }: { readonly editor: Editor }) {
   const [problem, setProblem] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
   const [asking, setAsking] = useState<Asking | null>(null);
-  const chooser = useRef<HTMLInputElement>(null);
+  const [chooser, mediaChooser] = [useRef<HTMLInputElement>(null), useRef<HTMLInputElement>(null)];
   const active = useEditorState({
     editor,
     selector: ({ editor: now }) => ({
@@ -142,14 +145,24 @@ function Tools({ editor }: { readonly editor: Editor }) {
       link: now.isActive('link'),
     }),
   });
-  const addPicture = async (file: File | undefined) => {
+  const add = async (what: 'picture' | 'media', file: File | undefined) => {
     if (!file) return;
     setProblem(null);
     setBusy(true);
-    const done = await upload(file, { purpose: 'picture', courseId: head.id }, () => {}).done;
+    const purpose = what === 'picture' ? 'picture' : 'attachment';
+    const done = await upload(file, { purpose, courseId: head.id }, () => {}).done;
     setBusy(false);
     if (!done.ok) return setProblem(done.problem.sentence);
-    setAsking({ what: 'picture', id: done.value.id });
+    setAsking({ what, id: done.value.id });
+  };
+  const putMedia = async (id: string, title: string) => {
+    await store.refreshMedia();
+    editor
+      .chain()
+      .focus()
+      .insertContent({ type: 'media', attrs: { mediaId: id, title: title || store.get().media.get(id)?.title } })
+      .run();
+    setAsking(null);
   };
   const putPicture = async (id: string, alt: string) => {
     if (alt) await act('media.describe', { mediaId: id, alt });
@@ -254,7 +267,27 @@ function Tools({ editor }: { readonly editor: Editor }) {
         hidden
         aria-label="Choose a picture"
         onChange={(event) => {
-          addPicture(event.currentTarget.files?.[0]);
+          add('picture', event.currentTarget.files?.[0]);
+          event.currentTarget.value = '';
+        }}
+      />
+      <ActionIcon
+        variant="subtle"
+        color="gray"
+        size="lg"
+        aria-label="Film, recording or file"
+        loading={busy}
+        onClick={() => mediaChooser.current?.click()}
+      >
+        <IconMovie size={18} stroke={1.75} />
+      </ActionIcon>
+      <input
+        ref={mediaChooser}
+        type="file"
+        hidden
+        aria-label="Choose a film, a recording or a file"
+        onChange={(event) => {
+          add('media', event.currentTarget.files?.[0]);
           event.currentTarget.value = '';
         }}
       />
@@ -274,6 +307,15 @@ function Tools({ editor }: { readonly editor: Editor }) {
           action="Put in"
           onGive={(alt) => putPicture(asking.id, alt)}
           onLeave={() => putPicture(asking.id, '')}
+        />
+      )}
+      {asking?.what === 'media' && (
+        <Ask
+          label="What it is called here"
+          initial={store.get().media.get(asking.id)?.title ?? ''}
+          action="Put in"
+          onGive={(title) => putMedia(asking.id, title)}
+          onLeave={() => putMedia(asking.id, '')}
         />
       )}
       {problem && (

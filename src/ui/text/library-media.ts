@@ -1,0 +1,68 @@
+import { Node } from '@tiptap/core';
+import type { MediaFacts, MediaKind } from '@/core/media';
+
+export type Shown = { readonly [mediaId: string]: MediaFacts };
+
+const label = (facts: MediaFacts, title: string) => title || facts.title;
+const played = { controls: 'controls', preload: 'none', controlsList: 'nodownload' };
+const figure = (facts: MediaFacts, title: string, inner: unknown) =>
+  ['figure', {}, inner, ['figcaption', {}, label(facts, title)]] as const;
+const linked = (facts: MediaFacts, title: string) =>
+  ['p', {}, ['a', { href: `/files/${facts.id}/original` }, label(facts, title)]] as const;
+
+/** How a thing of a kind stands in a text: played where it can be, or as a link to it. */
+const drawn: Record<MediaKind, (facts: MediaFacts, title: string) => readonly [string, ...unknown[]]> = {
+  film: (facts, title) =>
+    figure(facts, title, [
+      'video',
+      {
+        ...played,
+        src: `/files/${facts.id}/play`,
+        ...(facts.posterHash ? { poster: `/files/${facts.id}/poster` } : {}),
+        'aria-label': label(facts, title),
+      },
+      ...facts.captions.map(({ language, label: words }) => [
+        'track',
+        { kind: 'captions', src: `/files/${facts.id}/captions-${language}`, srclang: language, label: words },
+      ]),
+    ]),
+  audio: (facts, title) =>
+    figure(facts, title, ['audio', { ...played, src: `/files/${facts.id}/play`, 'aria-label': label(facts, title) }]),
+  picture: (facts, title) =>
+    figure(facts, title, ['img', { src: `/files/${facts.id}/original`, alt: facts.alt || label(facts, title) }]),
+  document: linked,
+  captions: linked,
+  file: linked,
+};
+
+/**
+ * A thing of the library within a text: the text keeps its id and what it is called there. What is known of it comes
+ * from the page that shows it; where nothing is, as in the editor before it has been told, its title stands for it.
+ */
+export const LibraryMedia = Node.create<{ shown: Shown }>({
+  name: 'media',
+  group: 'block',
+  atom: true,
+  addOptions: () => ({ shown: {} }),
+  addAttributes: () => ({
+    mediaId: {
+      default: null,
+      parseHTML: (element) => element.getAttribute('data-media-id'),
+      renderHTML: ({ mediaId }) => ({ 'data-media-id': mediaId }),
+    },
+    title: {
+      default: null,
+      parseHTML: (element) => element.getAttribute('data-title'),
+      renderHTML: ({ title }) => ({ 'data-title': title }),
+    },
+  }),
+  parseHTML: () => [{ tag: 'figure[data-media-id]' }],
+  renderHTML({ node, HTMLAttributes }) {
+    const { mediaId, title } = node.attrs as { readonly mediaId: unknown; readonly title: unknown };
+    const facts = this.options.shown[String(mediaId)];
+    const words = typeof title === 'string' ? title : '';
+    return facts
+      ? (drawn[facts.kind](facts, words) as [string])
+      : ['figure', HTMLAttributes, ['figcaption', {}, words || 'A thing of the library']];
+  },
+});
