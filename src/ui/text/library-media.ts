@@ -7,6 +7,8 @@ const label = (facts: MediaFacts, title: string) => title || facts.title;
 const played = { controls: 'controls', preload: 'none', controlsList: 'nodownload' };
 const figure = (facts: MediaFacts, title: string, inner: unknown) =>
   ['figure', {}, inner, ['figcaption', {}, label(facts, title)]] as const;
+/** Said by browsers that cannot play it. */
+const instead = (facts: MediaFacts) => ['a', { href: `/files/${facts.id}/original` }, facts.fileName];
 const linked = (facts: MediaFacts, title: string) =>
   ['p', {}, ['a', { href: `/files/${facts.id}/original` }, label(facts, title)]] as const;
 
@@ -25,9 +27,14 @@ const drawn: Record<MediaKind, (facts: MediaFacts, title: string) => readonly [s
         'track',
         { kind: 'captions', src: `/files/${facts.id}/captions-${language}`, srclang: language, label: words },
       ]),
+      instead(facts),
     ]),
   audio: (facts, title) =>
-    figure(facts, title, ['audio', { ...played, src: `/files/${facts.id}/play`, 'aria-label': label(facts, title) }]),
+    figure(facts, title, [
+      'audio',
+      { ...played, src: `/files/${facts.id}/play`, 'aria-label': label(facts, title) },
+      instead(facts),
+    ]),
   picture: (facts, title) =>
     figure(facts, title, ['img', { src: `/files/${facts.id}/original`, alt: facts.alt || label(facts, title) }]),
   document: linked,

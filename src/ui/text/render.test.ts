@@ -117,9 +117,24 @@ const filmFacts = {
 } as const satisfies MediaFacts;
 
 test.each<[string, Partial<MediaFacts>, string | null, readonly string[]]>([
-  ['a film', {}, 'At the weir', ['<video', `src="/files/${filmFacts.id}/play"`, 'srclang="cy"', '>At the weir<']],
-  ['a film without a title of its own', {}, null, ['<video', '>The weir<']],
-  ['a recording', { kind: 'audio', captions: [] }, null, ['<audio', `src="/files/${filmFacts.id}/play"`]],
+  [
+    'a film',
+    {},
+    'At the weir',
+    [
+      '<video',
+      `src="/files/${filmFacts.id}/play"`,
+      'srclang="cy"',
+      '</video><figcaption>At the weir</figcaption></figure>',
+    ],
+  ],
+  ['a film without a title or captions', { captions: [] }, null, ['</video><figcaption>The weir</figcaption>']],
+  [
+    'a recording',
+    { kind: 'audio', captions: [] },
+    null,
+    [`src="/files/${filmFacts.id}/play"`, '</audio><figcaption>The weir</figcaption>'],
+  ],
   ['a PDF', { kind: 'document' }, 'Sheet', [`href="/files/${filmFacts.id}/original"`, '>Sheet</a>']],
   ['a title made to break out', {}, '"><script>alert(1)</script>', ['&lt;script&gt;']],
 ])('what stands in a text is shown by its kind: %s', (_name, part, title, parts) => {
