@@ -5,8 +5,7 @@ export default defineConfig({
   // Long enough for a machine that does other things as well: what must be quick stands in the bench.
   timeout: 240_000,
   expect: { timeout: 30_000 },
-  // More than the machine has cores: much of a journey is waiting for a page to come to rest.
-  workers: 3,
+  workers: 2,
   retries: 0,
   forbidOnly: true,
   reporter: [['list'], ['json', { outputFile: 'test-results/journeys.json' }]],
