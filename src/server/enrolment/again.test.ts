@@ -1,5 +1,6 @@
 import { eq } from 'drizzle-orm';
 import { expect, test } from 'vitest';
+import { Temporal } from '@/core/kernel/time';
 import { awardIfEarned, certificateFor, takenBefore } from '../certificate';
 import { courseHead, learning } from '../learning';
 import { database } from '../platform/database';
@@ -123,4 +124,21 @@ test('a certificate withdrawn is followed by another only when somebody decides 
   expect(await must(boss(), 'certificate.award-by-hand', by)).toEqual(anew);
   expect(anew.id).not.toBe(id);
   expect(await certificateFor(database(), enrolmentId)).toMatchObject({ id: anew.id, withdrawnAt: null });
+});
+
+test('what falls due after somebody has begun anew does not lower the grade of the time before', async () => {
+  const due = { when: 'on-date', date: '2027-03-20', at: '09:00', zone: 'UTC' };
+  const course = await publishedCourse(school, { assignment: { due } });
+  const { courseId, quiz, question } = course;
+  const missing = { do: 'set', table: 'course', id: courseId, fields: { missing: 'zero' } };
+  await must(boss(), 'outline.edit', { courseId, edit: missing });
+  await must(boss(), 'course.publish', { courseId, number: 2 });
+  const { id } = await must(me(), 'quiz.begin', { courseId, lessonId: quiz, deed: newId() }, on(2));
+  await must(me(), 'quiz.answer', { sittingId: id, questionId: question, answer: { typed: '4' } }, on(2));
+  await must(me(), 'quiz.hand-in', { sittingId: id }, on(2));
+  expect(codeOf(await again(courseId, 1))).toBe('ok');
+  const { head, found } = await asItIs(courseId);
+  const later = Temporal.Instant.from(on(25));
+  const before = await takenBefore(database(), head, [found.learner], later);
+  expect(before.map(({ learning }) => learning.view.sheet.gradeText)).toEqual(['100.0 %']);
 });

@@ -4,7 +4,7 @@ import { type Decision, type LearnerRecords, type LearnerView, learnerView, type
 import type { QuizResult } from '@/core/quiz';
 import type { LessonProgress } from '@/core/record';
 import { handedInWork } from '../assignment/records';
-import { coursesTakenBy, type EnrolledLearner, enrolledLearner } from '../enrolment';
+import { coursesTakenBy, type EnrolledLearner, enrolledLearner, instantFrom } from '../enrolment';
 import { decisionsOf } from '../gradebook/records';
 import { type CourseHead, course, courseBySlug, editionDocument } from '../outline';
 import type { Database } from '../platform/database';
@@ -78,7 +78,10 @@ export async function learning(
   return learner && learningIn(db, head, learner, now);
 }
 
-/** A course as it is for somebody in one enrolment of theirs, which may be over. */
+/**
+ * A course as it is for somebody in one enrolment of theirs. One that is over is seen as it was when it ended: what
+ * falls due afterwards does not reach back.
+ */
 export async function learningIn(
   db: Database,
   head: CourseHead,
@@ -95,7 +98,7 @@ export async function learningIn(
     editionId,
     learner,
     records,
-    view: learnerView(document, learner.clock, records, now),
+    view: learnerView(document, learner.clock, records, learner.endedAt ? instantFrom(learner.endedAt) : now),
   };
 }
 
