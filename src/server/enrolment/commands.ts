@@ -44,13 +44,9 @@ const enrol = command({
       return fail('not-found', 'Nobody in the school has this e-mail address. Add the person first.', 'email');
     const fits = await checkCohort(tx.db, input.cohortId, input.courseId);
     if (!fits.ok) return fits;
+    if (await enrolledLearner(tx.db, input.courseId, person.id)) return ok({ name: person.name });
     const before = and(eq(enrolment.courseId, input.courseId), eq(enrolment.learnerId, person.id));
     const number = (await tx.db.$count(enrolment, before)) + 1;
-    const [current] = await tx.db
-      .select({ id: enrolment.id })
-      .from(enrolment)
-      .where(and(before, isNull(enrolment.endedAt)));
-    if (current) return ok({ name: person.name });
     const made = await tx.db
       .insert(enrolment)
       .values({

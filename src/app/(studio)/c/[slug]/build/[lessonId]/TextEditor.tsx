@@ -131,7 +131,6 @@ function Tools({ editor }: { readonly editor: Editor }) {
   const [problem, setProblem] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
   const [asking, setAsking] = useState<Asking | null>(null);
-  const [chooser, mediaChooser] = [useRef<HTMLInputElement>(null), useRef<HTMLInputElement>(null)];
   const active = useEditorState({
     editor,
     selector: ({ editor: now }) => ({
@@ -250,46 +249,20 @@ function Tools({ editor }: { readonly editor: Editor }) {
           </ActionIcon>
         </Tooltip>
       ))}
-      <ActionIcon
-        variant="subtle"
-        color="gray"
-        size="lg"
-        aria-label="Picture"
-        loading={busy}
-        onClick={() => chooser.current?.click()}
-      >
-        <IconPhoto size={18} stroke={1.75} />
-      </ActionIcon>
-      <input
-        ref={chooser}
-        type="file"
+      <Chooser
+        name="Picture"
+        choose="Choose a picture"
         accept="image/*"
-        hidden
-        aria-label="Choose a picture"
-        onChange={(event) => {
-          add('picture', event.currentTarget.files?.[0]);
-          event.currentTarget.value = '';
-        }}
+        Glyph={IconPhoto}
+        busy={busy}
+        onFile={(file) => add('picture', file)}
       />
-      <ActionIcon
-        variant="subtle"
-        color="gray"
-        size="lg"
-        aria-label="Film, recording or file"
-        loading={busy}
-        onClick={() => mediaChooser.current?.click()}
-      >
-        <IconMovie size={18} stroke={1.75} />
-      </ActionIcon>
-      <input
-        ref={mediaChooser}
-        type="file"
-        hidden
-        aria-label="Choose a film, a recording or a file"
-        onChange={(event) => {
-          add('media', event.currentTarget.files?.[0]);
-          event.currentTarget.value = '';
-        }}
+      <Chooser
+        name="Film, recording or file"
+        choose="Choose a film, a recording or a file"
+        Glyph={IconMovie}
+        busy={busy}
+        onFile={(file) => add('media', file)}
       />
       {asking?.what === 'link' && (
         <Ask
@@ -324,5 +297,45 @@ function Tools({ editor }: { readonly editor: Editor }) {
         </span>
       )}
     </div>
+  );
+}
+
+type ChooserProps = {
+  readonly name: string;
+  /** What the field is called that the file goes into. */
+  readonly choose: string;
+  readonly accept?: string;
+  readonly Glyph: typeof IconPhoto;
+  readonly busy: boolean;
+  readonly onFile: (file: File | undefined) => void;
+};
+
+/** A button of the toolbar that asks for a file. The same file can be chosen once more. */
+function Chooser({ name, choose, accept, Glyph, busy, onFile }: ChooserProps) {
+  const field = useRef<HTMLInputElement>(null);
+  return (
+    <>
+      <ActionIcon
+        variant="subtle"
+        color="gray"
+        size="lg"
+        aria-label={name}
+        loading={busy}
+        onClick={() => field.current?.click()}
+      >
+        <Glyph size={18} stroke={1.75} />
+      </ActionIcon>
+      <input
+        ref={field}
+        type="file"
+        accept={accept}
+        hidden
+        aria-label={choose}
+        onChange={(event) => {
+          onFile(event.currentTarget.files?.[0]);
+          event.currentTarget.value = '';
+        }}
+      />
+    </>
   );
 }
