@@ -15,7 +15,7 @@ export default defineConfig({
     actionTimeout: 30_000,
     screenshot: 'only-on-failure',
     launchOptions: {
-      executablePath: process.env.MOSAIK_CHROMIUM ?? '/usr/bin/chromium',
+      executablePath: process.env.MOSAIK_CHROMIUM ?? '/usr/bin/chromium-headless-shell',
       args: [
         '--no-sandbox',
         '--disable-gpu',

@@ -10,6 +10,9 @@ export default defineConfig({
         resolve: { alias },
         test: {
           name: 'unit',
+          // Nothing here keeps anything between files, and loading all of it anew for each took longer than the tests.
+          isolate: false,
+          maxWorkers: 2,
           // Long enough for a machine that does other things as well: what must be quick stands in the bench.
           testTimeout: 120_000,
           include: ['src/core/**/*.test.ts', 'src/ui/**/*.test.ts', 'src/app/**/*.test.ts', 'cli/**/*.test.mjs'],
@@ -19,6 +22,8 @@ export default defineConfig({
         resolve: { alias },
         test: {
           name: 'integration',
+          // Each file has a database of its own; what is loaded is the same for all of them.
+          isolate: false,
           env: { MOSAIK_LOG: 'silent' },
           include: ['src/server/**/*.test.ts'],
           globalSetup: ['src/server/testing/global-setup.ts'],
