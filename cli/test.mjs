@@ -38,8 +38,9 @@ const checks = [
 /** The layer check itself is checked: cruising no modules would pass anything. */
 async function layersHold() {
   const report = join(tmpdir(), `mosaik-layers-${process.pid}.json`);
-  const cruise = ['dependency-cruiser/bin/dependency-cruise.mjs', 'src', 'demo', '--config', '.dependency-cruiser.cjs'];
-  const { words } = await aside(tool(...cruise, '--output-type', 'json', '--output-to', report));
+  const cruise = ['node_modules/dependency-cruiser/bin/dependency-cruise.mjs', 'src', 'demo'];
+  const how = ['--config', '.dependency-cruiser.cjs', '--output-type', 'json', '--output-to', report];
+  const { words } = await aside(['node', [...cruise, ...how]]);
   if (!existsSync(report)) return { status: 1, words };
   const { summary } = JSON.parse(readFileSync(report, 'utf8'));
   rmSync(report, { force: true });

@@ -10,7 +10,7 @@ const tags = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'];
 /** In dark colours only what colours can break is looked at again. */
 async function violations(page: Page, scheme: 'light' | 'dark'): Promise<string[]> {
   // Within the page itself: there are no frames to put together, and a second page for that takes as long as the scan.
-  const axe = new AxeBuilder({ page }).options({ resultTypes: ['violations'] }).setLegacyMode(true);
+  const axe = new AxeBuilder({ page }).options({ resultTypes: ['violations'], preload: false }).setLegacyMode(true);
   const { violations: found } = await (scheme === 'light'
     ? axe.withTags(tags)
     : axe.withRules(['color-contrast'])
