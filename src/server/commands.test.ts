@@ -77,8 +77,10 @@ beforeAll(async () => {
       points: 5000,
       reason: 'Read aloud',
     },
+    'learning.answer': { courseId, lessonId: reading, questionId: question, answer: { typed: '4' }, deed: newId() },
     'learning.mark-done': { courseId, lessonId: reading },
     'learning.opened': { courseId, lessonId: reading },
+    'learning.try-answer': { courseId, lessonId: reading, questionId: question, answer: { typed: '4' } },
     'learning.unlock': { courseId, lessonId: reading, password: 'open' },
     'learning.watched': { courseId, lessonId: reading, passages: [[0, 10]] },
     'marking.mark': { handInId: work.id, points: 5000, remark: 'Good', finish: false },
@@ -134,6 +136,7 @@ const lets: readonly (readonly [commands: readonly string[], actors: readonly st
   ],
   [
     [
+      'learning.answer',
       'learning.mark-done',
       'learning.opened',
       'learning.unlock',
@@ -153,6 +156,7 @@ const lets: readonly (readonly [commands: readonly string[], actors: readonly st
     [
       'catalogue.change',
       'catalogue.undo',
+      'learning.try-answer',
       'outline.copy',
       'outline.edit',
       'outline.go-back',

@@ -2,6 +2,7 @@ import { expect, test } from 'vitest';
 import { usualAward } from '../certificate';
 import { Temporal } from '../kernel/time';
 import { type CourseDocument, type LessonDocument, newCourse, newLesson, newQuestion } from '../outline';
+import { noProgress } from '../record';
 import { effectOn, type LearnerRecords, learnerView, noRecords, recordsAtPace, throughOwnEyes } from './index';
 
 const start = Temporal.Instant.from('2027-03-01T08:00Z');
@@ -57,7 +58,7 @@ const withCourse = (part: Partial<CourseDocument['course']>): CourseDocument => 
   ...base,
   course: { ...base.course, ...part },
 });
-const done = { state: 'done' as const, doneAt: null, watched: [] };
+const done = { ...noProgress, state: 'done' as const };
 const records = (part: Partial<LearnerRecords>): LearnerRecords => ({ ...noRecords, ...part });
 const everything = records({
   progress: new Map([['read', done]]),

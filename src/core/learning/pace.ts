@@ -1,5 +1,6 @@
 import type { Temporal } from '../kernel/time';
 import { type CourseDocument, lessonsOf } from '../outline';
+import { noProgress } from '../record';
 import { isOpen, type LearnerClock, openings } from '../release';
 import { type LearnerRecords, noRecords } from './records';
 
@@ -33,6 +34,6 @@ export function recordsAtPace(
   }
   return {
     ...noRecords,
-    progress: new Map([...done].map((id) => [id, { state: 'done' as const, doneAt: null, watched: [] }])),
+    progress: new Map([...done].map((id) => [id, { ...noProgress, state: 'done' as const }])),
   };
 }

@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest';
-import { checkCaptions, checkUpload, sniff } from './index';
+import { checkUpload, sniff } from './index';
 
 const bytes = (...parts: (string | number)[]) =>
   Uint8Array.from(
@@ -15,6 +15,7 @@ test.each([
   ['MOV', bytes(0, 0, 0, 24, 'ftypqt  '), 'video/quicktime'],
   ['WebM', bytes(0x1a, 0x45, 0xdf, 0xa3, 1, 'webm'), 'video/webm'],
   ['captions', bytes('WEBVTT', 10), 'text/vtt'],
+  ['captions as numbered blocks', bytes('1\r\n00:00:01,000 --> 00:00:02,000'), 'application/x-subrip'],
   ['MP3 with words before it', bytes('ID3', 4, 0), 'audio/mpeg'],
   ['MP3', bytes(0xff, 0xfb, 0x90, 0x64), 'audio/mpeg'],
   ['AAC', bytes(0xff, 0xf1, 0x50, 0x80), 'audio/aac'],
@@ -40,21 +41,4 @@ test.each([
 ] as const)('an upload that is %s', (_name, purpose, size, head, code) => {
   const result = checkUpload(purpose, 'a-file', size, head);
   expect(result.ok ? 'ok' : result.problem.code).toBe(code);
-});
-
-test.each([
-  ['two captions', 'WEBVTT\n\n00:01.000 --> 00:02.000\nOne\n\n01:00:01.000 --> 01:00:04.500\nTwo', null],
-  [
-    'with a mark at the front and other line ends',
-    '\uFEFFWEBVTT title\r\n\r\n00:01.000 --> 00:02.000 align:start\r\nOne',
-    null,
-  ],
-  ['no heading', '00:01.000 --> 00:02.000\nOne', 'begins with the word WEBVTT'],
-  ['a comma for a point', 'WEBVTT\n\n00:01,000 --> 00:02,000\nOne', 'Line 3'],
-  ['backwards', 'WEBVTT\n\n00:03.000 --> 00:02.000\nOne', 'ends before it begins'],
-  ['none at all', 'WEBVTT\n\nNOTE nothing', 'holds no captions'],
-])('captions: %s', (_name, text, words) => {
-  const result = checkCaptions(text);
-  if (words === null) expect(result.ok).toBe(true);
-  else expect(result.ok ? '' : result.problem.sentence).toContain(words);
 });

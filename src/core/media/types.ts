@@ -24,6 +24,8 @@ export type MediaFacts = {
   readonly height: number | null;
   readonly pages: number | null;
   readonly posterHash: string | null;
+  /** How loud it is over time, see `waveForm`. */
+  readonly waveHash: string | null;
   /** A form every browser plays, where the uploaded one is not. */
   readonly playHash: string | null;
   readonly captions: readonly { readonly language: string; readonly label: string; readonly hash: string }[];

@@ -37,7 +37,11 @@ export const uploadRules: Record<UploadPurpose, Rule> = {
     kinds: [...film.kinds, ...audio.kinds, ...picture.kinds, 'application/pdf', 'application/zip', 'text/plain'],
     says: 'a PDF, a picture, a film, a recording, an office document, an archive or a text',
   },
-  captions: { most: 2 * megabyte, kinds: ['text/vtt'], says: 'a captions file in WebVTT form' },
+  captions: {
+    most: 2 * megabyte,
+    kinds: ['text/vtt', 'application/x-subrip'],
+    says: 'captions in WebVTT form, or as numbered blocks with times (SRT)',
+  },
   'handed-in': {
     most: 100 * megabyte,
     kinds: ['application/pdf', 'image/png', 'image/jpeg', 'image/webp', 'application/zip', 'text/plain', 'video/mp4'],
@@ -82,6 +86,8 @@ export function sniff(bytes: Uint8Array): FileType | null {
   if (starts(0x50, 0x4b, 0x03, 0x04)) return { contentType: 'application/zip', kind: 'file' };
   const text = ascii(bytes, 0, Math.min(bytes.length, 64)).replace(/^\xef\xbb\xbf/, '');
   if (/^WEBVTT(\s|$)/.test(text)) return { contentType: 'text/vtt', kind: 'captions' };
+  if (/^\s*\d+\s*\r?\n\d{1,3}:\d\d:\d\d[,.]\d/.test(text))
+    return { contentType: 'application/x-subrip', kind: 'captions' };
   if (bytes.length > 0 && !bytes.some((byte) => byte < 9 || (byte > 13 && byte < 32)) && !/^\s*</.test(text)) {
     return { contentType: 'text/plain', kind: 'file' };
   }

@@ -1,7 +1,9 @@
+import { clockTime } from '../kernel/clock-time';
 import { bodyText } from '../quiz';
 import { ruleText } from '../release';
+import { chaptersInOrder } from './film';
 import { plainText } from './minutes';
-import type { Attachment, OutlineTable, RichText } from './types';
+import type { Attachment, Chapter, Moment, OutlineTable, RichText } from './types';
 
 type Names = { readonly [field: string]: string };
 
@@ -33,6 +35,7 @@ export const lessonFields: Names = {
   password: 'its password',
   pictureId: 'its picture',
   attachments: 'what is attached',
+  chapters: 'its chapters',
   outcomes: 'the outcomes it serves',
   quiz: 'the quiz settings',
   questions: 'its questions',
@@ -54,7 +57,12 @@ const names: Record<OutlineTable, Names> = {
     mediums: 'what it is made as',
     note: 'the note',
   },
-  question: { prompt: 'the question', body: 'what is right', outcomes: 'the outcomes it serves' },
+  question: {
+    prompt: 'the question',
+    body: 'what is right',
+    moment: 'where it stops the film',
+    outcomes: 'the outcomes it serves',
+  },
   outcome: { text: 'the words' },
   text: { content: 'the text' },
 };
@@ -81,6 +89,13 @@ function plain(value: unknown, titles: Titles): string {
     .join(', ');
 }
 
+const momentText = ({ at, passage, required }: Moment) =>
+  [
+    clockTime(at),
+    ...(passage ? [`passage ${clockTime(passage.from)} to ${clockTime(passage.to)}`] : []),
+    ...(required ? ['nobody passes it unanswered'] : []),
+  ].join(', ');
+
 /** A field's value as a person would read it; `titles` has the names of whatever is referred to by id. */
 export function fieldText(field: string, value: unknown, titles: Titles): string {
   if (value === null || value === undefined || value === '') return nothing;
@@ -100,6 +115,14 @@ export function fieldText(field: string, value: unknown, titles: Titles): string
           .map(({ title, mediaId, access }) => `${title || titles.get(mediaId) || 'a file'} (${access})`)
           .join('\n') || 'nothing'
       );
+    case 'chapters':
+      return (
+        chaptersInOrder(value as readonly Chapter[])
+          .map(({ at, title }) => `${clockTime(at)} ${title}`)
+          .join('\n') || 'none'
+      );
+    case 'moment':
+      return momentText(value as Moment);
     case 'media':
       return (value as { fileName: string }).fileName;
     case 'opens':

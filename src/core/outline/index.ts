@@ -17,6 +17,15 @@ export { mostLessons } from './edit-put';
 export { editText, pastText } from './edit-text';
 export type { LessonDraft, OutlineEdit, SectionDraft } from './edit-types';
 export { fieldName, fieldText } from './field-text';
+export {
+  barrierIn,
+  type Checkpoint,
+  chapterSpans,
+  chaptersInOrder,
+  checkpointsOf,
+  type TimeFault,
+  timeFaults,
+} from './film';
 export { courseDocumentJsonSchema } from './json-schema';
 export { type KeptChange, keptChanges, textsToComplete, wholeSteps } from './kept-changes';
 export { isGraded, lessonKindOf, usualDoneRule } from './kinds';
@@ -40,6 +49,7 @@ export {
   accents,
   attachmentAccess,
   byOrder,
+  type Chapter,
   type Course,
   type CourseSettings,
   courseOf,
@@ -53,6 +63,7 @@ export {
   lessonsBySection,
   looks,
   type Medium,
+  type Moment,
   mediums,
   noText,
   type Outcome,

@@ -39,6 +39,7 @@ export function newLesson(id: string, sectionId: string, order: string, title: s
     downloads: null,
     pictureId: null,
     attachments: [],
+    chapters: [],
     password: '',
     needs: [],
     opens: null,
@@ -63,6 +64,7 @@ export function newQuestion(id: string, lessonId: string, order: string, kind: Q
     body: kindOf(kind).begin(id),
     feedbackRight: '',
     feedbackWrong: '',
+    moment: null,
     outcomes: [],
   };
 }

@@ -32,6 +32,32 @@ const richText = mixed<RichText>()
     return fault === null || this.createError({ message: fault });
   });
 
+/** A moment of a film: whole milliseconds, at most a day and a night of them. */
+const millisecond = number()
+  .typeError('Give the moment as minutes and seconds, for example 3:40.')
+  .integer('Give whole milliseconds.')
+  .min(0, 'A film begins at 0:00.')
+  .max(86_400_000, 'A film has at most 24 hours.')
+  .required();
+
+const chaptersSchema = array()
+  .of(
+    object({ id: idSchema, at: millisecond, title: string().max(200, 'Keep a name under 200 characters.').defined() })
+      .noUnknown()
+      .required(),
+  )
+  .max(200, 'A film has at most 200 chapters.')
+  .required();
+
+const momentSchema = object({
+  at: millisecond,
+  passage: object({ from: millisecond, to: millisecond }).noUnknown().nullable().default(undefined).defined(),
+  required: boolean().required(),
+})
+  .noUnknown()
+  .nullable()
+  .defined();
+
 const outcomeIds = array().of(idSchema).max(100, 'At most 100 outcomes.').required();
 
 /** Every field a creator can set, table by table. What is not listed cannot be set. */
@@ -84,6 +110,7 @@ const fields: Record<OutlineTable, { readonly [field: string]: FieldSchema }> = 
       )
       .max(20, 'At most 20 things can be attached to a lesson.')
       .required(),
+    chapters: chaptersSchema,
     password: string().max(80, 'Keep the password under 80 characters.').defined(),
     needs: array().of(idSchema).max(20, 'At most 20 lessons can be needed first.').required(),
     opens: openingRuleSchema,
@@ -102,7 +129,7 @@ const fields: Record<OutlineTable, { readonly [field: string]: FieldSchema }> = 
     note: prose(4000),
     outcomes: outcomeIds,
   },
-  question: { ...questionFields, outcomes: outcomeIds },
+  question: { ...questionFields, moment: momentSchema, outcomes: outcomeIds },
   outcome: { text: line(300, 'Keep an outcome under 300 characters.', 'Say what a learner can do.') },
   text: { content: richText },
 };

@@ -23,6 +23,7 @@ export const doneRuleSchema = lazy((value: unknown) =>
           .min(1, 'At least 1 %.')
           .max(100, 'At most 100 %.')
           .when('by', { is: 'watched', then: (percent) => percent.required('Give a percentage.') }),
+        answers: boolean(),
       }).noUnknown(),
 );
 

@@ -60,6 +60,7 @@ export const film: MediaFacts = {
   height: 1,
   pages: null,
   posterHash: null,
+  waveHash: null,
   playHash: null,
   captions: [],
   alt: '',

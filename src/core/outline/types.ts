@@ -49,7 +49,11 @@ export type Medium = (typeof mediums)[number];
 export type DoneRule =
   | { readonly by: 'learner' }
   | { readonly by: 'opened' }
-  | { readonly by: 'watched'; readonly percent: number }
+  | {
+      readonly by: 'watched';
+      readonly percent: number /** Whether every checkpoint has to be answered as well. */;
+      readonly answers?: boolean;
+    }
   | { readonly by: 'handed-in' }
   | { readonly by: 'passed' };
 
@@ -116,6 +120,20 @@ export type Attachment = {
   readonly access: (typeof attachmentAccess)[number];
 };
 
+/** A part of a film or a recording that has a name; it begins at `at`, in whole milliseconds. */
+export type Chapter = { readonly id: string; readonly at: number; readonly title: string };
+
+/**
+ * Where a question stops a film or a recording, in whole milliseconds from its beginning; the passage is
+ * where its answer is shown.
+ */
+export type Moment = {
+  readonly at: number;
+  readonly passage: { readonly from: number; readonly to: number } | null;
+  /** Whether nobody passes it unanswered. */
+  readonly required: boolean;
+};
+
 export type Lesson = {
   readonly id: string;
   readonly sectionId: string;
@@ -134,6 +152,8 @@ export type Lesson = {
   readonly pictureId: string | null;
   /** In the order in which they are offered. */
   readonly attachments: readonly Attachment[];
+  /** Of its film or recording. */
+  readonly chapters: readonly Chapter[];
   /** Asked for before the lesson opens; empty for none. Kept on the server, never sent to learners. */
   readonly password: string;
   /** Ids of the lessons that have to be done first. */
@@ -164,6 +184,8 @@ export type Question = QuestionContent & {
   readonly id: string;
   readonly lessonId: string;
   readonly order: string;
+  /** Where it stops the film of its lesson; null for a question of a paper. */
+  readonly moment: Moment | null;
   /** Ids of the outcomes it assesses. */
   readonly outcomes: readonly string[];
 };

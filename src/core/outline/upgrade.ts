@@ -61,8 +61,8 @@ function questionsHaveBodies(stored: Stored): Stored {
 const withGap = (rhythm: CourseDocument['course']['rhythm']) =>
   rhythm && { ...rhythm, gap: rhythm.gap ?? 7 * (rhythm.weeks - 1) + 1 };
 
-/** Before files had versions, each had one. */
-const withVersion = (facts: unknown) => (facts ? { version: 1, ...(facts as Fields) } : null);
+/** Before files had versions, each had one; and before there were time lines, nobody looked at how loud they are. */
+const withVersion = (facts: unknown) => (facts ? { version: 1, waveHash: null, ...(facts as Fields) } : null);
 
 /** Fields that came while documents were still of version 1, with what their absence meant: no outcomes, nothing needed first, the usual settings. */
 function withLaterFields(stored: Stored): Stored {
@@ -82,6 +82,7 @@ function withLaterFields(stored: Stored): Stored {
         password: '',
         pictureId: null,
         attachments: [],
+        chapters: [],
         outcomes: [],
         asks: '',
         written: lesson.text ? textFacts(lesson.text as LessonDocument['text']) : noText,
@@ -91,7 +92,11 @@ function withLaterFields(stored: Stored): Stored {
           Object.entries((lesson.pictures ?? {}) as Fields).map(([id, facts]) => [id, withVersion(facts)]),
         ),
         done: lesson.done ?? usualDoneRule(lesson as unknown as LessonDocument),
-        questions: (lesson.questions ?? []).map((question) => ({ ...question, outcomes: question.outcomes ?? [] })),
+        questions: (lesson.questions ?? []).map((question) => ({
+          ...question,
+          moment: question.moment ?? null,
+          outcomes: question.outcomes ?? [],
+        })),
       })),
     })),
   };

@@ -5,10 +5,17 @@ export type LessonProgress = {
   readonly doneAt: string | null;
   /** Passages of a film that were watched, in seconds, in order and apart. */
   readonly watched: readonly Passage[];
+  /** Where they last were in a film or a recording, in seconds; null before they were anywhere. */
+  readonly place: number | null;
+  /** What was answered where the lesson stops to ask, by question. */
+  readonly answered: { readonly [questionId: string]: Answered };
 };
+/** How the best answer to a question did, and how often it was answered. */
+export type Answered = { readonly verdict: Verdict; readonly tries: number };
+export type Verdict = 'right' | 'part' | 'wrong';
 export type Passage = readonly [from: number, to: number];
 
-export const noProgress: LessonProgress = { state: 'empty', doneAt: null, watched: [] };
+export const noProgress: LessonProgress = { state: 'empty', doneAt: null, watched: [], place: null, answered: {} };
 
 /** Joins passages that touch or overlap (less than half a second apart); what is empty is left out. */
 export function mergePassages(passages: readonly Passage[]): Passage[] {

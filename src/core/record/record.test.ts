@@ -7,6 +7,7 @@ import {
   noProgress,
   type Passage,
   statementOf,
+  toldBy,
   verbs,
   watchedPercent,
 } from './index';
@@ -104,8 +105,47 @@ test('done stays done, and the first time it was done is kept', () => {
   expect([begun.state, done.state, again]).toEqual([
     'begun',
     'done',
-    { state: 'done', doneAt: '2027-01-02T00:00:00Z', watched: [] },
+    { ...noProgress, state: 'done', doneAt: '2027-01-02T00:00:00Z' },
   ]);
+});
+
+test('what was once answered rightly stays right, and every try is counted; it all stands in the statements', () => {
+  const event = {
+    enrolmentId: 'e',
+    learnerId: 'l',
+    courseId: 'c',
+    lessonId: 'x',
+    lessonTitle: 'Film',
+    at: '2027-01-01T00:00:00Z',
+  };
+  const answers = (['wrong', 'part', 'right', 'wrong'] as const).map(
+    (verdict, i): LearnerEvent => ({
+      ...event,
+      id: String(i),
+      verb: 'answered',
+      question: { id: 'q', verdict, prompt: 'Where?', response: 'The pool' },
+    }),
+  );
+  const place: LearnerEvent = { ...event, id: 'p', verb: 'progressed', passages: [], place: 12.5 };
+  const verdictsOf = (events: readonly LearnerEvent[]) =>
+    events.map((_, i) => events.slice(0, i + 1).reduce(fold, noProgress).answered.q?.verdict);
+  expect(verdictsOf(answers)).toEqual(['wrong', 'part', 'right', 'right']);
+  const all = [...answers, place];
+  const told = all.map(
+    (one) => ({ ...toldBy(statementOf(one, 'https://school.example')), at: one.at }) as LearnerEvent,
+  );
+  expect(told.reduce(fold, noProgress)).toEqual(all.reduce(fold, noProgress));
+  expect(told.reduce(fold, noProgress)).toEqual({
+    ...noProgress,
+    state: 'begun',
+    place: 12.5,
+    answered: { q: { verdict: 'right', tries: 4 } },
+  });
+  expect(statementOf(answers[2] as LearnerEvent, 'https://school.example')).toMatchObject({
+    object: { id: 'https://school.example/courses/c/lessons/x/questions/q' },
+    result: { success: true, response: 'The pool' },
+    context: { contextActivities: { parent: [{ id: 'https://school.example/courses/c/lessons/x' }] } },
+  });
 });
 
 test('an event as a statement has what the standard asks for', () => {

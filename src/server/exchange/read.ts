@@ -1,5 +1,4 @@
 import { XMLParser, XMLValidator } from 'fast-xml-parser';
-import iconv from 'iconv-lite';
 import Papa from 'papaparse';
 import {
   type Branch,
@@ -14,6 +13,7 @@ import {
 } from '@/core/exchange';
 import { fail, ok, type Result } from '@/core/kernel/problem';
 import { lessonKinds, lessonStates, mediums, mostLessons } from '@/core/outline';
+import { decodeText } from '../platform/decode';
 
 export const outlineForms = ['lines', 'markdown', 'opml', 'csv'] as const;
 export type OutlineForm = (typeof outlineForms)[number];
@@ -30,21 +30,6 @@ const tooLarge = fail(
   'too-large',
   'This file is larger than 10 MB. An outline is text; leave pictures and other files out, or send it in parts.',
 );
-
-/** Text from bytes; this platform's own decoder takes Windows-1252 for Latin-1 and loses quotation marks and the euro. What is not UTF-8 is read as the encoding it most likely is, and that is said. */
-export function decodeText(bytes: Uint8Array): { readonly text: string; readonly note: string | null } {
-  const [a, b] = bytes;
-  if ((a === 0xff && b === 0xfe) || (a === 0xfe && b === 0xff))
-    return { text: new TextDecoder(a === 0xff ? 'utf-16le' : 'utf-16be').decode(bytes), note: null };
-  try {
-    return { text: new TextDecoder('utf-8', { fatal: true }).decode(bytes), note: null };
-  } catch {
-    return {
-      text: iconv.decode(Buffer.from(bytes), 'windows-1252'),
-      note: 'This file is not in UTF-8. It was read as Windows-1252: look at names with accents before you put it in.',
-    };
-  }
-}
 
 const formOf = (text: string, name: string): OutlineForm => {
   const ending = /\.(\w+)$/.exec(name.toLowerCase())?.[1] ?? '';

@@ -4,7 +4,7 @@ import { readSheet } from 'read-excel-file/node';
 import writeXlsxFile, { type SheetData } from 'write-excel-file/node';
 import { type Cell, guarded } from '@/core/exchange';
 import { fail, ok, type Result } from '@/core/kernel/problem';
-import { decodeText } from './read';
+import { decodeText } from '../platform/decode';
 
 /** A table as a file holds it: the names of its columns, and its rows as words. */
 export type Sheet = {

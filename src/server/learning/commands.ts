@@ -1,22 +1,15 @@
 import { and, eq } from 'drizzle-orm';
-import { array, number, object, string } from 'yup';
-import { idSchema } from '@/core/kernel/ids';
+import { object, string } from 'yup';
 import { fail, ok } from '@/core/kernel/problem';
-import { type LessonDocument, lessonKindOf, usualDoneRule } from '@/core/outline';
-import { creditedPassages, type Passage, watchedPercent } from '@/core/record';
+import { usualDoneRule } from '@/core/outline';
 import { instantFrom, takesCourse } from '../enrolment';
 import { command } from '../platform/command';
-import { newId } from '../platform/ids';
-import { countFrom, eventIn, heldProgress, recordEvent, recordEvents } from '../record';
+import { countFrom, eventIn, recordEvent, recordEvents } from '../record';
+import { deedOf, place } from './deeds';
 import { openLesson } from './guard';
+import { answerCheckpoint, plays, tryCheckpoint, watched } from './playing';
 import { courseHead, learning } from './queries';
 import { lessonUnlock } from './schema';
-
-const place = { courseId: idSchema, lessonId: idSchema };
-
-/** What is done once in an enrolment. */
-const deedOf = (what: string, { enrolmentId, lessonId }: { readonly enrolmentId: string; readonly lessonId: string }) =>
-  `${what}/${enrolmentId}/${lessonId}`;
 
 /** The learner has opened a lesson; where that is its rule, it is done with it. */
 export const openedLesson = command({
@@ -103,55 +96,11 @@ export const unlock = command({
   },
 });
 
-/** Whether a lesson plays for a time. */
-const plays = (lesson: LessonDocument) => lessonKindOf(lesson.kind).file?.plays ?? false;
-
-const passage = array().of(number().min(0).max(1_000_000).required()).length(2).required();
-
-/** Passages of a film or a recording that were played, as the player saw them, and as far as the time that has passed allows. */
-export const watched = command({
-  name: 'learning.watched',
-  input: object({ ...place, passages: array().of(passage).min(1).max(200).required() }).noUnknown(),
-  permission: takesCourse,
-  async handle(context, { courseId, lessonId, passages }) {
-    const found = await openLesson(context, courseId, lessonId, plays);
-    if (!found.ok) return found;
-    const { lesson, progress } = found.value.lesson;
-    const event = eventIn(found.value.learning.learner, lesson, context.now.toString());
-    const seconds = lesson.media?.seconds ?? 0;
-    const held = await heldProgress(context.tx, event);
-    // A page that never said it was opened has been open since now.
-    const elapsed = held.countedFrom
-      ? (context.now.epochMilliseconds - instantFrom(held.countedFrom).epochMilliseconds) / 1000
-      : 0;
-    const credited = creditedPassages(
-      held.watched,
-      passages.map(([from = 0, to = 0]): Passage => [from, to]),
-      seconds,
-      elapsed,
-    );
-    const after =
-      credited.length === 0
-        ? held
-        : await recordEvent(context.tx, {
-            ...event,
-            verb: 'progressed',
-            passages: credited,
-            deed: deedOf(`watched/${newId()}`, event),
-          });
-    await countFrom(context.tx, event, event.at);
-    const percent = watchedPercent(after.watched, seconds);
-    const rule = lesson.done ?? usualDoneRule(lesson);
-    const done = progress.state === 'done' || (rule.by === 'watched' && percent >= rule.percent);
-    if (done && progress.state !== 'done')
-      await recordEvent(context.tx, { ...event, verb: 'completed', deed: deedOf('done', event) });
-    return ok({ percent, done });
-  },
-});
-
 export const learningCommands = {
   [unlock.name]: unlock,
   [openedLesson.name]: openedLesson,
   [markDone.name]: markDone,
   [watched.name]: watched,
+  [answerCheckpoint.name]: answerCheckpoint,
+  [tryCheckpoint.name]: tryCheckpoint,
 };

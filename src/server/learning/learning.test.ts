@@ -1,8 +1,10 @@
 import { eq } from 'drizzle-orm';
 import { expect, test } from 'vitest';
+import type { Judgement } from '@/core/learning';
 import { database } from '../platform/database';
 import { newId } from '../platform/ids';
 import * as tables from '../platform/schema';
+import { rebuildProgress } from '../record';
 import { codeOf, learner, must, owner, publishedCourse, run, useTestSchool } from '../testing/school';
 
 const school = useTestSchool();
@@ -67,25 +69,26 @@ test('what is sent eight times at once is done once', async () => {
   expect(await database().$count(tables.sitting, eq(tables.sitting.lessonId, quiz))).toBe(1);
 });
 
-test('a film is watched as far as the time that passes allows', async () => {
+/** A published course with a film of ten minutes, with what else its lesson is given; further edits come before it is published. */
+async function courseWithFilm(fields: object, ...more: object[]) {
   const { courseId, reading } = await publishedCourse(school);
   const [film, hash] = [{ id: newId(), courseId, title: 'A film', kind: 'film' as const }, 'f'.repeat(64)];
-  await database().insert(tables.blob).values({ hash, size: 1, contentType: 'video/mp4' });
+  await database().insert(tables.blob).values({ hash, size: 1, contentType: 'video/mp4' }).onConflictDoNothing();
   await database().insert(tables.media).values(film);
   await database()
     .insert(tables.mediaVersion)
     .values({ id: newId(), mediaId: film.id, number: 1, fileName: 'a.mp4', hash, state: 'ready', seconds: 600 });
   const boss = owner(school.owner);
-  await must(boss, 'outline.edit', {
-    courseId,
-    edit: {
-      do: 'set',
-      table: 'lesson',
-      id: reading,
-      fields: { kind: 'film', mediaId: film.id, done: { by: 'watched', percent: 90 } },
-    },
-  });
+  const set = { do: 'set', table: 'lesson', id: reading, fields: { kind: 'film', mediaId: film.id, ...fields } };
+  const questions = more.map((edit) => ({ lessonId: reading, ...edit }));
+  await must(boss, 'outline.edit', { courseId, edit: { do: 'all', edits: [set, ...questions] } });
   await must(boss, 'course.publish', { courseId, number: 2 });
+  await must(learner(school.learner), 'learning.opened', { courseId, lessonId: reading }, at(0));
+  return { courseId, reading };
+}
+
+test('a film is watched as far as the time that passes allows', async () => {
+  const { courseId, reading } = await courseWithFilm({ done: { by: 'watched', percent: 90 } });
   const me = learner(school.learner);
   const watch = (passages: number[][], minute: number) =>
     must<{ percent: number; done: boolean }>(
@@ -94,11 +97,77 @@ test('a film is watched as far as the time that passes allows', async () => {
       { courseId, lessonId: reading, passages },
       at(minute),
     );
-  await must(me, 'learning.opened', { courseId, lessonId: reading }, at(0));
   expect((await watch([[0, 1_000_000]], 0)).percent).toBe(0);
   expect(await watch([[0, 600]], 2)).toEqual({ percent: 41, done: false });
   expect(await watch([[0, 600]], 2)).toEqual({ percent: 42, done: false });
   expect(await watch([[0, 600]], 5)).toEqual({ percent: 100, done: true });
+});
+
+test('a film that asks is passed by answering: nothing else leads past, nothing says what is right, and once is once', async () => {
+  const [first, second] = [newId(), newId()];
+  const ask = (id: string, atMs: number, required: boolean) => [
+    { do: 'add-question', id, kind: 'true-false' },
+    {
+      do: 'set',
+      table: 'question',
+      id,
+      fields: {
+        prompt: 'Is it a riffle?',
+        body: { holds: true },
+        feedbackWrong: 'Look at the surface.',
+        moment: { at: atMs, passage: { from: 10_000, to: 20_000 }, required },
+      },
+    },
+  ];
+  const { courseId, reading } = await courseWithFilm(
+    { done: { by: 'watched', percent: 90, answers: true } },
+    ...ask(first, 60_000, true),
+    ...ask(second, 300_000, false),
+  );
+  const me = learner(school.learner);
+  const place = { courseId, lessonId: reading };
+  const watch = (minute: number, to = 600, now = to) =>
+    must<{ percent: number; done: boolean }>(
+      me,
+      'learning.watched',
+      { ...place, passages: [[0, to]], at: now },
+      at(minute),
+    );
+  const answer = (questionId: string, holds: boolean, minute: number, deed = newId()) =>
+    run<Judgement>(me, 'learning.answer', { ...place, questionId, answer: { holds }, deed }, at(minute));
+
+  // Nine minutes of film in the time for them, and no more than the first is credited.
+  expect(await watch(9)).toEqual({ percent: 10, done: false });
+  expect(codeOf(await answer(second, true, 9))).toBe('closed');
+  expect(codeOf(await answer(newId(), true, 9))).toBe('not-found');
+  const wrong = await answer(first, false, 9);
+  expect(wrong).toEqual({
+    ok: true,
+    value: { verdict: 'wrong', said: ['Look at the surface.'], passage: { from: 10_000, to: 20_000 }, done: false },
+  });
+  const deed = newId();
+  const eight = await Promise.all(Array.from({ length: 8 }, () => answer(first, true, 10, deed)));
+  expect(new Set(eight.map((one) => JSON.stringify(one)))).toEqual(
+    new Set([JSON.stringify({ ok: true, value: { verdict: 'right', said: [], passage: null, done: false } })]),
+  );
+  expect(await watch(20, 600, 412.5)).toEqual({ percent: 100, done: false });
+  expect(await answer(second, false, 21)).toMatchObject({ ok: true, value: { verdict: 'wrong', done: true } });
+  const [kept] = await database().select().from(tables.progress).where(eq(tables.progress.lessonId, reading));
+  expect(kept).toMatchObject({
+    state: 'done',
+    place: 412.5,
+    answered: { [first]: { verdict: 'right', tries: 2 }, [second]: { verdict: 'wrong', tries: 1 } },
+  });
+  expect(await rebuildProgress()).toMatchObject({ mended: 0 });
+
+  // In the working copy it is tried by who makes it, and by nobody else; nothing is kept.
+  const tried = { ...place, questionId: second, answer: { holds: true } };
+  expect(await run(owner(school.owner), 'learning.try-answer', tried)).toMatchObject({
+    ok: true,
+    value: { verdict: 'right' },
+  });
+  expect(codeOf(await run(me, 'learning.try-answer', tried))).toBe('not-allowed');
+  expect(await rebuildProgress()).toMatchObject({ mended: 0 });
 });
 
 test('who both makes and takes a course decides nothing about themselves', async () => {

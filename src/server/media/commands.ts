@@ -1,14 +1,16 @@
 import { open } from 'node:fs/promises';
+import { Readable } from 'node:stream';
 import { and, eq, ne, sql } from 'drizzle-orm';
 import { object, string } from 'yup';
 import { idSchema, optionalId } from '@/core/kernel/ids';
 import { fail, ok, type Result } from '@/core/kernel/problem';
 import { Temporal } from '@/core/kernel/time';
-import { checkCaptions, checkUpload, libraryKinds, type MediaFacts, type UploadPurpose } from '@/core/media';
+import { checkUpload, libraryKinds, type MediaFacts, readCues, type UploadPurpose, writeCues } from '@/core/media';
 import { type Actor, can, makesCourses } from '@/core/people';
 import { type CommandContext, command } from '../platform/command';
 import { config } from '../platform/config';
 import { type Transaction, transaction } from '../platform/database';
+import { decodeText } from '../platform/decode';
 import { files } from '../platform/files';
 import { newId } from '../platform/ids';
 import { later } from '../platform/jobs';
@@ -32,8 +34,10 @@ export async function storeUpload(
     const checked = checkUpload(purpose, name, size, head.subarray(0, bytesRead));
     if (!checked.ok) return checked;
     if (checked.value.kind === 'captions') {
-      const captions = checkCaptions(await handle.readFile('utf8'));
+      const captions = readCues(decodeText(await handle.readFile()).text);
       if (!captions.ok) return captions;
+      const written = await files().put(Readable.from([Buffer.from(writeCues(captions.value))]));
+      return ok({ ...written, kind: 'captions', contentType: 'text/vtt' });
     }
     const stored = await files().put(handle.createReadStream({ start: 0, autoClose: false }));
     return ok({ ...stored, ...checked.value });

@@ -1,12 +1,12 @@
 import { execFile } from 'node:child_process';
 import { createReadStream } from 'node:fs';
-import { mkdtemp, rm } from 'node:fs/promises';
+import { mkdtemp, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { promisify } from 'node:util';
 import { eq } from 'drizzle-orm';
 import sharp from 'sharp';
-import type { MediaKind } from '@/core/media';
+import { type MediaKind, samplesASecond, WaveForm } from '@/core/media';
 import { database, pool, transaction } from '../platform/database';
 import { fetchTo, files } from '../platform/files';
 import { later } from '../platform/jobs';
@@ -158,6 +158,7 @@ async function filmFacts(path: string, contentType: string, folder: string) {
     width: picture.width ?? null,
     height: picture.height ?? null,
     posterHash: await keep(poster, 'image/jpeg'),
+    waveHash: sound ? await wave(path, folder, seconds) : null,
   };
 }
 
@@ -186,7 +187,7 @@ async function playable(path: string, folder: string, seconds: number): Promise<
   return keep(made, 'video/mp4');
 }
 
-async function audioFacts(path: string, contentType: string): Promise<Worked> {
+async function audioFacts(path: string, contentType: string, folder: string): Promise<Worked> {
   const words = ['-v', 'error', '-show_format', '-show_streams', '-select_streams', 'a', '-of', 'json', path];
   const probe = JSON.parse(await run('ffprobe', words, 60 * second, unheard)) as Probe;
   const seconds = Number(probe.format?.duration);
@@ -195,6 +196,7 @@ async function audioFacts(path: string, contentType: string): Promise<Worked> {
   return {
     plays: contentType === 'audio/mpeg' ? codec === 'mp3' : contentType === 'audio/mp4' && codec === 'aac',
     seconds,
+    waveHash: await wave(path, folder, seconds),
   };
 }
 
@@ -222,6 +224,32 @@ async function hearable(path: string, folder: string, seconds: number): Promise<
     'the recording could not be made playable; export it again, for example as MP3',
   );
   return keep(made, 'audio/mp4');
+}
+
+/** How loud a film or a recording is over time, as bytes: see `waveForm`. */
+async function wave(path: string, folder: string, seconds: number): Promise<string> {
+  const samples = join(folder, 'samples');
+  const words = [
+    '-v',
+    'error',
+    '-y',
+    '-i',
+    path,
+    '-vn',
+    '-ac',
+    '1',
+    '-ar',
+    String(samplesASecond),
+    '-f',
+    's16le',
+    samples,
+  ];
+  await run('ffmpeg', words, (120 + seconds) * second, unheard);
+  const form = new WaveForm(seconds);
+  for await (const chunk of createReadStream(samples)) form.add(chunk as Buffer);
+  const made = join(folder, 'wave');
+  await writeFile(made, form.bytes());
+  return keep(made, 'application/octet-stream');
 }
 
 async function keep(path: string, contentType: string): Promise<string> {

@@ -102,6 +102,7 @@ test('every column that can name a stored file is one the sweep looks at', async
     'media_version.hash',
     'media_version.play_hash',
     'media_version.poster_hash',
+    'media_version.wave_hash',
   ]);
 });
 

@@ -20,6 +20,7 @@ const known = {
   height: mediaVersion.height,
   pages: mediaVersion.pages,
   posterHash: mediaVersion.posterHash,
+  waveHash: mediaVersion.waveHash,
   playHash: mediaVersion.playHash,
   captions: mediaVersion.captions,
 } satisfies { readonly [F in keyof MediaFacts]: unknown };

@@ -63,6 +63,7 @@ export const mediaVersion = pgTable(
     height: integer('height'),
     pages: integer('pages'),
     posterHash: text('poster_hash'),
+    waveHash: text('wave_hash'),
     playHash: text('play_hash'),
     captions: jsonb('captions').$type<MediaFacts['captions']>().notNull().default([]),
     uploadedBy: text('uploaded_by').references(() => user.id, { onDelete: 'set null' }),

@@ -2,7 +2,7 @@ export { outlineCommands } from './commands';
 export { type EditionRow, editionsOf, publishDue } from './editions';
 export { type HistoryRow, historyOf, type Step, stepsSince, type UndoState } from './history';
 export { courseEvents } from './live';
-export { lessonTextOf, loadOutline, loadStructure } from './load';
+export { lessonTextOf, loadOutline, loadPart, loadStructure } from './load';
 export { type SchoolPattern, schoolPatterns } from './patterns';
 export { type Present, sayWhere, whereSchema } from './presence';
 export {

@@ -43,7 +43,8 @@ export async function heldProgress(tx: Transaction, place: Place) {
  */
 export async function recordEvents(tx: Transaction, place: Place, deeds: readonly Deed[]): Promise<LessonProgress> {
   const held = await heldProgress(tx, place);
-  const before: LessonProgress = { state: held.state, doneAt: held.doneAt, watched: held.watched };
+  const { state, doneAt, watched, place: at, answered } = held;
+  const before: LessonProgress = { state, doneAt, watched, place: at, answered };
   const events = deeds.map(({ deed, ...event }) => ({ deed, event: { ...event, id: newId() } satisfies LearnerEvent }));
   const told = await tx.db
     .insert(statement)

@@ -15,6 +15,8 @@ export const progressOf = (
       state: progress.state,
       doneAt: progress.doneAt,
       watched: progress.watched,
+      place: progress.place,
+      answered: progress.answered,
     })
     .from(progress)
     .where(inArray(progress.enrolmentId, [...enrolmentIds]));

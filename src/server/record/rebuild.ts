@@ -51,8 +51,12 @@ async function rebuild(key: { readonly enrolmentId: string; readonly lessonId: s
       const event = toldBy(body);
       return event ? fold(so, { ...event, at }) : so;
     }, noProgress);
-    if (anew.state === held.state && instant(anew.doneAt) === instant(held.doneAt) && same(anew.watched, held.watched))
-      return false;
+    const isSame =
+      anew.state === held.state &&
+      instant(anew.doneAt) === instant(held.doneAt) &&
+      same(anew.watched, held.watched) &&
+      same([anew.place, anew.answered], [held.place, held.answered]);
+    if (isSame) return false;
     await db.update(progress).set(anew).where(own);
     return true;
   });

@@ -1,5 +1,6 @@
 import { asc, eq, sql } from 'drizzle-orm';
 import { expect, test } from 'vitest';
+import { noProgress } from '@/core/record';
 import { database, transaction } from '../platform/database';
 import { newId } from '../platform/ids';
 import * as tables from '../platform/schema';
@@ -56,7 +57,7 @@ test('what is told together is told once, in its order, and carries the progress
   const more = { ...place, verb: 'progressed', at: at(3), passages: [[5, 9]], deed: newId() } as const;
   const record = (deeds: Parameters<typeof recordEvents>[2]) => transaction((tx) => recordEvents(tx, place, deeds));
   const after = { state: 'done', doneAt: at(2) };
-  expect(await record([seen, done])).toEqual({ ...after, watched: [[0, 5]] });
+  expect(await record([seen, done])).toEqual({ ...noProgress, ...after, watched: [[0, 5]] });
   const told = await Promise.all([record([seen, done]), record([done, more]), record([more, seen])]);
   expect(told.filter(({ watched }) => watched[0]?.[1] === 9)).not.toHaveLength(0);
   const rows = await database().select().from(tables.statement).where(eq(tables.statement.lessonId, reading));

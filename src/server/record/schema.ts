@@ -1,4 +1,4 @@
-import { index, jsonb, pgTable, primaryKey, text, uuid } from 'drizzle-orm/pg-core';
+import { index, jsonb, pgTable, primaryKey, real, text, uuid } from 'drizzle-orm/pg-core';
 import type { LessonProgress, Statement } from '@/core/record';
 import { belongsToEnrolment, ofEnrolment } from '../enrolment/schema';
 import { at } from '../platform/columns';
@@ -31,6 +31,8 @@ export const progress = pgTable(
     state: text('state').$type<LessonProgress['state']>().notNull(),
     doneAt: at('done_at'),
     watched: jsonb('watched').$type<LessonProgress['watched']>().notNull(),
+    place: real('place'),
+    answered: jsonb('answered').$type<LessonProgress['answered']>().notNull().default({}),
     /** Up to when the time spent in the lesson has been counted: since it was opened, or since the last report. */
     countedFrom: at('counted_from'),
   },

@@ -112,7 +112,7 @@ test('of a text with something unknown in it, the rest is shown', () => {
 const filmFacts = {
   ...{ id: '01a21549-0e34-7288-9cc3-832d746097d0', kind: 'film', title: 'The weir', version: 1, fileName: 'weir.mp4' },
   ...{ hash: 'h', contentType: 'video/mp4', size: 1, state: 'ready', problem: null, seconds: 9, width: 16, height: 9 },
-  ...{ pages: null, posterHash: 'p', playHash: null, alt: '' },
+  ...{ pages: null, posterHash: 'p', waveHash: null, playHash: null, alt: '' },
   captions: [{ language: 'cy', label: 'Cymraeg', hash: 'c' }],
 } as const satisfies MediaFacts;
 

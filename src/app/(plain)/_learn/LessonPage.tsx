@@ -14,6 +14,7 @@ import { partsOf } from './lesson-kinds';
 import { Opened } from './Opened';
 import { PasswordForm } from './PasswordForm';
 import { lessonHref, type Place } from './place';
+import { playedOf } from './play/time-line';
 
 type Props = {
   readonly view: LearnerView;
@@ -44,14 +45,7 @@ export function LessonPage({ view, one, place, work }: Props) {
     <article className={styles.lesson} data-wide={parts.isWide || undefined}>
       <p className={styles.facts}>{facts.join(' · ')}</p>
       <h1>{lesson.title}</h1>
-      {parts.above?.(given, {
-        place,
-        lessonId: lesson.id,
-        watched: one.progress.watched,
-        isDone,
-        needed: rule.by === 'watched' ? rule.percent : null,
-        goesOnTo: view.document.course.settings.goesOn && next?.open ? nextHref : null,
-      })}
+      {parts.above?.(given, playedOf(view, one, place, next?.open ? nextHref : null))}
       {lesson.pictureId && lesson.pictures[lesson.pictureId] && (
         <img
           className={styles.picture}

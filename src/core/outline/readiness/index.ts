@@ -1,4 +1,5 @@
 import type { MediaFacts } from '../../media';
+import { checkpointsOf } from '../film';
 import { isGraded, lessonKindOf } from '../kinds';
 import { learnerMinutes } from '../minutes';
 import { paperSize } from '../papers';
@@ -16,8 +17,8 @@ import {
 } from '../types';
 import { courseRules, outcomeRules, sectionRules } from './course-rules';
 import { lessonRules } from './lesson-rules';
-import { questionRules } from './question-rules';
-import type { Context, Finding, Rule } from './rule';
+import { type NamedQuestion, questionRules } from './question-rules';
+import type { Context, Finding, Rule, Stage } from './rule';
 import { startsOf } from './starts-of';
 
 export type { Finding, Fix } from './rule';
@@ -80,6 +81,17 @@ function contextOf(outline: Outline, media: ReadonlyMap<string, MediaFacts>): Co
   };
 }
 
+/** The questions a lesson asks, with the names they are told by: those of its paper, or those that stop its film. */
+function asked(lesson: Lesson, questions: readonly Question[]): NamedQuestion[] {
+  const { asks, file } = lessonKindOf(lesson.kind);
+  const told = (what: string) => (question: Question, i: number) => ({
+    question,
+    name: `${lesson.title}, ${what} ${i + 1}`,
+  });
+  if (asks) return questions.map(told('question'));
+  return file?.plays ? checkpointsOf(questions).map(told('checkpoint')) : [];
+}
+
 /**
  * Everything there is to settle or to look at, what is to be settled first, each in the order of the
  * course. Planned lessons are not published, so only their number is told.
@@ -87,10 +99,10 @@ function contextOf(outline: Outline, media: ReadonlyMap<string, MediaFacts>): Co
 export function readiness(outline: Outline, media: ReadonlyMap<string, MediaFacts>): Finding[] {
   const context = contextOf(outline, media);
   const found: Finding[] = [];
-  const look = <T>(rules: readonly Rule<T>[], one: T, table: OutlineTable, id: string) => {
+  const look = <T>(rules: readonly Rule<T>[], one: T, table: OutlineTable, id: string, at?: Stage) => {
     for (const { id: rule, level, stage, check } of rules) {
       const said = check(one, context);
-      if (said) found.push({ rule, level, ...said, place: { table, id, stage } });
+      if (said) found.push({ rule, level, ...said, place: { table, id, stage: at ?? stage } });
     }
   };
   for (const section of context.sections) {
@@ -98,9 +110,8 @@ export function readiness(outline: Outline, media: ReadonlyMap<string, MediaFact
     for (const lesson of context.lessonsIn.get(section.id) ?? []) {
       if (lesson.state === 'planned') continue;
       look(rulesByKind.get(lesson.kind) ?? [], lesson, 'lesson', lesson.id);
-      if (!lessonKindOf(lesson.kind).asks) continue;
-      for (const [i, question] of (context.questionsIn.get(lesson.id) ?? []).entries())
-        look(questionRules, { question, name: `${lesson.title}, question ${i + 1}` }, 'lesson', lesson.id);
+      for (const named of asked(lesson, context.questionsIn.get(lesson.id) ?? []))
+        look(questionRules, named, 'lesson', lesson.id, named.question.moment ? 'build' : undefined);
     }
   }
   look(courseRules, null, 'course', context.course.id);

@@ -25,6 +25,8 @@ const sound = { ...film, kind: 'audio' } as const;
 const withSound = () => edited(base, lesson(40, 1, 'audio'), set('lesson', 40, { mediaId: id(90) }));
 const withFilm = (...more: OutlineEdit[]) =>
   edited(base, lesson(40, 1, 'film'), set('lesson', 40, { mediaId: id(90) }), ...more);
+const chapters = (...moments: number[]) =>
+  set('lesson', 40, { chapters: moments.map((at, i) => ({ id: id(80 + i), at, title: `Part ${i}` })) });
 const award = (settings: object, ...more: OutlineEdit[]) => {
   const course = base.course[id(0)];
   return edited(base, set('course', 0, { award: { ...course?.award, on: true, ...settings } }), ...more);
@@ -77,6 +79,17 @@ const cases: readonly Case[] = [
   ['film-failed', withFilm(), [{ ...film, state: 'failed' }]],
   ['film-waiting', withFilm(), [{ ...film, state: 'waiting' }]],
   ['film-captions', withFilm(), [film]],
+  ['time-after-end', withFilm(chapters(0, 9_000_000)), [film]],
+  ['time-twice', withFilm(chapters(5, 5)), [film]],
+  ['chapter-unnamed', withFilm(set('lesson', 40, { chapters: [{ id: id(80), at: 0, title: ' ' }] })), [film]],
+  [
+    'passage-wrong',
+    withFilm(
+      { do: 'add-question', id: id(81), lessonId: id(40), kind: 'true-false' },
+      set('question', 81, { moment: { at: 4000, passage: { from: 3000, to: 5000 }, required: false } }),
+    ),
+    [film],
+  ],
   ['document-missing', edited(base, lesson(40, 1, 'document'))],
   ['audio-missing', edited(base, lesson(40, 1, 'audio'))],
   ['audio-failed', withSound(), [{ ...sound, state: 'failed' }]],

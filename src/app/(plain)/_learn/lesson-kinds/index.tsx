@@ -6,14 +6,13 @@ import { type HandInRow, handInsOf } from '@/server/assignment';
 import { type SittingRow, sittingsOf } from '@/server/quiz';
 import { AssignmentPart } from '../AssignmentPart';
 import { PdfPart } from '../PdfPart';
-import { AudioLazy, FilmLazy } from '../PlayersLazy';
 import type { Place } from '../place';
+import { AudioLazy, FilmLazy } from '../play/PlayersLazy';
+import type { Played } from '../play/time-line';
 import { QuizPart } from '../QuizPart';
-import type { PlayedProps } from '../use-played';
 
 /** A lesson as the parts of its kind get it. */
 type Given = { readonly view: LearnerView; readonly one: LessonView; readonly place: Place };
-type Played = Omit<PlayedProps, 'media'>;
 
 /** What a learner sees of a kind of lesson beside its text. */
 type Parts = {

@@ -15,7 +15,7 @@ import type { Person } from '@/server/people';
 
 type Variant = { readonly hash: string; readonly contentType: string };
 
-/** `play`, `original`, `download`, `poster` or `captions-en`. */
+/** `play`, `original`, `download`, `poster`, `wave` or `captions-en`. */
 function variantOf(media: MediaFacts, variant: string): Variant | null {
   if (variant === 'original' || variant === 'download') return media;
   if (variant === 'play')
@@ -26,6 +26,8 @@ function variantOf(media: MediaFacts, variant: string): Variant | null {
     return media.posterHash
       ? { hash: media.posterHash, contentType: media.kind === 'document' ? 'image/png' : 'image/jpeg' }
       : null;
+  if (variant === 'wave')
+    return media.waveHash ? { hash: media.waveHash, contentType: 'application/octet-stream' } : null;
   const captions = media.captions.find((one) => variant === `captions-${one.language}`);
   return captions ? { hash: captions.hash, contentType: 'text/vtt; charset=utf-8' } : null;
 }

@@ -2,6 +2,7 @@ import { fileOf, planIt } from '../../readiness/lesson-parts';
 import type { Rule } from '../../readiness/rule';
 import type { Lesson } from '../../types';
 import { type LessonKindFacts, plain } from '../kind';
+import { timeRules } from '../time-rules';
 
 const rules: readonly Rule<Lesson>[] = [
   {
@@ -49,6 +50,7 @@ const rules: readonly Rule<Lesson>[] = [
       fileOf(lesson, context)?.state === 'ready' &&
       lesson.written.words === 0 && { sentence: `${lesson.title} does not say in words what is heard.` },
   },
+  ...timeRules,
 ];
 
 /** A recording to be heard; what was heard is kept. */
@@ -59,6 +61,6 @@ export const audio: LessonKindFacts = {
   doneBy: ['watched', 'learner', 'opened'],
   usualDone: () => ({ by: 'watched', percent: 90 }),
   isFilled: ({ mediaId }) => mediaId !== null,
-  minutes: (_lesson, media) => (media?.seconds ?? 0) / 60,
+  minutes: (_lesson, media, paper) => (media?.seconds ?? 0) / 60 + paper.minutes,
   rules,
 };

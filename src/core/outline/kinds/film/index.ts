@@ -2,6 +2,7 @@ import { fileOf, planIt } from '../../readiness/lesson-parts';
 import type { Rule } from '../../readiness/rule';
 import type { Lesson } from '../../types';
 import { type LessonKindFacts, plain } from '../kind';
+import { timeRules } from '../time-rules';
 
 const rules: readonly Rule<Lesson>[] = [
   {
@@ -50,6 +51,7 @@ const rules: readonly Rule<Lesson>[] = [
       return film?.state === 'ready' && film.captions.length === 0 && { sentence: `${lesson.title} has no captions.` };
     },
   },
+  ...timeRules,
 ];
 
 /** A film to be watched; what was watched is kept. */
@@ -60,6 +62,6 @@ export const film: LessonKindFacts = {
   doneBy: ['watched', 'learner', 'opened'],
   usualDone: () => ({ by: 'watched', percent: 90 }),
   isFilled: ({ mediaId }) => mediaId !== null,
-  minutes: (_lesson, media) => (media?.seconds ?? 0) / 60,
+  minutes: (_lesson, media, paper) => (media?.seconds ?? 0) / 60 + paper.minutes,
   rules,
 };

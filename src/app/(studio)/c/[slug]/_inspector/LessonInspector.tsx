@@ -1,6 +1,6 @@
 'use client';
 import { Button, SegmentedControl, Select, Switch } from '@mantine/core';
-import { IconPencil } from '@tabler/icons-react';
+import { IconPencil, IconTimeline } from '@tabler/icons-react';
 import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import {
@@ -54,6 +54,7 @@ export function LessonInspector({ lesson }: { readonly lesson: Lesson }) {
   const facts = lessonKindOf(lesson.kind);
   const { words } = lesson.written;
   const done = doneRuleOf(course, lesson);
+  const watched = done.from === 'lesson' && done.value.by === 'watched' ? done.value : null;
   const downloads = downloadsOf(course, lesson);
   return (
     <>
@@ -69,6 +70,16 @@ export function LessonInspector({ lesson }: { readonly lesson: Lesson }) {
       >
         {facts.textName}: {words === 0 ? 'write it' : `${words} words`}
       </Button>
+      {facts.file?.plays && (
+        <Button
+          component={Link}
+          href={`/c/${head.slug}/build/${lesson.id}/time-line`}
+          variant="default"
+          leftSection={<IconTimeline size={16} />}
+        >
+          Chapters and checkpoints
+        </Button>
+      )}
       {isGraded(lesson.kind) && (
         <Button component={Link} href={`/c/${head.slug}/assess`} variant="default">
           {facts.asks ? 'Questions, attempts and pass mark' : 'Hand-in, points and due day'}
@@ -117,7 +128,7 @@ export function LessonInspector({ lesson }: { readonly lesson: Lesson }) {
           From the section "{section.title}": {opens.get(lesson.id)}
         </p>
       )}
-      <div className={done.from === 'lesson' && done.value.by === 'watched' ? styles.pair : styles.group}>
+      <div className={watched ? styles.pair : styles.group}>
         <Select
           label="Done when"
           value={done.from === 'lesson' ? done.value.by : ''}
@@ -131,15 +142,22 @@ export function LessonInspector({ lesson }: { readonly lesson: Lesson }) {
           allowDeselect={false}
           onChange={(by) => set({ done: doneRuleBy(by) })}
         />
-        {done.from === 'lesson' && done.value.by === 'watched' && (
+        {watched && (
           <NumberField
             label="Share"
             unit="%"
-            value={done.value.percent}
-            onSave={(percent) => set({ done: { by: 'watched', percent: percent ?? 90 } })}
+            value={watched.percent}
+            onSave={(percent) => set({ done: { ...watched, percent: percent ?? 90 } })}
           />
         )}
       </div>
+      {watched && (
+        <Switch
+          label="and every checkpoint answered"
+          checked={watched.answers === true}
+          onChange={(event) => set({ done: { ...watched, answers: event.currentTarget.checked } })}
+        />
+      )}
       <NeedsField lesson={lesson} onSave={(needs) => set({ needs })} />
       <PictureField lesson={lesson} />
       <AttachmentsField lesson={lesson} />

@@ -9,7 +9,9 @@ export const doneNames: Record<DoneRule['by'], string> = {
 };
 
 export const doneText = (rule: DoneRule): string =>
-  rule.by === 'watched' ? `${rule.percent} % was played` : doneNames[rule.by];
+  rule.by === 'watched'
+    ? `${rule.percent} % was played${rule.answers ? ' and every checkpoint answered' : ''}`
+    : doneNames[rule.by];
 
 /** The rule of a name as it begins; none stands for the one that is taken over. */
 export function doneRuleBy(by: string | null): DoneRule | null {

@@ -1,8 +1,6 @@
 'use client';
-import { ActionIcon, Button, Kbd, Menu, TextInput, Tooltip } from '@mantine/core';
+import { Button, Kbd, Menu, TextInput } from '@mantine/core';
 import {
-  IconArrowBackUp,
-  IconArrowForwardUp,
   IconClipboardText,
   IconCloudCheck,
   IconCloudUp,
@@ -12,14 +10,14 @@ import {
   IconSearch,
 } from '@tabler/icons-react';
 import Link from 'next/link';
-import { type RefObject, useEffect } from 'react';
+import type { RefObject } from 'react';
 import { type LessonKind, lessonKinds } from '@/core/outline';
 import { kinds } from '@/ui/tile/kinds';
-import { useCourseStatus, useCourseStore, useDesk } from '../_course/CourseProvider';
+import { useCourseStatus, useDesk } from '../_course/CourseProvider';
 import { useOutlineActions } from './actions';
 import styles from './build.module.css';
-import { isField } from './keys';
 import { Shortcuts } from './Shortcuts';
+import { UndoButtons } from './UndoButtons';
 
 type Props = {
   readonly query: string;
@@ -28,21 +26,8 @@ type Props = {
 };
 
 export function Toolbar({ query, onQuery, find }: Props) {
-  const store = useCourseStore();
   const { head } = useDesk();
-  const undo = useCourseStatus('undo');
   const { addLesson, addSection } = useOutlineActions();
-
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'z' || isField(event.target)) return;
-      event.preventDefault();
-      if (event.shiftKey) store.redo();
-      else store.undo();
-    };
-    window.addEventListener('keydown', onKey);
-    return () => window.removeEventListener('keydown', onKey);
-  }, [store]);
 
   return (
     <div className={styles.toolbar} role="toolbar" aria-label="Outline">
@@ -104,28 +89,7 @@ export function Toolbar({ query, onQuery, find }: Props) {
       <span className={styles.spring} />
       <SavedMark />
       <Shortcuts />
-      <Tooltip label={undo.undo ? `Undo: ${undo.undo} (Ctrl Z)` : 'Nothing to undo'}>
-        <ActionIcon
-          variant="subtle"
-          color="gray"
-          aria-label={undo.undo ? `Undo: ${undo.undo}` : 'Undo'}
-          disabled={!undo.undo}
-          onClick={store.undo}
-        >
-          <IconArrowBackUp size={18} />
-        </ActionIcon>
-      </Tooltip>
-      <Tooltip label={undo.redo ? `Do again: ${undo.redo} (Ctrl Shift Z)` : 'Nothing to do again'}>
-        <ActionIcon
-          variant="subtle"
-          color="gray"
-          aria-label={undo.redo ? `Do again: ${undo.redo}` : 'Do again'}
-          disabled={!undo.redo}
-          onClick={store.redo}
-        >
-          <IconArrowForwardUp size={18} />
-        </ActionIcon>
-      </Tooltip>
+      <UndoButtons />
     </div>
   );
 }

@@ -1,14 +1,12 @@
 'use client';
 import { Loader } from '@mantine/core';
-import { IconArrowLeft } from '@tabler/icons-react';
 import dynamic from 'next/dynamic';
-import Link from 'next/link';
 import { useParams } from 'next/navigation';
 import { useEffect } from 'react';
 import { useDesk } from '../../_course/CourseProvider';
 import { Workbench } from '../../_course/Workbench';
 import { Inspector } from '../../_inspector/Inspector';
-import { SavedMark } from '../Toolbar';
+import { LessonBar } from './LessonBar';
 import styles from './text.module.css';
 
 // The editor is large and needed only here.
@@ -19,7 +17,7 @@ const TextEditor = dynamic(() => import('./TextEditor').then((module) => module.
 
 export default function LessonTextPage() {
   const { lessonId } = useParams<{ lessonId: string }>();
-  const { state, store, head } = useDesk();
+  const { state, store } = useDesk();
   const lesson = state.outline.lesson[lessonId];
   const text = state.outline.text[lessonId];
   useEffect(() => {
@@ -29,12 +27,7 @@ export default function LessonTextPage() {
   }, [store, lessonId]);
   return (
     <Workbench inspector={<Inspector />}>
-      <div className={styles.bar}>
-        <Link href={`/c/${head.slug}/build`}>
-          <IconArrowLeft size={16} aria-hidden="true" /> Outline
-        </Link>
-        <SavedMark />
-      </div>
+      <LessonBar lesson={lesson} />
       {lesson && text && <TextEditor key={lesson.id} lesson={lesson} content={text.content} />}
       {lesson && !text && <Loader aria-label="Loading the text" />}
       {!lesson && (

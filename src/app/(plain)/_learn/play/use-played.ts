@@ -1,29 +1,15 @@
 'use client';
 import { type RefObject, useEffect, useState } from 'react';
 import { act } from '@/app/_client/act';
-import type { MediaFacts } from '@/core/media';
 import type { Passage } from '@/core/record';
-import type { Place } from './place';
+import type { Played } from './time-line';
 
-/** What a lesson that plays for a time is given. */
-export type PlayedProps = {
-  readonly place: Place;
-  readonly lessonId: string;
-  readonly media: MediaFacts;
-  readonly watched: readonly Passage[];
-  readonly isDone: boolean;
-  /** Percent to be played; null when that is not the rule. */
-  readonly needed: number | null;
-  /** Where to go once it has been played to its end; null when nowhere by itself. */
-  readonly goesOnTo: string | null;
-};
+const reportEveryMs = 30_000;
 
-const reportEveryMs = 10_000;
-
-/** What of a film or a recording was played: told to the server while it plays, when it rests and when the page is left. */
+/** What of a film or a recording was played, and where it is: told to the server while it plays, when it rests and when the page is left. */
 export function usePlayed(
   player: RefObject<HTMLMediaElement | null>,
-  { place, lessonId, watched, isDone, goesOnTo }: PlayedProps,
+  { place, lessonId, resume, isDone, goesOnTo }: Played,
 ) {
   const [percent, setPercent] = useState<number | null>(null);
   const [done, setDone] = useState(isDone);
@@ -32,32 +18,36 @@ export function usePlayed(
   useEffect(() => {
     const media = player.current;
     if (!media) return;
-    let told = 0;
+    let told = { length: 0, at: 0 };
     let sending = false;
     // The browser keeps what was played, over jumps and from before this page could listen.
-    const played = (): Passage[] =>
-      Array.from({ length: media.played.length }, (_, i) => [media.played.start(i), media.played.end(i)]);
-    const lengthOf = (passages: readonly Passage[]) => passages.reduce((total, [from, to]) => total + to - from, 0);
-    const body = (passages: readonly Passage[]) => ({ courseId, lessonId, passages });
+    const now = () => {
+      const passages = Array.from(
+        { length: media.played.length },
+        (_, i): Passage => [media.played.start(i), media.played.end(i)],
+      );
+      return {
+        body: { courseId, lessonId, passages, at: media.currentTime },
+        state: { length: passages.reduce((total, [from, to]) => total + to - from, 0), at: media.currentTime },
+      };
+    };
+    const isNew = ({ length, at }: typeof told) => length > told.length || (length > 0 && Math.abs(at - told.at) > 1);
     const report = async () => {
-      const passages = played();
-      if (isView || sending || lengthOf(passages) <= told) return;
+      const { body, state } = now();
+      if (isView || sending || !isNew(state)) return;
       sending = true;
-      const answer = await act<{ percent: number; done: boolean }>('learning.watched', body(passages));
+      const answer = await act<{ percent: number; done: boolean }>('learning.watched', body);
       sending = false;
       if (answer.ok) {
-        told = lengthOf(passages);
+        told = state;
         setPercent(answer.value.percent);
         setDone(answer.value.done);
       }
     };
     const onHide = () => {
-      const passages = played();
-      if (isView || lengthOf(passages) <= told) return;
-      navigator.sendBeacon(
-        '/api/do/learning.watched',
-        new Blob([JSON.stringify(body(passages))], { type: 'application/json' }),
-      );
+      const { body, state } = now();
+      if (isView || !isNew(state)) return;
+      navigator.sendBeacon('/api/do/learning.watched', new Blob([JSON.stringify(body)], { type: 'application/json' }));
     };
     const timer = setInterval(report, reportEveryMs);
     media.addEventListener('pause', report);
@@ -76,24 +66,24 @@ export function usePlayed(
     };
   }, [player, courseId, lessonId, isView, goesOnTo]);
 
-  // Begun and not finished: go on where the last passage ended.
-  const resume = watched.at(-1)?.[1] ?? 0;
+  // Begun and not finished: go on where it was left.
   const onReady = () => {
     const media = player.current;
     if (media && !isDone && resume > 2 && resume < media.duration - 3 && media.currentTime === 0)
       media.currentTime = resume;
   };
-  return { percent, done, onReady };
+  return { percent, done, setDone, onReady };
 }
 
 /** How much is played and how much has to be, in words of the kind: `watched`. */
 export function playedText(
   { percent, done }: { readonly percent: number | null; readonly done: boolean },
-  needed: number,
+  { needed, answersNeeded }: Pick<Played, 'needed' | 'answersNeeded'>,
   verb: string,
 ): string {
   if (done) return `${verb.charAt(0).toUpperCase()}${verb.slice(1)}: this lesson is done.`;
+  const answers = answersNeeded ? ' and every checkpoint answered' : '';
   return percent === null
-    ? `This lesson is done when ${needed} % has been ${verb}.`
-    : `${percent} % ${verb}; done at ${needed} %.`;
+    ? `This lesson is done when ${needed} % has been ${verb}${answers}.`
+    : `${percent} % ${verb}; done at ${needed} %${answers}.`;
 }

@@ -1,6 +1,6 @@
 'use client';
 import dynamic from 'next/dynamic';
-import styles from './learn.module.css';
+import styles from './play.module.css';
 
 /** The players, loaded only by lessons that have a film or a recording. */
 export const FilmLazy = dynamic(() => import('./FilmPart').then((module) => module.FilmPart), {

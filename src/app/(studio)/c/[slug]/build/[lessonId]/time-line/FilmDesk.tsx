@@ -1,0 +1,203 @@
+'use client';
+import { ActionIcon, Button, Kbd, Tooltip } from '@mantine/core';
+import {
+  IconBookmark,
+  IconHexagon,
+  IconPlayerPause,
+  IconPlayerPlay,
+  IconPlayerSkipBack,
+  IconPlayerSkipForward,
+} from '@tabler/icons-react';
+import { useEffect } from 'react';
+import { clockTime } from '@/core/kernel/clock-time';
+import type { MediaFacts } from '@/core/media';
+import { type Lesson, type OutlineEdit, questionsOf, timeFaults } from '@/core/outline';
+import { useDesk } from '../../../_course/CourseProvider';
+import { isField } from '../../keys';
+import { addChapter, addCheckpoint, type Chosen, pointsOf, removePoint } from './points';
+import { TimeLine } from './TimeLine';
+import styles from './time-line.module.css';
+import { type DeskPlayer, useIsPlaying, usePlayerAt } from './use-player';
+
+type Props = {
+  readonly lesson: Lesson;
+  readonly media: MediaFacts;
+  readonly chosen: Chosen | null;
+  readonly onChoose: (chosen: Chosen | null) => void;
+  readonly player: DeskPlayer;
+};
+
+/** The film, what stands on its time line as a list, and the time line itself. */
+export function FilmDesk({ lesson, media, chosen, onChoose, player }: Props) {
+  const { store, state } = useDesk();
+  const { chapters, checkpoints } = pointsOf(state.outline, lesson);
+  const length = media.seconds === null ? null : Math.round(media.seconds * 1000);
+  const faults = timeFaults(lesson, questionsOf(state.outline, lesson.id), length);
+  const put = (table: Chosen['table'], add: (of: Lesson, at: number) => { id: string; edit: OutlineEdit }) => {
+    const { id, edit } = add(lesson, player.at());
+    if (store.edit(edit).ok) onChoose({ table, id });
+  };
+  const putChapter = () => put('chapter', addChapter);
+  const putCheckpoint = () => put('question', addCheckpoint);
+  const remove = () => {
+    if (!chosen) return;
+    store.edit(removePoint(lesson, chosen));
+    onChoose(null);
+  };
+
+  useEffect(() => {
+    const keys: { readonly [key: string]: () => void } = {
+      c: putChapter,
+      q: putCheckpoint,
+      ' ': player.toggle,
+      delete: remove,
+      escape: () => onChoose(null),
+    };
+    const onKey = (event: KeyboardEvent) => {
+      const isButton = event.target instanceof HTMLElement && event.target.closest('button, a, video, audio') !== null;
+      const run = keys[event.key.toLowerCase()];
+      if (!run || isField(event.target) || event.ctrlKey || event.metaKey || event.altKey) return;
+      if (event.key === ' ' && isButton) return;
+      event.preventDefault();
+      run();
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  });
+
+  const lines = [
+    ...chapters.map(({ id, at, title }) => ({ id, at, table: 'chapter' as const, words: title || 'without a name' })),
+    ...checkpoints.map(({ id, moment, prompt }) => ({
+      id,
+      at: moment.at,
+      table: 'question' as const,
+      words: prompt || 'asks nothing yet',
+    })),
+  ].sort((a, b) => a.at - b.at || (a.table === 'chapter' ? -1 : 1));
+  const isFilm = media.kind === 'film';
+  return (
+    <div className={styles.desk}>
+      <div className={styles.upper}>
+        <div className={styles.film}>
+          {isFilm ? (
+            // biome-ignore lint/a11y/useMediaCaption: captions are made beside it
+            <video
+              ref={player.attach}
+              src={`/files/${media.id}/play`}
+              poster={media.posterHash ? `/files/${media.id}/poster` : undefined}
+              preload="metadata"
+              playsInline
+              onClick={player.toggle}
+            />
+          ) : (
+            // biome-ignore lint/a11y/useMediaCaption: what is said stands in the text of the lesson
+            <audio ref={player.attach} src={`/files/${media.id}/play`} preload="metadata" />
+          )}
+          <Controls player={player} length={length} />
+        </div>
+        <section className={styles.points} aria-label={isFilm ? 'In this film' : 'In this recording'}>
+          <header>
+            <h2>{isFilm ? 'In this film' : 'In this recording'}</h2>
+            <span>
+              {counted(chapters.length, 'chapter')} · {counted(checkpoints.length, 'checkpoint')}
+            </span>
+          </header>
+          {lines.length === 0 && (
+            <p className={styles.empty}>
+              Play it, and press C where a part begins that has a name, or Q where it should stop to ask.
+            </p>
+          )}
+          <ol>
+            {lines.map(({ id, at, table, words }) => {
+              const fault = faults.find((one) => one.id === id);
+              const Glyph = table === 'chapter' ? IconBookmark : IconHexagon;
+              return (
+                <li key={id}>
+                  <button
+                    type="button"
+                    data-table={table}
+                    aria-current={chosen?.id === id || undefined}
+                    onClick={() => {
+                      player.goTo(at);
+                      onChoose({ table, id });
+                    }}
+                  >
+                    <span className={styles.time}>{clockTime(at)}</span>
+                    <Glyph size={17} stroke={1.75} aria-label={table === 'chapter' ? 'Chapter' : 'Checkpoint'} />
+                    <span className={styles.words} dir="auto">
+                      {words}
+                      {fault && <small>{fault.sentence}</small>}
+                    </span>
+                  </button>
+                </li>
+              );
+            })}
+          </ol>
+          <div className={styles.adds}>
+            <Button
+              variant="default"
+              leftSection={<IconBookmark size={16} stroke={1.75} />}
+              rightSection={<Kbd size="xs">C</Kbd>}
+              onClick={putChapter}
+            >
+              Chapter here
+            </Button>
+            <Button
+              variant="default"
+              leftSection={<IconHexagon size={16} stroke={1.75} />}
+              rightSection={<Kbd size="xs">Q</Kbd>}
+              onClick={putCheckpoint}
+            >
+              Checkpoint here
+            </Button>
+          </div>
+        </section>
+      </div>
+      {length === null ? (
+        <p className={styles.none}>How long it is, is being worked out. The time line stands here then.</p>
+      ) : (
+        <TimeLine
+          lesson={lesson}
+          media={media}
+          length={length}
+          chapters={chapters}
+          checkpoints={checkpoints}
+          chosen={chosen}
+          onChoose={onChoose}
+          player={player}
+        />
+      )}
+    </div>
+  );
+}
+
+const counted = (count: number, what: string) => `${count} ${what}${count === 1 ? '' : 's'}`;
+
+const frameMs = 40;
+
+function Controls({ player, length }: { readonly player: DeskPlayer; readonly length: number | null }) {
+  const at = usePlayerAt(player);
+  const plays = useIsPlaying(player);
+  const steps = [
+    { name: 'A frame back', by: -frameMs, Glyph: IconPlayerSkipBack },
+    { name: 'A frame on', by: frameMs, Glyph: IconPlayerSkipForward },
+  ];
+  return (
+    <div className={styles.controls}>
+      <ActionIcon variant="transparent" aria-label={plays ? 'Pause' : 'Play'} onClick={player.toggle}>
+        {plays ? <IconPlayerPause size={18} /> : <IconPlayerPlay size={18} />}
+      </ActionIcon>
+      <span className={styles.clock}>
+        {clockTime(Math.floor(at / 100) * 100)} / {length === null ? '…' : clockTime(Math.floor(length / 1000) * 1000)}
+      </span>
+      <span className={styles.spring} />
+      {steps.map(({ name, by, Glyph }) => (
+        <Tooltip key={name} label={name}>
+          <ActionIcon variant="transparent" aria-label={name} onClick={() => player.goTo(player.at() + by)}>
+            <Glyph size={17} />
+          </ActionIcon>
+        </Tooltip>
+      ))}
+    </div>
+  );
+}

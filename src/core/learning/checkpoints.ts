@@ -1,0 +1,46 @@
+import type { LessonDocument, Moment } from '../outline';
+import { barrierIn, checkpointsOf } from '../outline';
+import { type Answer, kindOf, scoreAnswer } from '../quiz';
+import type { LessonProgress, Passage } from '../record';
+
+type Asked = LessonDocument['questions'][number];
+type Answered = LessonProgress['answered'];
+
+/** How an answer to a checkpoint did, and what is said about it. It is told nothing of what would have been right: it is asked again. */
+export type Judgement = {
+  readonly verdict: 'right' | 'part' | 'wrong';
+  readonly said: readonly string[];
+  /** Where the answer is shown, for those who have not found it. */
+  readonly passage: Moment['passage'];
+};
+
+/** Judges an answer; null for one that says nothing. */
+export function judge(question: Asked, answer: Answer): Judgement | null {
+  const { verdict } = scoreAnswer(question, answer);
+  if (verdict === 'open') return null;
+  const chosen = kindOf(question.kind)
+    .choices?.(question.body, answer)
+    .filter((one) => one.chosen && one.feedback.trim() !== '');
+  const said = [
+    ...(chosen ?? []).map(({ feedback }) => feedback),
+    verdict === 'right' ? question.feedbackRight : question.feedbackWrong,
+  ].filter((words) => words.trim() !== '');
+  return { verdict, said, passage: verdict === 'right' ? null : (question.moment?.passage ?? null) };
+}
+
+export const isAllAnswered = (questions: readonly Asked[], answered: Answered): boolean =>
+  checkpointsOf(questions).every(({ id }) => answered[id] !== undefined);
+
+/** The checkpoint nobody passes unanswered that a learner stands before; null when nothing is in the way. */
+export const barrierFor = ({ questions }: Pick<LessonDocument, 'questions'>, answered: Answered) =>
+  barrierIn(questions, (id) => answered[id] !== undefined);
+
+/** A film goes on for a moment until it has stopped. */
+const rollsOn = 0.5;
+
+/** Passages, in seconds, as far as they lie before what stands in the way (milliseconds; null for nothing). */
+export const beforeBarrier = (passages: readonly Passage[], at: number | null): Passage[] =>
+  passages.flatMap(([from, to]): Passage[] => {
+    const end = at === null ? to : Math.min(to, at / 1000 + rollsOn);
+    return end > from ? [[from, end]] : [];
+  });
