@@ -4,24 +4,37 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { promisify } from 'node:util';
 import sharp from 'sharp';
+import { type Cue, writeCues } from '../src/core/media';
 import { sceneSvg } from './drawings';
+import type { QuestionInput } from './shapes';
 
 const run = promisify(execFile);
 
-export type FilmScene = { readonly heading: string; readonly drawing: string; readonly says: string };
-
-const clock = (seconds: number) => {
-  const whole = Math.floor(seconds);
-  return `${String(Math.floor(whole / 3600)).padStart(2, '0')}:${String(Math.floor(whole / 60) % 60).padStart(2, '0')}:${String(whole % 60).padStart(2, '0')}.${String(Math.round((seconds - whole) * 1000)).padStart(3, '0')}`;
+export type FilmScene = {
+  /** The chapter it is. */
+  readonly heading: string;
+  readonly drawing: string;
+  readonly says: string;
+  /** The same in German, for captions. */
+  readonly german?: string;
+  /** What is asked when it is over; it is itself the passage that shows the answer. */
+  readonly asks?: QuestionInput;
+};
+/** Where a scene stands in its film, in milliseconds. */
+export type ScenePlace = { readonly scene: FilmScene; readonly from: number; readonly to: number };
+export type RenderedFilm = {
+  readonly film: Buffer;
+  readonly captions: readonly { readonly language: string; readonly label: string; readonly text: string }[];
+  readonly places: readonly ScenePlace[];
 };
 
 /** Renders a film from drawn scenes and spoken narration, with captions that follow the voice. */
-export async function renderFilm(scenes: readonly FilmScene[]): Promise<{ film: Buffer; captions: string }> {
+export async function renderFilm(scenes: readonly FilmScene[]): Promise<RenderedFilm> {
   const folder = await mkdtemp(join(tmpdir(), 'mosaik-film-'));
   try {
     const parts: string[] = [];
     let at = 0;
-    let captions = 'WEBVTT\n';
+    const places: ScenePlace[] = [];
     for (const [i, scene] of scenes.entries()) {
       const [sound, frame, part] = [join(folder, `${i}.wav`), join(folder, `${i}.png`), join(folder, `${i}.mp4`)];
       await run('espeak-ng', ['-v', 'en-gb', '-s', '150', '-w', sound, scene.says]);
@@ -72,7 +85,7 @@ export async function renderFilm(scenes: readonly FilmScene[]): Promise<{ film: 
         '64k',
         part,
       ]);
-      captions += `\n${clock(at)} --> ${clock(at + seconds - 0.1)}\n${scene.says}\n`;
+      places.push({ scene, from: Math.round(at * 1000), to: Math.round((at + seconds) * 1000) });
       at += seconds;
       parts.push(`file '${part}'`);
     }
@@ -95,8 +108,31 @@ export async function renderFilm(scenes: readonly FilmScene[]): Promise<{ film: 
       '+faststart',
       film,
     ]);
-    return { film: await readFile(film), captions };
+    return { film: await readFile(film), captions: captionsOf(places), places };
   } finally {
     await rm(folder, { recursive: true, force: true });
   }
 }
+
+const languages = [
+  { language: 'en', label: 'English', wordsOf: ({ says }: FilmScene) => says },
+  { language: 'de', label: 'Deutsch', wordsOf: ({ german }: FilmScene) => german },
+] as const;
+
+/** Captions that follow the voice, a sentence at a time, in each language in which all of it is written. */
+const captionsOf = (places: readonly ScenePlace[]): RenderedFilm['captions'] =>
+  languages.flatMap(({ language, label, wordsOf }) => {
+    const cues = places.flatMap(({ scene, from, to }): Cue[] => {
+      const sentences = (wordsOf(scene) ?? '').match(/[^.:]+[.:]/g) ?? [];
+      const letters = sentences.join('').length;
+      let begun = 0;
+      return sentences.map((sentence) => {
+        const start = from + Math.round((begun / letters) * (to - from));
+        begun += sentence.length;
+        const end = from + Math.round((begun / letters) * (to - from)) - 50;
+        return { from: start, to: end, text: sentence.trim(), settings: '' };
+      });
+    });
+    const isWhole = places.every(({ scene }) => wordsOf(scene));
+    return isWhole ? [{ language, label, text: writeCues({ head: '', cues }) }] : [];
+  });

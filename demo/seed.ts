@@ -18,7 +18,7 @@ import { newId } from '../src/server/platform/ids';
 import { queue } from '../src/server/platform/jobs';
 import * as tables from '../src/server/platform/schema';
 import { picture } from './drawings';
-import { renderFilm } from './films';
+import { type RenderedFilm, renderFilm, type ScenePlace } from './films';
 import { otherCourses } from './other-courses';
 import { streamOutcomes } from './outcomes';
 import { emailOf, learnerNames, samplePassword, staff } from './people';
@@ -90,16 +90,17 @@ async function addMedia(
   fileName: string,
   contentType: string,
   content: Buffer,
-  captions?: string,
+  captions: RenderedFilm['captions'] = [],
   alt = '',
 ): Promise<string> {
   const stored = await putBytes(content);
-  const track = captions ? await putBytes(captions) : null;
+  const tracks = await Promise.all(
+    captions.map(async ({ text, ...one }) => ({ ...one, hash: (await putBytes(text)).hash })),
+  );
   const { id, versionId } = await transaction(async (tx) => {
     await rememberBlob(tx, { ...stored, contentType });
-    if (track) await rememberBlob(tx, { ...track, contentType: 'text/vtt' });
-    const captions = track ? [{ language: 'en', label: 'English', hash: track.hash }] : [];
-    return addToLibrary(tx, { kind, title, alt, courseId }, { fileName, hash: stored.hash, captions });
+    for (const { hash } of tracks) await rememberBlob(tx, { hash, contentType: 'text/vtt' });
+    return addToLibrary(tx, { kind, title, alt, courseId }, { fileName, hash: stored.hash, captions: tracks });
   });
   await workOut(versionId);
   return id;
@@ -126,21 +127,42 @@ async function seedPictures(courseId: string, names: readonly string[]): Promise
   return found;
 }
 
-async function seedFiles(courseId: string): Promise<Map<string, string>> {
-  const found = new Map<string, string>();
+type SampleFile = { readonly id: string; readonly places: readonly ScenePlace[] };
+
+async function seedFiles(courseId: string): Promise<Map<string, SampleFile>> {
+  const found = new Map<string, SampleFile>();
   await Promise.all(
     Object.entries(films).map(async ([name, scenes]) => {
-      const { film, captions } = await renderFilm(scenes);
-      found.set(name, await addMedia(courseId, 'film', name, `${name}.mp4`, 'video/mp4', film, captions));
+      const { film, captions, places } = await renderFilm(scenes);
+      const id = await addMedia(courseId, 'film', titleOfFile(name), `${name}.mp4`, 'video/mp4', film, captions);
+      found.set(name, { id, places });
     }),
   );
   for (const [name, sheet] of Object.entries(worksheets))
-    found.set(
-      name,
-      await addMedia(courseId, 'document', sheet.title, `${name}.pdf`, 'application/pdf', await worksheetPdf(sheet)),
-    );
+    found.set(name, {
+      id: await addMedia(
+        courseId,
+        'document',
+        sheet.title,
+        `${name}.pdf`,
+        'application/pdf',
+        await worksheetPdf(sheet),
+      ),
+      places: [],
+    });
   return found;
 }
+
+/** `walking-the-reach` as a title. */
+const titleOfFile = (name: string) => `${name.charAt(0).toUpperCase()}${name.slice(1).replaceAll('-', ' ')}`;
+
+/** The scenes of a film as its chapters; what one asks stops the film at its end, and it is the passage to watch again. */
+const chaptersOf = (places: readonly ScenePlace[]) =>
+  places.map(({ scene, from }) => ({ id: newId(), at: from, title: scene.heading }));
+const checkpointsOf = (places: readonly ScenePlace[]) =>
+  places.flatMap(({ scene: { asks }, from, to }) =>
+    asks ? [{ ...asks, moment: { at: to - 300, passage: { from, to: to - 300 }, required: false } }] : [],
+  );
 
 const rowOfQuestion = (lessonId: string, order: string, input: QuestionInput) => ({
   ...newQuestion(newId(), lessonId, order, input.kind),
@@ -151,7 +173,7 @@ async function seedSections(
   courseId: string,
   sections: readonly { readonly title: string; readonly lessons: readonly LessonInput[] }[],
   pictures: Pictures,
-  media: ReadonlyMap<string, string>,
+  media: ReadonlyMap<string, SampleFile>,
 ): Promise<void> {
   const sectionKeys = generateNKeysBetween(null, null, sections.length);
   await transaction(async (tx) => {
@@ -169,23 +191,33 @@ async function seedSections(
           ...given,
         };
         const content = text ? textOf(text, pictures) : null;
-        const mediaId = (file && media.get(file)) ?? null;
+        const shown = file ? media.get(file) : undefined;
+        const mediaId = shown?.id ?? null;
+        const places = shown?.places ?? [];
         const attachments = attached.flatMap(({ file: name, ...one }) => {
           const found = media.get(name);
-          return found ? [{ ...one, id: newId(), mediaId: found }] : [];
+          return found ? [{ ...one, id: newId(), mediaId: found.id }] : [];
         });
         await tx.db
           .insert(tables.lesson)
-          .values({ ...lesson, courseId, written: textFacts(content), mediaId, attachments });
+          .values({
+            ...lesson,
+            courseId,
+            written: textFacts(content),
+            mediaId,
+            attachments,
+            chapters: chaptersOf(places),
+          });
         if (content) await tx.db.insert(tables.lessonText).values({ id: lesson.id, courseId, content });
-        const places = {
+        const uses = {
           main: mediaId ? [mediaId] : [],
           text: content ? mediaIn(content) : [],
           attachment: attachments.map((one) => one.mediaId),
         };
-        await keepUses(tx, courseId, [{ lessonId: lesson.id, places }]);
-        const questionKeys = generateNKeysBetween(null, null, questions.length);
-        for (const [q, question] of questions.entries())
+        await keepUses(tx, courseId, [{ lessonId: lesson.id, places: uses }]);
+        const asked = [...questions, ...checkpointsOf(places)];
+        const questionKeys = generateNKeysBetween(null, null, asked.length);
+        for (const [q, question] of asked.entries())
           await tx.db
             .insert(tables.question)
             .values({ ...rowOfQuestion(lesson.id, questionKeys[q] ?? '', question), courseId });

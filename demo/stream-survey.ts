@@ -43,21 +43,41 @@ export const films: Record<string, readonly FilmScene[]> = {
       heading: 'Before you go in',
       drawing: 'reach',
       says: 'Walk the whole stretch on the bank before you choose. You are looking for forty metres that hold one riffle, one run and one pool.',
+      german:
+        'Geht die ganze Strecke am Ufer ab, bevor ihr wählt. Ihr sucht vierzig Meter mit einer Rausche, einem Lauf und einem Kolk.',
     },
     {
       heading: 'The riffle',
       drawing: 'riffle',
       says: 'The riffle is shallow and fast, and breaks over stones. Most of the animals you will count live here, because the water brings them air and food.',
+      german:
+        'Die Rausche ist flach und schnell und bricht sich an Steinen. Die meisten Tiere, die ihr zählt, leben hier, denn das Wasser bringt ihnen Luft und Nahrung.',
+      asks: one(
+        'Which stretch would you sample?',
+        1000,
+        [
+          ['The pool under the footbridge', false, 'Still water hides the animals you are counting.'],
+          ['The riffle twenty metres below it', true],
+          ['The bank where cattle drink', false, 'Trodden mud says more about the cattle than about the river.'],
+        ],
+        'Moving water brings air and food; most of what you will count lives there.',
+        'Where does the water bring air and food?',
+      ),
     },
     {
       heading: 'The pool',
       drawing: 'pool',
       says: 'The pool is deep and slow. It hides animals from your net, so a pool alone makes a poor sample.',
+      german:
+        'Der Kolk ist tief und langsam. Er verbirgt Tiere vor eurem Netz, deshalb ist ein Kolk allein eine schlechte Probe.',
+      asks: statement('A pool alone makes a good sample.', 1000, false, 'Think of what the net cannot reach.'),
     },
     {
       heading: 'Marking the ends',
       drawing: 'reach',
       says: 'Mark both ends with tape, at a height that floods will not reach, so that you come back to the same place in autumn.',
+      german:
+        'Markiert beide Enden mit Band, so hoch, dass kein Hochwasser es erreicht, damit ihr im Herbst an dieselbe Stelle zurückfindet.',
     },
   ],
   'the-float-method': [
@@ -70,6 +90,15 @@ export const films: Record<string, readonly FilmScene[]> = {
       heading: 'The surface is too fast',
       drawing: 'float',
       says: 'Water at the surface moves faster than the water below it. Multiply the surface speed by nought point eight five to get the mean speed.',
+      asks: number(
+        'The orange took 20 s for 10 m. What is the mean speed?',
+        1000,
+        '0.425',
+        '0.005',
+        'm/s',
+        '10 m in 20 s is 0.5 m/s at the surface; times 0.85 that is 0.425 m/s.',
+        'Work out the speed at the surface first, then the mean.',
+      ),
     },
     {
       heading: 'Speed times area',

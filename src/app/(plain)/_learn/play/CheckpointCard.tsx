@@ -2,7 +2,7 @@
 import { IconHexagon, IconPlayerPlay } from '@tabler/icons-react';
 import { useEffect, useRef, useState } from 'react';
 import { act } from '@/app/_client/act';
-import { clockTime } from '@/core/kernel/clock-time';
+import { secondText } from '@/core/kernel/clock-time';
 import type { Judgement } from '@/core/learning';
 import { type Answer, kindOf } from '@/core/quiz';
 import { newId } from '@/ui/ids';
@@ -77,7 +77,7 @@ export function CheckpointCard({ checkpoint, number, of, given, what, isAnswered
       >
         <p className={styles.cardHead}>
           <IconHexagon size={18} stroke={1.75} aria-hidden="true" /> Checkpoint {number} of {of}
-          <span className={controls.quiet}>at {clockTime(at)}</span>
+          <span className={controls.quiet}>at {secondText(at)}</span>
         </p>
         <fieldset className={styles.asked} disabled={isRight}>
           <legend>{question.prompt}</legend>
@@ -104,7 +104,7 @@ export function CheckpointCard({ checkpoint, number, of, given, what, isAnswered
           {passage && judged && !isRight && (
             <button type="button" className={controls.primary} onClick={onAgain}>
               <IconPlayerPlay size={16} stroke={1.75} aria-hidden="true" /> {what === 'film' ? 'Watch' : 'Hear'}{' '}
-              {clockTime(passage.from)} to {clockTime(passage.to)} again
+              {secondText(passage.from)} to {secondText(passage.to)} again
             </button>
           )}
           {mayPass && (

@@ -8,7 +8,7 @@ import {
   IconHexagon,
 } from '@tabler/icons-react';
 import { type RefObject, useEffect, useState } from 'react';
-import { clockTime } from '@/core/kernel/clock-time';
+import { secondText } from '@/core/kernel/clock-time';
 import { chapterSpans } from '@/core/outline';
 import styles from './play.module.css';
 import type { Played } from './time-line';
@@ -87,7 +87,7 @@ export function InThis({ player, what, seconds, given, stops }: Props) {
                   aria-current={chapter === here ? 'location' : undefined}
                   onClick={() => stops.goTo(chapter.at)}
                 >
-                  <span className={styles.time}>{clockTime(chapter.at)}</span>
+                  <span className={styles.time}>{secondText(chapter.at)}</span>
                   <IconBookmark size={17} stroke={1.75} aria-label="Chapter" />
                   <span>{chapter.title}</span>
                 </button>
@@ -102,7 +102,7 @@ export function InThis({ player, what, seconds, given, stops }: Props) {
                 aria-current={stops.asking === checkpoint ? 'step' : undefined}
                 onClick={() => stops.ask(checkpoint)}
               >
-                <span className={styles.time}>{clockTime(checkpoint.at)}</span>
+                <span className={styles.time}>{secondText(checkpoint.at)}</span>
                 <Glyph size={17} stroke={1.75} aria-label="Checkpoint" />
                 <span>{checkpoint.question.prompt}</span>
                 <span className={styles.state}>{words}</span>

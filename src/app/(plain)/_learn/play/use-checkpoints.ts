@@ -37,6 +37,8 @@ export function useCheckpoints(
     let last = ms(media);
     let frame = 0;
     const isAnswered = (id: string) => now.current.answered[id] !== undefined;
+    // One that was answered wrongly is asked again whenever the film comes by.
+    const isRight = (id: string) => now.current.answered[id]?.verdict === 'right';
     const barrier = () => {
       const found = barrierIn(
         checkpoints.map(({ id, ...moment }) => ({ id, moment })),
@@ -62,7 +64,7 @@ export function useCheckpoints(
         return open(again);
       }
       if (now.current.asking || media.seeking) return;
-      const met = checkpoints.find((one) => one.at > last && one.at <= at && !isAnswered(one.id));
+      const met = checkpoints.find((one) => one.at > last && one.at <= at && !isRight(one.id));
       if (met) return stopAt(met);
       last = at;
       setFurthest((far) => (at - far >= 1000 ? at : far));
@@ -131,7 +133,9 @@ export function useCheckpoints(
       // A barrier before it has the say: the film is there then, and not here.
       setTimeout(() => {
         const media = player.current;
-        if (media && Math.abs(ms(media) - one.at) < 50) open(one);
+        if (!media || Math.abs(ms(media) - one.at) > 50) return;
+        setFurthest((far) => Math.max(far, one.at));
+        open(one);
       }, 0);
     },
     goTo: (to: number) => go(to, !(player.current?.paused ?? true)),

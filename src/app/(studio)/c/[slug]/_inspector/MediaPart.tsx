@@ -5,12 +5,12 @@ import { IconUpload } from '@tabler/icons-react';
 import { useRef, useState } from 'react';
 import { act } from '@/app/_client/act';
 import { type UploadTarget, type UploadTask, upload } from '@/app/_client/upload';
+import { secondText } from '@/core/kernel/clock-time';
 import type { MediaFacts } from '@/core/media';
 import type { Lesson, LessonFile } from '@/core/outline';
 import { useDesk } from '../_course/CourseProvider';
 import styles from './inspector.module.css';
 
-const clock = (seconds: number) => `${Math.floor(seconds / 60)}:${String(Math.round(seconds % 60)).padStart(2, '0')}`;
 const sizeText = (bytes: number) =>
   bytes > 1_048_576 ? `${(bytes / 1_048_576).toFixed(1)} MB` : `${Math.ceil(bytes / 1024)} kB`;
 
@@ -131,7 +131,7 @@ function Preview({ media }: { readonly media: MediaFacts }) {
       {media.posterHash && (
         <div className={styles.media}>
           <img src={`/files/${media.id}/poster?${media.posterHash.slice(0, 8)}`} alt="" />
-          {media.seconds !== null && <span className={styles.length}>{clock(media.seconds)}</span>}
+          {media.seconds !== null && <span className={styles.length}>{secondText(media.seconds * 1000)}</span>}
         </div>
       )}
       <div className={styles.facts}>
@@ -140,7 +140,7 @@ function Preview({ media }: { readonly media: MediaFacts }) {
           {media.state === 'waiting'
             ? 'being worked on…'
             : [
-                media.seconds !== null && !media.posterHash ? clock(media.seconds) : '',
+                media.seconds !== null && !media.posterHash ? secondText(media.seconds * 1000) : '',
                 media.pages ? `${media.pages} ${media.pages === 1 ? 'page' : 'pages'}` : '',
                 media.width ? `${media.width} × ${media.height}` : '',
                 sizeText(media.size),
