@@ -85,6 +85,8 @@ beforeAll(async () => {
     'learning.watched': { courseId, lessonId: reading, passages: [[0, 10]] },
     'marking.mark': { handInId: work.id, points: 5000, remark: 'Good', finish: false },
     'media.describe': { mediaId: newId(), alt: 'A river' },
+    'media.remove': { mediaId: newId() },
+    'media.show-version': { mediaId: newId(), number: 1 },
     'media.try-again': { mediaId: newId() },
     'outline.copy': {
       courseId,
@@ -96,6 +98,7 @@ beforeAll(async () => {
       after: null,
     },
     'outline.edit': { courseId, edit: set, base: {}, step: newId() },
+    'outline.fill': { courseId, lessonId: reading, mediaId: newId() },
     'outline.go-back': { courseId, revision: 1, known: 2 },
     'outline.redo': { courseId },
     'outline.undo': { courseId, step: newId() },
@@ -185,7 +188,7 @@ const lets: readonly (readonly [commands: readonly string[], actors: readonly st
     signedIn,
   ],
   // Nothing of this name is there; only its own course could be asked.
-  [['media.describe', 'media.try-again'], []],
+  [['media.describe', 'media.remove', 'media.show-version', 'media.try-again', 'outline.fill'], []],
 ];
 
 test.each(lets.flatMap(([names, who]) => names.map((name) => [name, who] as const)))(

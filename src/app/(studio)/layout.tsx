@@ -7,7 +7,9 @@ import { Notifications } from '@mantine/notifications';
 import type { ReactNode } from 'react';
 import { LibraryProvider } from '@/app/_client/LibraryProvider';
 import { anybody, nonce } from '@/app/_server/doors';
+import { makesCourses } from '@/core/people';
 import { Shell, shellMetadata, shellViewport } from '@/ui/frame/Shell';
+import { UploadBar } from './_frame/UploadBar';
 
 export const metadata = shellMetadata;
 export const viewport = shellViewport;
@@ -20,6 +22,7 @@ export default async function StudioLayout({ children }: { readonly children: Re
       <LibraryProvider nonce={key} locale={person?.locale ?? 'en-GB'}>
         <Notifications position="bottom-left" autoClose={7000} />
         {children}
+        {person && makesCourses(person) && <UploadBar />}
       </LibraryProvider>
     </Shell>
   );

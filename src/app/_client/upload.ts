@@ -21,7 +21,11 @@ const answerIn = (text: string | undefined): Answer => {
 };
 
 /** Uploads a file in parts; a broken line is picked up where it broke. Loaded only when it is needed. */
-export function upload(file: File, target: UploadTarget, onProgress: (percent: number) => void): UploadTask {
+export function upload(
+  file: File,
+  target: UploadTarget,
+  onProgress: (percent: number, sent: number) => void,
+): UploadTask {
   let cancelled = false;
   let stop = () => {};
   const done = (async (): Promise<Result<{ id: string }>> => {
@@ -36,7 +40,7 @@ export function upload(file: File, target: UploadTarget, onProgress: (percent: n
         chunkSize: 16 * 1024 * 1024,
         retryDelays: [0, 1000, 3000, 6000, 12_000],
         removeFingerprintOnSuccess: true,
-        onProgress: (sent, all) => onProgress(all > 0 ? Math.round((sent / all) * 100) : 0),
+        onProgress: (sent, all) => onProgress(all > 0 ? Math.round((sent / all) * 100) : 0, sent),
         onShouldRetry: (error) => {
           const status = error.originalResponse?.getStatus() ?? 0;
           return status === 0 || status >= 500;

@@ -8,7 +8,8 @@ import { fail, httpStatus, ok, type Problem, type Result } from '@/core/kernel/p
 import { checkUpload, type UploadPurpose, uploadRules } from '@/core/media';
 import { can } from '@/core/people';
 import { addFile, mayAddFile } from '@/server/assignment';
-import { addCaptions, addMedia, countUpload, coursesOf, storeUpload } from '@/server/media';
+import { addCaptions, addMedia, countUpload, mayChangeMedia, storeUpload } from '@/server/media';
+import { fillLesson } from '@/server/outline';
 import { type Person, personOf } from '@/server/people';
 import { config } from '@/server/platform/config';
 import { type Database, database } from '@/server/platform/database';
@@ -112,15 +113,12 @@ async function mayUpload(person: Person, details: Details, bytes: number): Promi
 async function mayAdd(db: Database, person: Person, details: Details, bytes: number): Promise<Result<null>> {
   if (details.purpose === 'handed-in') return mayAddFile(db, person.id, details.courseId, details.lessonId, bytes);
   // What is a part of a thing of the library, or a new version of it, has to be for somebody who may change it.
-  const courses = isId(details.mediaId) ? await coursesOf(db, details.mediaId) : [];
-  if (details.purpose === 'captions' || details.mediaId !== '') return mayEdit(person, courses);
-  return mayEdit(person, [details.courseId]);
+  const { purpose, mediaId, courseId } = details;
+  const isPart = purpose === 'captions' || mediaId !== '';
+  const mayPut = courseId === '' ? can(person, 'course.create') : can(person, 'course.edit', { courseId });
+  const may = isPart ? isId(mediaId) && (await mayChangeMedia(db, person, mediaId)) : mayPut;
+  return may ? ok(null) : fail('not-allowed', 'You may not add files here.');
 }
-
-const mayEdit = (person: Person, courseIds: readonly string[]): Result<null> =>
-  courseIds.some((courseId) => can(person, 'course.edit', { courseId }))
-    ? ok(null)
-    : fail('not-allowed', 'You may not add files to this course.');
 
 /** Checks what has arrived and puts it where it was meant to go. */
 async function take(person: Person | null, details: Details, path: string): Promise<Result<{ id: string }>> {
@@ -138,13 +136,19 @@ async function take(person: Person | null, details: Details, path: string): Prom
         label: details.label,
         ...file,
       });
-    default:
-      return addMedia.run(person, {
-        courseId: details.courseId,
+    default: {
+      const { courseId, lessonId } = details;
+      const added = await addMedia.run(person, {
+        courseId: courseId || null,
         kind: stored.value.kind,
         mediaId: details.mediaId || null,
         ...file,
       });
+      if (!added.ok || lessonId === '') return added;
+      // The page it was dropped on may be closed by now: what it was dropped on is filled from here.
+      const filled = await fillLesson.run(person, { courseId, lessonId, mediaId: added.value.id });
+      return filled.ok ? added : filled;
+    }
   }
 }
 

@@ -1,4 +1,5 @@
 import { fail, ok, type Result } from '../kernel/problem';
+import { sizeText } from './size';
 import type { MediaKind } from './types';
 
 export type FileType = { readonly contentType: string; readonly kind: MediaKind };
@@ -93,9 +94,6 @@ export function sniff(bytes: Uint8Array): FileType | null {
   }
   return null;
 }
-
-const sizeText = (bytes: number) =>
-  bytes >= megabyte ? `${Math.round(bytes / megabyte)} MB` : `${Math.max(1, Math.round(bytes / 1024))} kB`;
 
 /** Whether a file may be taken for a purpose, judged by its name, size and first bytes. */
 export function checkUpload(purpose: UploadPurpose, name: string, size: number, head: Uint8Array): Result<FileType> {

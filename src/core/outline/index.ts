@@ -17,6 +17,7 @@ export { mostLessons } from './edit-put';
 export { editText, pastText } from './edit-text';
 export type { LessonDraft, OutlineEdit, SectionDraft } from './edit-types';
 export { fieldName, fieldText } from './field-text';
+export { filledWith, kindForFile } from './fill';
 export {
   barrierIn,
   type Checkpoint,

@@ -1,7 +1,8 @@
 import { open } from 'node:fs/promises';
 import { Readable } from 'node:stream';
-import { and, eq, ne, sql } from 'drizzle-orm';
-import { object, string } from 'yup';
+import { and, eq, sql } from 'drizzle-orm';
+import { array, number, object, string } from 'yup';
+import { same } from '@/core/kernel/change';
 import { idSchema, optionalId } from '@/core/kernel/ids';
 import { fail, ok, type Result } from '@/core/kernel/problem';
 import { Temporal } from '@/core/kernel/time';
@@ -15,8 +16,8 @@ import { files } from '../platform/files';
 import { newId } from '../platform/ids';
 import { later } from '../platform/jobs';
 import { holdBlob } from './hold';
-import { coursesOf, mediaById } from './queries';
-import { blob, media, mediaVersion, uploadDay } from './schema';
+import { coursesOf, isInEditions, mayChangeMedia, mediaById } from './queries';
+import { blob, media, mediaUse, mediaVersion, uploadDay } from './schema';
 
 export type StoredUpload = { readonly hash: string; readonly size: number; readonly contentType: string };
 
@@ -99,10 +100,9 @@ const stored = {
   fileName: string().max(300).required(),
 };
 
-/** Decides whether somebody may change a thing of the library: whoever makes a course that it belongs to. */
-async function mayChange({ actor, tx }: CommandContext, { mediaId }: { readonly mediaId: string }): Promise<boolean> {
-  return (await courseThrough({ actor, tx }, mediaId)) !== undefined;
-}
+/** Decides whether somebody may change a thing of the library. */
+const mayChange = ({ actor, tx }: CommandContext, { mediaId }: { readonly mediaId: string }): Promise<boolean> =>
+  mayChangeMedia(tx.db, actor, mediaId);
 
 /** The course through which somebody may change a thing of the library. */
 const courseThrough = async ({ actor, tx }: Pick<CommandContext, 'actor' | 'tx'>, mediaId: string) =>
@@ -119,10 +119,18 @@ async function addVersion(tx: Transaction, mediaId: string, number: number, file
   return id;
 }
 
+/** What a file is called once it is a thing of the library: its name without the ending and the path it may bring along. */
+const titleOfFile = (name: string): string =>
+  name
+    .replace(/^.*[\\/]/, '')
+    .replace(/\.[^.]+$/, '')
+    .slice(0, 200)
+    .trim() || 'File';
+
 /** Puts a stored file into the library as a thing of its own; gives back its id and that of its version. */
 export async function addToLibrary(
   tx: Transaction,
-  about: Pick<typeof media.$inferInsert, 'kind' | 'title' | 'alt' | 'courseId'>,
+  about: Pick<typeof media.$inferInsert, 'kind' | 'title' | 'alt' | 'courseId' | 'addedBy'>,
   file: NewVersion,
 ): Promise<{ readonly id: string; readonly versionId: string }> {
   const id = newId();
@@ -131,7 +139,8 @@ export async function addToLibrary(
 }
 
 const addInput = object({
-  courseId: idSchema,
+  /** The course it is for; null for the school as a whole. */
+  courseId: optionalId,
   kind: string().oneOf(libraryKinds).required(),
   /** What it is a new version of; null for a thing of its own. */
   mediaId: optionalId,
@@ -143,14 +152,16 @@ export const addMedia = command({
   name: 'media.add',
   input: addInput,
   permission: async (context, { courseId, mediaId }) =>
-    can(context.actor, 'course.edit', { courseId }) && (mediaId === null || mayChange(context, { mediaId })),
+    mediaId !== null
+      ? mayChange(context, { mediaId })
+      : can(context.actor, courseId === null ? 'course.create' : 'course.edit', { ...(courseId && { courseId }) }),
   async handle({ tx, actor, audit }, { courseId, kind, mediaId, hash, contentType, fileName }) {
     const known = await rememberBlob(tx, { hash, contentType });
     if (!known.ok) return known;
     const file = { fileName, hash, uploadedBy: actor.id };
     if (mediaId === null) {
-      const { id } = await addToLibrary(tx, { kind, title: fileName.replace(/\.[^.]+$/, ''), courseId }, file);
-      await audit({ courseId, sentence: `uploaded "${fileName}"` });
+      const { id } = await addToLibrary(tx, { kind, title: titleOfFile(fileName), courseId, addedBy: actor.id }, file);
+      await audit({ ...(courseId && { courseId }), sentence: `uploaded "${fileName}"` });
       return ok({ id });
     }
     const [row] = await tx.db.select().from(media).where(eq(media.id, mediaId)).for('update');
@@ -162,7 +173,7 @@ export const addMedia = command({
     if (now.hash === hash) return ok({ id: mediaId });
     const last = await tx.db.$count(mediaVersion, eq(mediaVersion.mediaId, mediaId));
     await addVersion(tx, mediaId, last + 1, { ...file, captions: now.captions });
-    await audit({ courseId, sentence: `uploaded version ${last + 1} of "${row.title}"` });
+    await audit({ ...(courseId && { courseId }), sentence: `uploaded version ${last + 1} of "${row.title}"` });
     return ok({ id: mediaId });
   },
 });
@@ -212,22 +223,78 @@ export const addCaptions = command({
   },
 });
 
-export const describePicture = command({
+const words = (most: number) => string().max(most, `Keep this under ${most} characters.`);
+
+/** Says what a thing of the library is called, what it shows, and what else is to be known of it. */
+export const describeMedia = command({
   name: 'media.describe',
   input: object({
     mediaId: idSchema,
-    alt: string().max(500, 'Keep the description under 500 characters.').defined(),
+    title: words(200).test('named', 'Give it a name.', (value) => value === undefined || value.trim() !== ''),
+    alt: words(500),
+    tags: array().of(words(40).min(1).required()).max(20, 'At most 20 tags.'),
+    licence: words(200),
+    source: words(300),
   }).noUnknown(),
   permission: mayChange,
-  async handle(context, { mediaId, alt }) {
+  async handle(context, { mediaId, ...given }) {
     const { tx, audit } = context;
-    const [row] = await tx.db
-      .update(media)
-      .set({ alt })
-      .where(and(eq(media.id, mediaId), ne(media.alt, alt)))
-      .returning({ title: media.title });
+    const [row] = await tx.db.select().from(media).where(eq(media.id, mediaId)).for('update');
+    if (!row) return fail('not-found', 'This file is not in the library any more.');
+    const { title, alt, licence, source, tags } = { ...row, ...given };
+    const next = {
+      title: title.trim(),
+      alt: alt.trim(),
+      licence: licence.trim(),
+      source: source.trim(),
+      tags: [...new Set(tags.map((tag) => tag.trim()).filter(Boolean))].sort(),
+    };
+    if (same(next, { title: row.title, alt: row.alt, licence: row.licence, source: row.source, tags: row.tags }))
+      return ok(null);
+    await tx.db.update(media).set(next).where(eq(media.id, mediaId));
     const courseId = await courseThrough(context, mediaId);
-    if (row) await audit({ ...(courseId && { courseId }), sentence: `described the picture "${row.title}"` });
+    await audit({ ...(courseId && { courseId }), sentence: `described "${next.title}"` });
+    return ok(null);
+  },
+});
+
+/** Makes an earlier version of a thing of the library the one that is shown again. */
+export const showVersion = command({
+  name: 'media.show-version',
+  input: object({ mediaId: idSchema, number: number().integer().min(1).required() }).noUnknown(),
+  permission: mayChange,
+  async handle(context, { mediaId, number: wanted }) {
+    const { tx, audit } = context;
+    const [row] = await tx.db.select().from(media).where(eq(media.id, mediaId)).for('update');
+    const there = await tx.db.$count(
+      mediaVersion,
+      and(eq(mediaVersion.mediaId, mediaId), eq(mediaVersion.number, wanted)),
+    );
+    if (!row || there === 0) return fail('not-found', 'There is no such version.');
+    if (row.version === wanted) return ok(null);
+    await tx.db.update(media).set({ version: wanted }).where(eq(media.id, mediaId));
+    const courseId = await courseThrough(context, mediaId);
+    await audit({ ...(courseId && { courseId }), sentence: `went back to version ${wanted} of "${row.title}"` });
+    return ok(null);
+  },
+});
+
+/** Takes a thing out of the library that nothing uses: no working copy, and no edition there ever was. */
+export const removeMedia = command({
+  name: 'media.remove',
+  input: object({ mediaId: idSchema }).noUnknown(),
+  permission: mayChange,
+  async handle(context, { mediaId }) {
+    const { tx, audit } = context;
+    const courseId = await courseThrough(context, mediaId);
+    const [row] = await tx.db.select().from(media).where(eq(media.id, mediaId)).for('update');
+    if (!row) return ok(null);
+    if ((await tx.db.$count(mediaUse, eq(mediaUse.mediaId, mediaId))) > 0)
+      return fail('conflict', `"${row.title}" is in use, so it stays. Take it out of its lessons first.`);
+    if (await isInEditions(tx.db, mediaId))
+      return fail('conflict', `An edition shows "${row.title}", so it stays: editions never change.`);
+    await tx.db.delete(media).where(eq(media.id, mediaId));
+    await audit({ ...(courseId && { courseId }), sentence: `took "${row.title}" out of the library` });
     return ok(null);
   },
 });
@@ -250,4 +317,9 @@ export const tryAgain = command({
   },
 });
 
-export const mediaCommands = { [tryAgain.name]: tryAgain, [describePicture.name]: describePicture };
+export const mediaCommands = {
+  [tryAgain.name]: tryAgain,
+  [describeMedia.name]: describeMedia,
+  [showVersion.name]: showVersion,
+  [removeMedia.name]: removeMedia,
+};

@@ -9,6 +9,15 @@ export {
   storeUpload,
 } from './commands';
 export { failMedia, makePlayable, workOut } from './jobs';
-export { coursesOf, knownMedia, mediaById, mediaOfCourse, mediaSums } from './queries';
+export {
+  itemsPerPage,
+  type LibraryEntry,
+  type LibraryFilter,
+  type LibraryItem,
+  libraryEntry,
+  libraryFilters,
+  libraryPage,
+} from './library';
+export { coursesOf, knownMedia, mayChangeMedia, mediaById, mediaOfCourse, mediaSums } from './queries';
 export { sweep } from './sweep';
 export { keepUses, type Uses } from './uses';

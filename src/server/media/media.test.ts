@@ -4,6 +4,7 @@ import { desc, eq, sql } from 'drizzle-orm';
 import { expect, test } from 'vitest';
 import { usualAward } from '@/core/certificate';
 import { Temporal } from '@/core/kernel/time';
+import type { Actor } from '@/core/people';
 import { mayAddFile } from '../assignment';
 import { courseHead } from '../learning';
 import { liveDocument } from '../outline';
@@ -13,7 +14,18 @@ import { files, putBytes } from '../platform/files';
 import { newId } from '../platform/ids';
 import * as tables from '../platform/schema';
 import { codeOf, learner, must, owner, publishedCourse, run, useTestSchool } from '../testing/school';
-import { addMedia, countUpload, makePlayable, mediaById, mediaOfCourse, storeUpload, sweep, workOut } from './index';
+import {
+  addMedia,
+  countUpload,
+  libraryEntry,
+  libraryPage,
+  makePlayable,
+  mediaById,
+  mediaOfCourse,
+  storeUpload,
+  sweep,
+  workOut,
+} from './index';
 
 const school = useTestSchool();
 const longAgo = Temporal.Now.instant().subtract({ hours: 48 });
@@ -295,4 +307,61 @@ test('what belongs to the library is used where lessons say so, and an edition k
   ]);
   expect(await mediaById(database(), first.id, first.hash)).toMatchObject({ version: 1, hash: first.hash });
   expect(await mediaById(database(), first.id, other.hash)).toBeNull();
+});
+
+test('the library shows somebody what belongs to their courses and what they have put there; what is used or published stays', async () => {
+  const { courseId, reading } = await publishedCourse(school);
+  const boss = owner(school.owner);
+  const maker = { id: school.creator, role: 'creator' as const, courses: { [courseId]: 'creator' as const } };
+  const other = { id: school.marker, role: 'creator' as const, courses: {} };
+  const upload = async (as: Actor, title: string, where: string | null) => {
+    const { hash } = await putBytes(Buffer.from(`%PDF-1.4 ${title}`));
+    const file = { hash, contentType: 'application/pdf', fileName: `../odd/${title}.pdf` };
+    const added = await addMedia.run(as, { courseId: where, kind: 'document', mediaId: null, ...file });
+    if (!added.ok) throw new Error(added.problem.sentence);
+    return added.value.id;
+  };
+  const [ofCourse, ofMaker, ofOther] = [
+    await upload(maker, 'of the course', courseId),
+    await upload(maker, 'of the maker', null),
+    await upload(other, 'of the other', null),
+  ];
+  const titles = async (as: Actor, part: Partial<Parameters<typeof libraryPage>[2]> = {}) => {
+    const wish = { find: 'of the', kind: null, only: null, tag: '', page: 1, ...part };
+    return (await libraryPage(database(), as, wish)).rows.map(({ title }) => title).sort();
+  };
+  expect(await titles(maker)).toEqual(['of the course', 'of the maker']);
+  expect(await titles(other)).toEqual(['of the other']);
+  expect(await titles(boss)).toEqual(['of the course', 'of the maker', 'of the other']);
+  expect(await libraryEntry(database(), other, ofMaker)).toBeNull();
+  expect(codeOf(await run(other, 'media.describe', { mediaId: ofMaker, title: 'Mine' }))).toBe('not-allowed');
+  expect(codeOf(await run(other, 'outline.fill', { courseId, lessonId: reading, mediaId: ofOther }))).toBe(
+    'not-allowed',
+  );
+
+  const audits = () => database().$count(tables.audit);
+  await must(maker, 'media.describe', {
+    mediaId: ofMaker,
+    title: '  of the banks ',
+    tags: ['reach', 'safety', 'reach'],
+  });
+  const before = await audits();
+  await must(maker, 'media.describe', { mediaId: ofMaker, tags: ['safety', 'reach'] });
+  expect((await audits()) - before).toBe(0);
+  expect(await titles(maker, { tag: 'safety' })).toEqual(['of the banks']);
+  expect(await titles(maker, { kind: 'film' })).toEqual([]);
+  expect(await titles(maker, { find: '50%_' })).toEqual([]);
+
+  // A lesson is filled once, however often it is sent, and what is in it cannot be removed.
+  for (let i = 0; i < 3; i += 1) await must(maker, 'outline.fill', { courseId, lessonId: reading, mediaId: ofCourse });
+  expect(await titles(maker, { only: 'unused' })).toEqual(['of the banks']);
+  expect(codeOf(await run(maker, 'media.remove', { mediaId: ofCourse }))).toBe('conflict');
+  await must(maker, 'course.publish', { courseId, number: 2 });
+  await must(maker, 'outline.edit', {
+    courseId,
+    edit: { do: 'set', table: 'lesson', id: reading, fields: { attachments: [], mediaId: null } },
+  });
+  expect(codeOf(await run(maker, 'media.remove', { mediaId: ofCourse }))).toBe('conflict');
+  await must(maker, 'media.remove', { mediaId: ofMaker });
+  expect(await titles(maker)).toEqual(['of the course']);
 });

@@ -1,9 +1,10 @@
 import { and, eq, inArray, or, sql } from 'drizzle-orm';
 import type { MediaFacts } from '@/core/media';
+import { type Actor, can, everywhere, makesCourses } from '@/core/people';
 import type { Database } from '../platform/database';
 import { blob, media, mediaUse, mediaVersion } from './schema';
 
-const known = {
+export const known = {
   id: media.id,
   kind: media.kind,
   title: media.title,
@@ -32,7 +33,7 @@ const versions = (db: Database) =>
     .from(media)
     .innerJoin(mediaVersion, eq(mediaVersion.mediaId, media.id))
     .innerJoin(blob, eq(blob.hash, mediaVersion.hash));
-const isCurrent = eq(mediaVersion.number, media.version);
+export const isCurrent = eq(mediaVersion.number, media.version);
 
 /** What a course uses, and what was uploaded for it, as it is now. */
 export async function mediaOfCourse(db: Database, courseId: string): Promise<Map<string, MediaFacts>> {
@@ -82,4 +83,20 @@ export async function knownMedia(db: Database, ids: readonly string[]): Promise<
     .from(media)
     .where(inArray(media.id, [...ids]));
   return new Set(rows.map(({ id }) => id));
+}
+
+/** Whether somebody may change a thing of the library: who makes a course it belongs to, and who put it there for no course. */
+export async function mayChangeMedia(db: Database, actor: Actor, mediaId: string): Promise<boolean> {
+  const courses = await coursesOf(db, mediaId);
+  if (courses.some((courseId) => can(actor, 'course.edit', { courseId }))) return true;
+  const [row] = await db.select({ addedBy: media.addedBy }).from(media).where(eq(media.id, mediaId));
+  return row !== undefined && (everywhere(actor, 'course.edit') || (row.addedBy === actor.id && makesCourses(actor)));
+}
+
+/** Whether an edition there is or was shows a thing of the library. */
+export async function isInEditions(db: Database, mediaId: string): Promise<boolean> {
+  const { rows } = await db.execute(
+    sql`select 1 from edition where edition.document::text like ${`%${mediaId}%`} limit 1`,
+  );
+  return rows.length > 0;
 }

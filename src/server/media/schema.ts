@@ -34,10 +34,16 @@ export const media = pgTable(
     kind: text('kind').$type<MediaFacts['kind']>().notNull(),
     title: text('title').notNull(),
     alt: text('alt').notNull().default(''),
+    tags: text('tags').array().notNull().default([]),
+    /** On what terms it may be used, and where it is from, in words. */
+    licence: text('licence').notNull().default(''),
+    source: text('source').notNull().default(''),
     /** The number of the version that working copies show. */
     version: integer('version').notNull().default(1),
     /** The course it was uploaded for: there it is at hand before anything uses it. */
     courseId: uuid('course_id'),
+    /** Who put it there: for what belongs to no course. */
+    addedBy: text('added_by').references(() => user.id, { onDelete: 'set null' }),
     createdAt: at('created_at').notNull().defaultNow(),
   },
   (table) => [index('media_course').on(table.courseId)],

@@ -6,6 +6,7 @@ import { fail, ok, type Result } from '@/core/kernel/problem';
 import {
   canTakeBack,
   editText,
+  filledWith,
   newCourse,
   type Outline,
   type OutlineEdit,
@@ -16,9 +17,11 @@ import {
   titleSchema,
 } from '@/core/outline';
 import { can } from '@/core/people';
+import { mayChangeMedia, mediaById } from '../media';
 import { courseStaff, school } from '../people';
 import { audit } from '../platform/audit';
 import { command } from '../platform/command';
+import { newId } from '../platform/ids';
 import { changeMany, undoMany } from './bulk';
 import { copyRows } from './copy';
 import { isEdit } from './edit-shape';
@@ -88,6 +91,45 @@ function changedMeanwhile(outline: Outline, edit: OutlineEdit, base: Base): Resu
   }
   return ok(null);
 }
+
+/** Puts a thing of the library into a lesson, wherever in it that belongs: a step of the history like any other. */
+export const fillLesson = command({
+  name: 'outline.fill',
+  input: object({ ...courseInput, lessonId: idSchema, mediaId: idSchema, step: stepSchema }).noUnknown(),
+  permission: async (context, { courseId, mediaId }) =>
+    mayEdit(context, { courseId }) && (await mayChangeMedia(context.tx.db, context.actor, mediaId)),
+  async handle(context, { courseId, lessonId, mediaId, step }) {
+    const { tx } = context;
+    const held = await lockCourse(tx, courseId);
+    const done = await doneBefore(context, courseId, step);
+    if (done) return done;
+    const none = { ids: [], lessonIds: [], sectionIds: [] };
+    const outline =
+      held && (await loadPart(tx.db, courseId, { lesson: { ...none, ids: [lessonId] }, question: none, text: none }));
+    const lesson = outline?.lesson[lessonId];
+    const media = await mediaById(tx.db, mediaId);
+    if (!outline || !lesson || !media)
+      return fail('not-found', 'This lesson is not part of the course any more. The file is in the library.');
+    const edit: OutlineEdit = {
+      do: 'set',
+      table: 'lesson',
+      id: lessonId,
+      fields: filledWith(lesson, media, newId()),
+    };
+    const planned = planEdit(outline, edit);
+    if (!planned.ok) return planned;
+    const { revision } = await keepStep(
+      context,
+      courseId,
+      planned.value,
+      `put "${media.title}" into "${lesson.title}"`,
+      {
+        step,
+      },
+    );
+    return stepAnswer(context, courseId, planned.value, revision);
+  },
+});
 
 export const editOutline = command({
   name: 'outline.edit',
@@ -165,6 +207,7 @@ export const redoOutline = takeBack('redo');
 export const outlineCommands = {
   [createCourse.name]: createCourse,
   [editOutline.name]: editOutline,
+  [fillLesson.name]: fillLesson,
   [undoOutline.name]: undoOutline,
   [redoOutline.name]: redoOutline,
   [copyRows.name]: copyRows,

@@ -1,4 +1,4 @@
-export { outlineCommands } from './commands';
+export { fillLesson, outlineCommands } from './commands';
 export { type EditionRow, editionsOf, publishDue } from './editions';
 export { type HistoryRow, historyOf, type Step, stepsSince, type UndoState } from './history';
 export { courseEvents } from './live';
@@ -23,3 +23,4 @@ export {
   staffLooks,
 } from './queries';
 export { course, section } from './schema';
+export { type UsedIn, whereUsed } from './used-in';

@@ -1,14 +1,11 @@
 import type { ReactNode } from 'react';
-import type { MediaFacts, MediaKind } from '@/core/media';
+import { type MediaFacts, type MediaKind, sizeText } from '@/core/media';
 import type { LessonDocument } from '@/core/outline';
 import controls from '@/ui/plain/controls.module.css';
 import styles from './learn.module.css';
 import { PdfPart } from './PdfPart';
 
 type Attached = LessonDocument['attachments'][number];
-
-const sizeText = (bytes: number) =>
-  bytes >= 1_048_576 ? `${(bytes / 1_048_576).toFixed(1)} MB` : `${Math.ceil(bytes / 1024)} kB`;
 
 /** What belongs to a lesson beside what it shows, in order: to be opened, kept, or looked at. */
 export function AttachmentList({ attachments }: { readonly attachments: LessonDocument['attachments'] }) {

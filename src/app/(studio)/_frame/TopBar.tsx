@@ -1,4 +1,4 @@
-import { IconAlertTriangle, IconBooks, IconInbox, IconTable, IconUsers } from '@tabler/icons-react';
+import { IconAlertTriangle, IconBooks, IconInbox, IconPhotoVideo, IconTable, IconUsers } from '@tabler/icons-react';
 import Link from 'next/link';
 import type { Entered } from '@/app/_server/doors';
 import { beginsWith, can, makesCourses } from '@/core/people';
@@ -12,7 +12,7 @@ import { PersonMenu } from './PersonMenu';
 
 type Props = {
   readonly entered: Entered;
-  readonly here: 'courses' | 'catalogue' | 'marking' | 'people';
+  readonly here: 'courses' | 'library' | 'catalogue' | 'marking' | 'people';
 };
 
 export async function TopBar({ entered: { person, db }, here }: Props) {
@@ -36,6 +36,12 @@ export async function TopBar({ entered: { person, db }, here }: Props) {
             <Link href="/courses" className={styles.link} aria-current={here === 'courses' ? 'page' : undefined}>
               <IconBooks size={18} stroke={1.75} aria-hidden="true" />
               <span>Courses</span>
+            </Link>
+          )}
+          {makes && (
+            <Link href="/library" className={styles.link} aria-current={here === 'library' ? 'page' : undefined}>
+              <IconPhotoVideo size={18} stroke={1.75} aria-hidden="true" />
+              <span>Library</span>
             </Link>
           )}
           {makes && (

@@ -6,13 +6,10 @@ import { useRef, useState } from 'react';
 import { act } from '@/app/_client/act';
 import { type UploadTarget, type UploadTask, upload } from '@/app/_client/upload';
 import { secondText } from '@/core/kernel/clock-time';
-import type { MediaFacts } from '@/core/media';
+import { type MediaFacts, sizeText } from '@/core/media';
 import type { Lesson, LessonFile } from '@/core/outline';
 import { useDesk } from '../_course/CourseProvider';
 import styles from './inspector.module.css';
-
-const sizeText = (bytes: number) =>
-  bytes > 1_048_576 ? `${(bytes / 1_048_576).toFixed(1)} MB` : `${Math.ceil(bytes / 1024)} kB`;
 
 /** The file of a lesson that shows one: dropped here, seen here, replaced here. */
 export function MediaPart({ lesson, file: kind }: { readonly lesson: Lesson; readonly file: LessonFile }) {

@@ -20,6 +20,7 @@ import styles from './build.module.css';
 import { OutlineRow, type RowHandlers } from './OutlineRow';
 import { heightOf, type RowFacts, sectionIdOf, titleOf, visibleRows } from './rows';
 import { useClipboard } from './useClipboard';
+import { type FilePlace, useFileDrop } from './useFileDrop';
 import { useFolds } from './useFolds';
 import { useLift } from './useLift';
 
@@ -47,6 +48,7 @@ export function OutlineTree({ query, goTo, onFind }: Props) {
   const places = useMemo(() => new Map(visible.map((facts, i) => [facts.id, i])), [visible]);
   const { lifted, slot, lift, step, toward, drop, putBack } = useLift(visible, setSpoken);
   const clipboard = useClipboard(rows);
+  const files = useFileDrop(visible, tree);
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 5 } }));
 
   const tabbableId = state.selection && places.has(state.selection.id) ? state.selection.id : visible[0]?.id;
@@ -271,8 +273,10 @@ export function OutlineTree({ query, goTo, onFind }: Props) {
 
   if (isEmpty) {
     return (
-      <div className={styles.empty} onPaste={clipboard.onPaste}>
-        <p>This course has no lessons yet. Make the first one, or paste lines of text: each becomes a lesson.</p>
+      <div className={styles.empty} onPaste={clipboard.onPaste} {...files.handlers}>
+        <p>
+          This course has no lessons yet. Make the first one, paste lines of text, or drop files: each becomes a lesson.
+        </p>
         <button type="button" className={styles.begin} onClick={add}>
           Make the first lesson
         </button>
@@ -299,6 +303,7 @@ export function OutlineTree({ query, goTo, onFind }: Props) {
           gripped.current = id;
         }}
         clipboard={clipboard}
+        files={files.handlers}
       >
         {lines.getVirtualItems().map((line) => {
           const facts = visible[line.index];
@@ -319,6 +324,7 @@ export function OutlineTree({ query, goTo, onFind }: Props) {
             />
           );
         })}
+        {files.place && <FileGhost place={files.place} />}
         {slot && (
           <div className={styles.slot} data-table={lifted?.table} style={{ top: slot.line }} aria-hidden="true" />
         )}
@@ -335,6 +341,26 @@ export function OutlineTree({ query, goTo, onFind }: Props) {
         )}
       </DragOverlay>
     </DndContext>
+  );
+}
+
+/** Where files would go that are carried over the outline. */
+function FileGhost({ place }: { readonly place: FilePlace }) {
+  return (
+    <>
+      {place.into === 'lesson' ? (
+        <div className={styles.into} style={{ top: place.top, height: place.height }} aria-hidden="true" />
+      ) : (
+        <div className={styles.slot} style={{ top: place.slot.line }} aria-hidden="true" />
+      )}
+      <p
+        className={styles.dropWords}
+        role="status"
+        style={{ top: place.into === 'lesson' ? place.top + place.height : place.slot.line }}
+      >
+        Drop {place.words}
+      </p>
+    </>
   );
 }
 
@@ -356,11 +382,12 @@ type GroundProps = {
   readonly height: number;
   readonly onGrip: (id: string) => void;
   readonly clipboard: ReturnType<typeof useClipboard>;
+  readonly files: ReturnType<typeof useFileDrop>['handlers'];
   readonly children: ReactNode;
 };
 
 /** What the lines lie on. It alone is draggable, from any of their grips, so that a line costs nothing until it is dragged. */
-function TreeGround({ tree, height, onGrip, clipboard, children }: GroundProps) {
+function TreeGround({ tree, height, onGrip, clipboard, files, children }: GroundProps) {
   const { listeners } = useDraggable({ id: 'lines' });
   const begin = (event: ReactPointerEvent) => {
     const grip = event.target instanceof Element ? event.target.closest<HTMLElement>('[data-grip]') : null;
@@ -377,6 +404,7 @@ function TreeGround({ tree, height, onGrip, clipboard, children }: GroundProps) 
       className={styles.tree}
       style={{ height }}
       onPointerDown={begin}
+      {...files}
       onCopy={clipboard.onCopy}
       onCut={clipboard.onCut}
       onPaste={(event) => !(event.target instanceof HTMLInputElement) && clipboard.onPaste(event)}

@@ -74,7 +74,7 @@ export function FilmDesk({ lesson, media, chosen, onChoose, player }: Props) {
       words: prompt || 'asks nothing yet',
     })),
   ].sort((a, b) => a.at - b.at || (a.table === 'chapter' ? -1 : 1));
-  const isFilm = media.kind === 'film';
+  const isFilm = media.width !== null;
   return (
     <div className={styles.desk}>
       <div className={styles.upper}>

@@ -1,0 +1,38 @@
+import { and, asc, eq } from 'drizzle-orm';
+import { type Actor, can } from '@/core/people';
+import { mediaUse } from '../media/schema';
+import type { Database } from '../platform/database';
+import { course, lesson } from './schema';
+
+/** A lesson of a working copy that uses a thing of the library. */
+export type UsedIn = {
+  readonly lessonId: string;
+  readonly title: string;
+  readonly kind: (typeof lesson.$inferSelect)['kind'];
+  readonly courseTitle: string;
+  readonly slug: string;
+};
+
+/** Where a thing of the library is used: the lessons of courses that somebody makes by name, and how many there are elsewhere. */
+export async function whereUsed(
+  db: Database,
+  actor: Actor,
+  mediaId: string,
+): Promise<{ readonly here: readonly UsedIn[]; readonly elsewhere: number }> {
+  const rows = await db
+    .selectDistinct({
+      lessonId: lesson.id,
+      title: lesson.title,
+      kind: lesson.kind,
+      courseId: course.id,
+      courseTitle: course.title,
+      slug: course.slug,
+    })
+    .from(mediaUse)
+    .innerJoin(lesson, eq(lesson.id, mediaUse.lessonId))
+    .innerJoin(course, and(eq(course.id, mediaUse.courseId)))
+    .where(eq(mediaUse.mediaId, mediaId))
+    .orderBy(asc(course.title), asc(lesson.title));
+  const here = rows.filter(({ courseId }) => can(actor, 'course.edit', { courseId }));
+  return { here: here.map(({ courseId: _, ...row }) => row), elsewhere: rows.length - here.length };
+}
