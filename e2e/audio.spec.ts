@@ -1,5 +1,5 @@
 import { execFileSync } from 'node:child_process';
-import { command, expect, signedIn, testIn } from './support/school';
+import { expect, newLearner, signedIn, testIn } from './support/school';
 
 const test = testIn('sample');
 
@@ -27,17 +27,8 @@ test('a recording becomes a lesson: uploaded, made playable, published, and done
   await page.getByRole('dialog').getByRole('button', { name: 'Publish edition 2' }).click();
   await expect(page.getByText('Edition 2 is live', { exact: true })).toBeVisible();
 
-  const password = 'a password for tests';
-  const wish = { about: 'course', filter: { join: 'and', conditions: [] }, sort: null, from: 0 };
-  const courses = await context.request.post('/api/catalogue/rows', { data: wish });
-  const { rows } = (await courses.json()).value as { rows: { id: string; cells: { slug: string } }[] };
-  const courseId = rows.find(({ cells }) => cells.slug === 'dry-stone-walling')?.id ?? null;
-  const una = { name: 'Una Hearn', email: 'una@post.example' };
-  const added = await command(context, 'people.add', { ...una, role: 'learner', password, courseId: null });
-  expect(added.body.problem).toBeUndefined();
-  const taken = await command(context, 'enrolment.add', { courseId, email: una.email, cohortId: null });
-  expect(taken.body.problem).toBeUndefined();
-  const { page: hers } = await signedIn(browser, school, una.email, password);
+  await newLearner(context, 'una@post.example', 'dry-stone-walling');
+  const { page: hers } = await signedIn(browser, school, 'una@post.example');
   await hers.goto('/learn/dry-stone-walling');
   await hers
     .getByRole('link', { name: /What a good wall sounds like/ })

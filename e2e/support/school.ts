@@ -15,6 +15,8 @@ export type School = {
   readonly databaseUrl: string;
   /** One more web process on the same school; gives back where it answers. */
   anotherWeb(): Promise<string>;
+  /** Ends the web process at once, as a fault would, and starts it again at the same address. */
+  restartWeb(): Promise<void>;
 };
 
 const freePort = () =>
@@ -55,14 +57,12 @@ export async function startSchool(sample: boolean): Promise<School & { stop(): P
   const children: ChildProcess[] = [];
   const start = (address: string, ...args: string[]) => {
     const own = { ...env, MOSAIK_ADDRESS: address };
-    children.push(spawn(process.execPath, args, { env: own, stdio: ['ignore', log, log] }));
+    const child = spawn(process.execPath, args, { env: own, stdio: ['ignore', log, log] });
+    children.push(child);
+    return child;
   };
-  const startWeb = async () => {
-    const port = await freePort();
-    const address = `http://localhost:${port}`;
-    start(address, 'cli/web.mjs', '--port', String(port));
-    return address;
-  };
+  const startWeb = (address: string) => start(address, 'cli/web.mjs', '--port', new URL(address).port);
+  const newAddress = async () => `http://localhost:${await freePort()}`;
   const untilReady = async (address: string) => {
     for (let i = 0; i < 300; i += 1) {
       const ready = await fetch(`${address}/readyz`).then(
@@ -74,14 +74,27 @@ export async function startSchool(sample: boolean): Promise<School & { stop(): P
     }
     return address;
   };
-  const address = await startWeb();
+  const address = await newAddress();
+  let web = startWeb(address);
   start(address, ...workerWords());
   await untilReady(address);
   return {
     address,
     data,
     databaseUrl,
-    anotherWeb: async () => untilReady(await startWeb()),
+    async anotherWeb() {
+      const other = await newAddress();
+      startWeb(other);
+      return untilReady(other);
+    },
+    async restartWeb() {
+      const ended = new Promise((resolve) => web.once('exit', resolve));
+      web.kill('SIGKILL');
+      await ended;
+      children.splice(children.indexOf(web), 1);
+      web = startWeb(address);
+      await untilReady(address);
+    },
     async stop() {
       await Promise.all(
         children.map((child) => {
@@ -138,6 +151,24 @@ export async function command(context: BrowserContext, name: string, input: unkn
       problem?: { code: string; sentence: string };
     },
   };
+}
+
+/** The id of a course by its address, as who makes it may know. */
+export async function courseIdOf(context: BrowserContext, slug: string): Promise<string | null> {
+  const wish = { about: 'course', filter: { join: 'and', conditions: [] }, sort: null, from: 0 };
+  const answer = await context.request.post('/api/catalogue/rows', { data: wish });
+  const { rows } = (await answer.json()).value as { rows: { id: string; cells: { slug: string } }[] };
+  return rows.find(({ cells }) => cells.slug === slug)?.id ?? null;
+}
+
+/** Somebody new who takes a course from now on, with the password of the sample school. */
+export async function newLearner(context: BrowserContext, email: string, slug: string): Promise<void> {
+  const person = { name: email.replace(/@.*$/, ''), email, role: 'learner', password: samplePassword, courseId: null };
+  const added = await command(context, 'people.add', person);
+  expect(added.body.problem).toBeUndefined();
+  const courseId = await courseIdOf(context, slug);
+  const taken = await command(context, 'enrolment.add', { courseId, email, cohortId: null });
+  expect(taken.body.problem).toBeUndefined();
 }
 
 export { expect };

@@ -41,6 +41,7 @@ export function upload(
         retryDelays: [0, 1000, 3000, 6000, 12_000],
         removeFingerprintOnSuccess: true,
         onProgress: (sent, all) => onProgress(all > 0 ? Math.round((sent / all) * 100) : 0, sent),
+        onChunkComplete: (_size, arrived, all) => onProgress(all ? Math.round((arrived / all) * 100) : 0, arrived),
         onShouldRetry: (error) => {
           const status = error.originalResponse?.getStatus() ?? 0;
           return status === 0 || status >= 500;

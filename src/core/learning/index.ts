@@ -12,3 +12,4 @@ export {
   learnerView,
   type SectionView,
 } from './view';
+export { type WeekEntry, weekOf } from './week';

@@ -1,5 +1,18 @@
+export {
+  addCue,
+  asCueText,
+  type CueFault,
+  changeCue,
+  cueFaults,
+  cuesWith,
+  joinCues,
+  shiftCues,
+  sortCues,
+  splitCue,
+  spoken,
+} from './cue-edits';
 export { type Cue, type CueFile, cueTime, inOrderOfTime, readCues, writeCues } from './cues';
 export { lengthText, sizeText } from './size';
-export type { MediaFacts, MediaKind, MediaState } from './types';
+export { hasCaptions, type MediaFacts, type MediaKind, type MediaState } from './types';
 export { checkUpload, libraryKinds, sniff, type UploadPurpose, uploadRules } from './upload';
 export { samplesASecond, WaveForm, waveBarsASecond } from './wave';

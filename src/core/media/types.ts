@@ -2,6 +2,9 @@
 export type MediaKind = 'film' | 'audio' | 'picture' | 'document' | 'captions' | 'file';
 export type MediaState = 'waiting' | 'ready' | 'failed';
 
+/** Whether what is said in a file of a kind can be shown in words beside it. */
+export const hasCaptions = (kind: MediaKind): boolean => kind === 'film' || kind === 'audio';
+
 export type MediaFacts = {
   readonly id: string;
   readonly kind: MediaKind;

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { clockTime, readClockTime } from '../kernel/clock-time';
-import { barrierIn, chapterSpans, checkpointsOf, timeFaults } from './film';
+import { barrierIn, chapterSpans, chaptersOfCues, checkpointsOf, cuesOfChapters, timeFaults } from './film';
 import { newQuestion } from './make';
 import type { Chapter, Moment, Question } from './types';
 
@@ -73,4 +73,22 @@ test('the barrier is the first one that must be answered and is not', () => {
   expect(barrierIn(questions, () => false)?.id).toBe('q2000');
   expect(barrierIn(questions, (id) => id === 'q2000')?.id).toBe('q3000');
   expect(barrierIn(questions, () => true)).toBeNull();
+});
+
+test('chapters go out as cues and come back as the same chapters; others get ids of their own', () => {
+  const chapters = [
+    { id: 'b', at: 4000, title: 'The water' },
+    { id: 'a', at: 0, title: '<b>Banks</b>' },
+  ];
+  const cues = cuesOfChapters(chapters, 9000);
+  expect(cues.map(({ from, to }) => [from, to])).toEqual([
+    [0, 4000],
+    [4000, 9000],
+  ]);
+  const more = [...cues, { from: 6000, to: 9000, text: 'Leaving', settings: '' }];
+  expect(chaptersOfCues(more, chapters, () => 'new')).toEqual([
+    { id: 'a', at: 0, title: '<b>Banks</b>' },
+    { id: 'b', at: 4000, title: 'The water' },
+    { id: 'new', at: 6000, title: 'Leaving' },
+  ]);
 });

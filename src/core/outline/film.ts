@@ -1,4 +1,5 @@
 import { clockTime } from '../kernel/clock-time';
+import { asCueText, type Cue, spoken } from '../media';
 import type { Chapter, Lesson, Moment, Question } from './types';
 
 /**
@@ -24,6 +25,26 @@ export const chapterSpans = (chapters: readonly Chapter[], length: number): (Cha
   const sorted = chaptersInOrder(chapters);
   return sorted.map((chapter, i) => ({ ...chapter, end: Math.max(chapter.at, sorted[i + 1]?.at ?? length) }));
 };
+
+/** Characters a name of a chapter has at most. */
+export const longestName = 200;
+
+/** Chapters as cues, for a file of chapters (WebVTT, kind "chapters"). */
+export const cuesOfChapters = (chapters: readonly Chapter[], length: number): Cue[] =>
+  chapterSpans(chapters, length).map(({ at, end, title }) => ({
+    from: at,
+    to: Math.max(at + 1, end),
+    text: asCueText(title),
+    settings: '',
+  }));
+
+/** The chapters that a file of cues names. One that begins where a chapter of today begins stays the same chapter, with another name. */
+export const chaptersOfCues = (cues: readonly Cue[], now: readonly Chapter[], newId: () => string): Chapter[] =>
+  cues.map(({ from, text }) => ({
+    id: now.find(({ at }) => at === from)?.id ?? newId(),
+    at: from,
+    title: spoken(text).slice(0, longestName),
+  }));
 
 /** Two checkpoints closer than this cannot both be met. */
 const apart = 1000;

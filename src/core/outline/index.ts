@@ -23,7 +23,9 @@ export {
   type Checkpoint,
   chapterSpans,
   chaptersInOrder,
+  chaptersOfCues,
   checkpointsOf,
+  cuesOfChapters,
   type TimeFault,
   timeFaults,
 } from './film';

@@ -1,70 +1,21 @@
-import { open } from 'node:fs/promises';
-import { Readable } from 'node:stream';
 import { and, eq, sql } from 'drizzle-orm';
 import { array, number, object, string } from 'yup';
 import { same } from '@/core/kernel/change';
 import { idSchema, optionalId } from '@/core/kernel/ids';
 import { fail, ok, type Result } from '@/core/kernel/problem';
 import { Temporal } from '@/core/kernel/time';
-import { checkUpload, libraryKinds, type MediaFacts, readCues, type UploadPurpose, writeCues } from '@/core/media';
+import { libraryKinds } from '@/core/media';
 import { type Actor, can, makesCourses } from '@/core/people';
-import { type CommandContext, command } from '../platform/command';
+import { command } from '../platform/command';
 import { config } from '../platform/config';
 import { type Transaction, transaction } from '../platform/database';
-import { decodeText } from '../platform/decode';
-import { files } from '../platform/files';
 import { newId } from '../platform/ids';
 import { later } from '../platform/jobs';
-import { holdBlob } from './hold';
-import { coursesOf, isInEditions, mayChangeMedia, mediaById } from './queries';
-import { blob, media, mediaUse, mediaVersion, uploadDay } from './schema';
-
-export type StoredUpload = { readonly hash: string; readonly size: number; readonly contentType: string };
-
-/** Checks an uploaded file by its content and stores it. The file itself is left where it is. */
-export async function storeUpload(
-  purpose: UploadPurpose,
-  name: string,
-  path: string,
-): Promise<Result<StoredUpload & { readonly kind: MediaFacts['kind'] }>> {
-  const handle = await open(path, 'r');
-  try {
-    const head = new Uint8Array(4096);
-    const { bytesRead } = await handle.read(head, 0, head.length, 0);
-    const { size } = await handle.stat();
-    const checked = checkUpload(purpose, name, size, head.subarray(0, bytesRead));
-    if (!checked.ok) return checked;
-    if (checked.value.kind === 'captions') {
-      const captions = readCues(decodeText(await handle.readFile()).text);
-      if (!captions.ok) return captions;
-      const written = await files().put(Readable.from([Buffer.from(writeCues(captions.value))]));
-      return ok({ ...written, kind: 'captions', contentType: 'text/vtt' });
-    }
-    const stored = await files().put(handle.createReadStream({ start: 0, autoClose: false }));
-    return ok({ ...stored, ...checked.value });
-  } finally {
-    await handle.close();
-  }
-}
-
-/**
- * Remembers a stored file's content, which has to be there; harmless when it is known. Until this transaction ends
- * the sweep waits with it, so that what is being referred to is not taken away.
- */
-export async function rememberBlob(
-  tx: Transaction,
-  { hash, contentType }: Pick<StoredUpload, 'hash' | 'contentType'>,
-): Promise<Result<StoredUpload>> {
-  await holdBlob(tx, hash);
-  const found = await files().stat(hash);
-  if (!found) return fail('not-found', 'The file did not arrive. Upload it again.');
-  const { size } = found;
-  await tx.db
-    .insert(blob)
-    .values({ hash, size, contentType })
-    .onConflictDoUpdate({ target: blob.hash, set: { seenAt: sql`now()` } });
-  return ok({ hash, size, contentType });
-}
+import { removeCaptions, writeCaptions } from './captions';
+import { courseThrough, heldVersion, mayChange } from './held';
+import { isInEditions, mediaById } from './queries';
+import { media, mediaUse, mediaVersion, uploadDay } from './schema';
+import { rememberBlob, storedFile } from './stored';
 
 /** Counts what somebody begins to upload against their limit for the day; nothing is counted when it is over it. */
 export async function countUpload(person: Actor, bytes: number): Promise<Result<null>> {
@@ -91,22 +42,6 @@ export async function countUpload(person: Actor, bytes: number): Promise<Result<
     );
   });
 }
-
-const stored = {
-  hash: string()
-    .matches(/^[0-9a-f]{64}$/)
-    .required(),
-  contentType: string().required(),
-  fileName: string().max(300).required(),
-};
-
-/** Decides whether somebody may change a thing of the library. */
-const mayChange = ({ actor, tx }: CommandContext, { mediaId }: { readonly mediaId: string }): Promise<boolean> =>
-  mayChangeMedia(tx.db, actor, mediaId);
-
-/** The course through which somebody may change a thing of the library. */
-const courseThrough = async ({ actor, tx }: Pick<CommandContext, 'actor' | 'tx'>, mediaId: string) =>
-  (await coursesOf(tx.db, mediaId)).find((courseId) => can(actor, 'course.edit', { courseId }));
 
 type NewVersion = Pick<typeof mediaVersion.$inferInsert, 'fileName' | 'hash' | 'uploadedBy' | 'captions'>;
 
@@ -144,7 +79,7 @@ const addInput = object({
   kind: string().oneOf(libraryKinds).required(),
   /** What it is a new version of; null for a thing of its own. */
   mediaId: optionalId,
-  ...stored,
+  ...storedFile,
 }).noUnknown();
 
 /** Puts a stored file into the library of the school. Called by the upload route only. */
@@ -175,51 +110,6 @@ export const addMedia = command({
     await addVersion(tx, mediaId, last + 1, { ...file, captions: now.captions });
     await audit({ ...(courseId && { courseId }), sentence: `uploaded version ${last + 1} of "${row.title}"` });
     return ok({ id: mediaId });
-  },
-});
-
-const captionsInput = object({
-  mediaId: idSchema,
-  language: string()
-    .matches(/^[a-z]{2,3}(-[A-Za-z0-9]{2,8})*$/, 'Give the language as a code such as en or cy.')
-    .required(),
-  label: string().max(60).required(),
-  ...stored,
-}).noUnknown();
-
-/** The version of a thing of the library that is shown, held for this transaction. */
-async function heldVersion(tx: Transaction, mediaId: string) {
-  const [row] = await tx.db
-    .select({ media, version: mediaVersion })
-    .from(media)
-    .innerJoin(mediaVersion, and(eq(mediaVersion.mediaId, media.id), eq(mediaVersion.number, media.version)))
-    .where(eq(media.id, mediaId))
-    .for('update');
-  return row ?? null;
-}
-
-export const addCaptions = command({
-  name: 'media.captions',
-  input: captionsInput,
-  permission: mayChange,
-  async handle(context, input) {
-    const { tx, audit } = context;
-    const held = await heldVersion(tx, input.mediaId);
-    if (!held) return fail('not-found', 'The film is not there any more.');
-    if (held.media.kind !== 'film') return fail('invalid', 'Only films have captions.');
-    const known = await rememberBlob(tx, input);
-    if (!known.ok) return known;
-    const others = held.version.captions.filter((one) => one.language !== input.language);
-    await tx.db
-      .update(mediaVersion)
-      .set({ captions: [...others, { language: input.language, label: input.label, hash: input.hash }] })
-      .where(eq(mediaVersion.id, held.version.id));
-    const courseId = await courseThrough(context, input.mediaId);
-    await audit({
-      ...(courseId && { courseId }),
-      sentence: `added captions (${input.language}) to "${held.media.title}"`,
-    });
-    return ok({ id: input.mediaId });
   },
 });
 
@@ -322,4 +212,6 @@ export const mediaCommands = {
   [describeMedia.name]: describeMedia,
   [showVersion.name]: showVersion,
   [removeMedia.name]: removeMedia,
+  [writeCaptions.name]: writeCaptions,
+  [removeCaptions.name]: removeCaptions,
 };

@@ -1,13 +1,5 @@
-export {
-  addCaptions,
-  addMedia,
-  addToLibrary,
-  countUpload,
-  mediaCommands,
-  rememberBlob,
-  type StoredUpload,
-  storeUpload,
-} from './commands';
+export { addCaptions } from './captions';
+export { addMedia, addToLibrary, countUpload, mediaCommands } from './commands';
 export { failMedia, makePlayable, workOut } from './jobs';
 export {
   itemsPerPage,
@@ -19,5 +11,6 @@ export {
   libraryPage,
 } from './library';
 export { coursesOf, knownMedia, mayChangeMedia, mediaById, mediaOfCourse, mediaSums } from './queries';
+export { rememberBlob, type StoredUpload, storeUpload } from './stored';
 export { sweep } from './sweep';
 export { keepUses, type Uses } from './uses';

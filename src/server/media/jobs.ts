@@ -11,9 +11,9 @@ import { database, pool, transaction } from '../platform/database';
 import { fetchTo, files } from '../platform/files';
 import { later } from '../platform/jobs';
 import { log } from '../platform/log';
-import { rememberBlob } from './commands';
 import { coursesOf } from './queries';
 import { blob, media, mediaVersion } from './schema';
+import { rememberBlob } from './stored';
 
 const exec = promisify(execFile);
 const second = 1000;
@@ -29,7 +29,8 @@ async function run(program: string, args: readonly string[], mostMs: number, sen
   try {
     const { stdout } = await exec(program, [...args], {
       maxBuffer: 20 * 1024 * 1024,
-      timeout: mostMs,
+      // Lengths of films are no whole numbers; times to wait have to be.
+      timeout: Math.ceil(mostMs),
       killSignal: 'SIGKILL',
     });
     return stdout;

@@ -8,6 +8,7 @@ import { useDraft } from './useDraft';
 
 type Props = {
   readonly label: string;
+  readonly isLabelHidden?: boolean;
   /** Milliseconds. */
   readonly value: number;
   /** What is wrong with it where it stands. */
@@ -20,7 +21,7 @@ const stepMs = 1000;
 const directions: { readonly [key: string]: number } = { ArrowUp: 1, ArrowDown: -1 };
 
 /** A moment of a film: typed as minutes and seconds, or moved by the arrow keys, a frame or with Shift a second. */
-export function TimeField({ label, value, fault, onSave }: Props) {
+export function TimeField({ label, isLabelHidden = false, value, fault, onSave }: Props) {
   const save = (typed: string) => {
     const read = readClockTime(typed);
     return read === null ? fail('invalid', 'Write minutes and seconds, for example 3:40 or 3:40.5.') : onSave(read);
@@ -35,7 +36,7 @@ export function TimeField({ label, value, fault, onSave }: Props) {
   };
   return (
     <TextInput
-      label={label}
+      {...(isLabelHidden ? { 'aria-label': label } : { label })}
       {...draft}
       readOnly={readOnly}
       error={draft.error ?? fault}

@@ -69,15 +69,26 @@ export function AwardPart({
         </>
       )}
       {award && !award.earned && (
-        <>
-          <h2>The certificate</h2>
-          <p className={controls.quiet}>Still needed:</p>
-          <ul>
-            {award.missing.map((one) => (
-              <li key={one}>{one}</li>
-            ))}
-          </ul>
-        </>
+        <div className={styles.certificate}>
+          {/* Drawn small: it says what it is for, and what it lacks stands behind one link. */}
+          <span className={styles.sheet} aria-hidden="true">
+            <b>Certificate</b>
+            <i dir="auto">{view.document.course.title}</i>
+          </span>
+          <div>
+            <h2>The certificate</h2>
+            <details>
+              <summary>
+                {award.missing.length === 1 ? 'One thing is' : `${award.missing.length} things are`} still missing
+              </summary>
+              <ul>
+                {award.missing.map((one) => (
+                  <li key={one}>{one}</li>
+                ))}
+              </ul>
+            </details>
+          </div>
+        </div>
       )}
       {!award && completion.complete && <p>You have completed this course.</p>}
     </section>

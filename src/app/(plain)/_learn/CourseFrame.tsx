@@ -45,48 +45,48 @@ export function CourseFrame({ view, place, hereId, here, children, strip }: Prop
           <ProgressSquares squares={view.lessons.map((one) => (one.open ? one.progress.state : 'closed'))} />
         </span>
       </header>
-      <div className={styles.layout} data-bare={bare || undefined}>
-        <details className={styles.side} open={!bare}>
-          <summary>Contents</summary>
-          <nav aria-label="Course">
-            <a
-              href={`${place.base}${place.query}`}
-              className={styles.entry}
-              aria-current={here === 'home' ? 'page' : undefined}
-            >
-              <IconHome size={16} stroke={1.75} aria-hidden="true" /> Overview
-            </a>
-            {view.sections.map(({ section, lessons }, s) => (
-              <section key={section.id}>
-                <h2>
-                  {s + 1}. {section.title}
-                </h2>
-                <ul>
-                  {lessons.map((one, l) => (
-                    <Entry
-                      key={one.lesson.id}
-                      one={one}
-                      place={place}
-                      isHere={one.lesson.id === hereId}
-                      showsDate={
-                        l === 0 || one.opening.at.epochMilliseconds !== lessons[l - 1]?.opening.at.epochMilliseconds
-                      }
-                    />
-                  ))}
-                </ul>
-              </section>
-            ))}
-            <a
-              href={`${place.base}/grades${place.query}`}
-              className={styles.entry}
-              aria-current={here === 'grades' ? 'page' : undefined}
-            >
-              My grades
-            </a>
-          </nav>
-        </details>
-        <main className={styles.main}>{children}</main>
-      </div>
+      {here === 'home' ? (
+        <main className={styles.front}>{children}</main>
+      ) : (
+        <div className={styles.layout} data-bare={bare || undefined}>
+          <details className={styles.side} open={!bare}>
+            <summary>Contents</summary>
+            <nav aria-label="Course">
+              <a href={`${place.base}${place.query}`} className={styles.entry}>
+                <IconHome size={16} stroke={1.75} aria-hidden="true" /> Overview
+              </a>
+              {view.sections.map(({ section, lessons }, s) => (
+                <section key={section.id}>
+                  <h2>
+                    {s + 1}. {section.title}
+                  </h2>
+                  <ul>
+                    {lessons.map((one, l) => (
+                      <Entry
+                        key={one.lesson.id}
+                        one={one}
+                        place={place}
+                        isHere={one.lesson.id === hereId}
+                        showsDate={
+                          l === 0 || one.opening.at.epochMilliseconds !== lessons[l - 1]?.opening.at.epochMilliseconds
+                        }
+                      />
+                    ))}
+                  </ul>
+                </section>
+              ))}
+              <a
+                href={`${place.base}/grades${place.query}`}
+                className={styles.entry}
+                aria-current={here === 'grades' ? 'page' : undefined}
+              >
+                My grades
+              </a>
+            </nav>
+          </details>
+          <main className={styles.main}>{children}</main>
+        </div>
+      )}
     </div>
   );
 }

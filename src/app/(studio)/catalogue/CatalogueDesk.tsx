@@ -6,6 +6,7 @@ import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { act, send } from '@/app/_client/act';
+import { saveFile } from '@/app/_client/save-file';
 import { showUndoable } from '@/app/_client/undo-notice';
 import {
   type CatalogueColumn,
@@ -147,11 +148,7 @@ export function CatalogueDesk({
         color: 'brick',
         message: 'The file could not be made. Check the connection and try again.',
       });
-    const link = document.createElement('a');
-    link.href = URL.createObjectURL(await answer.blob());
-    link.download = `${name}.${form}`;
-    link.click();
-    URL.revokeObjectURL(link.href);
+    saveFile(`${name}.${form}`, await answer.blob());
   };
   const toggle = (key: string) => {
     const has = look.columns.some((column) => column.key === key);

@@ -4,6 +4,7 @@ import { Dropzone } from '@mantine/dropzone';
 import { IconDownload, IconUpload } from '@tabler/icons-react';
 import { useState } from 'react';
 import { send } from '@/app/_client/act';
+import { saveFile } from '@/app/_client/save-file';
 import { type CatalogueTable, catalogueColumns, type Mapping, type RowKey } from '@/core/exchange';
 import { counted } from '@/core/kernel/words';
 import type { Planned } from '@/server/exchange';
@@ -64,11 +65,7 @@ export function ImportDialog({ opened, table, onClose, onDo, busy }: Props) {
     const { unparse } = await import('papaparse');
     const rows = sheet.plan.faults.map((fault) => [...fault.cells, fault.line, fault.sentence]);
     const text = unparse([[...sheet.head, 'line', 'reason'], ...rows], { escapeFormulae: true, newline: '\r\n' });
-    const link = document.createElement('a');
-    link.href = URL.createObjectURL(new Blob([`\uFEFF${text}\r\n`], { type: 'text/csv;charset=utf-8' }));
-    link.download = 'faults.csv';
-    link.click();
-    URL.revokeObjectURL(link.href);
+    saveFile('faults.csv', new Blob([`\uFEFF${text}\r\n`], { type: 'text/csv;charset=utf-8' }));
   };
   const close = () => {
     setSheet(null);

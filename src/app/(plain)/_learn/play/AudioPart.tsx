@@ -19,10 +19,10 @@ import type { Played } from './time-line';
 export function AudioPart({ media, ...given }: Played & { readonly media: MediaFacts }) {
   const audio = useRef<HTMLAudioElement>(null);
   return (
-    <Player player={audio} what="recording" verb="heard" seconds={media.seconds} {...given}>
+    <Player player={audio} what="recording" verb="heard" media={media} {...given}>
       {(_stage, onReady) => (
         <MediaController audio className={styles.player}>
-          {/* biome-ignore lint/a11y/useMediaCaption: what is said stands in the text below */}
+          {/* biome-ignore lint/a11y/useMediaCaption: what is said stands in the transcript and the text below */}
           <audio
             ref={audio}
             slot="media"

@@ -29,7 +29,7 @@ export function FilmPart({ media, ...given }: Props) {
   }, [language]);
 
   return (
-    <Player player={video} what="film" verb="watched" seconds={media.seconds} {...given}>
+    <Player player={video} what="film" verb="watched" media={media} {...given}>
       {(stage, onReady) => (
         <MediaController
           className={styles.player}

@@ -98,6 +98,8 @@ export function useCheckpoints(
     media.addEventListener('play', onPlay);
     media.addEventListener('timeupdate', look);
     media.addEventListener('seeking', onSeeking);
+    // Whoever moved or started it before this page had listened is no further than anybody else.
+    onSeeking();
     if (!media.paused) onPlay();
     return () => {
       cancelAnimationFrame(frame);

@@ -19,6 +19,7 @@ export default async function LearnCourse({ params }: Props) {
       <CourseHome
         view={view}
         place={place}
+        cohort={learner.cohort?.name}
         award={
           certificate || showsAward(view) ? <AwardPart view={view} place={place} certificate={certificate} /> : null
         }

@@ -45,10 +45,15 @@ const rules: readonly Rule<Lesson>[] = [
     level: 'look',
     stage: 'build',
     reason: 'Who cannot hear has only what is written (WCAG 2.2, 1.2.1).',
-    remedy: 'Write down in the text what is said.',
-    check: (lesson, context) =>
-      fileOf(lesson, context)?.state === 'ready' &&
-      lesson.written.words === 0 && { sentence: `${lesson.title} does not say in words what is heard.` },
+    remedy: 'Write captions, which are its transcript, or write down in the text what is said.',
+    check: (lesson, context) => {
+      const recording = fileOf(lesson, context);
+      return (
+        recording?.state === 'ready' &&
+        recording.captions.length === 0 &&
+        lesson.written.words === 0 && { sentence: `${lesson.title} does not say in words what is heard.` }
+      );
+    },
   },
   ...timeRules,
 ];
@@ -57,7 +62,7 @@ const rules: readonly Rule<Lesson>[] = [
 export const audio: LessonKindFacts = {
   ...plain,
   name: 'audio',
-  file: { purpose: 'audio', called: 'a recording', plays: true, downloads: false, captions: false },
+  file: { purpose: 'audio', called: 'a recording', plays: true, downloads: false, captions: true },
   doneBy: ['watched', 'learner', 'opened'],
   usualDone: () => ({ by: 'watched', percent: 90 }),
   isFilled: ({ mediaId }) => mediaId !== null,

@@ -45,7 +45,7 @@ const rules: readonly Rule<Lesson>[] = [
     level: 'look',
     stage: 'build',
     reason: 'Who cannot hear, or sits in a train, needs captions (WCAG 2.2, 1.2.2).',
-    remedy: 'Add captions as a WebVTT file.',
+    remedy: 'Write them beside the film, or add a file of them.',
     check: (lesson, context) => {
       const film = fileOf(lesson, context);
       return film?.state === 'ready' && film.captions.length === 0 && { sentence: `${lesson.title} has no captions.` };

@@ -2,6 +2,7 @@
 import { Button, FileButton, Progress, Text } from '@mantine/core';
 import { Dropzone } from '@mantine/dropzone';
 import { IconUpload } from '@tabler/icons-react';
+import Link from 'next/link';
 import { useRef, useState } from 'react';
 import { act } from '@/app/_client/act';
 import { type UploadTarget, type UploadTask, upload } from '@/app/_client/upload';
@@ -97,19 +98,14 @@ export function MediaPart({ lesson, file: kind }: { readonly lesson: Lesson; rea
       {media && kind.captions && media.state === 'ready' && (
         <div className={styles.facts}>
           <span>captions: {media.captions.map((one) => one.language).join(', ') || 'none'}</span>
-          <FileButton
-            accept=".vtt,text/vtt"
-            inputProps={{ 'aria-label': 'Choose English captions' }}
-            onChange={(file) =>
-              send(file, { purpose: 'captions', mediaId: media.id, language: 'en', label: 'English' })
-            }
+          <Button
+            component={Link}
+            href={`/c/${head.slug}/build/${lesson.id}/captions`}
+            size="compact-xs"
+            variant="default"
           >
-            {(props) => (
-              <Button {...props} size="compact-xs" variant="default">
-                Add English captions
-              </Button>
-            )}
-          </FileButton>
+            {media.captions.length === 0 ? 'Write captions' : 'Correct captions'}
+          </Button>
         </div>
       )}
     </div>

@@ -25,6 +25,7 @@ export function LessonBar({
     ? [
         { path: `build/${lesson.id}`, name: facts?.textName ?? 'Text' },
         ...(facts?.file?.plays ? [{ path: `build/${lesson.id}/time-line`, name: 'Chapters and checkpoints' }] : []),
+        ...(facts?.file?.captions ? [{ path: `build/${lesson.id}/captions`, name: 'Captions' }] : []),
       ]
     : [];
   const before = (

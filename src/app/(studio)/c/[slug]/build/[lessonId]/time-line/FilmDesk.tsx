@@ -1,23 +1,18 @@
 'use client';
-import { ActionIcon, Button, Kbd, Tooltip } from '@mantine/core';
-import {
-  IconBookmark,
-  IconHexagon,
-  IconPlayerPause,
-  IconPlayerPlay,
-  IconPlayerSkipBack,
-  IconPlayerSkipForward,
-} from '@tabler/icons-react';
-import { useEffect } from 'react';
+import { Button, FileButton, Kbd } from '@mantine/core';
+import { IconBookmark, IconHexagon } from '@tabler/icons-react';
+import { useEffect, useState } from 'react';
+import { saveFile } from '@/app/_client/save-file';
 import { clockTime } from '@/core/kernel/clock-time';
 import type { MediaFacts } from '@/core/media';
 import { type Lesson, type OutlineEdit, questionsOf, timeFaults } from '@/core/outline';
 import { useDesk } from '../../../_course/CourseProvider';
 import { isField } from '../../keys';
-import { addChapter, addCheckpoint, type Chosen, pointsOf, removePoint } from './points';
+import { DeskFilm } from '../DeskFilm';
+import type { DeskPlayer } from '../use-player';
+import { addChapter, addCheckpoint, type Chosen, chaptersFile, pointsOf, removePoint, takeChapters } from './points';
 import { TimeLine } from './TimeLine';
 import styles from './time-line.module.css';
-import { type DeskPlayer, useIsPlaying, usePlayerAt } from './use-player';
 
 type Props = {
   readonly lesson: Lesson;
@@ -30,6 +25,7 @@ type Props = {
 /** The film, what stands on its time line as a list, and the time line itself. */
 export function FilmDesk({ lesson, media, chosen, onChoose, player }: Props) {
   const { store, state } = useDesk();
+  const [problem, setProblem] = useState<string | null>(null);
   const { chapters, checkpoints } = pointsOf(state.outline, lesson);
   const length = media.seconds === null ? null : Math.round(media.seconds * 1000);
   const faults = timeFaults(lesson, questionsOf(state.outline, lesson.id), length);
@@ -39,6 +35,12 @@ export function FilmDesk({ lesson, media, chosen, onChoose, player }: Props) {
   };
   const putChapter = () => put('chapter', addChapter);
   const putCheckpoint = () => put('question', addCheckpoint);
+  const takeFile = async (file: File | null) => {
+    if (!file) return;
+    const taken = takeChapters(lesson, await file.text());
+    const done = taken.ok ? store.edit(taken.value) : taken;
+    setProblem(done.ok ? null : done.problem.sentence);
+  };
   const remove = () => {
     if (!chosen) return;
     store.edit(removePoint(lesson, chosen));
@@ -78,23 +80,7 @@ export function FilmDesk({ lesson, media, chosen, onChoose, player }: Props) {
   return (
     <div className={styles.desk}>
       <div className={styles.upper}>
-        <div className={styles.film}>
-          {isFilm ? (
-            // biome-ignore lint/a11y/useMediaCaption: captions are made beside it
-            <video
-              ref={player.attach}
-              src={`/files/${media.id}/play`}
-              poster={media.posterHash ? `/files/${media.id}/poster` : undefined}
-              preload="metadata"
-              playsInline
-              onClick={player.toggle}
-            />
-          ) : (
-            // biome-ignore lint/a11y/useMediaCaption: what is said stands in the text of the lesson
-            <audio ref={player.attach} src={`/files/${media.id}/play`} preload="metadata" />
-          )}
-          <Controls player={player} length={length} />
-        </div>
+        <DeskFilm media={media} player={player} />
         <section className={styles.points} aria-label={isFilm ? 'In this film' : 'In this recording'}>
           <header>
             <h2>{isFilm ? 'In this film' : 'In this recording'}</h2>
@@ -151,6 +137,34 @@ export function FilmDesk({ lesson, media, chosen, onChoose, player }: Props) {
               Checkpoint here
             </Button>
           </div>
+          <div className={styles.adds}>
+            <FileButton
+              accept=".vtt,text/vtt"
+              onChange={takeFile}
+              inputProps={{ 'aria-label': 'Choose a file of chapters' }}
+            >
+              {(props) => (
+                <Button {...props} variant="subtle" color="gray" size="compact-sm">
+                  Chapters from WebVTT
+                </Button>
+              )}
+            </FileButton>
+            {chapters.length > 0 && length !== null && (
+              <Button
+                variant="subtle"
+                color="gray"
+                size="compact-sm"
+                onClick={() => saveFile(`${lesson.title} chapters.vtt`, chaptersFile(chapters, length))}
+              >
+                Chapters as WebVTT
+              </Button>
+            )}
+          </div>
+          {problem && (
+            <p role="alert" className={styles.fault}>
+              {problem}
+            </p>
+          )}
         </section>
       </div>
       {length === null ? (
@@ -172,32 +186,3 @@ export function FilmDesk({ lesson, media, chosen, onChoose, player }: Props) {
 }
 
 const counted = (count: number, what: string) => `${count} ${what}${count === 1 ? '' : 's'}`;
-
-const frameMs = 40;
-
-function Controls({ player, length }: { readonly player: DeskPlayer; readonly length: number | null }) {
-  const at = usePlayerAt(player);
-  const plays = useIsPlaying(player);
-  const steps = [
-    { name: 'A frame back', by: -frameMs, Glyph: IconPlayerSkipBack },
-    { name: 'A frame on', by: frameMs, Glyph: IconPlayerSkipForward },
-  ];
-  return (
-    <div className={styles.controls}>
-      <ActionIcon variant="transparent" aria-label={plays ? 'Pause' : 'Play'} onClick={player.toggle}>
-        {plays ? <IconPlayerPause size={18} /> : <IconPlayerPlay size={18} />}
-      </ActionIcon>
-      <span className={styles.clock}>
-        {clockTime(Math.floor(at / 100) * 100)} / {length === null ? '…' : clockTime(Math.floor(length / 1000) * 1000)}
-      </span>
-      <span className={styles.spring} />
-      {steps.map(({ name, by, Glyph }) => (
-        <Tooltip key={name} label={name}>
-          <ActionIcon variant="transparent" aria-label={name} onClick={() => player.goTo(player.at() + by)}>
-            <Glyph size={17} />
-          </ActionIcon>
-        </Tooltip>
-      ))}
-    </div>
-  );
-}

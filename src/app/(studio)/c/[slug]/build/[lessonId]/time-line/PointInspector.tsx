@@ -10,9 +10,9 @@ import { TimeField } from '@/ui/fields/TimeField';
 import { useDesk } from '../../../_course/CourseProvider';
 import inspector from '../../../_inspector/inspector.module.css';
 import { QuestionFields } from '../../../assess/QuestionFields';
+import type { DeskPlayer } from '../use-player';
 import { type Chosen, changeChapter, changeMoment, pointsOf, removePoint } from './points';
 import styles from './time-line.module.css';
-import type { DeskPlayer } from './use-player';
 
 type Props = {
   readonly lesson: Lesson;

@@ -6,9 +6,9 @@ import { clockTime } from '@/core/kernel/clock-time';
 import type { MediaFacts } from '@/core/media';
 import { type Chapter, chapterSpans, type Lesson, type Moment, type Question } from '@/core/outline';
 import { useDesk } from '../../../_course/CourseProvider';
+import { type DeskPlayer, usePlayerAt } from '../use-player';
 import { type Chosen, changeChapter, changeMoment } from './points';
 import styles from './time-line.module.css';
-import { type DeskPlayer, usePlayerAt } from './use-player';
 import { Wave } from './Wave';
 
 type Props = {

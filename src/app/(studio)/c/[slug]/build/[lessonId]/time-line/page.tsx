@@ -6,11 +6,11 @@ import { Workbench } from '../../../_course/Workbench';
 import { Inspector } from '../../../_inspector/Inspector';
 import { UndoButtons } from '../../UndoButtons';
 import { LessonBar } from '../LessonBar';
+import { usePlayer } from '../use-player';
 import { FilmDesk } from './FilmDesk';
 import { PointInspector } from './PointInspector';
 import type { Chosen } from './points';
 import styles from './time-line.module.css';
-import { usePlayer } from './use-player';
 
 /** Chapters and checkpoints of a film or a recording. */
 export default function TimeLinePage() {

@@ -1,5 +1,7 @@
+import { ok, type Result } from '@/core/kernel/problem';
+import { readCues, writeCues } from '@/core/media';
 import type { Chapter, Lesson, Moment, Outline, OutlineEdit, Question } from '@/core/outline';
-import { chaptersInOrder, checkpointsOf, questionsOf } from '@/core/outline';
+import { chaptersInOrder, chaptersOfCues, checkpointsOf, cuesOfChapters, questionsOf } from '@/core/outline';
 import { newId } from '@/ui/ids';
 
 /** What is chosen on a time line. */
@@ -30,6 +32,15 @@ export const changeMoment = (question: Question & { readonly moment: Moment }, p
   id: question.id,
   fields: { moment: { ...question.moment, ...part } },
 });
+
+/** Puts the chapters that a file names in place of those there are; a problem when it cannot be read. */
+export function takeChapters(lesson: Lesson, text: string): Result<OutlineEdit> {
+  const read = readCues(text);
+  return read.ok ? ok(setLesson(lesson, chaptersOfCues(read.value.cues, lesson.chapters, newId))) : read;
+}
+/** Chapters as a file of WebVTT. */
+export const chaptersFile = (chapters: readonly Chapter[], length: number): Blob =>
+  new Blob([writeCues({ head: '', cues: cuesOfChapters(chapters, length) })], { type: 'text/vtt;charset=utf-8' });
 
 export function addChapter(lesson: Lesson, at: number): { readonly id: string; readonly edit: OutlineEdit } {
   const id = newId();
