@@ -20,6 +20,7 @@ const shortcuts = [
   ['Ctrl C, X, V', 'copy, cut and paste, also between courses; pasted lines become lessons'],
   ['Del', 'remove'],
   ['/', 'find in the outline'],
+  ['Alt PageUp, PageDown', 'in an open lesson: the lesson before, the next one'],
   ['Ctrl Z', 'undo'],
   ['Ctrl Shift Z', 'do again'],
   ['?', 'this list'],

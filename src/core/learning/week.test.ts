@@ -1,0 +1,57 @@
+import { expect, test } from 'vitest';
+import { Temporal } from '../kernel/time';
+import { type CourseDocument, type LessonDocument, newCourse, newLesson } from '../outline';
+import { learnerView, noRecords } from './index';
+import { weekOf } from './week';
+
+const start = Temporal.Instant.from('2027-03-01T08:00Z');
+const clock = { start, zone: 'UTC' };
+const after = (amount: number) => ({ when: 'after-start' as const, amount, unit: 'days' as const, at: '09:00' });
+const lesson = (id: string, part: Partial<LessonDocument> = {}, kind: LessonDocument['kind'] = 'reading') => ({
+  ...newLesson(id, 's', id, id, kind),
+  text: null,
+  attachments: [],
+  downloads: true,
+  learnerMinutes: 10,
+  media: null,
+  pictures: {},
+  questions: [],
+  ...part,
+});
+const work = lesson('work', {}, 'assignment');
+const document: CourseDocument = {
+  format: 'mosaik-course',
+  version: 2,
+  course: newCourse('c', 'c', 'Course', 'UTC'),
+  outcomes: [],
+  sections: [
+    {
+      id: 's',
+      order: 'a0',
+      title: 'One',
+      opens: null,
+      lessons: [
+        lesson('now'),
+        work.assignment ? { ...work, assignment: { ...work.assignment, due: after(5) } } : work,
+        lesson('third day', { opens: after(3) }),
+      ],
+    },
+    { id: 't', order: 'a1', title: 'Two', opens: after(8), lessons: [lesson('a'), lesson('b')] },
+    { id: 'u', order: 'a2', title: 'Three', opens: after(30), lessons: [lesson('c')] },
+  ],
+};
+
+test.each([
+  ['at the start', 0, ['opens third day', 'due work']],
+  ['a day later the second section comes into sight', 1, ['opens third day', 'due work', 'opens a b']],
+  ['what was due and is missing stays', 10, ['was due work']],
+  ['and the last section', 24, ['was due work', 'opens c']],
+])('%s', (_name, day, expected) => {
+  const now = start.add({ hours: 24 * day + 2 });
+  const entries = weekOf(learnerView(document, clock, noRecords, now)).map((entry) =>
+    entry.sort === 'opens'
+      ? `opens ${entry.lessons.map((one) => one.lesson.id).join(' ')}`
+      : `${entry.isOver ? 'was due' : 'due'} ${entry.lesson.lesson.id}`,
+  );
+  expect(entries).toEqual(expected);
+});
