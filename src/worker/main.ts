@@ -1,5 +1,5 @@
 import { awardIfEarned, drawCertificate } from '../server/certificate';
-import { failMedia, makePlayable, sweep, workOut } from '../server/media';
+import { failMedia, makeForms, makePlayable, makePoster, sweep, wantForms, workOut } from '../server/media';
 import { publishDue } from '../server/outline';
 import { closeDatabase } from '../server/platform/database';
 import { type JobName, type Jobs, mostTries, queue } from '../server/platform/jobs';
@@ -28,6 +28,8 @@ const handlers: { [N in JobName]: Handler<N> } = {
     work: ({ versionId }) => makePlayable(versionId),
     last: ({ versionId }) => failMedia(versionId),
   },
+  'media.make-forms': { work: ({ versionId }) => makeForms(versionId) },
+  'media.make-poster': { work: ({ versionId }) => makePoster(versionId) },
   'certificate.draw': { work: ({ certificateId }) => drawCertificate(certificateId), batch: 20 },
   'certificate.award': { work: ({ enrolmentId }) => awardIfEarned(enrolmentId), batch: 50, rows: 2 },
   'quiz.close-overdue': { work: () => closeOverdue() },
@@ -63,6 +65,7 @@ async function main() {
         },
       );
   }
+  await wantForms();
   await boss.schedule('quiz.close-overdue', '* * * * *');
   await boss.schedule('edition.publish-due', '* * * * *');
   await boss.schedule('media.sweep', '17 * * * *');

@@ -13,6 +13,14 @@ export {
 } from './cue-edits';
 export { type Cue, type CueFile, cueTime, inOrderOfTime, readCues, writeCues } from './cues';
 export { lengthText, sizeText } from './size';
-export { hasCaptions, type MediaFacts, type MediaKind, type MediaState } from './types';
+export { stripColumns, stripCues, stripOf } from './strip';
+export {
+  hasCaptions,
+  type MediaFacts,
+  type MediaForm,
+  type MediaKind,
+  type MediaState,
+  pictureWidths,
+} from './types';
 export { checkUpload, libraryKinds, sniff, type UploadPurpose, uploadRules } from './upload';
 export { samplesASecond, WaveForm, waveBarsASecond } from './wave';

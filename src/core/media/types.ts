@@ -34,3 +34,17 @@ export type MediaFacts = {
   readonly captions: readonly { readonly language: string; readonly label: string; readonly hash: string }[];
   readonly alt: string;
 };
+
+/**
+ * A form of a file that was made from it. Pictures: `clean`, turned the right way and without what a camera writes
+ * into it, and `w480`, `w960`, `w1600`, that many pixels wide. Films: `phone`, and `strip`, small frames of it
+ * side by side in one picture.
+ */
+export type MediaForm = {
+  readonly name: 'clean' | 'w480' | 'w960' | 'w1600' | 'phone' | 'strip';
+  readonly hash: string;
+  readonly contentType: string;
+};
+
+/** How wide the smaller forms of a picture are, in pixels. */
+export const pictureWidths = [480, 960, 1600] as const;

@@ -148,6 +148,29 @@ export const describeMedia = command({
   },
 });
 
+/** Chooses the moment of a film that its poster shows. */
+export const setPoster = command({
+  name: 'media.set-poster',
+  input: object({
+    mediaId: idSchema,
+    /** Seconds. */
+    at: number().min(0).max(86_400).required(),
+  }).noUnknown(),
+  permission: mayChange,
+  async handle(context, { mediaId, at }) {
+    const { tx, audit } = context;
+    const held = await heldVersion(tx, mediaId);
+    if (!held) return fail('not-found', 'This file is not in the library any more.');
+    if (held.media.kind !== 'film') return fail('invalid', 'Only films have a poster.');
+    if (at > (held.version.seconds ?? 0)) return fail('invalid', 'The film is shorter than that.', 'at');
+    await tx.db.update(mediaVersion).set({ posterAt: at }).where(eq(mediaVersion.id, held.version.id));
+    await later(tx, 'media.make-poster', { versionId: held.version.id });
+    const courseId = await courseThrough(context, mediaId);
+    await audit({ ...(courseId && { courseId }), sentence: `chose another poster for "${held.media.title}"` });
+    return ok(null);
+  },
+});
+
 /** Makes an earlier version of a thing of the library the one that is shown again. */
 export const showVersion = command({
   name: 'media.show-version',
@@ -211,6 +234,7 @@ export const mediaCommands = {
   [tryAgain.name]: tryAgain,
   [describeMedia.name]: describeMedia,
   [showVersion.name]: showVersion,
+  [setPoster.name]: setPoster,
   [removeMedia.name]: removeMedia,
   [writeCaptions.name]: writeCaptions,
   [removeCaptions.name]: removeCaptions,

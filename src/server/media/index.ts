@@ -1,6 +1,6 @@
 export { addCaptions } from './captions';
 export { addMedia, addToLibrary, countUpload, mediaCommands } from './commands';
-export { failMedia, makePlayable, workOut } from './jobs';
+export { failMedia, makeForms, makePlayable, makePoster, wantForms, workOut } from './jobs';
 export {
   itemsPerPage,
   type LibraryEntry,
@@ -10,7 +10,7 @@ export {
   libraryFilters,
   libraryPage,
 } from './library';
-export { coursesOf, knownMedia, mayChangeMedia, mediaById, mediaOfCourse, mediaSums } from './queries';
+export { coursesOf, formsOf, knownMedia, mayChangeMedia, mediaById, mediaOfCourse, mediaSums } from './queries';
 export { rememberBlob, type StoredUpload, storeUpload } from './stored';
 export { sweep } from './sweep';
 export { keepUses, type Uses } from './uses';

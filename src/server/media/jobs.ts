@@ -1,49 +1,19 @@
-import { execFile } from 'node:child_process';
-import { createReadStream } from 'node:fs';
-import { mkdtemp, rm, writeFile } from 'node:fs/promises';
+import { mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { promisify } from 'node:util';
-import { eq } from 'drizzle-orm';
-import sharp from 'sharp';
-import { type MediaKind, samplesASecond, WaveForm } from '@/core/media';
+import { and, eq, inArray, isNull } from 'drizzle-orm';
+import type { MediaKind } from '@/core/media';
 import { database, pool, transaction } from '../platform/database';
-import { fetchTo, files } from '../platform/files';
+import { fetchTo } from '../platform/files';
 import { later } from '../platform/jobs';
 import { log } from '../platform/log';
+import { audioFacts, hearable } from './make/audio';
+import { documentFacts } from './make/document';
+import { filmFacts, filmForms, playable, posterOf } from './make/film';
+import { pictureFacts } from './make/picture';
+import { type Facts, Unusable, type Worked } from './make/run';
 import { coursesOf } from './queries';
 import { blob, media, mediaVersion } from './schema';
-import { rememberBlob } from './stored';
-
-const exec = promisify(execFile);
-const second = 1000;
-
-type Facts = Partial<typeof mediaVersion.$inferInsert>;
-/** What is known of a file, and whether browsers take it as it is. */
-type Worked = Facts & { readonly plays: boolean };
-/** A file that cannot be used: told to its owner as a sentence, and not tried again. */
-class Unusable extends Error {}
-
-/** Runs a program for at most so long; whatever keeps it from its end is the fault of the file, and said so in words. */
-async function run(program: string, args: readonly string[], mostMs: number, sentence: string): Promise<string> {
-  try {
-    const { stdout } = await exec(program, [...args], {
-      maxBuffer: 20 * 1024 * 1024,
-      // Lengths of films are no whole numbers; times to wait have to be.
-      timeout: Math.ceil(mostMs),
-      killSignal: 'SIGKILL',
-    });
-    return stdout;
-  } catch (error) {
-    const { code } = error as { readonly code?: unknown };
-    // That the program is not there, or the disk full, is not for the owner of the file to mend.
-    if (typeof code === 'string') throw error;
-    throw new Unusable(sentence);
-  }
-}
-
-const unheard = 'the file holds no sound that can be read; export it again, for example as MP3';
-const unreadable = 'the file holds no film that can be read; export it again, for example as MP4';
 
 /**
  * Works out what is to be known of an uploaded file: a film's length, size and poster frame; a recording's
@@ -53,33 +23,96 @@ const unreadable = 'the file holds no film that can be read; export it again, fo
 export const workOut = (versionId: string): Promise<void> =>
   onFile(versionId, async ({ kind, hash, contentType }, folder) => {
     const { plays, ...facts } = await factsOf[kind](await fetched(hash, folder), contentType, folder);
-    if (plays) return { ...facts, playHash: null, state: 'ready' };
-    // It waits already, and goes on waiting: the job may be done before what is known here is written.
-    await transaction((tx) => later(tx, 'media.make-playable', { versionId }));
-    return facts;
+    const next: NextJob[] = [
+      ...(plays ? [] : ['media.make-playable' as const]),
+      ...(makesForms.includes(kind) ? ['media.make-forms' as const] : []),
+    ];
+    // What is not played as it is waits already, and goes on waiting.
+    return { facts: { ...facts, problem: null, ...(plays && { playHash: null, state: 'ready' as const }) }, next };
   });
 
 /** Makes a form of a film or a recording that every browser plays. */
 export const makePlayable = (versionId: string): Promise<void> =>
-  onFile(versionId, async ({ kind, hash, seconds }, folder) => ({
-    playHash: await (kind === 'audio' ? hearable : playable)(await fetched(hash, folder), folder, seconds ?? 0),
-    state: 'ready',
-  }));
+  onFile(versionId, async ({ kind, hash, seconds }, folder) => {
+    const make = kind === 'audio' ? hearable : playable;
+    return {
+      facts: { playHash: await make(await fetched(hash, folder), folder, seconds ?? 0), problem: null, state: 'ready' },
+    };
+  });
+
+/** Kinds whose other forms take long, and are made once the file can be used already. */
+const makesForms: readonly MediaKind[] = ['film'];
+
+/** Makes what is shown of a film beside itself: a strip of its frames, and a smaller form for phones. */
+export const makeForms = (versionId: string): Promise<void> =>
+  onFile(versionId, async ({ kind, hash, seconds, width, height }, folder) => {
+    const forms =
+      makesForms.includes(kind) && seconds && width && height
+        ? await unlessUnusable([], async () =>
+            filmForms(await fetched(hash, folder), folder, { seconds, width, height }),
+          )
+        : [];
+    return { facts: { forms } };
+  });
+
+/** Takes the frame at the moment somebody has chosen as the poster of a film. */
+export const makePoster = (versionId: string): Promise<void> =>
+  onFile(versionId, async ({ hash, seconds, posterAt }, folder) => {
+    const at = Math.min(posterAt ?? 0, seconds ?? 0);
+    const posterHash = await unlessUnusable(null, async () => posterOf(await fetched(hash, folder), folder, at));
+    return { facts: posterAt === null || posterHash === null ? {} : { posterHash } };
+  });
+
+/** What cannot be made of a file beside it takes nothing from the file itself. */
+async function unlessUnusable<T>(instead: T, make: () => Promise<T>): Promise<T> {
+  try {
+    return await make();
+  } catch (error) {
+    if (!(error instanceof Unusable)) throw error;
+    return instead;
+  }
+}
+
+/** Wants the forms of whatever was uploaded before there were any. */
+export async function wantForms(): Promise<void> {
+  const rows = await database()
+    .select({ id: mediaVersion.id, kind: media.kind })
+    .from(mediaVersion)
+    .innerJoin(media, eq(media.id, mediaVersion.mediaId))
+    .where(
+      and(isNull(mediaVersion.forms), eq(mediaVersion.state, 'ready'), inArray(media.kind, [...makesForms, 'picture'])),
+    );
+  for (const { id, kind } of rows)
+    await transaction((tx) =>
+      later(tx, makesForms.includes(kind) ? 'media.make-forms' : 'media.work-out', { versionId: id }),
+    );
+}
 
 const fetched = (hash: string, folder: string) => fetchTo(hash, join(folder, 'original'));
 
-type Found = Pick<typeof mediaVersion.$inferSelect, 'mediaId' | 'hash' | 'seconds'> & {
+type NextJob = 'media.make-playable' | 'media.make-forms';
+
+type Found = Pick<
+  typeof mediaVersion.$inferSelect,
+  'mediaId' | 'hash' | 'seconds' | 'width' | 'height' | 'posterAt'
+> & {
   readonly kind: MediaKind;
   readonly contentType: string;
 };
 
 /** Does work on the file of a version and keeps what it finds; what makes the file useless is kept as a sentence, and is the end of it. */
-async function onFile(versionId: string, work: (found: Found, folder: string) => Promise<Facts>): Promise<void> {
+async function onFile(
+  versionId: string,
+  work: (found: Found, folder: string) => Promise<{ readonly facts: Facts; readonly next?: readonly NextJob[] }>,
+): Promise<void> {
   const [found] = await database()
     .select({
       mediaId: mediaVersion.mediaId,
       hash: mediaVersion.hash,
       seconds: mediaVersion.seconds,
+      width: mediaVersion.width,
+      height: mediaVersion.height,
+      posterAt: mediaVersion.posterAt,
       kind: media.kind,
       contentType: blob.contentType,
     })
@@ -90,11 +123,11 @@ async function onFile(versionId: string, work: (found: Found, folder: string) =>
   if (!found) return;
   const folder = await mkdtemp(join(tmpdir(), 'mosaik-media-'));
   try {
-    const facts = await work(found, folder);
-    await database()
-      .update(mediaVersion)
-      .set({ problem: null, ...facts })
-      .where(eq(mediaVersion.id, versionId));
+    const { facts, next = [] } = await work(found, folder);
+    if (Object.keys(facts).length > 0)
+      await database().update(mediaVersion).set(facts).where(eq(mediaVersion.id, versionId));
+    // Only now: what they look at has been written.
+    for (const name of next) await transaction((tx) => later(tx, name, { versionId }));
   } catch (error) {
     if (!(error instanceof Unusable)) throw error;
     log.info({ versionId, problem: error.message }, 'media cannot be used');
@@ -112,175 +145,6 @@ export async function failMedia(
   problem = 'it could not be worked on; try again, or tell the owner of the school',
 ): Promise<void> {
   await database().update(mediaVersion).set({ state: 'failed', problem }).where(eq(mediaVersion.id, versionId));
-}
-
-type Probe = {
-  format?: { duration?: string };
-  streams?: { codec_type?: string; codec_name?: string; width?: number; height?: number; pix_fmt?: string }[];
-};
-
-async function filmFacts(path: string, contentType: string, folder: string) {
-  const probe = JSON.parse(
-    await run(
-      'ffprobe',
-      ['-v', 'error', '-show_format', '-show_streams', '-of', 'json', path],
-      60 * second,
-      unreadable,
-    ),
-  ) as Probe;
-  const picture = probe.streams?.find((stream) => stream.codec_type === 'video');
-  const seconds = Number(probe.format?.duration);
-  if (!picture || !(seconds > 0)) throw new Unusable(unreadable);
-  const poster = join(folder, 'poster.jpg');
-  const frame = [
-    '-ss',
-    String(Math.min(seconds / 4, 8)),
-    '-i',
-    path,
-    '-frames:v',
-    '1',
-    '-vf',
-    'scale=min(1280\\,iw):-2',
-    '-q:v',
-    '4',
-    poster,
-  ];
-  await run('ffmpeg', ['-v', 'error', '-y', ...frame], 120 * second, unreadable);
-  const sound = probe.streams?.find((stream) => stream.codec_type === 'audio');
-  const plays =
-    (contentType === 'video/mp4' &&
-      picture.codec_name === 'h264' &&
-      picture.pix_fmt === 'yuv420p' &&
-      (!sound || sound.codec_name === 'aac')) ||
-    (contentType === 'video/webm' && ['vp8', 'vp9', 'av1'].includes(picture.codec_name ?? ''));
-  return {
-    plays,
-    seconds,
-    width: picture.width ?? null,
-    height: picture.height ?? null,
-    posterHash: await keep(poster, 'image/jpeg'),
-    waveHash: sound ? await wave(path, folder, seconds) : null,
-  };
-}
-
-async function playable(path: string, folder: string, seconds: number): Promise<string> {
-  const made = join(folder, 'play.mp4');
-  const video = [
-    '-c:v',
-    'libx264',
-    '-preset',
-    'veryfast',
-    '-crf',
-    '23',
-    '-pix_fmt',
-    'yuv420p',
-    '-vf',
-    'scale=trunc(min(1920\\,iw)/2)*2:-2',
-  ];
-  const words = ['-v', 'error', '-y', '-i', path, ...video, '-c:a', 'aac', '-movflags', '+faststart', made];
-  // Twenty times as long as the film, and ten minutes: more than any machine needs that this runs on.
-  await run(
-    'ffmpeg',
-    words,
-    (600 + seconds * 20) * second,
-    'the film could not be made playable; export it again, for example as MP4',
-  );
-  return keep(made, 'video/mp4');
-}
-
-async function audioFacts(path: string, contentType: string, folder: string): Promise<Worked> {
-  const words = ['-v', 'error', '-show_format', '-show_streams', '-select_streams', 'a', '-of', 'json', path];
-  const probe = JSON.parse(await run('ffprobe', words, 60 * second, unheard)) as Probe;
-  const seconds = Number(probe.format?.duration);
-  const codec = probe.streams?.[0]?.codec_name;
-  if (!codec || !(seconds > 0)) throw new Unusable(unheard);
-  return {
-    plays: contentType === 'audio/mpeg' ? codec === 'mp3' : contentType === 'audio/mp4' && codec === 'aac',
-    seconds,
-    waveHash: await wave(path, folder, seconds),
-  };
-}
-
-async function hearable(path: string, folder: string, seconds: number): Promise<string> {
-  const made = join(folder, 'play.m4a');
-  const words = [
-    '-v',
-    'error',
-    '-y',
-    '-i',
-    path,
-    '-vn',
-    '-c:a',
-    'aac',
-    '-b:a',
-    '128k',
-    '-movflags',
-    '+faststart',
-    made,
-  ];
-  await run(
-    'ffmpeg',
-    words,
-    (600 + seconds * 4) * second,
-    'the recording could not be made playable; export it again, for example as MP3',
-  );
-  return keep(made, 'audio/mp4');
-}
-
-/** How loud a film or a recording is over time, as bytes: see `waveForm`. */
-async function wave(path: string, folder: string, seconds: number): Promise<string> {
-  const samples = join(folder, 'samples');
-  const words = [
-    '-v',
-    'error',
-    '-y',
-    '-i',
-    path,
-    '-vn',
-    '-ac',
-    '1',
-    '-ar',
-    String(samplesASecond),
-    '-f',
-    's16le',
-    samples,
-  ];
-  await run('ffmpeg', words, (120 + seconds) * second, unheard);
-  const form = new WaveForm(seconds);
-  for await (const chunk of createReadStream(samples)) form.add(chunk as Buffer);
-  const made = join(folder, 'wave');
-  await writeFile(made, form.bytes());
-  return keep(made, 'application/octet-stream');
-}
-
-async function keep(path: string, contentType: string): Promise<string> {
-  const { hash } = await files().put(createReadStream(path));
-  const known = await transaction((tx) => rememberBlob(tx, { hash, contentType }));
-  if (!known.ok) throw new Error('What was made of a file is not there.');
-  return hash;
-}
-
-async function pictureFacts(path: string): Promise<Worked> {
-  const found = await sharp(path)
-    .metadata()
-    .catch(() => null);
-  if (!found?.width || !found.height) throw new Unusable('the picture cannot be read; save it again and upload that');
-  return { plays: true, width: found.width, height: found.height };
-}
-
-async function documentFacts(path: string, _contentType: string, folder: string): Promise<Worked> {
-  const broken = 'the PDF cannot be read; it may be damaged or locked with a password';
-  const info = await run('pdfinfo', [path], 30 * second, broken);
-  const pages = Number(/^Pages:\s+(\d+)/m.exec(info)?.[1]);
-  if (!(pages > 0)) throw new Unusable(broken);
-  // Whatever the size of a page, its picture has at most so many pixels a side.
-  await run(
-    'pdftoppm',
-    ['-png', '-scale-to', '720', '-f', '1', '-l', '1', '-singlefile', path, join(folder, 'page')],
-    30 * second,
-    broken,
-  );
-  return { plays: true, pages, posterHash: await keep(join(folder, 'page.png'), 'image/png') };
 }
 
 const nothingToKnow = async (): Promise<Worked> => ({ plays: true });

@@ -61,7 +61,7 @@ export async function libraryPage(
   actor: Actor,
   { find, kind, only, tag, page }: LibraryWish,
 ): Promise<RowsPage<LibraryItem> & { readonly bytes: number }> {
-  const words = sql`${media.title} || ' ' || ${mediaVersion.fileName} || ' ' || ${media.alt} || ' ' || array_to_string(${media.tags}, ' ')`;
+  const words = sql`${media.title} || ' ' || ${mediaVersion.fileName} || ' ' || ${media.alt} || ' ' || array_to_string(${media.tags}, ' ') || ' ' || ${mediaVersion.words}`;
   const wanted = and(
     seenBy(db, actor),
     find === '' ? undefined : contains(words, find),

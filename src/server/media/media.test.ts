@@ -46,8 +46,8 @@ test('the sweep takes what nothing refers to, and nothing else', async () => {
     .from(tables.edition)
     .where(eq(tables.edition.courseId, courseId));
   const editionId = edition?.id ?? '';
-  const names = ['of media', 'poster', 'played', 'captions', 'handed in', 'in an edition'];
-  const [own = '', poster = '', played = '', captions = '', handed = '', published = ''] = await Promise.all(
+  const names = ['of media', 'poster', 'played', 'captions', 'form', 'handed in', 'in an edition'];
+  const [own = '', poster = '', played = '', captions = '', form = '', handed = '', published = ''] = await Promise.all(
     names.map((name) => storedLongAgo(name)),
   );
   const pdf = await storedLongAgo('a certificate', false);
@@ -64,6 +64,7 @@ test('the sweep takes what nothing refers to, and nothing else', async () => {
       posterHash: poster,
       playHash: played,
       captions: [{ language: 'en', label: 'English', hash: captions }],
+      forms: [{ name: 'phone', hash: form, contentType: 'video/mp4' }],
     });
   const work = {
     enrolmentId,
@@ -95,15 +96,29 @@ test('the sweep takes what nothing refers to, and nothing else', async () => {
 
   expect(await sweep()).toMatchObject({ files: 2 });
   const there = await Promise.all(
-    [own, poster, played, captions, handed, published, pdf, fresh, lost, refused].map((hash) => files().stat(hash)),
+    [own, poster, played, captions, form, handed, published, pdf, fresh, lost, refused].map((hash) =>
+      files().stat(hash),
+    ),
   );
-  expect(there.map((found) => found !== null)).toEqual([true, true, true, true, true, true, true, true, false, false]);
+  expect(there.map((found) => found !== null)).toEqual([
+    true,
+    true,
+    true,
+    true,
+    true,
+    true,
+    true,
+    true,
+    true,
+    false,
+    false,
+  ]);
   expect(await sweep()).toEqual({ uploads: 0, files: 0 });
 });
 
 test('every column that can name a stored file is one the sweep looks at', async () => {
   const { rows } = await database().execute<{ name: string }>(
-    sql`select table_name || '.' || column_name as name from information_schema.columns where table_schema = 'public' and (column_name like '%hash%' or column_name in ('files', 'captions')) order by 1`,
+    sql`select table_name || '.' || column_name as name from information_schema.columns where table_schema = 'public' and (column_name like '%hash%' or column_name in ('files', 'captions', 'forms')) order by 1`,
   );
   expect(rows.map((row) => row.name)).toEqual([
     'blob.hash',
@@ -111,6 +126,7 @@ test('every column that can name a stored file is one the sweep looks at', async
     'edition.hash',
     'hand_in.files',
     'media_version.captions',
+    'media_version.forms',
     'media_version.hash',
     'media_version.play_hash',
     'media_version.poster_hash',

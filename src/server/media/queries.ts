@@ -1,5 +1,5 @@
 import { and, eq, inArray, or, sql } from 'drizzle-orm';
-import type { MediaFacts } from '@/core/media';
+import type { MediaFacts, MediaForm } from '@/core/media';
 import { type Actor, can, everywhere, makesCourses } from '@/core/people';
 import type { Database } from '../platform/database';
 import { blob, media, mediaUse, mediaVersion } from './schema';
@@ -59,10 +59,25 @@ export async function mediaSums(db: Database, courseIds: readonly string[]): Pro
 
 /** One thing of the library: as it is now, or the version that holds a certain content. */
 export async function mediaById(db: Database, id: string, hash?: string): Promise<MediaFacts | null> {
-  const [row] = await versions(db)
-    .where(and(eq(media.id, id), hash === undefined ? isCurrent : eq(mediaVersion.hash, hash)))
-    .limit(1);
+  const [row] = await versions(db).where(isVersion(id, hash)).limit(1);
   return row ?? null;
+}
+
+const isVersion = (id: string, hash?: string) =>
+  and(eq(media.id, id), hash === undefined ? isCurrent : eq(mediaVersion.hash, hash));
+
+/** The forms that were made of a version of a thing of the library. */
+export async function formsOf(
+  db: Database,
+  { id, hash }: Pick<MediaFacts, 'id' | 'hash'>,
+): Promise<readonly MediaForm[]> {
+  const [row] = await db
+    .select({ forms: mediaVersion.forms })
+    .from(media)
+    .innerJoin(mediaVersion, eq(mediaVersion.mediaId, media.id))
+    .where(isVersion(id, hash))
+    .limit(1);
+  return row?.forms ?? [];
 }
 
 /** The courses that use a thing of the library, and the one it was uploaded for. */

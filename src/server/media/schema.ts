@@ -1,5 +1,5 @@
 import { bigint, index, integer, jsonb, pgTable, primaryKey, real, text, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
-import type { MediaFacts } from '@/core/media';
+import type { MediaFacts, MediaForm } from '@/core/media';
 import { user } from '../people/schema';
 import { at } from '../platform/columns';
 
@@ -71,6 +71,12 @@ export const mediaVersion = pgTable(
     posterHash: text('poster_hash'),
     waveHash: text('wave_hash'),
     playHash: text('play_hash'),
+    /** Other forms of it; null until they have been made. */
+    forms: jsonb('forms').$type<readonly MediaForm[]>(),
+    /** The moment of a film that its poster shows, in seconds; null where nobody has chosen one. */
+    posterAt: real('poster_at'),
+    /** What a document says, to be found by. */
+    words: text('words').notNull().default(''),
     captions: jsonb('captions').$type<MediaFacts['captions']>().notNull().default([]),
     uploadedBy: text('uploaded_by').references(() => user.id, { onDelete: 'set null' }),
     createdAt: at('created_at').notNull().defaultNow(),

@@ -7,6 +7,7 @@ import { checkUpload, type MediaFacts, readCues, type UploadPurpose, writeCues }
 import type { Transaction } from '../platform/database';
 import { decodeText } from '../platform/decode';
 import { files } from '../platform/files';
+import { scanner } from '../platform/scanner';
 import { holdBlob } from './hold';
 import { blob } from './schema';
 
@@ -25,6 +26,9 @@ export async function storeUpload(
     const { size } = await handle.stat();
     const checked = checkUpload(purpose, name, size, head.subarray(0, bytesRead));
     if (!checked.ok) return checked;
+    const harm = await scanner().scan(path);
+    if (harm)
+      return fail('invalid', `"${name}" was not taken: the scanner found ${harm} in it. Nothing was kept.`, 'file');
     if (checked.value.kind === 'captions') {
       const captions = readCues(decodeText(await handle.readFile()).text);
       if (!captions.ok) return captions;

@@ -55,6 +55,7 @@ async function sweepUploads(beforeMs: number): Promise<number> {
 const isReferredTo = sql`
   select 1 from media_version v where v.hash = ${blob.hash} or v.poster_hash = ${blob.hash} or v.play_hash = ${blob.hash} or v.wave_hash = ${blob.hash}
     or v.captions @> jsonb_build_array(jsonb_build_object('hash', ${blob.hash}))
+    or v.forms @> jsonb_build_array(jsonb_build_object('hash', ${blob.hash}))
   union all select 1 from hand_in where hand_in.files @> jsonb_build_array(jsonb_build_object('hash', ${blob.hash}))
   union all select 1 from certificate where certificate.pdf_hash = ${blob.hash}
   union all select 1 from edition where edition.document::text like '%' || ${blob.hash} || '%'`;

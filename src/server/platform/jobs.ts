@@ -10,6 +10,8 @@ export type Jobs = {
   'quiz.close-overdue': Record<string, never>;
   'edition.publish-due': Record<string, never>;
   'media.make-playable': { readonly versionId: string };
+  'media.make-forms': { readonly versionId: string };
+  'media.make-poster': { readonly versionId: string };
   'media.sweep': Record<string, never>;
   'certificate.award': { readonly enrolmentId: string };
   'quiz.close-ended': { readonly enrolmentId: string };
@@ -19,6 +21,8 @@ export type JobName = keyof Jobs;
 const all: Record<JobName, true> = {
   'media.work-out': true,
   'media.make-playable': true,
+  'media.make-forms': true,
+  'media.make-poster': true,
   'media.sweep': true,
   'certificate.draw': true,
   'certificate.award': true,
@@ -27,6 +31,9 @@ const all: Record<JobName, true> = {
   'edition.publish-due': true,
 };
 export const jobNames = Object.keys(all) as JobName[];
+
+/** A long film takes hours to be made playable, and smaller. */
+const takesLong: ReadonlySet<JobName> = new Set(['media.make-playable', 'media.make-forms']);
 
 /** How often a job is tried again that broke down. */
 export const mostTries = 3;
@@ -61,8 +68,7 @@ export async function later<N extends JobName>(tx: Transaction, name: N, data: J
   const id = await boss.send(name, data, {
     retryLimit: mostTries,
     retryBackoff: true,
-    // A long film takes hours to be made playable.
-    expireInHours: name === 'media.make-playable' ? 20 : 1,
+    expireInHours: takesLong.has(name) ? 20 : 1,
     db: { executeSql: (text: string, values: unknown[]) => tx.client.query(text, values) },
   });
   if (id === null) throw new Error(`The job ${name} was not taken.`);

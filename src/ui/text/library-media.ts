@@ -1,5 +1,6 @@
 import { Node } from '@tiptap/core';
 import type { MediaFacts, MediaKind } from '@/core/media';
+import { pictureSources, textSizes } from './picture';
 
 export type Shown = { readonly [mediaId: string]: MediaFacts };
 
@@ -11,6 +12,12 @@ const figure = (facts: MediaFacts, title: string, inner: unknown) =>
 const instead = (facts: MediaFacts) => ['a', { href: `/files/${facts.id}/original` }, facts.fileName];
 const linked = (facts: MediaFacts, title: string) =>
   ['p', {}, ['a', { href: `/files/${facts.id}/original` }, label(facts, title)]] as const;
+
+/** What says of a picture where its forms are, and how large it will be before any has come. */
+export const imgAttributes = ({ id, width, height }: MediaFacts) => {
+  const { src, srcSet, sizes } = pictureSources(id, textSizes);
+  return { src, srcset: srcSet, sizes, width, height };
+};
 
 /** How a thing of a kind stands in a text: played where it can be, or as a link to it. */
 const drawn: Record<MediaKind, (facts: MediaFacts, title: string) => readonly [string, ...unknown[]]> = {
@@ -36,7 +43,7 @@ const drawn: Record<MediaKind, (facts: MediaFacts, title: string) => readonly [s
       instead(facts),
     ]),
   picture: (facts, title) =>
-    figure(facts, title, ['img', { src: `/files/${facts.id}/original`, alt: facts.alt || label(facts, title) }]),
+    figure(facts, title, ['img', { ...imgAttributes(facts), alt: facts.alt || label(facts, title) }]),
   document: linked,
   captions: linked,
   file: linked,

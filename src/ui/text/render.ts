@@ -4,7 +4,7 @@ import { renderToHTMLString } from '@tiptap/static-renderer/pm/html-string';
 import sanitize from 'sanitize-html';
 import type { MediaFacts } from '@/core/media';
 import { knownPart, type RichText } from '@/core/outline';
-import { LibraryMedia } from './library-media';
+import { imgAttributes, LibraryMedia } from './library-media';
 
 /** What the editor is made of; the texts it makes are those `textFault` lets in. */
 const usual = [StarterKit.configure({ heading: { levels: [2, 3] } }), Image];
@@ -15,15 +15,7 @@ function withPictures(node: RichText, pictures: { readonly [id: string]: MediaFa
   if (node.type === 'image') {
     const found = pictures[String(node.attrs?.mediaId)];
     if (!found) return null;
-    return {
-      type: 'image',
-      attrs: {
-        src: `/files/${found.id}/original`,
-        alt: String(node.attrs?.alt || found.alt),
-        width: found.width,
-        height: found.height,
-      },
-    };
+    return { type: 'image', attrs: { ...imgAttributes(found), alt: String(node.attrs?.alt || found.alt) } };
   }
   if (node.type === 'media') return pictures[String(node.attrs?.mediaId)] ? node : null;
   return node.content
@@ -72,7 +64,7 @@ export function safeHtml(text: RichText, pictures: { readonly [id: string]: Medi
       ],
       allowedAttributes: {
         a: ['href', 'rel', 'target'],
-        img: ['src', 'alt', 'width', 'height', 'loading'],
+        img: ['src', 'srcset', 'sizes', 'alt', 'width', 'height', 'loading'],
         video: ['src', 'poster', 'controls', 'controlslist', 'preload', 'aria-label'],
         audio: ['src', 'controls', 'controlslist', 'preload', 'aria-label'],
         track: ['kind', 'src', 'srclang', 'label'],
@@ -82,7 +74,7 @@ export function safeHtml(text: RichText, pictures: { readonly [id: string]: Medi
       // What is shown or played comes from the library and from nowhere else.
       exclusiveFilter: ({ tag, attribs }) =>
         ['img', 'video', 'audio', 'track'].includes(tag) &&
-        !/^\/files\/[0-9a-f-]{36}\/(original|play|captions-[\w-]+)$/.test(attribs.src ?? ''),
+        !/^\/files\/[0-9a-f-]{36}\/(original|w\d+|play|captions-[\w-]+)$/.test(attribs.src ?? ''),
       transformTags: {
         a: sanitize.simpleTransform('a', { rel: 'noopener noreferrer nofollow', target: '_blank' }),
         img: sanitize.simpleTransform('img', { loading: 'lazy' }),

@@ -2,6 +2,7 @@ import type { ReactNode } from 'react';
 import { type MediaFacts, type MediaKind, sizeText } from '@/core/media';
 import type { LessonDocument } from '@/core/outline';
 import controls from '@/ui/plain/controls.module.css';
+import { pictureSources, textSizes } from '@/ui/text/picture';
 import styles from './learn.module.css';
 import { PdfPart } from './PdfPart';
 
@@ -37,7 +38,7 @@ const played = { controls: true, controlsList: 'nodownload', preload: 'none' } a
 /** How a thing of a kind is looked at in the page. */
 const looks: Record<MediaKind, (media: MediaFacts, title: string) => ReactNode> = {
   document: (media) => <PdfPart media={media} downloads={false} />,
-  picture: (media, title) => <img src={`/files/${media.id}/original`} alt={media.alt || title} />,
+  picture: (media, title) => <img {...pictureSources(media.id, textSizes)} alt={media.alt || title} />,
   film: (media, title) => (
     <video src={`/files/${media.id}/play`} aria-label={title} {...played}>
       {media.captions.map(({ language, label }) => (

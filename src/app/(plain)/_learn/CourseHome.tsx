@@ -32,6 +32,14 @@ export function CourseHome({ view, place, cohort, award, before }: Props) {
         <h1>{course.title}</h1>
         <Next view={view} place={place} />
         {view.lessons.length > 0 && <Mosaic view={view} place={place} />}
+      </div>
+      <div className={styles.beside}>
+        <WeekPart view={view} place={place} />
+        <GradePart view={view} place={place} />
+        {award}
+        {before}
+      </div>
+      <div className={styles.work}>
         {course.description && <Description text={course.description} folds={course.settings.foldsDescription} />}
         {(course.promise || outcomes.length > 0) && (
           <section>
@@ -50,12 +58,6 @@ export function CourseHome({ view, place, cohort, award, before }: Props) {
             <p className={styles.lead}>{course.notAbout}</p>
           </section>
         )}
-      </div>
-      <div className={styles.beside}>
-        <WeekPart view={view} place={place} />
-        <GradePart view={view} place={place} />
-        {award}
-        {before}
       </div>
     </article>
   );

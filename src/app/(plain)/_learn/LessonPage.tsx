@@ -5,6 +5,7 @@ import { listText } from '@/core/kernel/words';
 import type { LearnerView, LessonView } from '@/core/learning';
 import { lessonKindOf, usualDoneRule } from '@/core/outline';
 import controls from '@/ui/plain/controls.module.css';
+import { pictureSources } from '@/ui/text/picture';
 import { RichTextView } from '@/ui/text/RichTextView';
 import { AttachmentList } from './AttachmentList';
 import { CommandButton } from './CommandButton';
@@ -49,7 +50,7 @@ export function LessonPage({ view, one, place, work }: Props) {
       {lesson.pictureId && lesson.pictures[lesson.pictureId] && (
         <img
           className={styles.picture}
-          src={`/files/${lesson.pictureId}/original`}
+          {...pictureSources(lesson.pictureId, '(max-width: 760px) 100vw, 910px')}
           alt={lesson.pictures[lesson.pictureId]?.alt ?? ''}
         />
       )}

@@ -116,6 +116,6 @@ function Thumb({ item }: { readonly item: LibraryItem }) {
   const version = item.hash.slice(0, 8);
   if (item.posterHash) return <img src={`/files/${item.id}/poster?${version}`} alt="" loading="lazy" />;
   if (isItsOwnPicture[item.kind] && item.state === 'ready')
-    return <img src={`/files/${item.id}/original?${version}`} alt="" loading="lazy" />;
+    return <img src={`/files/${item.id}/w480?${version}`} alt="" loading="lazy" />;
   return <Glyph size={44} stroke={1} aria-hidden="true" />;
 }

@@ -25,7 +25,7 @@ const previews: { readonly [K in MediaKind]?: (entry: LibraryEntry) => ReactNode
   ),
   // biome-ignore lint/a11y/useMediaCaption: what is said stands in the lessons that use it
   audio: ({ id }) => <audio controls preload="none" src={`/files/${id}/play`} />,
-  picture: ({ id, hash, alt }) => <img src={`/files/${id}/original?${hash.slice(0, 8)}`} alt={alt} />,
+  picture: ({ id, hash, alt }) => <img src={`/files/${id}/w960?${hash.slice(0, 8)}`} alt={alt} />,
   document: (entry) => poster(entry) && <img src={poster(entry)} alt="The first page" />,
 };
 

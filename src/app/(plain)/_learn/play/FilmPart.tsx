@@ -41,12 +41,15 @@ export function FilmPart({ media, ...given }: Props) {
           <video
             ref={video}
             slot="media"
-            src={`/files/${media.id}/play`}
             poster={media.posterHash ? `/files/${media.id}/poster` : undefined}
             preload="metadata"
             playsInline
             onLoadedMetadata={onReady}
           >
+            {/* A phone has no use for more than its screen shows. */}
+            <source src={`/files/${media.id}/phone`} media="(max-width: 700px)" />
+            <source src={`/files/${media.id}/play`} />
+            <track kind="metadata" label="thumbnails" src={`/files/${media.id}/strip-places`} default />
             {media.captions.map((one) => (
               <track
                 key={one.language}

@@ -4,21 +4,25 @@ import { type Database, forPerson } from '@/app/_server/routes';
 import { serveFile } from '@/app/_server/serve';
 import { isId } from '@/core/kernel/ids';
 import { fail } from '@/core/kernel/problem';
-import type { MediaFacts } from '@/core/media';
+import { type MediaFacts, type MediaForm, stripCues, writeCues } from '@/core/media';
 import { type LessonDocument, lessonsOf } from '@/core/outline';
 import { can } from '@/core/people';
 import { coursesTakenBy } from '@/server/enrolment';
 import { courseHead, learning } from '@/server/learning';
-import { coursesOf, mediaById } from '@/server/media';
+import { coursesOf, formsOf, mediaById } from '@/server/media';
 import { liveDocument, staffLooks } from '@/server/outline';
 import type { Person } from '@/server/people';
 
 type Variant = { readonly hash: string; readonly contentType: string };
 
-/** `play`, `original`, `download`, `poster`, `wave` or `captions-en`. */
-function variantOf(media: MediaFacts, variant: string): Variant | null {
+/** `original`, `download`, `play`, `poster`, `wave`, `captions-en`, and the names of forms: `clean`, `w960`, `phone`, `strip`. */
+function variantOf(media: MediaFacts, forms: readonly MediaForm[], variant: string): Variant | null {
+  const form = forms.find(({ name }) => name === variant);
+  if (form) return form;
   if (variant === 'original' || variant === 'download') return media;
-  if (variant === 'play')
+  // A form there is none of, since the file is no larger than that, is the file itself.
+  if (/^(clean|w\d+)$/.test(variant) && media.kind === 'picture') return forms.find(isClean) ?? media;
+  if (variant === 'play' || (variant === 'phone' && media.kind === 'film'))
     return media.playHash
       ? { hash: media.playHash, contentType: media.kind === 'audio' ? 'audio/mp4' : 'video/mp4' }
       : media;
@@ -30,6 +34,17 @@ function variantOf(media: MediaFacts, variant: string): Variant | null {
     return media.waveHash ? { hash: media.waveHash, contentType: 'application/octet-stream' } : null;
   const captions = media.captions.find((one) => variant === `captions-${one.language}`);
   return captions ? { hash: captions.hash, contentType: 'text/vtt; charset=utf-8' } : null;
+}
+
+const isClean = ({ name }: MediaForm) => name === 'clean';
+
+/** Where in the strip of a film each of its frames stands: made from what is known of it, and kept nowhere. */
+function stripFile({ id, seconds, width, height }: MediaFacts, forms: readonly MediaForm[]): Response {
+  if (!forms.some(({ name }) => name === 'strip') || !seconds || !width || !height) return nothing();
+  const cues = stripCues({ seconds, width, height }, `/files/${id}/strip`);
+  return new Response(writeCues({ head: '', cues }), {
+    headers: { 'content-type': 'text/vtt; charset=utf-8', 'cache-control': 'private, no-cache' },
+  });
 }
 
 /** The version of a file that lessons of an edition show, or let be kept where it is to be downloaded; nothing where none does. */
@@ -70,7 +85,8 @@ export const GET = forPerson(async ({ request, db, person, params: { mediaId, va
   let media = isId(mediaId) ? await mediaById(db, mediaId) : null;
   if (!media) return nothing();
   const isDownload = variant === 'download';
-  if (!(await staffMay(db, person, media.id))) {
+  const isStaff = await staffMay(db, person, media.id);
+  if (!isStaff) {
     const { id } = media;
     const key = [person.id, id, isDownload ? 'download' : 'use'].join(' ');
     const answer = await allowed(key, Date.now(), () => learnerMay(db, person, id, isDownload));
@@ -80,8 +96,13 @@ export const GET = forPerson(async ({ request, db, person, params: { mediaId, va
     // What was published stays what it was, whatever has replaced it since.
     if (answer.hash !== media.hash) media = await mediaById(db, id, answer.hash);
   }
-  const found = media && variantOf(media, variant);
-  return found ? serveFile(request, { ...found, name: media?.fileName ?? '', download: isDownload }) : nothing();
+  if (!media) return nothing();
+  const forms = await formsOf(db, media);
+  if (variant === 'strip-places') return stripFile(media, forms);
+  // What a camera wrote into a picture, such as where it was taken, is for those who made the course.
+  const isBare = !isStaff && (variant === 'original' || isDownload);
+  const found = variantOf(media, forms, isBare && forms.some(isClean) ? 'clean' : variant);
+  return found ? serveFile(request, { ...found, name: media.fileName, download: isDownload }) : nothing();
 });
 
 const nothing = () => refuse(fail('not-found', 'There is no such file, or it is not for you.').problem);

@@ -40,7 +40,7 @@ export function PictureField({ lesson }: { readonly lesson: Lesson }) {
       {picture && (
         <>
           <div className={styles.media}>
-            <img src={`/files/${picture.id}/original`} alt={picture.alt} />
+            <img src={`/files/${picture.id}/w480`} alt={picture.alt} />
           </div>
           <TextField label="The picture in words" value={picture.alt} onSave={describe} />
         </>

@@ -1,7 +1,9 @@
 'use client';
 import { Button, FileButton, Kbd } from '@mantine/core';
+import { notifications } from '@mantine/notifications';
 import { IconBookmark, IconHexagon } from '@tabler/icons-react';
 import { useEffect, useState } from 'react';
+import { act } from '@/app/_client/act';
 import { saveFile } from '@/app/_client/save-file';
 import { clockTime } from '@/core/kernel/clock-time';
 import type { MediaFacts } from '@/core/media';
@@ -40,6 +42,11 @@ export function FilmDesk({ lesson, media, chosen, onChoose, player }: Props) {
     const taken = takeChapters(lesson, await file.text());
     const done = taken.ok ? store.edit(taken.value) : taken;
     setProblem(done.ok ? null : done.problem.sentence);
+  };
+  const takePoster = async () => {
+    const done = await act('media.set-poster', { mediaId: media.id, at: player.at() / 1000 });
+    setProblem(done.ok ? null : done.problem.sentence);
+    if (done.ok) notifications.show({ message: `${clockTime(player.at())} is being made its poster` });
   };
   const remove = () => {
     if (!chosen) return;
@@ -149,6 +156,11 @@ export function FilmDesk({ lesson, media, chosen, onChoose, player }: Props) {
                 </Button>
               )}
             </FileButton>
+            {isFilm && media.state === 'ready' && (
+              <Button variant="subtle" color="gray" size="compact-sm" onClick={takePoster}>
+                This frame as its poster
+              </Button>
+            )}
             {chapters.length > 0 && length !== null && (
               <Button
                 variant="subtle"

@@ -8,6 +8,7 @@ import { type Chapter, chapterSpans, type Lesson, type Moment, type Question } f
 import { useDesk } from '../../../_course/CourseProvider';
 import { type DeskPlayer, usePlayerAt } from '../use-player';
 import { type Chosen, changeChapter, changeMoment } from './points';
+import { Strip } from './Strip';
 import styles from './time-line.module.css';
 import { Wave } from './Wave';
 
@@ -148,7 +149,12 @@ export function TimeLine({ lesson, media, length, chapters, checkpoints, chosen,
         ))}
       </header>
       <div ref={scroller} className={styles.scroller}>
-        <div ref={inner} className={styles.inner} style={{ width: whole || '100%' }}>
+        <div
+          ref={inner}
+          className={styles.inner}
+          data-frames={media.width !== null || undefined}
+          style={{ width: whole || '100%' }}
+        >
           {/* The list above says it all to those who do not point. */}
           <div
             className={styles.ruler}
@@ -161,6 +167,7 @@ export function TimeLine({ lesson, media, length, chapters, checkpoints, chosen,
               </span>
             ))}
           </div>
+          {media.width !== null && <Strip media={media} whole={whole} />}
           <div className={styles.chapters}>
             {spans.map((chapter) => (
               <div

@@ -1,0 +1,115 @@
+import { join } from 'node:path';
+import { type MediaForm, stripColumns, stripOf } from '@/core/media';
+import { keep, type Probe, run, second, Unusable } from './run';
+import { wave } from './wave';
+
+const unreadable = 'the file holds no film that can be read; export it again, for example as MP4';
+
+export async function filmFacts(path: string, contentType: string, folder: string) {
+  const probe = JSON.parse(
+    await run(
+      'ffprobe',
+      ['-v', 'error', '-show_format', '-show_streams', '-of', 'json', path],
+      60 * second,
+      unreadable,
+    ),
+  ) as Probe;
+  const picture = probe.streams?.find((stream) => stream.codec_type === 'video');
+  const seconds = Number(probe.format?.duration);
+  if (!picture || !(seconds > 0)) throw new Unusable(unreadable);
+  // A film of a phone held upright says so beside its frames; players turn it.
+  const isTurned = (picture.side_data_list ?? []).some(({ rotation = 0 }) => Math.abs(rotation) % 180 === 90);
+  const sound = probe.streams?.find((stream) => stream.codec_type === 'audio');
+  const plays =
+    (contentType === 'video/mp4' &&
+      picture.codec_name === 'h264' &&
+      picture.pix_fmt === 'yuv420p' &&
+      (!sound || sound.codec_name === 'aac')) ||
+    (contentType === 'video/webm' && ['vp8', 'vp9', 'av1'].includes(picture.codec_name ?? ''));
+  return {
+    plays,
+    seconds,
+    width: (isTurned ? picture.height : picture.width) ?? null,
+    height: (isTurned ? picture.width : picture.height) ?? null,
+    posterHash: await posterOf(path, folder, Math.min(seconds / 4, 8)),
+    waveHash: sound ? await wave(path, folder, seconds) : null,
+  };
+}
+
+/** A form of a film that every browser plays. */
+export async function playable(path: string, folder: string, seconds: number): Promise<string> {
+  const made = join(folder, 'play.mp4');
+  const video = [
+    '-c:v',
+    'libx264',
+    '-preset',
+    'veryfast',
+    '-crf',
+    '23',
+    '-pix_fmt',
+    'yuv420p',
+    '-vf',
+    'scale=trunc(min(1920\\,iw)/2)*2:-2',
+  ];
+  const words = ['-v', 'error', '-y', '-i', path, ...video, '-c:a', 'aac', '-movflags', '+faststart', made];
+  // Twenty times as long as the film, and ten minutes: more than any machine needs that this runs on.
+  await run(
+    'ffmpeg',
+    words,
+    (600 + seconds * 20) * second,
+    'the film could not be made playable; export it again, for example as MP4',
+  );
+  return keep(made, 'video/mp4');
+}
+
+/** The frame at a moment, in seconds, as a picture. */
+export async function posterOf(path: string, folder: string, at: number): Promise<string> {
+  const made = join(folder, 'poster.jpg');
+  const frame = ['-frames:v', '1', '-vf', 'scale=min(1280\\,iw):-2', '-q:v', '4', made];
+  await run('ffmpeg', ['-v', 'error', '-y', '-ss', String(at), '-i', path, ...frame], 120 * second, unreadable);
+  return keep(made, 'image/jpeg');
+}
+
+/** The shorter side of the form for phones, in pixels. */
+const phoneSide = 480;
+
+/** Forms of a film beside the one that is played: a strip of its frames, and a smaller one for phones, where it is larger than that. */
+export async function filmForms(
+  path: string,
+  folder: string,
+  film: { readonly seconds: number; readonly width: number; readonly height: number },
+): Promise<MediaForm[]> {
+  const forms = [await stripForm(path, folder, film)];
+  if (Math.min(film.width, film.height) > phoneSide) forms.push(await phoneForm(path, folder, film.seconds));
+  return forms;
+}
+
+async function stripForm(path: string, folder: string, film: Parameters<typeof stripOf>[0]): Promise<MediaForm> {
+  const { every, count, width, height } = stripOf(film);
+  const made = join(folder, 'strip.jpg');
+  const tile = `tile=${stripColumns}x${Math.ceil(count / stripColumns)}`;
+  // Of a long film only the frames that stand by themselves are read: the rest would take as long as watching it fast.
+  const skips = film.seconds > 600 ? ['-skip_frame', 'nokey'] : [];
+  const words = [...skips, '-i', path, '-vf', `fps=1/${every},scale=${width}:${height},${tile}`];
+  await run(
+    'ffmpeg',
+    ['-v', 'error', '-y', ...words, '-frames:v', '1', '-q:v', '5', made],
+    (120 + film.seconds) * second,
+    unreadable,
+  );
+  return { name: 'strip', hash: await keep(made, 'image/jpeg'), contentType: 'image/jpeg' };
+}
+
+async function phoneForm(path: string, folder: string, seconds: number): Promise<MediaForm> {
+  const made = join(folder, 'phone.mp4');
+  const size = `scale=if(gt(iw\\,ih)\\,-2\\,${phoneSide}):if(gt(iw\\,ih)\\,${phoneSide}\\,-2)`;
+  const video = ['-c:v', 'libx264', '-preset', 'veryfast', '-crf', '26', '-pix_fmt', 'yuv420p', '-vf', size];
+  const sound = ['-c:a', 'aac', '-b:a', '96k', '-movflags', '+faststart'];
+  await run(
+    'ffmpeg',
+    ['-v', 'error', '-y', '-i', path, ...video, ...sound, made],
+    (600 + seconds * 20) * second,
+    'the film could not be made smaller for phones; export it again, for example as MP4',
+  );
+  return { name: 'phone', hash: await keep(made, 'video/mp4'), contentType: 'video/mp4' };
+}
