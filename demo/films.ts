@@ -28,6 +28,44 @@ export type RenderedFilm = {
   readonly places: readonly ScenePlace[];
 };
 
+/** Has a text spoken into a file; gives back how long its scene is, with a breath at the end. */
+async function speak(words: string, file: string): Promise<number> {
+  await run('espeak-ng', ['-v', 'en-gb', '-s', '150', '-w', file, words]);
+  const probe = ['-v', 'error', '-show_entries', 'format=duration', '-of', 'csv=p=0', file];
+  const { stdout } = await run('ffprobe', probe);
+  return Math.ceil(Number(stdout) * 10) / 10 + 0.6;
+}
+
+/** Puts parts one behind the other, as the last words say. */
+async function joinParts(parts: readonly string[], folder: string, words: readonly string[]): Promise<void> {
+  const list = join(folder, 'list.txt');
+  await writeFile(list, parts.map((part) => `file '${part}'`).join('\n'));
+  await run('ffmpeg', ['-v', 'error', '-y', '-f', 'concat', '-safe', '0', '-i', list, ...words]);
+}
+
+/** A walk to hear: its parts spoken one after the other, with what is said in words. */
+export async function renderWalk(scenes: readonly FilmScene[]): Promise<RenderedFilm> {
+  const folder = await mkdtemp(join(tmpdir(), 'mosaik-walk-'));
+  try {
+    const parts: string[] = [];
+    const places: ScenePlace[] = [];
+    let at = 0;
+    for (const [i, scene] of scenes.entries()) {
+      const [sound, part] = [join(folder, `${i}.wav`), join(folder, `${i}-whole.wav`)];
+      const seconds = await speak(scene.says, sound);
+      await run('ffmpeg', ['-v', 'error', '-y', '-i', sound, '-af', 'apad', '-t', String(seconds), part]);
+      places.push({ scene, from: Math.round(at * 1000), to: Math.round((at + seconds) * 1000) });
+      at += seconds;
+      parts.push(part);
+    }
+    const walk = join(folder, 'walk.m4a');
+    await joinParts(parts, folder, ['-c:a', 'aac', '-b:a', '48k', '-movflags', '+faststart', walk]);
+    return { film: await readFile(walk), captions: captionsOf(places), places };
+  } finally {
+    await rm(folder, { recursive: true, force: true });
+  }
+}
+
 /** Renders a film from drawn scenes and spoken narration, with captions that follow the voice. */
 export async function renderFilm(scenes: readonly FilmScene[]): Promise<RenderedFilm> {
   const folder = await mkdtemp(join(tmpdir(), 'mosaik-film-'));
@@ -37,20 +75,10 @@ export async function renderFilm(scenes: readonly FilmScene[]): Promise<Rendered
     const places: ScenePlace[] = [];
     for (const [i, scene] of scenes.entries()) {
       const [sound, frame, part] = [join(folder, `${i}.wav`), join(folder, `${i}.png`), join(folder, `${i}.mp4`)];
-      await run('espeak-ng', ['-v', 'en-gb', '-s', '150', '-w', sound, scene.says]);
+      const seconds = await speak(scene.says, sound);
       await sharp(Buffer.from(sceneSvg(scene)))
         .png()
         .toFile(frame);
-      const { stdout } = await run('ffprobe', [
-        '-v',
-        'error',
-        '-show_entries',
-        'format=duration',
-        '-of',
-        'csv=p=0',
-        sound,
-      ]);
-      const seconds = Math.ceil(Number(stdout) * 10) / 10 + 0.6;
       await run('ffmpeg', [
         '-v',
         'error',
@@ -87,27 +115,10 @@ export async function renderFilm(scenes: readonly FilmScene[]): Promise<Rendered
       ]);
       places.push({ scene, from: Math.round(at * 1000), to: Math.round((at + seconds) * 1000) });
       at += seconds;
-      parts.push(`file '${part}'`);
+      parts.push(part);
     }
-    const list = join(folder, 'list.txt');
-    await writeFile(list, parts.join('\n'));
     const film = join(folder, 'film.mp4');
-    await run('ffmpeg', [
-      '-v',
-      'error',
-      '-y',
-      '-f',
-      'concat',
-      '-safe',
-      '0',
-      '-i',
-      list,
-      '-c',
-      'copy',
-      '-movflags',
-      '+faststart',
-      film,
-    ]);
+    await joinParts(parts, folder, ['-c', 'copy', '-movflags', '+faststart', film]);
     return { film: await readFile(film), captions: captionsOf(places), places };
   } finally {
     await rm(folder, { recursive: true, force: true });

@@ -1,3 +1,4 @@
+import type { FilmScene } from './films';
 import { one, several } from './questions';
 import type { Lesson } from './shapes';
 
@@ -6,6 +7,40 @@ export type SmallCourse = {
   readonly description: string;
   readonly published: boolean;
   readonly sections: { readonly title: string; readonly lessons: Lesson[] }[];
+};
+
+/** Walks to hear: what is said at each stop. */
+export const walks: Record<string, readonly FilmScene[]> = {
+  'a-walk-along-the-wall': [
+    {
+      heading: 'At the gate',
+      drawing: 'wall',
+      says: 'Stand at the gate and look along the line of the wall. A good wall runs straight, and its top is level with the land, not with the horizon.',
+      german:
+        'Stell dich ans Tor und schau die Mauer entlang. Eine gute Mauer läuft gerade, und ihre Krone folgt dem Land, nicht dem Horizont.',
+    },
+    {
+      heading: 'The belly',
+      drawing: 'wall',
+      says: 'Walk until the wall leans out towards you. Put your hand flat on it. Where it bellies, the middle was never filled, and frost has pushed the faces apart.',
+      german:
+        'Geh, bis die Mauer sich dir entgegen neigt. Leg die Hand flach darauf. Wo sie sich wölbt, war die Mitte nie gefüllt, und der Frost hat die Seiten auseinander gedrückt.',
+    },
+    {
+      heading: 'The through stones',
+      drawing: 'wall',
+      says: 'Look for stones whose ends stand out on both sides. They tie the two faces together, one every metre, at the height of your knee.',
+      german:
+        'Such Steine, deren Enden auf beiden Seiten vorstehen. Sie binden die beiden Seiten zusammen, einer in jedem Meter, in Höhe des Knies.',
+    },
+    {
+      heading: 'The gap',
+      drawing: 'wall',
+      says: 'Here it has fallen. Do not touch it yet. Lay the cope stones out first, then the rest by size, and leave yourself room to walk.',
+      german:
+        'Hier ist sie gefallen. Fass noch nichts an. Leg zuerst die Decksteine aus, dann den Rest nach Größe, und lass dir Platz zum Gehen.',
+    },
+  ],
 };
 
 export const otherCourses: SmallCourse[] = [
@@ -49,6 +84,12 @@ export const otherCourses: SmallCourse[] = [
             title: 'Keeping your hand in',
             kind: 'reading',
             text: 'Walls teach best when they have fallen. Walk along one after frost, and look for where it begins to belly: there the middle was not full.',
+          },
+          {
+            title: 'A walk along the wall',
+            kind: 'audio',
+            file: 'a-walk-along-the-wall',
+            text: 'Take it with you: four stops, a minute each. What is said can also be read.',
           },
         ],
       },

@@ -18,8 +18,8 @@ import { newId } from '../src/server/platform/ids';
 import { queue } from '../src/server/platform/jobs';
 import * as tables from '../src/server/platform/schema';
 import { picture } from './drawings';
-import { type RenderedFilm, renderFilm, type ScenePlace } from './films';
-import { otherCourses } from './other-courses';
+import { type RenderedFilm, renderFilm, renderWalk, type ScenePlace } from './films';
+import { otherCourses, walks } from './other-courses';
 import { streamOutcomes } from './outcomes';
 import { emailOf, learnerNames, samplePassword, staff } from './people';
 import { answerTo } from './questions';
@@ -153,6 +153,19 @@ async function seedFiles(courseId: string): Promise<Map<string, SampleFile>> {
   return found;
 }
 
+/** The walks to hear that lessons name. */
+async function seedWalks(courseId: string, lessons: readonly LessonInput[]): Promise<Map<string, SampleFile>> {
+  const found = new Map<string, SampleFile>();
+  for (const { file = '' } of lessons) {
+    const stops = walks[file];
+    if (!stops) continue;
+    const { film, captions, places } = await renderWalk(stops);
+    const id = await addMedia(courseId, 'audio', titleOfFile(file), `${file}.m4a`, 'audio/mp4', film, captions);
+    found.set(file, { id, places });
+  }
+  return found;
+}
+
 /** `walking-the-reach` as a title. */
 const titleOfFile = (name: string) => `${name.charAt(0).toUpperCase()}${name.slice(1).replaceAll('-', ' ')}`;
 
@@ -198,16 +211,14 @@ async function seedSections(
           const found = media.get(name);
           return found ? [{ ...one, id: newId(), mediaId: found.id }] : [];
         });
-        await tx.db
-          .insert(tables.lesson)
-          .values({
-            ...lesson,
-            courseId,
-            written: textFacts(content),
-            mediaId,
-            attachments,
-            chapters: chaptersOf(places),
-          });
+        await tx.db.insert(tables.lesson).values({
+          ...lesson,
+          courseId,
+          written: textFacts(content),
+          mediaId,
+          attachments,
+          chapters: chaptersOf(places),
+        });
         if (content) await tx.db.insert(tables.lessonText).values({ id: lesson.id, courseId, content });
         const uses = {
           main: mediaId ? [mediaId] : [],
@@ -340,7 +351,15 @@ async function seedSmallCourse(
       small.sections.some((section) => section.lessons.some((lesson) => lesson.text?.includes(`![${name}]`))),
     ),
   );
-  await seedSections(id, small.sections, pictures, new Map());
+  await seedSections(
+    id,
+    small.sections,
+    pictures,
+    await seedWalks(
+      id,
+      small.sections.flatMap(({ lessons }) => lessons),
+    ),
+  );
   await database().insert(tables.courseStaff).values({ courseId: id, userId: people.creator, role: 'creator' });
   if (!small.published) return;
   await perform(people.owner, 'course.publish', { courseId: id, number: 1 }, today.subtract({ hours: 24 * 20 }));
@@ -489,6 +508,7 @@ const playIt: Way = ({ actor }, place, _lesson, at) =>
 const ways: { readonly [K in LessonKind]: Way } = {
   reading: readIt,
   document: readIt,
+  link: readIt,
   film: playIt,
   audio: playIt,
   async quiz({ actor, name, questions, skill }, place, lesson, at) {

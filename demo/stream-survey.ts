@@ -374,6 +374,24 @@ Animals that need much oxygen live in the riffle. Those that dig, or wait, live 
 - Twenty minutes: we compare. The figures **will** differ; that is the lesson.
 - Ten minutes: what to write down, so that the difference can be understood a year later.
 
+:care Nobody goes in above the knee, and nobody goes in alone. If the water is brown, we measure from the bridge and talk about that instead.
+
+## From a float to a flow
+
+The float gives the speed of the surface, which is faster than the water below it. Multiply it by 0.85, and by the area of the cross section:
+
+$$ Q = 0.85 \\cdot v_{\\text{surface}} \\cdot \\bar{d} \\cdot w
+
+| What | Sign | Measured in |
+| --- | --- | --- |
+| speed of the surface | v | metres a second |
+| mean depth | d | metres |
+| width | w | metres |
+| discharge | Q | cubic metres a second |
+
+:folded Try it: v is 0.50 m/s, d is 0.20 m, w is 4 m
+Q is 0.85 times 0.50 times 0.20 times 4, which is **0.34** cubic metres a second: a bath full every second.
+
 ## If you cannot come
 
 Do the same with a friend at your own stretch, and bring both of your figures. Two honest measurements that disagree teach more than one that agrees with nobody.`,

@@ -1,49 +1,33 @@
-import type { RichText } from '../src/core/outline';
+import { type RichText, textFromMarkdown } from '../src/core/outline';
 
-const text = (value: string): RichText[] =>
-  value.split(/(\*\*[^*]+\*\*|_[^_]+_)/).flatMap((part) => {
-    if (part === '') return [];
-    if (part.startsWith('**')) return [{ type: 'text', text: part.slice(2, -2), marks: [{ type: 'bold' }] }];
-    if (part.startsWith('_') && part.length > 2)
-      return [{ type: 'text', text: part.slice(1, -1), marks: [{ type: 'italic' }] }];
-    return [{ type: 'text', text: part }];
-  });
-const paragraph = (value: string): RichText => ({ type: 'paragraph', content: text(value) });
+type Pictures = { readonly [name: string]: { readonly id: string; readonly alt: string } };
+
+/** A block of its own that Markdown has no way to write; nothing for all others. */
+function ownBlock(block: string, pictures: Pictures): RichText | null {
+  const [, word = '', rest = ''] = /^(\S+)\s*([\s\S]*)$/.exec(block) ?? [];
+  const within = () => textFromMarkdown(rest).content ?? [];
+  const found = pictures[/^!\[(.+)\]$/.exec(block)?.[1] ?? ''];
+  if (found) return { type: 'image', attrs: { mediaId: found.id, src: `/files/${found.id}/original`, alt: found.alt } };
+  if (word === '$$') return { type: 'formulaBlock', attrs: { tex: rest } };
+  if (/^:(note|tip|care)$/.test(word)) return { type: 'callout', attrs: { tone: word.slice(1) }, content: within() };
+  if (word === ':folded') {
+    const [title = '', ...lines] = rest.split('\n');
+    return { type: 'folded', attrs: { title }, content: textFromMarkdown(lines.join('\n')).content ?? [] };
+  }
+  return null;
+}
 
 /**
- * A text as the editor keeps it, from plain lines: `## heading`, `- item`, `1. item`, `> quote` and
- * `![picture]`, with blank lines between blocks.
+ * A text as the editor keeps it, from Markdown, with blank lines between blocks. Beside it: `![picture]`, `$$ TeX`,
+ * `:note words` (also `:tip`, `:care`), and `:folded title` with what is folded away on the lines below.
  */
-export function textOf(
-  source: string,
-  pictures: { readonly [name: string]: { readonly id: string; readonly alt: string } } = {},
-): RichText {
+export function textOf(source: string, pictures: Pictures = {}): RichText {
   const blocks = source
     .trim()
     .split(/\n\s*\n/)
     .map((block) => block.trim());
   return {
     type: 'doc',
-    content: blocks.map((block): RichText => {
-      const lines = block.split('\n').map((line) => line.trim());
-      const picture = /^!\[(.+)\]$/.exec(block);
-      const found = picture?.[1] ? pictures[picture[1]] : undefined;
-      if (found)
-        return { type: 'image', attrs: { mediaId: found.id, src: `/files/${found.id}/original`, alt: found.alt } };
-      if (block.startsWith('## ')) return { type: 'heading', attrs: { level: 2 }, content: text(block.slice(3)) };
-      if (block.startsWith('> '))
-        return { type: 'blockquote', content: [paragraph(lines.map((line) => line.replace(/^> ?/, '')).join(' '))] };
-      if (lines.every((line) => line.startsWith('- ')))
-        return {
-          type: 'bulletList',
-          content: lines.map((line) => ({ type: 'listItem', content: [paragraph(line.slice(2))] })),
-        };
-      if (lines.every((line) => /^\d+\. /.test(line)))
-        return {
-          type: 'orderedList',
-          content: lines.map((line) => ({ type: 'listItem', content: [paragraph(line.replace(/^\d+\. /, ''))] })),
-        };
-      return paragraph(lines.join(' '));
-    }),
+    content: blocks.flatMap((block) => ownBlock(block, pictures) ?? textFromMarkdown(block).content ?? []),
   };
 }

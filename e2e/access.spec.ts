@@ -122,6 +122,39 @@ const visits: Visit[] = [
       await page.getByRole('textbox', { name: /^Text of/ }).waitFor();
     },
   },
+  {
+    name: 'time line of a film',
+    who: ines,
+    path: '/c/stream-survey/build',
+    act: async (page) => {
+      await page.getByRole('treeitem', { name: /Walking the reach/ }).click();
+      await page.getByRole('link', { name: 'Chapters and checkpoints' }).click();
+      await page.getByRole('region', { name: 'In this film' }).getByRole('button', { name: /Checkpoint Which/ }).click();
+      await page.getByRole('heading', { name: /^Checkpoint 1 of/ }).waitFor();
+    },
+  },
+  {
+    name: 'captions',
+    who: ines,
+    path: '/c/stream-survey/build',
+    act: async (page) => {
+      await page.getByRole('treeitem', { name: /Walking the reach/ }).click();
+      await page.getByRole('link', { name: 'Correct captions' }).click();
+      await page.getByLabel('Caption 1', { exact: true }).waitFor();
+    },
+  },
+  {
+    name: 'library',
+    who: ines,
+    path: '/library',
+    act: async (page) => {
+      await page.getByRole('link', { name: /Walking the reach/ }).click();
+      await page
+        .getByRole('button', { name: 'Show this one' })
+        .or(page.getByText('now', { exact: true }))
+        .waitFor();
+    },
+  },
   { name: 'release', who: ines, path: '/c/stream-survey/release' },
   {
     name: 'assess',
@@ -161,7 +194,11 @@ const visits: Visit[] = [
     name: 'film',
     who: aoife,
     path: '/learn/stream-survey',
-    act: (page) => page.getByRole('link', { name: /Walking the reach/ }).click(),
+    act: async (page) => {
+      await page.getByRole('link', { name: /Walking the reach/ }).click();
+      await page.getByRole('button', { name: 'Read what is said' }).click();
+      await page.getByRole('region', { name: 'Transcript' }).getByRole('listitem').first().waitFor();
+    },
   },
   {
     name: 'reading',
@@ -302,6 +339,7 @@ test('no main page scrolls sideways or past its end at 1280x800, and learners’
         '/c/stream-survey/award',
         '/c/stream-survey/run',
         '/people',
+        '/library',
       ],
     ],
     [aoife, 390, 844, ['/learn', '/account', '/learn/stream-survey', '/learn/stream-survey/grades']],

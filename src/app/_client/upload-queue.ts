@@ -17,7 +17,7 @@ export type UploadState = {
   readonly speed: number | null;
 };
 
-type Wanted = { readonly file: File; readonly target: UploadTarget; readonly onDone?: (id: string) => void };
+export type Wanted = { readonly file: File; readonly target: UploadTarget; readonly onDone?: (id: string) => void };
 
 const atOnce = 3;
 const speedOverMs = 5000;
@@ -44,7 +44,8 @@ export class UploadQueue {
   };
   get = (): UploadState => this.state;
 
-  add = (wanted: readonly Wanted[]): void => {
+  /** Takes files in; gives back the keys of what they are here. */
+  add = (wanted: readonly Wanted[]): readonly number[] => {
     const items = wanted.map(({ file, target, onDone }): UploadItem => {
       const key = this.next++;
       if (onDone) this.done.set(key, onDone);
@@ -54,6 +55,7 @@ export class UploadQueue {
     const before = this.isBusy ? this.state.items : this.state.items.filter(({ state }) => state === 'failed');
     this.set({ items: [...before, ...items] });
     this.fill();
+    return items.map(({ key }) => key);
   };
 
   pause = (): void => {

@@ -54,6 +54,7 @@ const grading: { readonly [K in LessonKind]: Grading } = {
   film: ungraded,
   audio: ungraded,
   document: ungraded,
+  link: ungraded,
   quiz: byScore,
   assignment: byMark,
 };

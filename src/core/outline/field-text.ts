@@ -36,6 +36,7 @@ export const lessonFields: Names = {
   pictureId: 'its picture',
   attachments: 'what is attached',
   chapters: 'its chapters',
+  link: 'where it leads',
   outcomes: 'the outcomes it serves',
   quiz: 'the quiz settings',
   questions: 'its questions',

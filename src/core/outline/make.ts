@@ -36,6 +36,7 @@ export function newLesson(id: string, sectionId: string, order: string, title: s
     minutes: null,
     written: noText,
     mediaId: null,
+    link: '',
     downloads: null,
     pictureId: null,
     attachments: [],

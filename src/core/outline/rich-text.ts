@@ -5,7 +5,7 @@ import type { RichText } from './types';
  * attributes. A text from outside is measured by it before it is kept; a test keeps it equal to the editor's own
  * schema. A renderer that meets something else all the same shows the rest, see `knownPart`.
  */
-type Attribute = 'text' | 'text?' | 'count' | 'count?' | 'flag?' | readonly number[];
+type Attribute = 'text' | 'text?' | 'count' | 'count?' | 'flag?' | 'none?' | readonly number[];
 type NodeRule = {
   readonly group: 'block' | 'inline' | 'item' | 'top';
   /** What stands within: a group or a kind of node; `text` is words alone. Null: nothing. */
@@ -23,6 +23,12 @@ const list = (holds: string, attrs: NodeRule['attrs'] = {}): NodeRule => ({
   atLeast: 1,
   attrs,
 });
+const cell: NodeRule = {
+  group: 'item',
+  holds: ['block'],
+  atLeast: 1,
+  attrs: { colspan: 'count?', rowspan: 'count?', colwidth: 'none?' },
+};
 export const textNodes: { readonly [type: string]: NodeRule } = {
   doc: { group: 'top', holds: ['block'], atLeast: 1 },
   paragraph: { group: 'block', holds: ['inline'], marks: true },
@@ -36,10 +42,31 @@ export const textNodes: { readonly [type: string]: NodeRule } = {
   image: {
     group: 'block',
     holds: null,
-    attrs: { src: 'text?', alt: 'text?', title: 'text?', mediaId: 'text?', width: 'count?', height: 'count?' },
+    attrs: {
+      src: 'text?',
+      alt: 'text?',
+      title: 'text?',
+      mediaId: 'text?',
+      width: 'count?',
+      height: 'count?',
+      beside: 'text?',
+    },
   },
   /** A thing of the library in its place: a film, a recording, a file; called by a title of its own. */
-  media: { group: 'block', holds: null, attrs: { mediaId: 'text?', title: 'text?' } },
+  media: { group: 'block', holds: null, attrs: { mediaId: 'text?', title: 'text?', beside: 'text?' } },
+  table: { group: 'block', holds: ['tableRow'], atLeast: 1 },
+  tableRow: { group: 'item', holds: ['tableCell', 'tableHeader'] },
+  tableCell: cell,
+  tableHeader: cell,
+  /** Set apart from the rest: a note, a tip, a warning. */
+  callout: { group: 'block', holds: ['block'], atLeast: 1, attrs: { tone: 'text?' } },
+  /** Folded away behind its title until somebody opens it. */
+  folded: { group: 'block', holds: ['block'], atLeast: 1, attrs: { title: 'text?' } },
+  columns: { group: 'block', holds: ['column'], atLeast: 2 },
+  column: { group: 'item', holds: ['block'], atLeast: 1 },
+  /** TeX, within a line or on a line of its own. */
+  formula: { group: 'inline', holds: null, attrs: { tex: 'text?' } },
+  formulaBlock: { group: 'block', holds: null, attrs: { tex: 'text?' } },
   hardBreak: { group: 'inline', holds: null },
 };
 export const textMarks: { readonly [type: string]: { readonly [name: string]: Attribute } } = {
@@ -59,6 +86,7 @@ function fitsAttribute(rule: Attribute, value: unknown): boolean {
   if (typeof rule !== 'string') return typeof value === 'number' && rule.includes(value);
   const optional = rule.endsWith('?');
   if (value === null || value === undefined) return optional;
+  if (rule === 'none?') return false;
   if (rule.startsWith('text')) return typeof value === 'string' && value.length <= mostAttribute;
   if (rule.startsWith('count'))
     return typeof value === 'number' && Number.isFinite(value) && value >= 0 && value <= 1e6;
@@ -134,7 +162,7 @@ export function knownPart(node: RichText): RichText[] {
   if (!rule) return content;
   if (rule.holds === null) return [{ type: node.type, ...(node.attrs ? { attrs: node.attrs } : {}) }];
   // Words alone where blocks belong would end the page; they become a paragraph.
-  const isInline = (one: RichText) => one.type === 'text' || one.type === 'hardBreak';
+  const isInline = (one: RichText) => one.type === 'text' || textNodes[one.type]?.group === 'inline';
   const wrapped = rule.holds.includes('block')
     ? content.map((one) => (isInline(one) ? { type: 'paragraph', content: [one] } : one))
     : content;

@@ -8,6 +8,7 @@ import { parsed } from '../kernel/parse';
 import { fail, ok, type Result } from '../kernel/problem';
 import { questionFields, quizSettingsSchema } from '../quiz';
 import { openingRuleSchema, rhythmSchema, zoneSchema } from '../release';
+import { linkFault } from './link';
 import { textFault } from './rich-text';
 import { doneRuleSchema, settingsSchema } from './settings';
 import { attachmentAccess, lessonKinds, lessonStates, mediums, type OutlineTable, type RichText } from './types';
@@ -97,6 +98,14 @@ const fields: Record<OutlineTable, { readonly [field: string]: FieldSchema }> = 
       .nullable()
       .defined(),
     mediaId: optionalId,
+    link: string()
+      .max(2000, 'Keep the address under 2,000 characters.')
+      .defined()
+      .test(
+        'link',
+        ({ value }) => linkFault(value ?? '', []) ?? '',
+        (value) => linkFault(value ?? '', []) === null,
+      ),
     downloads: boolean().nullable().defined(),
     pictureId: optionalId,
     attachments: array()
@@ -135,7 +144,7 @@ const fields: Record<OutlineTable, { readonly [field: string]: FieldSchema }> = 
 };
 
 /** Fields that are one line of words. */
-const lines = new Set(['title', 'slug', 'password']);
+const lines = new Set(['title', 'slug', 'password', 'link']);
 
 /** Checks fields to be set on a record; gives them back trimmed, or the first thing that is wrong. */
 export function parseFields(

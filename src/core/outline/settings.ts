@@ -1,4 +1,4 @@
-import { boolean, lazy, mixed, number, object, string } from 'yup';
+import { array, boolean, lazy, mixed, number, object, string } from 'yup';
 import { lessonKindOf, usualDoneRule } from './kinds';
 import { accents, type Course, type CourseSettings, type DoneRule, type Lesson, lessonKinds, looks } from './types';
 
@@ -10,6 +10,7 @@ export const usualSettings: CourseSettings = {
   goesOn: false,
   downloads: true,
   staffLook: false,
+  sources: [],
   done: {},
 };
 
@@ -35,6 +36,14 @@ export const settingsSchema = object({
   goesOn: boolean().required(),
   downloads: boolean().required(),
   staffLook: boolean().required(),
+  sources: array()
+    .of(
+      string()
+        .required()
+        .matches(/^[a-z0-9-]+(\.[a-z0-9-]+)+$/, 'Give the name of a host, for example river.example.'),
+    )
+    .max(50, 'At most 50 sources.')
+    .required(),
   done: mixed<CourseSettings['done']>()
     .required()
     .test('done', 'Choose for each kind what makes it done.', (value) => {

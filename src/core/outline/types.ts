@@ -24,7 +24,7 @@ export type TextFacts = {
 export const noText: TextFacts = { words: 0, pictures: 0, undescribed: 0 };
 
 /** The kinds of lesson in the order in which they are offered; what is particular to each, see `kinds`. A name stands in stored lessons: it never changes. */
-export const lessonKinds = ['reading', 'film', 'audio', 'document', 'quiz', 'assignment'] as const;
+export const lessonKinds = ['reading', 'film', 'audio', 'document', 'link', 'quiz', 'assignment'] as const;
 export type LessonKind = (typeof lessonKinds)[number];
 
 /** Planned: only a name. Draft: being made. Ready: its maker says learners may have it. */
@@ -77,6 +77,8 @@ export type CourseSettings = {
   readonly downloads: boolean;
   /** Whether markers may look at the course without being enrolled. */
   readonly staffLook: boolean;
+  /** Hosts that links of lessons may lead to; any where none is named. */
+  readonly sources: readonly string[];
   /** What makes a lesson count as done, by kind; what is not named follows the usual rule. */
   readonly done: { readonly [kind in LessonKind]?: DoneRule };
 };
@@ -146,6 +148,8 @@ export type Lesson = {
   readonly minutes: number | null;
   readonly written: TextFacts;
   readonly mediaId: string | null;
+  /** Where it leads to, elsewhere; empty for nowhere. */
+  readonly link: string;
   /** Null: as the course has it. */
   readonly downloads: boolean | null;
   /** A picture of the library, shown above the lesson. */

@@ -71,8 +71,8 @@ function withLaterFields(stored: Stored): Stored {
     outcomes: stored.outcomes ?? [],
     course: {
       notAbout: '',
-      settings: usualSettings,
       ...stored.course,
+      settings: { ...usualSettings, ...((stored.course.settings ?? {}) as object) },
       rhythm: withGap((stored.course.rhythm ?? null) as CourseDocument['course']['rhythm']),
     },
     sections: stored.sections.map((section) => ({
@@ -83,6 +83,7 @@ function withLaterFields(stored: Stored): Stored {
         pictureId: null,
         attachments: [],
         chapters: [],
+        link: '',
         outcomes: [],
         asks: '',
         written: lesson.text ? textFacts(lesson.text as LessonDocument['text']) : noText,

@@ -9,6 +9,7 @@ export {
   libraryEntry,
   libraryFilters,
   libraryPage,
+  usableMedia,
 } from './library';
 export { coursesOf, formsOf, knownMedia, mayChangeMedia, mediaById, mediaOfCourse, mediaSums } from './queries';
 export { rememberBlob, type StoredUpload, storeUpload } from './stored';

@@ -38,6 +38,16 @@ function seenBy(db: Database, actor: Actor): SQL | undefined {
   return or(eq(media.addedBy, actor.id), inArray(media.courseId, own), inArray(media.id, used));
 }
 
+/** Of some ids, those of things in the library that somebody sees, and so may use. */
+export async function usableMedia(db: Database, actor: Actor, ids: readonly string[]): Promise<Set<string>> {
+  if (ids.length === 0) return new Set();
+  const rows = await db
+    .select({ id: media.id })
+    .from(media)
+    .where(and(inArray(media.id, [...ids]), seenBy(db, actor)));
+  return new Set(rows.map(({ id }) => id));
+}
+
 const uses = sql<number>`(select count(distinct u.lesson_id) from media_use u where u.media_id = ${media.id})::int`;
 const conditions: { readonly [F in LibraryFilter]: SQL | undefined } = {
   unused: sql`not exists (select 1 from media_use u where u.media_id = ${media.id})`,

@@ -3,8 +3,9 @@ import type { Change } from '@/core/kernel/change';
 import { idSchema } from '@/core/kernel/ids';
 import { checkNear } from '@/core/kernel/near';
 import { fail, ok, type Result } from '@/core/kernel/problem';
-import { keptChanges, type Lesson, mediaIn, type OutlineTable, type RichText } from '@/core/outline';
-import { keepUses, knownMedia, type Uses } from '../media';
+import { keptChanges, type Lesson, linkFault, mediaIn, type OutlineTable, type RichText } from '@/core/outline';
+import type { Actor } from '@/core/people';
+import { keepUses, knownMedia, type Uses, usableMedia } from '../media';
 import { audit } from '../platform/audit';
 import type { CommandContext } from '../platform/command';
 import type { Transaction } from '../platform/database';
@@ -140,7 +141,7 @@ export async function doneBefore(context: CommandContext, courseId: string, step
 
 /** Checks that need more than the course itself: addresses, ids and files that belong to others. */
 export async function checkElsewhere(
-  { tx, now }: CommandContext,
+  { tx, now, actor }: CommandContext,
   courseId: string,
   changes: readonly Change[],
 ): Promise<Result<null>> {
@@ -167,15 +168,31 @@ export async function checkElsewhere(
     const [there] = await tx.db.select({ id: own.id }).from(own).where(inArray(own.id, ids)).limit(1);
     if (there) return fail('conflict', 'This id is in use elsewhere. Try again.');
   }
-  // What a text names and is not there is left out where it is shown.
-  const files = changes
-    .filter(({ table }) => table === 'lesson')
-    .flatMap(usesIn)
-    .flatMap(({ places }) => Object.values(places).flat());
-  if (files.length > 0) {
-    const known = await knownMedia(tx.db, files);
-    if (files.some((id) => !known.has(id)))
-      return fail('not-found', 'This file is not in the library of the school.', 'mediaId');
+  const links = changes.flatMap(({ after }) => (typeof after?.link === 'string' && after.link ? [after.link] : []));
+  if (links.length > 0) {
+    const [own] = await tx.db.select({ settings: course.settings }).from(course).where(eq(course.id, courseId));
+    for (const link of links) {
+      const fault = linkFault(link, own?.settings.sources ?? []);
+      if (fault) return fail('invalid', fault, 'link');
+    }
   }
-  return ok(null);
+  return checkFiles(tx, actor, changes);
+}
+
+/** Only what somebody sees of the library may they use: a use opens a file to all who work on the course. */
+async function checkFiles(tx: Transaction, actor: Actor, changes: readonly Change[]): Promise<Result<null>> {
+  const idsIn = (table: Change['table']) =>
+    changes
+      .filter((change) => change.table === table)
+      .flatMap(usesIn)
+      .flatMap(({ places }) => Object.values(places).flat());
+  const [shown, written] = [idsIn('lesson'), idsIn('text')];
+  const all = [...new Set([...shown, ...written])];
+  const usable = await usableMedia(tx.db, actor, all);
+  if (all.every((id) => usable.has(id))) return ok(null);
+  // What a text names and is not there at all is left out where it is shown.
+  const known = await knownMedia(tx.db, written);
+  return shown.every((id) => usable.has(id)) && written.every((id) => usable.has(id) || !known.has(id))
+    ? ok(null)
+    : fail('not-found', 'This file is not in the library of the school, or not for you.', 'mediaId');
 }

@@ -1,6 +1,7 @@
 import type { MediaFacts } from '@/core/media';
 import type { RichText } from '@/core/outline';
 import { safeHtml } from './render';
+import './math.css';
 import styles from './text.module.css';
 
 type Props = { readonly text: RichText | null; readonly pictures: { readonly [id: string]: MediaFacts } };

@@ -19,6 +19,15 @@ export const imgAttributes = ({ id, width, height }: MediaFacts) => {
   return { src, srcset: srcSet, sizes, width, height };
 };
 
+/** On which side of the text it stands; null where it has the line to itself. */
+export type Beside = 'start' | 'end' | null;
+export const besideOf = (value: unknown): Beside => (value === 'start' || value === 'end' ? value : null);
+export const besideAttribute = {
+  default: null,
+  parseHTML: (element: HTMLElement) => besideOf(element.getAttribute('data-beside')),
+  renderHTML: ({ beside }: { readonly beside?: unknown }) => (besideOf(beside) ? { 'data-beside': beside } : {}),
+};
+
 /** How a thing of a kind stands in a text: played where it can be, or as a link to it. */
 const drawn: Record<MediaKind, (facts: MediaFacts, title: string) => readonly [string, ...unknown[]]> = {
   film: (facts, title) =>
@@ -69,14 +78,17 @@ export const LibraryMedia = Node.create<{ shown: Shown }>({
       parseHTML: (element) => element.getAttribute('data-title'),
       renderHTML: ({ title }) => ({ 'data-title': title }),
     },
+    beside: besideAttribute,
   }),
   parseHTML: () => [{ tag: 'figure[data-media-id]' }],
   renderHTML({ node, HTMLAttributes }) {
     const { mediaId, title } = node.attrs as { readonly mediaId: unknown; readonly title: unknown };
     const facts = this.options.shown[String(mediaId)];
     const words = typeof title === 'string' ? title : '';
-    return facts
-      ? (drawn[facts.kind](facts, words) as [string])
+    const beside = besideOf(node.attrs.beside);
+    const part = facts && drawn[facts.kind](facts, words);
+    return part
+      ? ([part[0], { ...(part[1] as object), ...(beside && { 'data-beside': beside }) }, ...part.slice(2)] as never)
       : ['figure', HTMLAttributes, ['figcaption', {}, words || 'A thing of the library']];
   },
 });

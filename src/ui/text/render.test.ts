@@ -50,7 +50,7 @@ test('what is let in, the editor takes; and whatever is within a text, the known
       if (textFault(text) === null) expect(editorTakes(text)).toBe(true);
       expect(() => safeHtml(structuredClone(text), {})).not.toThrow();
     }),
-    { numRuns: 3000 },
+    { numRuns: 1500 },
   );
 });
 
@@ -147,4 +147,76 @@ test.each<[string, Partial<MediaFacts>, string | null, readonly string[]]>([
   expect(mediaIn({ type: 'doc', content: [node] })).toEqual([filmFacts.id]);
   // What the library does not know any more is left out.
   expect(safeHtml({ type: 'doc', content: [{ ...node }] }, {})).not.toContain('/files/');
+});
+
+test.each<[string, object, readonly string[], readonly string[]]>([
+  [
+    'a callout',
+    { type: 'callout', attrs: { tone: 'care' }, content: [paragraph(text('Deep'))] },
+    ['<aside data-tone="care" aria-label="Take care"><div><p>Deep</p></div></aside>'],
+    [],
+  ],
+  [
+    'a callout of a tone nobody knows',
+    { type: 'callout', attrs: { tone: '"x' }, content: [paragraph(text('a'))] },
+    ['data-tone="note"'],
+    ['"x'],
+  ],
+  [
+    'a part folded away',
+    { type: 'folded', attrs: { title: 'Try <b>it' }, content: [paragraph(text('0.34'))] },
+    ['<details><summary>Try &lt;b&gt;it</summary><div><p>0.34</p></div></details>'],
+    [],
+  ],
+  [
+    'columns',
+    { type: 'columns', content: ['l', 'r'].map((words) => ({ type: 'column', content: [paragraph(text(words))] })) },
+    ['<div data-columns="2"><div data-column><p>l</p></div><div data-column><p>r</p></div></div>'],
+    [],
+  ],
+  [
+    'a table',
+    {
+      type: 'table',
+      content: [
+        {
+          type: 'tableRow',
+          content: [
+            { type: 'tableHeader', attrs: { colspan: 2, rowspan: 1, colwidth: null }, content: [paragraph(text('h'))] },
+          ],
+        },
+      ],
+    },
+    [
+      'role="group" aria-label="Table"><table><tbody><tr><th',
+      'colspan="2"',
+      '<p>h</p></th></tr></tbody></table></div>',
+    ],
+    [],
+  ],
+  [
+    'a formula',
+    paragraph({ type: 'formula', attrs: { tex: 'v < 1 & 2' } } as object),
+    ['<code>v &lt; 1 &amp; 2</code>'],
+    ['<math'],
+  ],
+  [
+    'a formula on its own',
+    { type: 'formulaBlock', attrs: { tex: '\\frac{a}{b} < c' } },
+    ['<math', '<mfrac>', 'display="block"'],
+    ['<code'],
+  ],
+  [
+    'a formula that would be more than one',
+    { type: 'formulaBlock', attrs: { tex: '\\href{javascript:alert(1)}{x}"><script>1</script>' } },
+    [],
+    ['<script', 'href="javascript'],
+  ],
+])('of its own kind: %s', (_name, node, parts, never) => {
+  const document = { type: 'doc', content: [node] } as RichText;
+  expect(textFault(document)).toBeNull();
+  expect(editorTakes(document)).toBe(true);
+  const html = safeHtml(document, {});
+  for (const one of parts) expect(html).toContain(one);
+  for (const one of never) expect(html).not.toContain(one);
 });

@@ -1,5 +1,6 @@
 import {
   IconChecklist,
+  IconExternalLink,
   IconFileText,
   IconFileTypePdf,
   IconPlayerPlay,
@@ -17,6 +18,7 @@ export const kinds: Record<
   film: { name: 'Film', Glyph: IconPlayerPlay, hue: 'learn' },
   audio: { name: 'Audio', Glyph: IconVolume, hue: 'learn' },
   document: { name: 'Document', Glyph: IconFileTypePdf, hue: 'learn' },
+  link: { name: 'Link', Glyph: IconExternalLink, hue: 'learn' },
   quiz: { name: 'Quiz', Glyph: IconChecklist, hue: 'assessed' },
   assignment: { name: 'Assignment', Glyph: IconUpload, hue: 'assessed' },
 };

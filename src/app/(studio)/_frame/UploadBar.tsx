@@ -1,14 +1,12 @@
 'use client';
 import { ActionIcon, Button, FileButton, Progress } from '@mantine/core';
 import { IconPlayerPause, IconPlayerPlay, IconUpload, IconX } from '@tabler/icons-react';
-import { useEffect, useState, useSyncExternalStore } from 'react';
+import { useEffect, useState } from 'react';
 import { type CutOff, cutOff, forget } from '@/app/_client/cut-off';
-import { type UploadState, uploads } from '@/app/_client/upload-queue';
+import { uploads } from '@/app/_client/upload-queue';
+import { useUploads } from '@/app/_client/use-intake';
 import { lengthText, sizeText } from '@/core/media';
 import styles from './uploads.module.css';
-
-const nothing: UploadState = { items: [], paused: false, speed: null };
-export const useUploads = () => useSyncExternalStore(uploads.subscribe, uploads.get, () => nothing);
 
 /** What is being uploaded, at the foot of every screen while it runs. */
 export function UploadBar() {

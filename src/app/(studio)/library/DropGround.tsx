@@ -6,7 +6,7 @@ import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { type DragEvent, type ReactNode, useEffect, useRef, useState } from 'react';
 import { uploads } from '@/app/_client/upload-queue';
-import { useUploads } from '../_frame/UploadBar';
+import { useUploads } from '@/app/_client/use-intake';
 import styles from './library.module.css';
 
 type Props = {

@@ -1,7 +1,7 @@
 import { IconFile, IconFileText, IconHeadphones, IconMovie, IconPhoto } from '@tabler/icons-react';
 import Link from 'next/link';
 import { secondText } from '@/core/kernel/clock-time';
-import { type MediaKind, sizeText } from '@/core/media';
+import { type MediaFacts, type MediaKind, sizeText } from '@/core/media';
 import type { LibraryItem } from '@/server/media';
 import { TableHead } from '@/ui/table/TableHead';
 import styles from './library.module.css';
@@ -111,7 +111,8 @@ const Remarks = ({ item }: { readonly item: LibraryItem }) =>
 
 const isItsOwnPicture: { readonly [K in MediaKind]?: true } = { picture: true };
 
-function Thumb({ item }: { readonly item: LibraryItem }) {
+/** What a thing of the library looks like, small. */
+export function Thumb({ item }: { readonly item: MediaFacts }) {
   const Glyph = glyphs[item.kind];
   const version = item.hash.slice(0, 8);
   if (item.posterHash) return <img src={`/files/${item.id}/poster?${version}`} alt="" loading="lazy" />;

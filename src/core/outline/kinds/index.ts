@@ -4,11 +4,20 @@ import { audio } from './audio';
 import { document } from './document';
 import { film } from './film';
 import type { LessonKindFacts } from './kind';
+import { link } from './link';
 import { quiz } from './quiz';
 import { reading } from './reading';
 
 /** Every kind of lesson there is. */
-const kinds: { readonly [K in LessonKind]: LessonKindFacts } = { reading, film, audio, document, quiz, assignment };
+const kinds: { readonly [K in LessonKind]: LessonKindFacts } = {
+  reading,
+  film,
+  audio,
+  document,
+  link,
+  quiz,
+  assignment,
+};
 
 /** What is particular to a kind of lesson. Throws on one that is not known: it is never taken for another. */
 export function lessonKindOf(kind: LessonKind): LessonKindFacts {

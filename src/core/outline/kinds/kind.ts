@@ -14,6 +14,8 @@ export type LessonKindFacts = {
   readonly isGraded: boolean;
   /** Whether it asks questions, whose rules are then looked at. */
   readonly asks: boolean;
+  /** Whether it leads elsewhere, to an address of its own. */
+  readonly leads: boolean;
   /** The file it shows; null for kinds that live by their words. */
   readonly file: LessonFile | null;
   /** What its text is for. */
@@ -24,7 +26,7 @@ export type LessonKindFacts = {
   readonly doneBy: readonly DoneRule['by'][];
   usualDone(lesson: Pick<Lesson, 'quiz' | 'assignment'>): DoneRule;
   /** Whether there is anything in it for a learner to do. */
-  isFilled(lesson: Pick<Lesson, 'written' | 'mediaId'>, questions: number): boolean;
+  isFilled(lesson: Pick<Lesson, 'written' | 'mediaId' | 'link'>, questions: number): boolean;
   /** Minutes it takes beyond reading its text. */
   minutes(lesson: Pick<Lesson, 'quiz'>, media: MediaFacts | null, paper: PaperSize): number;
   /** What it is worth, in thousandths of a point; nothing where it is not graded. */
@@ -50,6 +52,7 @@ export type LessonFile = {
 export const plain = {
   isGraded: false,
   asks: false,
+  leads: false,
   file: null,
   textName: 'Text',
   settings: { quiz: null, assignment: null, weight: 0 },

@@ -29,7 +29,8 @@ describe.each(lessonKinds.map((name) => [name, lessonKindOf(name)] as const))('%
     const written = { ...lesson, written: { words: 3, pictures: 0, undescribed: 0 } };
     expect(kind.isFilled({ ...lesson, mediaId: 'm' }, 0)).toBe(kind.file !== null);
     expect(kind.isFilled(lesson, 1)).toBe(kind.asks);
-    expect(kind.isFilled(written, 0)).toBe(kind.file === null && !kind.asks);
+    expect(kind.isFilled(written, 0)).toBe(kind.file === null && !kind.asks && !kind.leads);
+    expect(kind.isFilled({ ...lesson, link: 'https://river.example' }, 0)).toBe(kind.leads);
   });
 });
 

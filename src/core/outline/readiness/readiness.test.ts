@@ -1,7 +1,15 @@
 import { describe, expect, test } from 'vitest';
 import { apply } from '../../kernel/change';
 import type { MediaFacts } from '../../media';
-import { type Outline, type OutlineEdit, planEdit, readiness, usualAssignment, usualQuiz } from '../index';
+import {
+  type Outline,
+  type OutlineEdit,
+  planEdit,
+  readiness,
+  usualAssignment,
+  usualQuiz,
+  usualSettings,
+} from '../index';
 import { doc, edited, empty, film, id, lesson, section, set } from '../testing';
 import { courseRules, outcomeRules, sectionRules } from './course-rules';
 import { lessonRules } from './lesson-rules';
@@ -25,6 +33,7 @@ const sound = { ...film, kind: 'audio' } as const;
 const withSound = () => edited(base, lesson(40, 1, 'audio'), set('lesson', 40, { mediaId: id(90) }));
 const withFilm = (...more: OutlineEdit[]) =>
   edited(base, lesson(40, 1, 'film'), set('lesson', 40, { mediaId: id(90) }), ...more);
+const leads = edited(base, lesson(40, 1, 'link'), set('lesson', 40, { link: 'https://river.example/film' }));
 const chapters = (...moments: number[]) =>
   set('lesson', 40, { chapters: moments.map((at, i) => ({ id: id(80 + i), at, title: `Part ${i}` })) });
 const award = (settings: object, ...more: OutlineEdit[]) => {
@@ -91,6 +100,9 @@ const cases: readonly Case[] = [
     [film],
   ],
   ['document-missing', edited(base, lesson(40, 1, 'document'))],
+  ['link-missing', edited(base, lesson(40, 1, 'link'))],
+  ['link-note', leads],
+  ['link-source', edited(leads, set('course', 0, { settings: { ...usualSettings, sources: ['hedge.example'] } }))],
   ['audio-missing', edited(base, lesson(40, 1, 'audio'))],
   ['audio-failed', withSound(), [{ ...sound, state: 'failed' }]],
   ['audio-waiting', withSound(), [{ ...sound, state: 'waiting' }]],

@@ -88,9 +88,16 @@ async function stripForm(path: string, folder: string, film: Parameters<typeof s
   const { every, count, width, height } = stripOf(film);
   const made = join(folder, 'strip.jpg');
   const tile = `tile=${stripColumns}x${Math.ceil(count / stripColumns)}`;
+  // The last frame stands on, so that the last piece of a strip is never empty.
   // Of a long film only the frames that stand by themselves are read: the rest would take as long as watching it fast.
   const skips = film.seconds > 600 ? ['-skip_frame', 'nokey'] : [];
-  const words = [...skips, '-i', path, '-vf', `fps=1/${every},scale=${width}:${height},${tile}`];
+  const words = [
+    ...skips,
+    '-i',
+    path,
+    '-vf',
+    `tpad=stop_mode=clone:stop_duration=${every},fps=1/${every},scale=${width}:${height},${tile}`,
+  ];
   await run(
     'ffmpeg',
     ['-v', 'error', '-y', ...words, '-frames:v', '1', '-q:v', '5', made],

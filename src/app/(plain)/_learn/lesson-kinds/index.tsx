@@ -5,6 +5,7 @@ import type { LessonKind } from '@/core/outline';
 import { type HandInRow, handInsOf } from '@/server/assignment';
 import { type SittingRow, sittingsOf } from '@/server/quiz';
 import { AssignmentPart } from '../AssignmentPart';
+import { LinkPart } from '../LinkPart';
 import { PdfPart } from '../PdfPart';
 import type { Place } from '../place';
 import { AudioLazy, FilmLazy } from '../play/PlayersLazy';
@@ -41,6 +42,7 @@ const parts: { readonly [K in LessonKind]: Parts } = {
     isWide: true,
     below: ({ one: { lesson } }) => lesson.media && <PdfPart media={lesson.media} downloads={lesson.downloads} />,
   },
+  link: { below: ({ one: { lesson } }) => lesson.link && <LinkPart address={lesson.link} /> },
   quiz: {
     async work({ one, place }, own) {
       const sittings: readonly SittingRow[] = own ? await sittingsOf(own.db, own.enrolmentId, one.lesson.id) : [];

@@ -1,13 +1,14 @@
 'use client';
-import { ActionIcon, Button, FileButton, Progress, Select } from '@mantine/core';
+import { ActionIcon, Button, FileButton, Select } from '@mantine/core';
 import { IconArrowDown, IconArrowUp, IconPaperclip, IconTrash } from '@tabler/icons-react';
-import { useState } from 'react';
-import { upload } from '@/app/_client/upload';
+import { useIntake } from '@/app/_client/use-intake';
 import type { Attachment, Lesson } from '@/core/outline';
 import { TextField } from '@/ui/fields/fields';
 import { newId } from '@/ui/ids';
 import { useDesk } from '../_course/CourseProvider';
+import { Intake } from './Intake';
 import styles from './inspector.module.css';
+import { LibraryPicker } from './LibraryPicker';
 
 const accessNames: Record<Attachment['access'], string> = {
   open: 'open or keep',
@@ -18,8 +19,7 @@ const accessNames: Record<Attachment['access'], string> = {
 /** What belongs to a lesson beside what it shows: in order, each with a title and what may be done with it. */
 export function AttachmentsField({ lesson }: { readonly lesson: Lesson }) {
   const { store, state, head } = useDesk();
-  const [progress, setProgress] = useState<number | null>(null);
-  const [problem, setProblem] = useState<string | null>(null);
+  const intake = useIntake();
   const { attachments } = lesson;
   const set = (next: readonly Attachment[]) =>
     store.edit({ do: 'set', table: 'lesson', id: lesson.id, fields: { attachments: next } });
@@ -30,20 +30,20 @@ export function AttachmentsField({ lesson }: { readonly lesson: Lesson }) {
     next.splice(to, 0, ...next.splice(from, 1));
     set(next);
   };
-  const take = async (files: File[]) => {
-    setProblem(null);
-    const added: Attachment[] = [];
-    for (const file of files) {
-      setProgress(0);
-      const done = await upload(file, { purpose: 'attachment', courseId: head.id }, setProgress).done;
-      if (done.ok) added.push({ id: newId(), mediaId: done.value.id, title: '', access: 'open' });
-      else setProblem(done.problem.sentence);
-    }
-    setProgress(null);
-    if (added.length === 0) return;
+  // Several may arrive at once: each is put behind what is there by then.
+  const attach = async (mediaId: string) => {
     await store.refreshMedia();
-    set([...attachments, ...added]);
+    const now = store.get().outline.lesson[lesson.id]?.attachments ?? [];
+    set([...now, { id: newId(), mediaId, title: '', access: 'open' }]);
   };
+  const take = (files: File[]) =>
+    intake.add(
+      files.map((file) => ({
+        file,
+        target: { purpose: 'attachment', courseId: head.id },
+        onDone: (id) => void attach(id),
+      })),
+    );
   return (
     <div className={styles.group}>
       {attachments.map((one, i) => {
@@ -90,9 +90,7 @@ export function AttachmentsField({ lesson }: { readonly lesson: Lesson }) {
           </div>
         );
       })}
-      {progress !== null ? (
-        <Progress value={progress} aria-label={`Uploaded ${progress} %`} />
-      ) : (
+      <div className={styles.facts}>
         <FileButton multiple onChange={take} inputProps={{ 'aria-label': 'Choose files to attach' }}>
           {(props) => (
             <Button
@@ -105,12 +103,9 @@ export function AttachmentsField({ lesson }: { readonly lesson: Lesson }) {
             </Button>
           )}
         </FileButton>
-      )}
-      {problem && (
-        <p role="alert" className={styles.bad}>
-          {problem}
-        </p>
-      )}
+        <LibraryPicker kind={null} called="a file" onPick={({ id }) => void attach(id)} />
+      </div>
+      <Intake intake={intake} />
     </div>
   );
 }

@@ -1,10 +1,12 @@
 'use client';
-import { Select, Switch } from '@mantine/core';
+import { Select, Switch, TagsInput } from '@mantine/core';
 import { IconBook } from '@tabler/icons-react';
+import { useState } from 'react';
 import {
   accents,
   type CourseSettings,
   type DoneRule,
+  hostOf,
   type LessonKind,
   lessonKindOf,
   lessonKinds,
@@ -27,6 +29,7 @@ export function CourseInspector() {
   const { store } = useDesk();
   const course = useCourse();
   const { settings } = course;
+  const [problem, setProblem] = useState<string | null>(null);
   const set = (part: Partial<CourseSettings>) =>
     store.edit({ do: 'set', table: 'course', id: course.id, fields: { settings: { ...settings, ...part } } });
   const setDone = (kind: LessonKind, rule: DoneRule | null) => {
@@ -78,6 +81,17 @@ export function CourseInspector() {
         label="Markers may look at it without enrolment"
         checked={settings.staffLook}
         onChange={(event) => set({ staffLook: event.currentTarget.checked })}
+      />
+      <TagsInput
+        label="Links lead only to"
+        description="Hosts such as river.example. With none named, anywhere."
+        value={[...settings.sources]}
+        maxTags={50}
+        error={problem}
+        onChange={(sources) => {
+          const done = set({ sources: sources.map((one) => hostOf(`https://${one}`) ?? one.trim().toLowerCase()) });
+          setProblem(done.ok ? null : done.problem.sentence);
+        }}
       />
       <h3 className={styles.part}>Done when, by kind</h3>
       {lessonKinds.map((kind) => {

@@ -3,6 +3,7 @@ import { Button, SegmentedControl, Select, Switch } from '@mantine/core';
 import { IconPencil, IconTimeline } from '@tabler/icons-react';
 import dynamic from 'next/dynamic';
 import Link from 'next/link';
+import { fail } from '@/core/kernel/problem';
 import {
   doneRuleOf,
   downloadsOf,
@@ -12,6 +13,7 @@ import {
   type LessonState,
   lessonKindOf,
   lessonKinds,
+  linkFault,
 } from '@/core/outline';
 import { NumberField, TextField } from '@/ui/fields/fields';
 import { kinds } from '@/ui/tile/kinds';
@@ -61,6 +63,17 @@ export function LessonInspector({ lesson }: { readonly lesson: Lesson }) {
       <h2 className={styles.title}>
         {tile && <Tile {...tile} />} {lesson.title}
       </h2>
+      {facts.leads && (
+        <TextField
+          label="Address it leads to"
+          placeholder="https://"
+          value={lesson.link}
+          onSave={(link) => {
+            const fault = linkFault(link.trim(), course.settings.sources);
+            return fault ? fail('invalid', fault) : set({ link: link.trim() });
+          }}
+        />
+      )}
       {facts.file && <MediaPart lesson={lesson} file={facts.file} />}
       <Button
         component={Link}

@@ -1,49 +1,43 @@
 'use client';
-import { Button, FileButton, Progress, Text } from '@mantine/core';
+import { Button, FileButton, Text } from '@mantine/core';
 import { Dropzone } from '@mantine/dropzone';
 import { IconUpload } from '@tabler/icons-react';
 import Link from 'next/link';
-import { useRef, useState } from 'react';
+import { useState } from 'react';
 import { act } from '@/app/_client/act';
-import { type UploadTarget, type UploadTask, upload } from '@/app/_client/upload';
+import { useIntake } from '@/app/_client/use-intake';
 import { secondText } from '@/core/kernel/clock-time';
-import { type MediaFacts, sizeText } from '@/core/media';
+import { type MediaFacts, type MediaKind, sizeText } from '@/core/media';
 import type { Lesson, LessonFile } from '@/core/outline';
 import { useDesk } from '../_course/CourseProvider';
+import { Intake } from './Intake';
 import styles from './inspector.module.css';
+import { LibraryPicker } from './LibraryPicker';
 
 /** The file of a lesson that shows one: dropped here, seen here, replaced here. */
 export function MediaPart({ lesson, file: kind }: { readonly lesson: Lesson; readonly file: LessonFile }) {
   const { store, state, head } = useDesk();
   const media = lesson.mediaId ? state.media.get(lesson.mediaId) : undefined;
-  const [progress, setProgress] = useState<number | null>(null);
+  const intake = useIntake();
   const [problem, setProblem] = useState<string | null>(null);
-  const task = useRef<UploadTask | null>(null);
+  const { purpose } = kind;
 
-  const send = async (file: File | null | undefined, target: UploadTarget): Promise<string | null> => {
-    if (!file) return null;
-    setProblem(null);
-    setProgress(0);
-    task.current = upload(file, target, setProgress);
-    const done = await task.current.done;
-    task.current = null;
-    setProgress(null);
-    if (!done.ok) setProblem(done.problem.sentence);
-    else await store.refreshMedia();
-    return done.ok ? done.value.id : null;
-  };
   const tryAgain = async () => {
     if (!media) return;
     const done = await act('media.try-again', { mediaId: media.id });
     if (done.ok) await store.refreshMedia();
     else setProblem(done.problem.sentence);
   };
-  const take = async (file: File | undefined) => {
-    const id = await send(file, { purpose: kind.purpose, courseId: head.id });
-    if (id) store.edit({ do: 'set', table: 'lesson', id: lesson.id, fields: { mediaId: id } });
+  const show = async (mediaId: string) => {
+    await store.refreshMedia();
+    store.edit({ do: 'set', table: 'lesson', id: lesson.id, fields: { mediaId } });
   };
+  const take = (file: File | undefined) =>
+    file && intake.add([{ file, target: { purpose, courseId: head.id }, onDone: (id) => void show(id) }]);
   const renew = (file: File | null) =>
-    media && send(file, { purpose: kind.purpose, courseId: head.id, mediaId: media.id });
+    file &&
+    media &&
+    intake.add([{ file, target: { purpose, courseId: head.id, mediaId: media.id }, onDone: store.refreshMedia }]);
   return (
     <div className={styles.group}>
       {media && <Preview media={media} />}
@@ -52,33 +46,30 @@ export function MediaPart({ lesson, file: kind }: { readonly lesson: Lesson; rea
           Try again
         </Button>
       )}
-      {progress === null ? (
-        <Dropzone
-          className={styles.drop}
-          multiple={false}
-          onDrop={(files) => take(files[0])}
-          aria-label={`File: ${kind.called}`}
-          inputProps={{ 'aria-label': `Choose ${kind.called}` }}
-        >
-          <Text size="sm">
-            <IconUpload size={15} aria-hidden="true" />{' '}
-            {media ? 'Drop another file to show that instead, here only' : `Drop ${kind.called} here, or choose one`}
-          </Text>
-        </Dropzone>
-      ) : (
-        <div className={styles.progress} role="status">
-          <Progress value={progress} aria-label={`Uploaded ${progress} %`} />
-          <Button size="compact-xs" variant="default" onClick={() => task.current?.cancel()}>
-            Stop
-          </Button>
-        </div>
+      {intake.percent === null && (
+        <>
+          <Dropzone
+            className={styles.drop}
+            multiple={false}
+            onDrop={(files) => take(files[0])}
+            aria-label={`File: ${kind.called}`}
+            inputProps={{ 'aria-label': `Choose ${kind.called}` }}
+          >
+            <Text size="sm">
+              <IconUpload size={15} aria-hidden="true" />{' '}
+              {media ? 'Drop another file to show that instead, here only' : `Drop ${kind.called} here, or choose one`}
+            </Text>
+          </Dropzone>
+          <LibraryPicker kind={purpose as MediaKind} called={kind.called} onPick={({ id }) => void show(id)} />
+        </>
       )}
+      <Intake intake={intake} />
       {problem && (
         <p role="alert" className={styles.bad}>
           {problem}
         </p>
       )}
-      {media && progress === null && (
+      {media && intake.percent === null && (
         <div className={styles.facts}>
           <span>version {media.version}</span>
           <FileButton onChange={renew} inputProps={{ 'aria-label': 'Choose a new version' }}>

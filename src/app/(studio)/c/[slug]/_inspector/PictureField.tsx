@@ -1,33 +1,31 @@
 'use client';
-import { Button, FileButton, Progress } from '@mantine/core';
+import { Button, FileButton } from '@mantine/core';
 import { IconPhoto } from '@tabler/icons-react';
 import { useState } from 'react';
 import { act } from '@/app/_client/act';
-import { upload } from '@/app/_client/upload';
+import { useIntake } from '@/app/_client/use-intake';
 import { ok } from '@/core/kernel/problem';
 import type { Lesson } from '@/core/outline';
 import { TextField } from '@/ui/fields/fields';
 import { useDesk } from '../_course/CourseProvider';
+import { Intake } from './Intake';
 import styles from './inspector.module.css';
+import { LibraryPicker } from './LibraryPicker';
 
 /** A picture above the lesson, with its words for those who cannot see it. */
 export function PictureField({ lesson }: { readonly lesson: Lesson }) {
   const { store, state, head } = useDesk();
-  const [progress, setProgress] = useState<number | null>(null);
+  const intake = useIntake();
   const [problem, setProblem] = useState<string | null>(null);
   const picture = lesson.pictureId ? state.media.get(lesson.pictureId) : undefined;
   const set = (pictureId: string | null) =>
     store.edit({ do: 'set', table: 'lesson', id: lesson.id, fields: { pictureId } });
-  const take = async (file: File | null) => {
-    if (!file) return;
-    setProblem(null);
-    setProgress(0);
-    const done = await upload(file, { purpose: 'picture', courseId: head.id }, setProgress).done;
-    setProgress(null);
-    if (!done.ok) return setProblem(done.problem.sentence);
+  const show = async (id: string) => {
     await store.refreshMedia();
-    set(done.value.id);
+    set(id);
   };
+  const take = (file: File | null) =>
+    file && intake.add([{ file, target: { purpose: 'picture', courseId: head.id }, onDone: (id) => void show(id) }]);
   const describe = (alt: string) => {
     if (!lesson.pictureId) return ok(null);
     act('media.describe', { mediaId: lesson.pictureId, alt }).then((told) =>
@@ -45,9 +43,8 @@ export function PictureField({ lesson }: { readonly lesson: Lesson }) {
           <TextField label="The picture in words" value={picture.alt} onSave={describe} />
         </>
       )}
-      {progress !== null ? (
-        <Progress value={progress} aria-label={`Uploaded ${progress} %`} />
-      ) : (
+      <Intake intake={intake} />
+      {intake.percent === null && (
         <div className={styles.facts}>
           <FileButton accept="image/*" onChange={take}>
             {(props) => (
@@ -61,6 +58,7 @@ export function PictureField({ lesson }: { readonly lesson: Lesson }) {
               </Button>
             )}
           </FileButton>
+          <LibraryPicker kind="picture" called="a picture" onPick={({ id }) => void show(id)} />
           {picture && (
             <Button size="compact-sm" variant="subtle" color="gray" onClick={() => set(null)}>
               Take it away

@@ -67,6 +67,8 @@ export function OutlineTree({ query, goTo, onFind }: Props) {
     overscan: 8,
     // The first screen comes with the page, before the browser knows its own size.
     initialRect: { width: 1280, height: 800 },
+    // Also where the reader has scrolled before it could listen: what is drawn first has to be what came.
+    initialOffset: 0,
     scrollMargin: top,
     scrollPaddingStart: 60,
     // The line with the focus stays, wherever the page is scrolled to.

@@ -6,11 +6,11 @@ import { useEffect } from 'react';
 import { useDesk } from '../../_course/CourseProvider';
 import { Workbench } from '../../_course/Workbench';
 import { Inspector } from '../../_inspector/Inspector';
+import styles from './_text/text.module.css';
 import { LessonBar } from './LessonBar';
-import styles from './text.module.css';
 
 // The editor is large and needed only here.
-const TextEditor = dynamic(() => import('./TextEditor').then((module) => module.TextEditor), {
+const TextEditor = dynamic(() => import('./_text/TextEditor').then((module) => module.TextEditor), {
   ssr: false,
   loading: () => <Loader aria-label="Loading the editor" />,
 });

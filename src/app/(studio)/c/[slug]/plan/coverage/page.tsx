@@ -56,6 +56,8 @@ export default function CoveragePage() {
     overscan: 12,
     scrollMargin: top,
     initialRect: { width: 1280, height: 800 },
+    // Also where the reader has scrolled before it could listen: what is drawn first has to be what came.
+    initialOffset: 0,
   });
   const lessons = rows.flatMap((row) => row.tiles);
   const questions = Object.values(state.outline.question);

@@ -9,88 +9,18 @@ import {
   IconLink,
   IconList,
   IconListNumbers,
-  IconMovie,
-  IconPhoto,
 } from '@tabler/icons-react';
-import Image from '@tiptap/extension-image';
-import { type Editor, EditorContent, useEditor, useEditorState } from '@tiptap/react';
-import StarterKit from '@tiptap/starter-kit';
-import { useEffect, useRef, useState } from 'react';
+import { type Editor, useEditorState } from '@tiptap/react';
+import { useState } from 'react';
 import { act } from '@/app/_client/act';
-import { upload } from '@/app/_client/upload';
-import { same } from '@/core/kernel/change';
-import type { Lesson, RichText } from '@/core/outline';
-import { LibraryMedia } from '@/ui/text/library-media';
-import { useCourseStatus, useDesk } from '../../_course/CourseProvider';
+import { useIntake } from '@/app/_client/use-intake';
+import type { MediaFacts } from '@/core/media';
+import { useDesk } from '../../../_course/CourseProvider';
+import { Intake } from '../../../_inspector/Intake';
+import { PickerDialog } from '../../../_inspector/LibraryPicker';
+import { InsertMenu } from './InsertMenu';
 import styles from './text.module.css';
-
-/** A picture of the course's library: the document keeps its id, and the address follows from it. */
-const LibraryPicture = Image.extend({
-  addAttributes() {
-    return {
-      ...this.parent?.(),
-      mediaId: {
-        default: null,
-        parseHTML: (element) => element.getAttribute('data-media-id'),
-        renderHTML: ({ mediaId }) => ({ 'data-media-id': mediaId }),
-      },
-    };
-  },
-  // A picture pasted from elsewhere has no place in the library, and would not be there tomorrow.
-  parseHTML: () => [{ tag: 'img[data-media-id]' }],
-});
-
-type Props = { readonly lesson: Lesson; readonly content: RichText | null };
-
-export function TextEditor({ lesson, content }: Props) {
-  const { store } = useDesk();
-  const clashes = useCourseStatus('clashes');
-  // What this editor last gave or got, to tell the words of others from its own.
-  const known = useRef<RichText | null>(content);
-  const inTwoVersions = clashes.some((clash) => clash.table === 'text' && clash.recordId === lesson.id);
-  const editor = useEditor({
-    immediatelyRender: false,
-    extensions: [
-      StarterKit.configure({
-        heading: { levels: [2, 3] },
-        link: { openOnClick: false, protocols: ['http', 'https', 'mailto'] },
-      }),
-      LibraryPicture,
-      LibraryMedia,
-    ],
-    content: (content ?? '') as string,
-    editorProps: {
-      attributes: {
-        'aria-label': `Text of ${lesson.title}`,
-        role: 'textbox',
-        'aria-multiline': 'true',
-        class: styles.page ?? '',
-      },
-    },
-    onUpdate: ({ editor: changed }) => {
-      known.current = changed.isEmpty ? null : (changed.getJSON() as RichText);
-      store.edit({ do: 'set', table: 'text', id: lesson.id, fields: { content: known.current } });
-    },
-  });
-  useEffect(() => {
-    if (!editor || same(content, known.current)) return;
-    known.current = content;
-    const { from, to } = editor.state.selection;
-    editor.commands.setContent((content ?? '') as string, { emitUpdate: false });
-    const end = editor.state.doc.content.size;
-    editor.commands.setTextSelection({ from: Math.min(from, end), to: Math.min(to, end) });
-  }, [editor, content]);
-  // While two versions are open, the one to go on with is chosen first.
-  useEffect(() => editor?.setEditable(!inTwoVersions, false), [editor, inTwoVersions]);
-  if (!editor) return null;
-  return (
-    <div className={styles.editor}>
-      <h2 className={styles.heading}>{lesson.title}</h2>
-      <Tools editor={editor} />
-      <EditorContent editor={editor} />
-    </div>
-  );
-}
+import { Within } from './Within';
 
 type Asking = { readonly what: 'link' } | { readonly what: 'picture' | 'media'; readonly id: string };
 type AskProps = {
@@ -126,10 +56,12 @@ function Ask({ label, initial, action, onGive, onLeave }: AskProps) {
   );
 }
 
-function Tools({ editor }: { readonly editor: Editor }) {
+/** The toolbar of a text: marks, what can be put in, and what belongs to where the cursor is. */
+export function Tools({ editor }: { readonly editor: Editor }) {
   const { head, store } = useDesk();
   const [problem, setProblem] = useState<string | null>(null);
-  const [busy, setBusy] = useState(false);
+  const intake = useIntake();
+  const [picking, setPicking] = useState(false);
   const [asking, setAsking] = useState<Asking | null>(null);
   const active = useEditorState({
     editor,
@@ -144,15 +76,20 @@ function Tools({ editor }: { readonly editor: Editor }) {
       link: now.isActive('link'),
     }),
   });
-  const add = async (what: 'picture' | 'media', file: File | undefined) => {
-    if (!file) return;
-    setProblem(null);
-    setBusy(true);
-    const purpose = what === 'picture' ? 'picture' : 'attachment';
-    const done = await upload(file, { purpose, courseId: head.id }, () => {}).done;
-    setBusy(false);
-    if (!done.ok) return setProblem(done.problem.sentence);
-    setAsking({ what, id: done.value.id });
+  const add = (what: 'picture' | 'media', file: File | undefined) =>
+    file &&
+    intake.add([
+      {
+        file,
+        target: { purpose: what === 'picture' ? 'picture' : 'attachment', courseId: head.id },
+        onDone: (id) => setAsking({ what, id }),
+      },
+    ]);
+  const pick = ({ id, kind, alt, title }: MediaFacts) => {
+    setPicking(false);
+    if (kind !== 'picture') return void putMedia(id, title);
+    if (alt) void putPicture(id, alt);
+    else setAsking({ what: 'picture', id });
   };
   const putMedia = async (id: string, title: string) => {
     await store.refreshMedia();
@@ -249,21 +186,21 @@ function Tools({ editor }: { readonly editor: Editor }) {
           </ActionIcon>
         </Tooltip>
       ))}
-      <Chooser
-        name="Picture"
-        choose="Choose a picture"
-        accept="image/*"
-        Glyph={IconPhoto}
-        busy={busy}
-        onFile={(file) => add('picture', file)}
-      />
-      <Chooser
-        name="Film, recording or file"
-        choose="Choose a film, a recording or a file"
-        Glyph={IconMovie}
-        busy={busy}
+      <InsertMenu
+        editor={editor}
+        onPicture={(file) => add('picture', file)}
         onFile={(file) => add('media', file)}
+        onLibrary={() => setPicking(true)}
       />
+      <Within editor={editor} />
+      <PickerDialog
+        opened={picking}
+        kind={null}
+        called="what stands in the text"
+        onClose={() => setPicking(false)}
+        onPick={pick}
+      />
+      <Intake intake={intake} />
       {asking?.what === 'link' && (
         <Ask
           label="Address of the page"
@@ -297,45 +234,5 @@ function Tools({ editor }: { readonly editor: Editor }) {
         </span>
       )}
     </div>
-  );
-}
-
-type ChooserProps = {
-  readonly name: string;
-  /** What the field is called that the file goes into. */
-  readonly choose: string;
-  readonly accept?: string;
-  readonly Glyph: typeof IconPhoto;
-  readonly busy: boolean;
-  readonly onFile: (file: File | undefined) => void;
-};
-
-/** A button of the toolbar that asks for a file. The same file can be chosen once more. */
-function Chooser({ name, choose, accept, Glyph, busy, onFile }: ChooserProps) {
-  const field = useRef<HTMLInputElement>(null);
-  return (
-    <>
-      <ActionIcon
-        variant="subtle"
-        color="gray"
-        size="lg"
-        aria-label={name}
-        loading={busy}
-        onClick={() => field.current?.click()}
-      >
-        <Glyph size={18} stroke={1.75} />
-      </ActionIcon>
-      <input
-        ref={field}
-        type="file"
-        accept={accept}
-        hidden
-        aria-label={choose}
-        onChange={(event) => {
-          onFile(event.currentTarget.files?.[0]);
-          event.currentTarget.value = '';
-        }}
-      />
-    </>
   );
 }
