@@ -129,7 +129,10 @@ const visits: Visit[] = [
     act: async (page) => {
       await page.getByRole('treeitem', { name: /Walking the reach/ }).click();
       await page.getByRole('link', { name: 'Chapters and checkpoints' }).click();
-      await page.getByRole('region', { name: 'In this film' }).getByRole('button', { name: /Checkpoint Which/ }).click();
+      await page
+        .getByRole('region', { name: 'In this film' })
+        .getByRole('button', { name: /Checkpoint Which/ })
+        .click();
       await page.getByRole('heading', { name: /^Checkpoint 1 of/ }).waitFor();
     },
   },
@@ -196,7 +199,7 @@ const visits: Visit[] = [
     path: '/learn/stream-survey',
     act: async (page) => {
       await page.getByRole('link', { name: /Walking the reach/ }).click();
-      await page.getByRole('button', { name: 'Read what is said' }).click();
+      await page.getByText('Read what is said').click();
       await page.getByRole('region', { name: 'Transcript' }).getByRole('listitem').first().waitFor();
     },
   },

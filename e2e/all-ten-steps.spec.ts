@@ -126,7 +126,9 @@ test('one course from a working title to a checked certificate', async ({ browse
     writeFileSync(broken, 'this is a text');
     const chooser = page.locator('input[type=file]').first();
     await chooser.setInputFiles(broken);
-    await expect(page.getByText('does not hold a film')).toBeVisible();
+    await expect(
+      page.getByRole('complementary', { name: 'Inspector' }).getByText('does not hold a film'),
+    ).toBeVisible();
     await chooser.setInputFiles(makeFilm(folder));
     await expect(page.getByText('0:06')).toBeVisible({ timeout: 30_000 });
     const captions = join(folder, 'crossing.vtt');

@@ -184,7 +184,7 @@ test('captions corrected beside the film, moved and divided; a transcript that i
   });
   await page.goto('/learn/stream-survey');
   await page.getByRole('link', { name: /Walking the reach/ }).click();
-  await page.getByRole('button', { name: 'Read what is said' }).click();
+  await page.getByText('Read what is said').click();
   const said = page.getByRole('region', { name: 'Transcript' });
   await expect(said.getByRole('listitem')).toHaveCount(count + 1);
   await said.getByLabel('Find in what is said').fill('OTTER');

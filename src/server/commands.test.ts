@@ -86,6 +86,9 @@ beforeAll(async () => {
     'marking.mark': { handInId: work.id, points: 5000, remark: 'Good', finish: false },
     'media.describe': { mediaId: newId(), alt: 'A river' },
     'media.remove': { mediaId: newId() },
+    'media.remove-captions': { mediaId: newId(), language: 'en' },
+    'media.set-poster': { mediaId: newId(), at: 1 },
+    'media.write-captions': { mediaId: newId(), language: 'en', label: 'English', was: null, text: 'WEBVTT' },
     'media.show-version': { mediaId: newId(), number: 1 },
     'media.try-again': { mediaId: newId() },
     'outline.copy': {
@@ -188,7 +191,19 @@ const lets: readonly (readonly [commands: readonly string[], actors: readonly st
     signedIn,
   ],
   // Nothing of this name is there; only its own course could be asked.
-  [['media.describe', 'media.remove', 'media.show-version', 'media.try-again', 'outline.fill'], []],
+  [
+    [
+      'media.describe',
+      'media.remove',
+      'media.remove-captions',
+      'media.set-poster',
+      'media.show-version',
+      'media.try-again',
+      'media.write-captions',
+      'outline.fill',
+    ],
+    [],
+  ],
 ];
 
 test.each(lets.flatMap(([names, who]) => names.map((name) => [name, who] as const)))(

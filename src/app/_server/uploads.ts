@@ -5,7 +5,7 @@ import { FileStore } from '@tus/file-store';
 import { Server, type Upload } from '@tus/server';
 import { isId } from '@/core/kernel/ids';
 import { fail, httpStatus, ok, type Problem, type Result } from '@/core/kernel/problem';
-import { checkUpload, type UploadPurpose, uploadRules } from '@/core/media';
+import { checkUpload, sizeText, type UploadPurpose, uploadRules } from '@/core/media';
 import { can } from '@/core/people';
 import { addFile, mayAddFile } from '@/server/assignment';
 import { addCaptions, addMedia, countUpload, mayChangeMedia, storeUpload } from '@/server/media';
@@ -104,6 +104,12 @@ async function mayUpload(person: Person, details: Details, bytes: number): Promi
   const db = database();
   const size = checkUpload(details.purpose, details.name, bytes, new Uint8Array());
   if (!size.ok && (size.problem.code === 'too-large' || bytes === 0)) return size;
+  if (bytes > config.largestUpload)
+    return fail(
+      'too-large',
+      `"${details.name}" has ${sizeText(bytes)}; this school takes files of at most ${sizeText(config.largestUpload)}.`,
+      'file',
+    );
   const may = await mayAdd(db, person, details, bytes);
   if (!may.ok) return may;
   const room = await roomFor(bytes);

@@ -1,7 +1,8 @@
 import type { GradeEntry } from '../gradebook';
-import { compare, multiply, one, type Rational, rational } from '../kernel/exact';
+import { compare, multiply, one, type Rational, rational, sum, zero } from '../kernel/exact';
 import { type LessonDocument, type LessonKind, lessonKindOf } from '../outline';
 import { countingShare, passes } from '../quiz';
+import { noProgress, type Verdict } from '../record';
 import type { LearnerRecords } from './records';
 
 /** How a kind of lesson comes by its grade from what a learner has done, and when that passes. */
@@ -47,12 +48,28 @@ const byMark: Grading = {
   },
 };
 
+/** What of its points a checkpoint counts by how its best answer did. */
+const counted: Record<Verdict, Rational> = { right: one, part: rational(1, 2), wrong: zero };
+
+const byCheckpoints: Grading = {
+  ...ungraded,
+  entry(lesson, records, isDue) {
+    const { answered } = records.progress.get(lesson.id) ?? noProgress;
+    const points = lesson.questions.flatMap((question) => {
+      const own = answered[question.id];
+      return own ? [multiply(counted[own.verdict], rational(question.points))] : [];
+    });
+    if (points.length === 0) return { state: 'missing', isDue };
+    return { state: 'points', points: sum(points), of: fullPoints(lesson) };
+  },
+};
+
 const fullPoints = (lesson: LessonDocument) => lessonKindOf(lesson.kind).fullPoints(lesson, lesson.questions);
 
 const grading: { readonly [K in LessonKind]: Grading } = {
   reading: ungraded,
-  film: ungraded,
-  audio: ungraded,
+  film: byCheckpoints,
+  audio: byCheckpoints,
   document: ungraded,
   link: ungraded,
   quiz: byScore,

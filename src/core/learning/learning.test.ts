@@ -319,3 +319,43 @@ test.each([
     expect(learnerView(base, clock, records, days(8)).done).toBe(count);
   },
 );
+
+const filmed: CourseDocument = {
+  ...base,
+  sections: [
+    {
+      id: 's',
+      order: 'a0',
+      title: 'One',
+      opens: null,
+      lessons: [
+        lesson('film', 'film', {
+          weight: 10,
+          questions: [
+            { ...question, id: 'c1', points: 2000, moment: { at: 1000, passage: null, required: false } },
+            { ...question, id: 'c2', points: 1000, moment: { at: 2000, passage: null, required: false } },
+          ],
+        }),
+      ],
+    },
+  ],
+};
+test.each([
+  ['nothing answered', {}, 'missing', '–'],
+  ['the first right', { c1: 'right' }, 'points', '66.7 %'],
+  ['one right, one in part', { c1: 'right', c2: 'part' }, 'points', '83.3 %'],
+  ['both wrong', { c1: 'wrong', c2: 'wrong' }, 'points', '0.0 %'],
+])('checkpoints count in the grade where their film has a weight: %s', (_name, verdicts, state, text) => {
+  const answered = Object.fromEntries(Object.entries(verdicts).map(([id, verdict]) => [id, { verdict, tries: 1 }]));
+  const own = records({ progress: new Map([['film', { ...noProgress, answered } as typeof noProgress]]) });
+  const view = learnerView(filmed, clock, own, days(1));
+  expect(view.sheet.lines.map(({ entry }) => entry.state)).toEqual([state]);
+  expect(view.sheet.gradeText).toBe(text);
+  expect(view.done).toBe(0);
+  // Without a weight they are practice, and no item.
+  const unweighted = {
+    ...filmed,
+    sections: filmed.sections.map((s) => ({ ...s, lessons: s.lessons.map((one) => ({ ...one, weight: 0 })) })),
+  };
+  expect(learnerView(unweighted, clock, own, days(1)).sheet.lines).toEqual([]);
+});

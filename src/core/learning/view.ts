@@ -13,6 +13,7 @@ import { orElse } from '../kernel/words';
 import {
   type CourseDocument,
   isGraded,
+  isItem,
   type LessonDocument,
   lessonKindOf,
   lessonsOf,
@@ -67,7 +68,7 @@ export const fullPoints = (lesson: LessonDocument) => lessonKindOf(lesson.kind).
 
 export const gradeItems = (document: CourseDocument): GradeItem[] =>
   lessonsOf(document)
-    .filter((lesson) => isGraded(lesson.kind))
+    .filter((lesson) => isItem(lesson, lesson.questions))
     .map((lesson) => ({ id: lesson.id, title: lesson.title, weight: lesson.weight, of: fullPoints(lesson) }));
 
 /** What a learner has for an item, before anything is weighed. `isDue`: whether it counts that there is nothing. */
@@ -92,6 +93,8 @@ function isDone(lesson: LessonDocument, records: LearnerRecords, entry: GradeEnt
   if (records.progress.get(lesson.id)?.state === 'done') return true;
   if (entry === undefined) return false;
   if (entry.state === 'excused') return true;
+  // Points for checkpoints are no rule of their own: what is played is done when it says so.
+  if (!isGraded(lesson.kind)) return false;
   const rule = lesson.done ?? usualDoneRule(lesson);
   return rule.by === 'passed'
     ? hasPassed(lesson, entry) !== false && entry.state === 'points'
@@ -115,7 +118,7 @@ export function learnerView(
   const all = lessonsOf(document);
   const entries = new Map<string, GradeEntry>();
   for (const lesson of all)
-    if (isGraded(lesson.kind))
+    if (isItem(lesson, lesson.questions))
       entries.set(lesson.id, gradeEntry(lesson, records, isDueBy(lesson, clock, records, nowMs)));
   const byId = new Map(all.map((lesson) => [lesson.id, lesson]));
   const done = new Set(

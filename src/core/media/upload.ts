@@ -12,7 +12,7 @@ export const libraryKinds = ['film', 'audio', 'picture', 'document', 'file'] as 
 
 type Rule = { readonly most: number; readonly kinds: readonly string[]; readonly says: string };
 const film: Rule = {
-  most: 4096 * megabyte,
+  most: 10_240 * megabyte,
   kinds: ['video/mp4', 'video/webm', 'video/quicktime', 'video/x-matroska'],
   says: 'a film (MP4, WebM, MOV or MKV)',
 };

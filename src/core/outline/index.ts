@@ -29,9 +29,10 @@ export {
   type TimeFault,
   timeFaults,
 } from './film';
+export { captionsOf, type Held, heldBy } from './holds';
 export { courseDocumentJsonSchema } from './json-schema';
 export { type KeptChange, keptChanges, textsToComplete, wholeSteps } from './kept-changes';
-export { isGraded, lessonKindOf, usualDoneRule } from './kinds';
+export { isGraded, isItem, lessonKindOf, usualDoneRule } from './kinds';
 export { usualAssignment } from './kinds/assignment';
 export type { LessonFile } from './kinds/kind';
 export { usualQuiz } from './kinds/quiz';
@@ -83,4 +84,5 @@ export {
   type TextFacts,
   textOf,
 } from './types';
+export { unfinishedIn, withFinished } from './unfinished';
 export { upgradeDocument } from './upgrade';

@@ -1,4 +1,4 @@
-import type { Nodes, PhrasingContent, Root, RootContent, TableRow } from 'mdast';
+import type { Link, Nodes, PhrasingContent, Root, RootContent, TableRow } from 'mdast';
 import { fromMarkdown } from 'mdast-util-from-markdown';
 import { gfmTableFromMarkdown, gfmTableToMarkdown } from 'mdast-util-gfm-table';
 import { toMarkdown } from 'mdast-util-to-markdown';
@@ -22,7 +22,15 @@ const words = (text: string, marks: readonly Mark[]): RichText[] =>
 const withMark = (marks: readonly Mark[], mark: Mark): readonly Mark[] =>
   marks.some(({ type }) => type === mark.type) ? marks : [...marks, mark];
 
+/** The words of a link, leading where it led if that is an address anybody may be led to. */
+function linkFrom({ url, children }: Link, marks: readonly Mark[]): RichText[] {
+  const isSafe = /^(https?:\/\/|mailto:)\S+$/.test(url);
+  const inner = isSafe ? withMark(marks, { type: 'link', attrs: { href: url } }) : marks;
+  return children.flatMap((one) => inlineFrom(one, inner));
+}
+
 function inlineFrom(node: PhrasingContent, marks: readonly Mark[]): RichText[] {
+  if (node.type === 'link') return linkFrom(node, marks);
   switch (node.type) {
     case 'text':
       return words(node.value.replace(/\s*\n\s*/g, ' '), marks);
@@ -32,11 +40,6 @@ function inlineFrom(node: PhrasingContent, marks: readonly Mark[]): RichText[] {
       return node.children.flatMap((one) => inlineFrom(one, withMark(marks, { type: 'italic' })));
     case 'inlineCode':
       return words(node.value, [{ type: 'code' }]);
-    case 'link': {
-      const isSafe = /^(https?:\/\/|mailto:)\S+$/.test(node.url);
-      const inner = isSafe ? withMark(marks, { type: 'link', attrs: { href: node.url } }) : marks;
-      return node.children.flatMap((one) => inlineFrom(one, inner));
-    }
     case 'image':
       return words(node.alt ?? '', marks);
     case 'break':

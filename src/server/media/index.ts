@@ -11,7 +11,16 @@ export {
   libraryPage,
   usableMedia,
 } from './library';
-export { coursesOf, formsOf, knownMedia, mayChangeMedia, mediaById, mediaOfCourse, mediaSums } from './queries';
+export {
+  coursesOf,
+  formsOf,
+  knownMedia,
+  lessonsUsing,
+  mayChangeMedia,
+  mediaById,
+  mediaOfCourse,
+  mediaSums,
+} from './queries';
 export { rememberBlob, type StoredUpload, storeUpload } from './stored';
 export { sweep } from './sweep';
 export { keepUses, type Uses } from './uses';

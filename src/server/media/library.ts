@@ -2,7 +2,7 @@ import { and, arrayContains, desc, eq, inArray, or, type SQL, sql } from 'drizzl
 import { type RowsPage, rowsBefore } from '@/core/kernel/page';
 import type { MediaFacts, MediaKind } from '@/core/media';
 import { type Actor, everywhere } from '@/core/people';
-import { user } from '../people/schema';
+import { user } from '../people';
 import { contains } from '../platform/contains';
 import type { Database } from '../platform/database';
 import { isCurrent, known } from './queries';

@@ -90,6 +90,15 @@ export async function coursesOf(db: Database, mediaId: string): Promise<string[]
   return [...new Set([own?.courseId ?? [], ...used.map(({ courseId }) => courseId)].flat())];
 }
 
+/** The lessons of working copies that use a thing of the library. */
+export async function lessonsUsing(db: Database, mediaId: string): Promise<string[]> {
+  const rows = await db
+    .selectDistinct({ lessonId: mediaUse.lessonId })
+    .from(mediaUse)
+    .where(eq(mediaUse.mediaId, mediaId));
+  return rows.map(({ lessonId }) => lessonId);
+}
+
 /** Of some ids, those that are things of the library. */
 export async function knownMedia(db: Database, ids: readonly string[]): Promise<Set<string>> {
   if (ids.length === 0) return new Set();

@@ -53,7 +53,7 @@ test.each([
     { attachments: [{ id: newId(), mediaId: newId(), title: '', access: 'steal' }] },
     'This value does not belong here.',
   ],
-  ['a file that is not there', { mediaId: newId() }, 'This file is not in the library of the school.'],
+  ['a file that is not there', { mediaId: newId() }, 'This file is not in the library of the school, or not for you.'],
 ])('a lesson refuses %s in words, and nothing is written', async (_name, fields, sentence) => {
   const { courseId, sectionId } = await freshCourse();
   const id = newId();

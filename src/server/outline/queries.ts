@@ -13,10 +13,12 @@ import {
   noPaper,
   type Outline,
   papersOf,
+  unfinishedIn,
   upgradeDocument,
+  withFinished,
 } from '@/core/outline';
 import { everywhere } from '@/core/people';
-import { mediaOfCourse } from '../media';
+import { mediaById, mediaOfCourse } from '../media';
 import type { Person } from '../people';
 import { contains } from '../platform/contains';
 import type { Database } from '../platform/database';
@@ -75,7 +77,7 @@ export async function courseDesk(db: Database, head: CourseHead, person: Person)
 }
 export type CourseDesk = NonNullable<Awaited<ReturnType<typeof courseDesk>>>;
 
-/** An edition never changes, so its document is kept in memory by id, as many letters of them as there is room for; and while it is read, all who want it wait for the same reading. */
+/** An edition never changes once its files have been worked on, so its document is kept in memory by id, as many letters of them as there is room for; and while it is read, all who want it wait for the same reading. */
 const editions = new LRUCache<string, CourseDocument>({ maxSize: 100_000_000 });
 const readings = new Map<string, Promise<CourseDocument | null>>();
 
@@ -93,8 +95,14 @@ export async function editionDocument(db: Database, editionId: string): Promise<
 async function readEdition(db: Database, editionId: string): Promise<CourseDocument | null> {
   const [row] = await db.select({ document: edition.document }).from(edition).where(eq(edition.id, editionId));
   if (!row) return null;
-  const document = upgradeDocument(row.document);
-  editions.set(editionId, document, { size: JSON.stringify(row.document).length });
+  const stored = upgradeDocument(row.document);
+  const unfinished = unfinishedIn(stored);
+  const found = await Promise.all(unfinished.map(({ id, hash }) => mediaById(db, id, hash)));
+  const known = new Map(found.flatMap((facts) => (facts ? [[facts.hash, facts] as const] : [])));
+  const document = unfinished.length === 0 ? stored : withFinished(stored, known);
+  // While a file of it is still being worked on, it is looked at anew each time.
+  if (unfinishedIn(document).length === 0)
+    editions.set(editionId, document, { size: JSON.stringify(row.document).length });
   return document;
 }
 

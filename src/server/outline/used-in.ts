@@ -1,6 +1,6 @@
-import { and, asc, eq } from 'drizzle-orm';
+import { asc, eq, inArray } from 'drizzle-orm';
 import { type Actor, can } from '@/core/people';
-import { mediaUse } from '../media/schema';
+import { lessonsUsing } from '../media';
 import type { Database } from '../platform/database';
 import { course, lesson } from './schema';
 
@@ -28,10 +28,9 @@ export async function whereUsed(
       courseTitle: course.title,
       slug: course.slug,
     })
-    .from(mediaUse)
-    .innerJoin(lesson, eq(lesson.id, mediaUse.lessonId))
-    .innerJoin(course, and(eq(course.id, mediaUse.courseId)))
-    .where(eq(mediaUse.mediaId, mediaId))
+    .from(lesson)
+    .innerJoin(course, eq(course.id, lesson.courseId))
+    .where(inArray(lesson.id, await lessonsUsing(db, mediaId)))
     .orderBy(asc(course.title), asc(lesson.title));
   const here = rows.filter(({ courseId }) => can(actor, 'course.edit', { courseId }));
   return { here: here.map(({ courseId: _, ...row }) => row), elsewhere: rows.length - here.length };

@@ -42,6 +42,10 @@ export const config = {
   get reservedBytes() {
     return amount('MOSAIK_RESERVED_MB', 1024) * 1024 * 1024;
   },
+  /** Bytes of the largest file anybody may upload, below what its purpose allows. */
+  get largestUpload() {
+    return amount('MOSAIK_LARGEST_UPLOAD_MB', 10 * 1024) * 1024 * 1024;
+  },
   /** Bytes one person may upload in a day: for those who make courses, and for those who take them. */
   get uploadsADay() {
     return {

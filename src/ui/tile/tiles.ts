@@ -1,5 +1,6 @@
 import type { MediaFacts } from '@/core/media';
 import {
+  captionsOf,
   type Finding,
   fillOf,
   type Lesson,
@@ -14,7 +15,13 @@ import {
 } from '@/core/outline';
 import type { TileFacts } from './Tile';
 
-export type LessonTile = MapTile & { readonly lesson: Lesson };
+export type LessonTile = MapTile & {
+  readonly lesson: Lesson;
+  /** Captions of its file; null while there is none that can be worked with. */
+  readonly captions: number | null;
+  /** How many questions it has. */
+  readonly questions: number;
+};
 /** As much of a tile, and of a row of tiles, as a map draws. */
 export type MapTile = TileFacts & {
   readonly lesson: Pick<Lesson, 'id' | 'title'>;
@@ -67,6 +74,8 @@ export function tilesOf(
         fill: fillOf(lesson, paper.count),
         settle,
         look,
+        captions: captionsOf(lesson.mediaId ? media.get(lesson.mediaId) : null),
+        questions: paper.count,
       };
       const old = oldTiles.get(lesson.id);
       return old && isLike(old, tile) ? old : tile;
@@ -100,4 +109,6 @@ const isLike = (a: LessonTile, b: LessonTile) =>
   a.minutes === b.minutes &&
   a.fill === b.fill &&
   a.settle === b.settle &&
-  a.look === b.look;
+  a.look === b.look &&
+  a.captions === b.captions &&
+  a.questions === b.questions;

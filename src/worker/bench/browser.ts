@@ -24,7 +24,9 @@ const longTasks = (page: Page): Promise<number[]> =>
 const longest = (tasks: readonly number[]) => Math.max(0, ...tasks);
 
 /** A browser with a profile of its own, as a creator has one: what it has loaded and compiled once it keeps. */
-async function signedInBrowser(): Promise<{ context: BrowserContext; close: () => Promise<void> }> {
+export async function signedInBrowser(
+  email = 'ines@wendwater.example',
+): Promise<{ context: BrowserContext; close: () => Promise<void> }> {
   const profile = mkdtempSync(join(tmpdir(), 'mosaik-profile-'));
   const context = await chromium.launchPersistentContext(profile, {
     executablePath: '/usr/bin/chromium',
@@ -40,7 +42,7 @@ async function signedInBrowser(): Promise<{ context: BrowserContext; close: () =
     baseURL: config.address,
   });
   await context.request.post('/api/auth/sign-in/email', {
-    data: { email: 'ines@wendwater.example', password: samplePassword },
+    data: { email, password: samplePassword },
   });
   await context.addInitScript(() => {
     const kept = window as unknown as { tasks: number[]; since: number; seen?: number; listening?: number };

@@ -3,6 +3,7 @@ import { largeCourse } from './browser';
 import { awards, longLists, queries, search } from './crowded';
 import { certificates, farDates, gradeSheets, largeOutline, lessonStates } from './engines';
 import { rowsOver } from './figures';
+import { largeLibrary, largeUpload, pageWeights, stops } from './media';
 import { answers, crowd, firstScripts } from './pages';
 
 /** What can be measured, by name, in an order in which nothing gets in the way of what comes after it. */
@@ -16,6 +17,10 @@ const measures: { readonly [name: string]: () => Promise<void> } = {
   crowd,
   scripts: firstScripts,
   browser: largeCourse,
+  stops,
+  'page-weights': pageWeights,
+  library: largeLibrary,
+  upload: largeUpload,
   awards,
   'long-lists': longLists,
   queries,

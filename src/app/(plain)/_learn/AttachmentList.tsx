@@ -5,12 +5,20 @@ import controls from '@/ui/plain/controls.module.css';
 import { pictureSources, textSizes } from '@/ui/text/picture';
 import styles from './learn.module.css';
 import { PdfPart } from './PdfPart';
+import type { Place } from './place';
 
 type Attached = LessonDocument['attachments'][number];
 
 /** What belongs to a lesson beside what it shows, in order: to be opened, kept, or looked at. */
-export function AttachmentList({ attachments }: { readonly attachments: LessonDocument['attachments'] }) {
+export function AttachmentList({
+  lesson: { id, attachments },
+  place,
+}: {
+  readonly lesson: Pick<LessonDocument, 'id' | 'attachments'>;
+  readonly place: Place;
+}) {
   if (attachments.length === 0) return null;
+  const kept = attachments.filter(({ access }) => access !== 'view').length;
   return (
     <section className={styles.attachments} aria-label="Attachments">
       <h2>Attachments</h2>
@@ -28,6 +36,11 @@ export function AttachmentList({ attachments }: { readonly attachments: LessonDo
           </li>
         ))}
       </ul>
+      {kept > 1 && !place.isView && (
+        <a className={controls.button} href={`/attached/${place.courseId}/${id}`} download>
+          Download all {kept}
+        </a>
+      )}
     </section>
   );
 }

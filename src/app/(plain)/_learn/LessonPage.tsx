@@ -56,7 +56,7 @@ export function LessonPage({ view, one, place, work }: Props) {
       )}
       <RichTextView text={lesson.text} pictures={lesson.pictures} />
       {parts.below?.(given)}
-      <AttachmentList attachments={lesson.attachments} />
+      <AttachmentList lesson={lesson} place={place} />
       {work}
       {!place.isView && !isDone && <Opened courseId={place.courseId} lessonId={lesson.id} />}
       <footer className={styles.foot}>

@@ -1,4 +1,4 @@
-import type { DoneRule, Lesson, LessonKind } from '../types';
+import type { DoneRule, Lesson, LessonKind, Question } from '../types';
 import { assignment } from './assignment';
 import { audio } from './audio';
 import { document } from './document';
@@ -24,6 +24,15 @@ export function lessonKindOf(kind: LessonKind): LessonKindFacts {
   if (!Object.hasOwn(kinds, kind)) throw new Error(`There is no kind of lesson called "${kind}".`);
   return kinds[kind];
 }
+
+/**
+ * Whether a lesson is an item of the gradebook: a graded one always, one that stops to ask where its checkpoints are
+ * worth something and its maker has given it a weight.
+ */
+export const isItem = (
+  lesson: Pick<Lesson, 'kind' | 'weight' | 'assignment'>,
+  questions: readonly Pick<Question, 'points'>[],
+) => isGraded(lesson.kind) || (lesson.weight > 0 && lessonKindOf(lesson.kind).fullPoints(lesson, questions) > 0);
 
 export const isGraded = (kind: LessonKind): boolean => lessonKindOf(kind).isGraded;
 

@@ -1,5 +1,4 @@
 import { counted } from '../../kernel/words';
-import { isGraded } from '../kinds';
 import type { Outcome, Section } from '../types';
 import { type Rule, set } from './rule';
 
@@ -71,11 +70,11 @@ export const courseRules: readonly Rule<null>[] = [
     level: 'settle',
     stage: 'award',
     reason: 'A certificate that asks for a grade where nothing is graded is never awarded.',
-    remedy: 'Give a quiz or an assignment a weight, or ask for no grade.',
+    remedy: 'Give a quiz, an assignment or the checkpoints of a film a weight, or ask for no grade.',
     check: (_, { course, shown, worthOf }) =>
       course.award.on &&
       course.award.minPercent !== null &&
-      !shown.some((lesson) => isGraded(lesson.kind) && lesson.weight > 0 && worthOf(lesson) > 0) && {
+      !shown.some((lesson) => lesson.weight > 0 && worthOf(lesson) > 0) && {
         sentence: `The certificate asks for a grade of ${course.award.minPercent} %, but nothing in the course is graded.`,
         fix: {
           label: 'Ask for no grade',

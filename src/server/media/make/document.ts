@@ -20,8 +20,8 @@ export async function documentFacts(path: string, _contentType: string, folder: 
   return {
     plays: true,
     pages,
-    // biome-ignore lint/suspicious/noControlCharactersInRegex: the database takes no such character
-    words: words.replace(/[\u0000-\u0008\u000b-\u001f]/g, ' ').slice(0, mostLetters),
+    // The database takes no such character.
+    words: words.replace(/[^\P{Cc}\n\t]/gu, ' ').slice(0, mostLetters),
     posterHash: await keep(join(folder, 'page.png'), 'image/png'),
   };
 }

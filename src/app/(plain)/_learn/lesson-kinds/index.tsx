@@ -1,14 +1,17 @@
 import type { ReactNode } from 'react';
 import type { Database } from '@/app/_server/routes';
 import type { LearnerView, LessonView } from '@/core/learning';
+import type { MediaFacts } from '@/core/media';
 import type { LessonKind } from '@/core/outline';
 import { type HandInRow, handInsOf } from '@/server/assignment';
 import { type SittingRow, sittingsOf } from '@/server/quiz';
+import controls from '@/ui/plain/controls.module.css';
 import { AssignmentPart } from '../AssignmentPart';
 import { LinkPart } from '../LinkPart';
 import { PdfPart } from '../PdfPart';
 import type { Place } from '../place';
 import { AudioLazy, FilmLazy } from '../play/PlayersLazy';
+import { Preparing } from '../play/Preparing';
 import type { Played } from '../play/time-line';
 import { QuizPart } from '../QuizPart';
 
@@ -27,16 +30,24 @@ type Parts = {
 };
 export type Own = { readonly db: Database; readonly enrolmentId: string };
 
+/** What plays, once it can be played. */
+const playing = ({ id, state }: MediaFacts, what: string, player: ReactNode): ReactNode =>
+  ({
+    ready: player,
+    waiting: <Preparing mediaId={id} what={what} />,
+    failed: <p className={controls.notice}>The {what} cannot be played. Tell the people who give the course.</p>,
+  })[state];
+
 const parts: { readonly [K in LessonKind]: Parts } = {
   reading: {},
   film: {
     isWide: true,
     above: ({ one: { lesson } }, played) =>
-      lesson.media && lesson.media.state !== 'failed' && <FilmLazy {...played} media={lesson.media} />,
+      lesson.media && playing(lesson.media, 'film', <FilmLazy {...played} media={lesson.media} />),
   },
   audio: {
     above: ({ one: { lesson } }, played) =>
-      lesson.media && lesson.media.state !== 'failed' && <AudioLazy {...played} media={lesson.media} />,
+      lesson.media && playing(lesson.media, 'recording', <AudioLazy {...played} media={lesson.media} />),
   },
   document: {
     isWide: true,

@@ -1,10 +1,12 @@
 'use client';
 import dynamic from 'next/dynamic';
-import { type ReactNode, type RefObject, useId, useState } from 'react';
+import { type ReactNode, type RefObject, useEffect, useId, useRef, useState } from 'react';
 import type { MediaFacts } from '@/core/media';
 import controls from '@/ui/plain/controls.module.css';
 import { CheckpointCard } from './CheckpointCard';
+import { GoesOn } from './GoesOn';
 import { InThis } from './InThis';
+import { wasWaitedFor } from './Preparing';
 import styles from './play.module.css';
 import type { Played } from './time-line';
 import { useCheckpoints } from './use-checkpoints';
@@ -30,9 +32,16 @@ type Props = Played & {
 export function Player({ player, what, verb, media, children, ...given }: Props) {
   const stage = useId();
   const played = usePlayed(player, given);
+  // It was waited for: it begins by itself.
+  useEffect(() => {
+    if (wasWaitedFor(media.id)) player.current?.play().catch(() => {});
+  }, [media.id, player]);
   const stops = useCheckpoints(player, given.checkpoints, given.answered);
   const { asking } = stops;
   const [reads, setReads] = useState(false);
+  const said = useRef<HTMLDetailsElement>(null);
+  // It can be opened before this page listens.
+  useEffect(() => setReads(said.current?.open ?? false), []);
   return (
     <div className={styles.whole}>
       <div id={stage} className={styles.stage} data-asks={asking !== null || undefined}>
@@ -55,13 +64,14 @@ export function Player({ player, what, verb, media, children, ...given }: Props)
           />
         )}
       </div>
+      {played.isOver && given.goesOnTo && <GoesOn href={given.goesOnTo} onStay={played.stay} />}
       <InThis player={player} what={what} seconds={media.seconds} given={given} stops={stops} />
       {media.captions.length > 0 && (
         <section className={styles.said} aria-label="Transcript">
-          <button type="button" className={controls.button} aria-expanded={reads} onClick={() => setReads(!reads)}>
-            {reads ? 'Close the transcript' : 'Read what is said'}
-          </button>
-          {reads && <Transcript media={media} player={player} goTo={stops.goTo} />}
+          <details ref={said} onToggle={(event) => setReads(event.currentTarget.open)}>
+            <summary className={controls.button}>Read what is said</summary>
+            {reads && <Transcript media={media} player={player} goTo={stops.goTo} />}
+          </details>
         </section>
       )}
       {!given.place.isView && given.needed !== null && (

@@ -13,6 +13,8 @@ export function usePlayed(
 ) {
   const [percent, setPercent] = useState<number | null>(null);
   const [done, setDone] = useState(isDone);
+  // Played to its end, with somewhere to go on to.
+  const [isOver, setOver] = useState(false);
   const { courseId, isView } = place;
 
   useEffect(() => {
@@ -53,7 +55,7 @@ export function usePlayed(
     media.addEventListener('pause', report);
     const ended = async () => {
       await report();
-      if (goesOnTo && !isView) window.location.assign(goesOnTo);
+      if (goesOnTo && !isView) setOver(true);
     };
     media.addEventListener('ended', ended);
     window.addEventListener('pagehide', onHide);
@@ -72,7 +74,7 @@ export function usePlayed(
     if (media && !isDone && resume > 2 && resume < media.duration - 3 && media.currentTime === 0)
       media.currentTime = resume;
   };
-  return { percent, done, setDone, onReady };
+  return { percent, done, setDone, onReady, isOver, stay: () => setOver(false) };
 }
 
 /** How much is played and how much has to be, in words of the kind: `watched`. */

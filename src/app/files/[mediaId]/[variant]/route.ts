@@ -15,7 +15,7 @@ import type { Person } from '@/server/people';
 
 type Variant = { readonly hash: string; readonly contentType: string };
 
-/** `original`, `download`, `play`, `poster`, `wave`, `captions-en`, and the names of forms: `clean`, `w960`, `phone`, `strip`. */
+/** `original`, `download`, `play`, `poster`, `wave`, `captions-en`, `strip-places`, `state`, and the names of forms: `clean`, `w960`, `phone`, `strip`. */
 function variantOf(media: MediaFacts, forms: readonly MediaForm[], variant: string): Variant | null {
   const form = forms.find(({ name }) => name === variant);
   if (form) return form;
@@ -99,6 +99,7 @@ export const GET = forPerson(async ({ request, db, person, params: { mediaId, va
   if (!media) return nothing();
   const forms = await formsOf(db, media);
   if (variant === 'strip-places') return stripFile(media, forms);
+  if (variant === 'state') return Response.json({ state: media.state }, { headers: { 'cache-control': 'no-store' } });
   // What a camera wrote into a picture, such as where it was taken, is for those who made the course.
   const isBare = !isStaff && (variant === 'original' || isDownload);
   const found = variantOf(media, forms, isBare && forms.some(isClean) ? 'clean' : variant);

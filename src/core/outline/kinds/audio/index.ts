@@ -66,6 +66,7 @@ export const audio: LessonKindFacts = {
   doneBy: ['watched', 'learner', 'opened'],
   usualDone: () => ({ by: 'watched', percent: 90 }),
   isFilled: ({ mediaId }) => mediaId !== null,
+  fullPoints: (_lesson, checkpoints) => checkpoints.reduce((total, { points }) => total + points, 0),
   minutes: (_lesson, media, paper) => (media?.seconds ?? 0) / 60 + paper.minutes,
   rules,
 };

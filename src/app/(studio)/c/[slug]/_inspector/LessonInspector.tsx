@@ -171,6 +171,13 @@ export function LessonInspector({ lesson }: { readonly lesson: Lesson }) {
           onChange={(event) => set({ done: { ...watched, answers: event.currentTarget.checked } })}
         />
       )}
+      {facts.file?.plays && (tile?.questions ?? 0) > 0 && (
+        <NumberField
+          label="Weight of its checkpoints in the grade"
+          value={lesson.weight}
+          onSave={(weight) => set({ weight: weight ?? 0 })}
+        />
+      )}
       <NeedsField lesson={lesson} onSave={(needs) => set({ needs })} />
       <PictureField lesson={lesson} />
       <AttachmentsField lesson={lesson} />

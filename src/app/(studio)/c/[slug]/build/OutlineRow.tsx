@@ -5,6 +5,7 @@ import { Tile, tileText } from '@/ui/tile/Tile';
 import { PeopleHere } from '../_course/PeopleHere';
 import { useOutlineActions } from './actions';
 import styles from './build.module.css';
+import { Holds, holdsText } from './Holds';
 import { type RowFacts, titleOf } from './rows';
 
 type Props = {
@@ -37,7 +38,7 @@ export const OutlineRow = memo(function OutlineRow(props: Props) {
   const words =
     facts.table === 'section'
       ? `Section ${facts.row.number}, ${title}, ${facts.row.tiles.length} lessons, ${facts.row.minutes} minutes`
-      : `${facts.tile.number} ${title}, ${tileText(facts.tile)}, ${facts.tile.minutes} minutes`;
+      : `${facts.tile.number} ${title}, ${[tileText(facts.tile), `${facts.tile.minutes} minutes`, holdsText(facts.tile)].filter(Boolean).join(', ')}`;
   return (
     <div
       role="treeitem"
@@ -143,6 +144,7 @@ function LessonCells({
           )}
         </span>
       )}
+      <Holds tile={tile} />
       <PeopleHere place={tile.lesson.id} />
       <span className={styles.opens}>
         <Clock size={14} stroke={1.75} aria-hidden="true" /> {opens}

@@ -17,10 +17,11 @@ import {
 import { useDesk } from '../_course/CourseProvider';
 import { markedRows, useOutlineActions } from './actions';
 import styles from './build.module.css';
+import type { FilePlace } from './file-lessons';
 import { OutlineRow, type RowHandlers } from './OutlineRow';
 import { heightOf, type RowFacts, sectionIdOf, titleOf, visibleRows } from './rows';
 import { useClipboard } from './useClipboard';
-import { type FilePlace, useFileDrop } from './useFileDrop';
+import { useFileDrop } from './useFileDrop';
 import { useFolds } from './useFolds';
 import { useLift } from './useLift';
 

@@ -3,7 +3,18 @@ import { uploads } from '@/app/_client/upload-queue';
 import { kindForFile, type LessonKind, lessonsBySection, sectionsOf } from '@/core/outline';
 import { newId } from '@/ui/ids';
 import type { CourseStore, Selection } from '../_course/store';
-import type { FilePlace } from './useFileDrop';
+import type { Slot } from './rows';
+
+/** Where files that are carried over the outline would go: between lessons, or into one. */
+export type FilePlace =
+  | { readonly into: 'outline'; readonly slot: Slot; readonly words: string }
+  | {
+      readonly into: 'lesson';
+      readonly id: string;
+      readonly top: number;
+      readonly height: number;
+      readonly words: string;
+    };
 
 /** As people count: `2 Flow` before `10 Flow`. */
 const asCounted = new Intl.Collator('en', { numeric: true }).compare;

@@ -2,19 +2,8 @@
 import { fromEvent } from 'file-selector';
 import { type DragEvent, type RefObject, useState } from 'react';
 import { useCourseStore } from '../_course/CourseProvider';
-import { putFiles } from './file-lessons';
-import { heightOf, nearestSlot, type RowFacts, type Slot, slotsOf } from './rows';
-
-/** Where files that are carried over the outline would go: between lessons, or into one. */
-export type FilePlace =
-  | { readonly into: 'outline'; readonly slot: Slot; readonly words: string }
-  | {
-      readonly into: 'lesson';
-      readonly id: string;
-      readonly top: number;
-      readonly height: number;
-      readonly words: string;
-    };
+import { type FilePlace, putFiles } from './file-lessons';
+import { heightOf, nearestSlot, type RowFacts, slotsOf } from './rows';
 
 const hasFiles = (event: DragEvent) => event.dataTransfer.types.includes('Files');
 

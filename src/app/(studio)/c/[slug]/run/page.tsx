@@ -4,7 +4,7 @@ import { personIdIn } from '@/core/kernel/ids';
 import { findIn, pageIn } from '@/core/kernel/page';
 import { dayText, type Names } from '@/core/kernel/time';
 import { fullPoints } from '@/core/learning';
-import { isGraded, lessonsOf, numberOf } from '@/core/outline';
+import { isItem, lessonsOf, numberOf } from '@/core/outline';
 import {
   type CertificateRow,
   certificatesOf,
@@ -48,7 +48,7 @@ export default async function RunPage({
   const names = { locale: person.locale, zone: person.zone };
   const columns: GradeColumn[] = document
     ? lessonsOf(document)
-        .filter((lesson) => isGraded(lesson.kind))
+        .filter((lesson) => isItem(lesson, lesson.questions))
         .map((lesson) => ({
           id: lesson.id,
           number: numberOf(document, lesson.id),

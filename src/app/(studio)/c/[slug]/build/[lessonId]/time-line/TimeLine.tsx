@@ -208,16 +208,21 @@ export function TimeLine({ lesson, media, length, chapters, checkpoints, chosen,
                       className={styles.passage}
                       style={{ insetInlineStart: share(from), width: share(Math.max(0, to - from)) }}
                     />
-                    <button
-                      {...handle('question', id, 'from', passage.from, `${name}: passage from`)}
-                      className={styles.passageEdge}
-                      style={{ insetInlineStart: share(from) }}
-                    />
-                    <button
-                      {...handle('question', id, 'to', passage.to, `${name}: passage to`)}
-                      className={styles.passageEdge}
-                      style={{ insetInlineStart: share(to) }}
-                    />
+                    {/* Only of what is chosen: those of several would lie upon each other. */}
+                    {chosen?.id === id && (
+                      <>
+                        <button
+                          {...handle('question', id, 'from', passage.from, `${name}: passage from`)}
+                          className={styles.passageEdge}
+                          style={{ insetInlineStart: share(from) }}
+                        />
+                        <button
+                          {...handle('question', id, 'to', passage.to, `${name}: passage to`)}
+                          className={styles.passageEdge}
+                          style={{ insetInlineStart: share(to) }}
+                        />
+                      </>
+                    )}
                     <div
                       className={styles.joint}
                       style={{
