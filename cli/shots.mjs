@@ -8,6 +8,14 @@ const ines = 'ines@wendwater.example';
 const aoife = 'aoife1@post.example';
 const settle = (page) => page.waitForTimeout(700);
 
+/** A page of the film that is shown most. */
+const openPart = async (page, link) => {
+  await settle(page);
+  await page.getByRole('treeitem', { name: /Walking the reach/ }).click();
+  await page.getByRole('link', { name: link }).click();
+  await settle(page);
+};
+
 /** One picture of each main view. */
 const views = [
   {
@@ -23,18 +31,43 @@ const views = [
     dark: true,
     act: (page) => page.getByRole('treeitem', { name: /Walking the reach/ }).click(),
   },
-  { name: 'courses', who: ines, path: '/courses' },
   {
     name: 'coverage',
     who: ines,
     path: '/c/stream-survey/plan/coverage',
     act: (page) => page.getByRole('table').waitFor(),
   },
+  { name: 'library', who: ines, path: '/library' },
   {
-    name: 'board',
+    name: 'time-line',
     who: ines,
-    path: '/c/wells-and-springs/plan/board',
-    act: (page) => page.getByRole('button', { name: /What old maps tell/ }).click(),
+    path: '/c/stream-survey/build',
+    act: async (page) => {
+      await openPart(page, 'Chapters and checkpoints');
+      await page
+        .getByRole('region', { name: 'In this film' })
+        .getByRole('button', { name: /Checkpoint Which/ })
+        .click();
+    },
+  },
+  {
+    name: 'captions',
+    who: ines,
+    path: '/c/stream-survey/build',
+    act: async (page) => {
+      await openPart(page, 'Correct captions');
+      await page.getByLabel('Caption 3', { exact: true }).click();
+    },
+  },
+  {
+    name: 'text',
+    who: ines,
+    path: '/c/stream-survey/build',
+    act: async (page) => {
+      await page.getByRole('treeitem', { name: /Field clinic: flow/ }).click();
+      await page.getByRole('link', { name: /^Text:/ }).click();
+      await page.getByRole('heading', { name: 'From a float to a flow' }).waitFor();
+    },
   },
   {
     name: 'catalogue',
@@ -102,11 +135,21 @@ const views = [
         .click()
         .then(() => page.waitForTimeout(1500)),
   },
+  { name: 'home', who: aoife, path: '/learn/stream-survey' },
   {
-    name: 'closed',
-    who: 'gwenllian40@post.example',
+    name: 'checkpoint',
+    who: aoife,
     path: '/learn/stream-survey',
-    act: (page) => page.getByRole('link', { name: /From tallies/ }).click(),
+    act: async (page) => {
+      await page.getByRole('link', { name: /Walking the reach/ }).click();
+      await page.waitForTimeout(1500);
+      await page.locator('video').evaluate((video) => {
+        video.muted = true;
+        video.currentTime = 18.5;
+        return video.play();
+      });
+      await page.getByRole('region', { name: /^Checkpoint 1 of/ }).waitFor();
+    },
   },
   {
     name: 'sitting',

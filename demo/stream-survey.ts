@@ -20,6 +20,11 @@ export const films: Record<string, readonly FilmScene[]> = {
       drawing: 'bank',
       says: 'Each week opens a new part. Nothing needs to be hurried, and everything you write is kept.',
     },
+    {
+      heading: 'Before you begin',
+      drawing: 'reach',
+      says: 'Find the stream nearest to where you live, and walk along it once with nothing in your hands. Look, listen, and come back curious.',
+    },
   ],
   'safety-at-the-bank': [
     {
@@ -105,6 +110,11 @@ export const films: Record<string, readonly FilmScene[]> = {
       drawing: 'section',
       says: 'Width times mean depth is the area of the cross section. Area times mean speed is the discharge, in cubic metres a second.',
     },
+    {
+      heading: 'How sure are you?',
+      drawing: 'section',
+      says: 'If your three times differ by more than a fifth, something was in the way: a stone, a branch, the wind. Clear it, and begin again.',
+    },
   ],
   'the-three-minute-kick-sample': [
     {
@@ -116,6 +126,11 @@ export const films: Record<string, readonly FilmScene[]> = {
       heading: 'Into the tray',
       drawing: 'tray',
       says: 'Empty the net into a white tray with a little river water, wait a minute, and look before you touch anything.',
+    },
+    {
+      heading: 'Name and let go',
+      drawing: 'tray',
+      says: 'Lift each animal with a spoon, name its family, and tick it on your sheet. Then pour the tray back gently, where you took it from.',
     },
   ],
 };

@@ -125,6 +125,7 @@ test('an upload that is cut off with its tab and its web server goes on where it
   await expect(later.getByRole('heading', { name: 'A long river' })).toBeVisible();
   await later.getByRole('link', { name: 'not used', exact: true }).click();
   await later.getByLabel('Find in the library').fill('spring to the sea');
+  await expect(later).toHaveURL(/find=spring/);
   await expect(later.getByText(/^1 file ·/)).toBeVisible();
   await later.getByRole('link', { name: /A long river/ }).click();
   await inspector.getByRole('button', { name: 'Remove from the library' }).click();

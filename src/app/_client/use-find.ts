@@ -1,6 +1,6 @@
 'use client';
 import { useDebouncedCallback } from '@mantine/hooks';
-import { usePathname, useRouter, useSearchParams } from 'next/navigation';
+import { usePathname, useRouter } from 'next/navigation';
 import { useState, useTransition } from 'react';
 
 const pauseMs = 250;
@@ -11,9 +11,9 @@ export function useFind(find: string) {
   const [isLooking, startLooking] = useTransition();
   const router = useRouter();
   const path = usePathname();
-  const asked = useSearchParams();
   const look = useDebouncedCallback((wanted: string) => {
-    const next = new URLSearchParams(asked);
+    // As it is by now: something may have been chosen while the words were typed.
+    const next = new URLSearchParams(window.location.search);
     next.delete('page');
     if (wanted.trim() === '') next.delete('find');
     else next.set('find', wanted);

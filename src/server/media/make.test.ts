@@ -14,7 +14,17 @@ import { fetchTo } from '../platform/files';
 import { testPattern } from '../platform/scanner';
 import * as tables from '../platform/schema';
 import { codeOf, must, owner, run, useTestSchool } from '../testing/school';
-import { addMedia, libraryPage, makeForms, makePlayable, makePoster, mediaById, storeUpload, workOut } from './index';
+import {
+  addMedia,
+  failMedia,
+  libraryPage,
+  makeForms,
+  makePlayable,
+  makePoster,
+  mediaById,
+  storeUpload,
+  workOut,
+} from './index';
 
 const school = useTestSchool();
 const folder = mkdtempSync(join(tmpdir(), 'mosaik-made-'));
@@ -160,6 +170,8 @@ describe('films', () => {
       () => film('changing.mp4', '320x180', 3, '-vf', "select='not(mod(n,3))+lt(n,9)'", '-fps_mode', 'vfr'),
       { width: 320 },
     ],
+    ['whose index comes last', () => film('last.mp4', '320x180', 2), { width: 320, playHash: expect.any(String) }],
+    ['whose index comes first', () => film('first.mp4', '320x180', 2, '-movflags', '+faststart'), { playHash: null }],
     ['in a form browsers do not play', () => film('old.mkv', '320x180', 2, '-c:v', 'mpeg4'), { width: 320 }],
   ])('%s', async (_name, make, expected) => {
     const { version } = await taken('film', make());
@@ -244,3 +256,43 @@ test('captions are written, corrected by one at a time, sent twice without harm,
   await must(boss(), 'media.remove-captions', { mediaId: id, language: 'en' });
   expect((await mediaById(database(), id))?.captions.map(({ language }) => language)).toEqual(['fr']);
 });
+
+describe('jobs that break down', () => {
+  test('a store that is full leaves a file waiting; tried again it is worked on, and twice is as once', async () => {
+    const stored = await storeUpload('picture', 'wide.png', await wide());
+    if (!stored.ok) throw new Error(stored.problem.sentence);
+    const { hash, contentType, kind } = stored.value;
+    const about = { courseId: null, kind: kind as 'picture', mediaId: null, hash, contentType, fileName: 'wide.png' };
+    const added = await addMedia.run(boss(), about);
+    if (!added.ok) throw new Error(added.problem.sentence);
+    const version = async () => {
+      const [row] = await database()
+        .select()
+        .from(tables.mediaVersion)
+        .where(eq(tables.mediaVersion.mediaId, added.value.id));
+      if (!row) throw new Error('It is not there.');
+      return row;
+    };
+    const { id } = await version();
+    school.files.fill();
+    await expect(workOut(id)).rejects.toThrow(/ENOSPC/);
+    expect(await version()).toMatchObject({ state: 'waiting', problem: null });
+    // The last of its tries: told in words, the original kept.
+    await failMedia(id);
+    expect(await version()).toMatchObject({ state: 'failed', hash });
+    school.files.empty();
+    await must(boss(), 'media.try-again', { mediaId: added.value.id });
+    await Promise.all([workOut(id), workOut(id)]);
+    const once = await version();
+    expect(once).toMatchObject({ state: 'ready', problem: null });
+    await workOut(id);
+    expect(await version()).toEqual(once);
+  });
+});
+
+const wide = async () => {
+  await sharp({ create: { width: 1000, height: 20, channels: 3, background: 'red' } })
+    .png()
+    .toFile(place('wide.png'));
+  return place('wide.png');
+};

@@ -3,11 +3,26 @@ import { Readable } from 'node:stream';
 import { Temporal } from '@/core/kernel/time';
 import type { FileStore } from '../platform/file-store';
 
-/** Files in memory: what works with these knows of no folder. `age` makes one look as if it had been stored at another time. */
-export function memoryStore(): FileStore & { age(hash: string, storedAt: Temporal.Instant): void } {
+/** What tests do with a store: `age` makes a file look as if it had been stored at another time; once it is full, it takes nothing until it is emptied. */
+export type TestStore = FileStore & {
+  age(hash: string, storedAt: Temporal.Instant): void;
+  fill(): void;
+  empty(): void;
+};
+
+/** Files in memory: what works with these knows of no folder. */
+export function memoryStore(): TestStore {
+  let isFull = false;
   const stored = new Map<string, { readonly content: Buffer; readonly storedAt: Temporal.Instant }>();
   return {
+    fill: () => {
+      isFull = true;
+    },
+    empty: () => {
+      isFull = false;
+    },
     async put(source) {
+      if (isFull) throw Object.assign(new Error('ENOSPC: no space left on device'), { code: 'ENOSPC' });
       const chunks: Buffer[] = [];
       for await (const chunk of source) chunks.push(Buffer.from(chunk));
       const content = Buffer.concat(chunks);

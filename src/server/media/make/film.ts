@@ -1,3 +1,4 @@
+import { open } from 'node:fs/promises';
 import { join } from 'node:path';
 import { type MediaForm, stripColumns, stripOf } from '@/core/media';
 import { keep, type Probe, run, second, Unusable } from './run';
@@ -6,14 +7,7 @@ import { wave } from './wave';
 const unreadable = 'the file holds no film that can be read; export it again, for example as MP4';
 
 export async function filmFacts(path: string, contentType: string, folder: string) {
-  const probe = JSON.parse(
-    await run(
-      'ffprobe',
-      ['-v', 'error', '-show_format', '-show_streams', '-of', 'json', path],
-      60 * second,
-      unreadable,
-    ),
-  ) as Probe;
+  const probe = await probed(path);
   const picture = probe.streams?.find((stream) => stream.codec_type === 'video');
   const seconds = Number(probe.format?.duration);
   if (!picture || !(seconds > 0)) throw new Unusable(unreadable);
@@ -21,10 +15,7 @@ export async function filmFacts(path: string, contentType: string, folder: strin
   const isTurned = (picture.side_data_list ?? []).some(({ rotation = 0 }) => Math.abs(rotation) % 180 === 90);
   const sound = probe.streams?.find((stream) => stream.codec_type === 'audio');
   const plays =
-    (contentType === 'video/mp4' &&
-      picture.codec_name === 'h264' &&
-      picture.pix_fmt === 'yuv420p' &&
-      (!sound || sound.codec_name === 'aac')) ||
+    (contentType === 'video/mp4' && isPlayable(probe) && (await beginsAtOnce(path))) ||
     (contentType === 'video/webm' && ['vp8', 'vp9', 'av1'].includes(picture.codec_name ?? ''));
   return {
     plays,
@@ -36,10 +27,45 @@ export async function filmFacts(path: string, contentType: string, folder: strin
   };
 }
 
+const streamOf = ({ streams }: Probe, type: string) => streams?.find((stream) => stream.codec_type === type);
+
+/** Whether what a film holds is what every browser plays: H.264 with the usual colours, and AAC. */
+function isPlayable(probe: Probe): boolean {
+  const [picture, sound] = [streamOf(probe, 'video'), streamOf(probe, 'audio')];
+  return picture?.codec_name === 'h264' && picture.pix_fmt === 'yuv420p' && (!sound || sound.codec_name === 'aac');
+}
+
+/** Whether the index of a film stands before what it is an index of, so that it plays before all of it has come (ISO 14496-12). */
+async function beginsAtOnce(path: string): Promise<boolean> {
+  const file = await open(path);
+  try {
+    const head = Buffer.alloc(16);
+    for (let at = 0, boxes = 0; boxes < 100; boxes += 1) {
+      const { bytesRead } = await file.read(head, 0, head.length, at);
+      if (bytesRead < 8) return false;
+      const type = head.toString('latin1', 4, 8);
+      if (type === 'moov') return true;
+      if (type === 'mdat') return false;
+      const size =
+        head.readUInt32BE(0) === 1 && bytesRead === 16 ? Number(head.readBigUInt64BE(8)) : head.readUInt32BE(0);
+      if (size < 8) return false;
+      at += size;
+    }
+    return false;
+  } finally {
+    await file.close();
+  }
+}
+
+async function probed(path: string): Promise<Probe> {
+  const words = ['-v', 'error', '-show_format', '-show_streams', '-of', 'json', path];
+  return JSON.parse(await run('ffprobe', words, 60 * second, unreadable)) as Probe;
+}
+
 /** A form of a film that every browser plays. */
 export async function playable(path: string, folder: string, seconds: number): Promise<string> {
   const made = join(folder, 'play.mp4');
-  const video = [
+  const encoded = [
     '-c:v',
     'libx264',
     '-preset',
@@ -49,9 +75,12 @@ export async function playable(path: string, folder: string, seconds: number): P
     '-pix_fmt',
     'yuv420p',
     '-vf',
-    'scale=trunc(min(1920\\,iw)/2)*2:-2',
+    // Its own size; the form it is kept in knows only even numbers.
+    'scale=trunc(iw/2)*2:trunc(ih/2)*2',
   ];
-  const words = ['-v', 'error', '-y', '-i', path, ...video, '-c:a', 'aac', '-movflags', '+faststart', made];
+  // What is playable as it is only has to be put in order.
+  const forms = isPlayable(await probed(path)) ? ['-c', 'copy'] : [...encoded, '-c:a', 'aac'];
+  const words = ['-v', 'error', '-y', '-i', path, ...forms, '-movflags', '+faststart', made];
   // Twenty times as long as the film, and ten minutes: more than any machine needs that this runs on.
   await run(
     'ffmpeg',

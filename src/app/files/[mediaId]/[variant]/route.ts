@@ -4,7 +4,7 @@ import { type Database, forPerson } from '@/app/_server/routes';
 import { serveFile } from '@/app/_server/serve';
 import { isId } from '@/core/kernel/ids';
 import { fail } from '@/core/kernel/problem';
-import { type MediaFacts, type MediaForm, stripCues, writeCues } from '@/core/media';
+import { type MediaFacts, type MediaForm, type MediaKind, stripCues, writeCues } from '@/core/media';
 import { type LessonDocument, lessonsOf } from '@/core/outline';
 import { can } from '@/core/people';
 import { coursesTakenBy } from '@/server/enrolment';
@@ -47,16 +47,33 @@ function stripFile({ id, seconds, width, height }: MediaFacts, forms: readonly M
   });
 }
 
-/** The version of a file that lessons of an edition show, or let be kept where it is to be downloaded; nothing where none does. */
-const versionIn = (lessons: readonly LessonDocument[], id: string, isDownload = false) =>
+/** How a file is wanted: within a page that shows it, by its address alone, or to be kept. */
+type Want = 'shown' | 'by-address' | 'kept';
+
+/** What within a page asks for files (Fetch Metadata, Sec-Fetch-Dest). Whatever does not say so may be anything. */
+const withinPages = new Set(['empty', 'image', 'video', 'audio', 'track']);
+const wantOf = (request: Request, variant: string): Want => {
+  if (variant === 'download') return 'kept';
+  return withinPages.has(request.headers.get('sec-fetch-dest') ?? '') ? 'shown' : 'by-address';
+};
+
+/** Files that a page shows in its own way where they may not be had: opened by their address they would be. */
+const shownByPages: { readonly [K in MediaKind]?: true } = { document: true };
+
+/** Whether a lesson gives what it shows in the way it is wanted. */
+const gives = (media: MediaFacts, downloads: boolean, want: Want) =>
+  downloads || want === 'shown' || (want === 'by-address' && !shownByPages[media.kind]);
+
+/** The version of a file that lessons of an edition give in the way it is wanted; nothing where none does. */
+const versionIn = (lessons: readonly LessonDocument[], id: string, want: Want = 'shown') =>
   lessons.flatMap(({ media, pictures, attachments, downloads }) => {
-    const shown = isDownload && !downloads ? [] : [media?.id === id ? media : (pictures[id] ?? [])].flat();
-    const attached = attachments.filter((one) => one.mediaId === id && !(isDownload && one.access === 'view'));
-    return [...shown, ...attached.map((one) => one.media)];
+    const shown = [media?.id === id ? media : (pictures[id] ?? [])].flat();
+    const attached = attachments.filter((one) => one.mediaId === id && (want === 'shown' || one.access !== 'view'));
+    return [...shown.filter((one) => gives(one, downloads, want)), ...attached.map((one) => one.media)];
   })[0]?.hash;
 
 /** A learner may have a file of a lesson that is open to them, in the edition that is live, and no other: that version of it. */
-async function learnerMay(db: Database, person: Person, id: string, isDownload: boolean): Promise<Allowed> {
+async function learnerMay(db: Database, person: Person, id: string, want: Want): Promise<Allowed> {
   let answer: Allowed = { may: 'no' };
   for (const courseId of await coursesTakenBy(db, person.id)) {
     const head = await courseHead(db, courseId);
@@ -65,7 +82,7 @@ async function learnerMay(db: Database, person: Person, id: string, isDownload: 
     const view = (await learning(db, head, person.id))?.view;
     const using = view?.lessons.filter(({ lesson }) => versionIn([lesson], id)) ?? [];
     const open = using.filter((one) => one.open).map(({ lesson }) => lesson);
-    const hash = versionIn(open, id, isDownload);
+    const hash = versionIn(open, id, want);
     if (hash) return { may: 'yes', hash };
     if (using.length > 0 && open.length === 0) answer = { may: 'closed' };
   }
@@ -88,8 +105,8 @@ export const GET = forPerson(async ({ request, db, person, params: { mediaId, va
   const isStaff = await staffMay(db, person, media.id);
   if (!isStaff) {
     const { id } = media;
-    const key = [person.id, id, isDownload ? 'download' : 'use'].join(' ');
-    const answer = await allowed(key, Date.now(), () => learnerMay(db, person, id, isDownload));
+    const want = wantOf(request, variant);
+    const answer = await allowed([person.id, id, want].join(' '), Date.now(), () => learnerMay(db, person, id, want));
     if (answer.may === 'closed')
       return refuse(fail('closed', 'The lesson this file belongs to is not open yet.').problem);
     if (answer.may !== 'yes') return nothing();

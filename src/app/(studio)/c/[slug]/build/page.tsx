@@ -4,6 +4,7 @@ import { useEffect, useRef, useState } from 'react';
 import { useDesk } from '../_course/CourseProvider';
 import { Workbench } from '../_course/Workbench';
 import { Inspector } from '../_inspector/Inspector';
+import { DropAnywhere } from './DropAnywhere';
 import { Glance } from './Glance';
 import { OutlineTree } from './OutlineTree';
 import { Toolbar } from './Toolbar';
@@ -22,6 +23,7 @@ export default function BuildPage() {
   const find = useRef<HTMLInputElement>(null);
   return (
     <Workbench inspector={<Inspector />}>
+      <DropAnywhere />
       <Glance />
       <Toolbar query={query} onQuery={setQuery} find={find} />
       <OutlineTree query={query} goTo={wanted} onFind={() => find.current?.focus()} />

@@ -8,6 +8,7 @@ import { type Lesson, lessonKindOf } from '@/core/outline';
 import { useDesk } from '../../_course/CourseProvider';
 import { PageTabs } from '../../_course/PageTabs';
 import styles from '../../_course/tabs.module.css';
+import { DropAnywhere } from '../DropAnywhere';
 import { SavedMark } from '../Toolbar';
 
 /** Which lesson is open, what of it is being made, and the way back. */
@@ -54,6 +55,7 @@ export function LessonBar({
   };
   return (
     <PageTabs label="Lesson" pages={pages} before={before}>
+      {lesson && <DropAnywhere lesson={lesson} />}
       <Neighbour to={at > 0 ? all[at - 1] : undefined} pageOf={pageOf} words="The lesson before" name="PageUp" />
       <Neighbour to={at >= 0 ? all[at + 1] : undefined} pageOf={pageOf} words="The next lesson" name="PageDown" />
       <SavedMark />

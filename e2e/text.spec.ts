@@ -1,0 +1,77 @@
+import type { Page } from '@playwright/test';
+import { expect, signedIn, testIn } from './support/school';
+
+const test = testIn('sample');
+
+/** Pastes what another program has copied. */
+const paste = (page: Page, kinds: { readonly [type: string]: string }) =>
+  page.getByRole('textbox', { name: /^Text of/ }).evaluate((editor, given) => {
+    const carried = new DataTransfer();
+    for (const [type, text] of Object.entries(given)) carried.setData(type, text);
+    editor.dispatchEvent(new ClipboardEvent('paste', { clipboardData: carried, bubbles: true, cancelable: true }));
+  }, kinds);
+
+test('a text with a table, a callout, columns and a formula; what is pasted comes in clean; learners get it without scripts', async ({
+  browser,
+  school,
+}) => {
+  const { page } = await signedIn(browser, school, 'ines@wendwater.example');
+  await page.goto('/c/stream-survey/build');
+  await page.getByRole('treeitem', { name: /From tallies to a story/ }).click();
+  await page.getByRole('link', { name: /^Text:/ }).click();
+  const editor = page.getByRole('textbox', { name: /^Text of/ });
+  await editor.click();
+  await page.keyboard.press('Control+End');
+  const put = async (name: string) => {
+    await page.getByRole('button', { name: 'Put in' }).click();
+    await page.getByRole('menuitem', { name, exact: true }).click();
+  };
+  await page.keyboard.press('Enter');
+  await put('Callout');
+  await page.keyboard.type('Count twice, write once.');
+  await page.getByLabel('What it is for').selectOption('Tip');
+  await page.keyboard.press('Control+End');
+  await put('Formula on its own');
+  await page.getByLabel('Formula in TeX').fill('\\frac{n');
+  await expect(editor.getByRole('alert')).toContainText('cannot be set');
+  await page.getByLabel('Formula in TeX').fill('\\frac{n}{A}');
+  await page.getByLabel('Formula in TeX').press('Enter');
+  await expect(editor.locator('math mfrac')).toBeVisible();
+  await page.keyboard.press('Control+End');
+  await put('Table');
+  await page.keyboard.type('Family');
+  await page.getByRole('button', { name: 'Row below' }).click();
+  await expect(editor.getByRole('row')).toHaveCount(4);
+  await page.getByRole('button', { name: 'Remove column' }).click();
+  await expect(editor.getByRole('row').first().getByRole('columnheader')).toHaveCount(2);
+
+  // From a word processor: its lists are drawn, its styles its own.
+  await page.keyboard.press('Control+End');
+  await paste(page, {
+    'text/html': `<html><head><style>p{color:red}</style></head><body><!--[if gte mso 9]><xml>x</xml><![endif]-->
+      <p class="MsoNormal" style="color:#ff0000"><span lang="EN-GB">From <b>another</b> place<o:p></o:p></span></p>
+      <p class="MsoListParagraph" style="mso-list:l0 level1 lfo1"><span style="mso-list:Ignore">1.<span>&nbsp;</span></span>first</p>
+      <p class="MsoListParagraph" style="mso-list:l0 level1 lfo1"><span style="mso-list:Ignore">2.<span>&nbsp;</span></span>second</p>
+      <img src="https://elsewhere.example/a.png"><script>alert(1)</script></body></html>`,
+  });
+  await expect(editor.getByText('From another place')).toBeVisible();
+  await expect(editor.locator('ol > li', { hasText: /^(first|second)$/ })).toHaveCount(2);
+  expect(await editor.innerHTML()).not.toMatch(/color|Mso|elsewhere|script/);
+  await page.keyboard.press('Control+End');
+  await paste(page, { 'text/plain': '## In the end\n\n- a **bold** line' });
+  await expect(editor.getByRole('heading', { name: 'In the end' })).toBeVisible();
+  await expect(editor.locator('li strong', { hasText: 'bold' })).toBeVisible();
+  await expect(page.getByText(/^Saved/)).toBeVisible();
+  const lessonId = page.url().split('/').at(-1);
+
+  const { page: small } = await signedIn(browser, school, 'marek@wendwater.example', undefined, {
+    viewport: { width: 390, height: 844 },
+    javaScriptEnabled: false,
+  });
+  await small.goto(`/view/stream-survey/${lessonId}?pace=all`);
+  const article = small.getByRole('article');
+  await expect(article.getByRole('complementary', { name: 'Tip' })).toContainText('Count twice');
+  await expect(article.locator('math mfrac')).toBeVisible();
+  await expect(article.getByRole('columnheader', { name: 'Family' })).toBeVisible();
+  await expect(article.getByRole('heading', { name: 'In the end' })).toBeVisible();
+});
