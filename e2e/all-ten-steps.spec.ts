@@ -133,7 +133,13 @@ test('one course from a working title to a checked certificate', async ({ browse
     await expect(page.getByText('0:06')).toBeVisible({ timeout: 30_000 });
     const captions = join(folder, 'crossing.vtt');
     writeFileSync(captions, 'WEBVTT\n\n00:00.000 --> 00:03.000\nLook upstream first.\n');
-    await page.getByLabel('Choose English captions').setInputFiles(captions);
+    await page.getByRole('link', { name: 'Write captions' }).click();
+    await page.getByRole('button', { name: 'Captions in' }).click();
+    await page.getByRole('menuitem', { name: 'English' }).click();
+    await page.getByLabel('Choose a captions file').setInputFiles(captions);
+    await expect(page.getByLabel('Caption 1', { exact: true })).toHaveValue('Look upstream first.');
+    await page.getByRole('link', { name: 'Outline' }).click();
+    await row(page, /Watch a crossing/).click();
     await expect(page.getByText('captions: en')).toBeVisible();
     await ready(page);
 

@@ -17,6 +17,7 @@ test('a text with a table, a callout, columns and a formula; what is pasted come
 }) => {
   const { page } = await signedIn(browser, school, 'ines@wendwater.example');
   await page.goto('/c/stream-survey/build');
+  await page.getByPlaceholder('Find', { exact: true }).fill('tallies');
   await page.getByRole('treeitem', { name: /From tallies to a story/ }).click();
   await page.getByRole('link', { name: /^Text:/ }).click();
   const editor = page.getByRole('textbox', { name: /^Text of/ });
@@ -68,7 +69,8 @@ test('a text with a table, a callout, columns and a formula; what is pasted come
     viewport: { width: 390, height: 844 },
     javaScriptEnabled: false,
   });
-  await small.goto(`/view/stream-survey/${lessonId}?pace=all`);
+  const start = new Date(Date.now() - 80 * 86_400_000).toISOString().slice(0, 10);
+  await small.goto(`/view/stream-survey/${lessonId}?pace=all&start=${start}`);
   const article = small.getByRole('article');
   await expect(article.getByRole('complementary', { name: 'Tip' })).toContainText('Count twice');
   await expect(article.locator('math mfrac')).toBeVisible();
