@@ -41,6 +41,7 @@ test('a text with a table, a callout, columns and a formula; what is pasted come
   await page.keyboard.press('Control+End');
   await put('Table');
   await page.keyboard.type('Family');
+  await page.keyboard.press('Tab');
   await page.getByRole('button', { name: 'Row below' }).click();
   await expect(editor.getByRole('row')).toHaveCount(4);
   await page.getByRole('button', { name: 'Remove column' }).click();

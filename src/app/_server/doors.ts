@@ -1,10 +1,11 @@
 import { headers } from 'next/headers';
 import { notFound, redirect } from 'next/navigation';
 import { cache } from 'react';
-import { throughOwnEyes } from '@/core/learning';
+import { Temporal } from '@/core/kernel/time';
+import { sampleView, throughOwnEyes } from '@/core/learning';
 import { type Action, can } from '@/core/people';
 import { type Learning, learningBySlug } from '@/server/learning';
-import { type CourseHead, courseBySlug } from '@/server/outline';
+import { type CourseHead, courseBySlug, liveDocument } from '@/server/outline';
 import { type Person, personOf } from '@/server/people';
 import { type Database, database } from '@/server/platform/database';
 
@@ -64,6 +65,15 @@ export async function learnerDoor(slug: string, wanted: string): Promise<Entered
   await signedIn(wanted);
   const found = (await learningFor(slug)) ?? notFound();
   return { ...found, view: throughOwnEyes(found.view, found.records) };
+}
+
+/** For everybody: what of a course that is published its creators let visitors look at. */
+export async function sampleDoor(slug: string) {
+  const db = database();
+  const head = (await courseBySlug(db, slug)) ?? notFound();
+  const document = await liveDocument(db, head.liveEditionId);
+  const view = (document && sampleView(document, Temporal.Now.instant())) ?? notFound();
+  return { db, head, view };
 }
 
 /** The title of a course, for those whom its pages are for; nothing for everybody else. */

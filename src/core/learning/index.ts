@@ -2,6 +2,7 @@ export { barrierFor, beforeBarrier, isAllAnswered, type Judgement, judge } from 
 export { type Effect, effectOn } from './effects';
 export { type Pace, recordsAtPace } from './pace';
 export { type Decision, type LearnerRecords, noRecords, type Work } from './records';
+export { sampleView } from './sample';
 export { type Shown, shownOf, throughOwnEyes } from './shown';
 export {
   fullPoints,

@@ -1,7 +1,7 @@
 import { expect, test } from 'vitest';
 import { Temporal } from '../kernel/time';
 import { type CourseDocument, type LessonDocument, newCourse, newLesson } from '../outline';
-import { learnerView, noRecords } from './index';
+import { learnerView, noRecords, sampleView } from './index';
 import { weekOf } from './week';
 
 const start = Temporal.Instant.from('2027-03-01T08:00Z');
@@ -54,4 +54,25 @@ test.each([
       : `${entry.isOver ? 'was due' : 'due'} ${entry.lesson.lesson.id}`,
   );
   expect(entries).toEqual(expected);
+});
+
+test('visitors see what is a sample, open at once, and nothing that is graded', () => {
+  const some: CourseDocument = {
+    ...document,
+    sections: document.sections.map((section) => ({
+      ...section,
+      lessons: section.lessons.map((one) => ({
+        ...one,
+        sample: ['third day', 'work', 'c'].includes(one.id),
+        password: 'granite',
+        needs: ['now'],
+      })),
+    })),
+  };
+  const view = sampleView(some, start);
+  expect(view?.lessons.map((one) => [one.lesson.id, one.open])).toEqual([
+    ['third day', true],
+    ['c', true],
+  ]);
+  expect(sampleView(document, start)).toBeNull();
 });

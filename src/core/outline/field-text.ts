@@ -37,6 +37,7 @@ export const lessonFields: Names = {
   attachments: 'what is attached',
   chapters: 'its chapters',
   link: 'where it leads',
+  sample: 'whether visitors may look at it',
   outcomes: 'the outcomes it serves',
   quiz: 'the quiz settings',
   questions: 'its questions',

@@ -41,6 +41,7 @@ export function newLesson(id: string, sectionId: string, order: string, title: s
     pictureId: null,
     attachments: [],
     chapters: [],
+    sample: false,
     password: '',
     needs: [],
     opens: null,

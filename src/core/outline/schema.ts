@@ -120,6 +120,7 @@ const fields: Record<OutlineTable, { readonly [field: string]: FieldSchema }> = 
       .max(20, 'At most 20 things can be attached to a lesson.')
       .required(),
     chapters: chaptersSchema,
+    sample: boolean().required(),
     password: string().max(80, 'Keep the password under 80 characters.').defined(),
     needs: array().of(idSchema).max(20, 'At most 20 lessons can be needed first.').required(),
     opens: openingRuleSchema,

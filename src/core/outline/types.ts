@@ -158,6 +158,8 @@ export type Lesson = {
   readonly attachments: readonly Attachment[];
   /** Of its film or recording. */
   readonly chapters: readonly Chapter[];
+  /** Whether visitors may look at it, signed in or not. */
+  readonly sample: boolean;
   /** Asked for before the lesson opens; empty for none. Kept on the server, never sent to learners. */
   readonly password: string;
   /** Ids of the lessons that have to be done first. */

@@ -84,6 +84,7 @@ function withLaterFields(stored: Stored): Stored {
         attachments: [],
         chapters: [],
         link: '',
+        sample: false,
         outcomes: [],
         asks: '',
         written: lesson.text ? textFacts(lesson.text as LessonDocument['text']) : noText,

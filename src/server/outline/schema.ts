@@ -84,6 +84,7 @@ export const lesson = pgTable(
     pictureId: uuid('picture_id').references(() => media.id),
     attachments: jsonb('attachments').$type<Lesson['attachments']>().notNull().default([]),
     link: text('link').notNull().default(''),
+    sample: boolean('sample').notNull().default(false),
     chapters: jsonb('chapters').$type<Lesson['chapters']>().notNull().default([]),
     password: text('password').notNull().default(''),
     needs: jsonb('needs').$type<readonly string[]>().notNull().default([]),

@@ -66,7 +66,7 @@ export async function stops(): Promise<void> {
       };
     });
     await page.goto(`/view/stream-survey/${film.id}?start=2026-10-01&at=2027-03-01T12:00&pace=all`);
-    await page.waitForFunction(() => (document.querySelector('video')?.readyState ?? 0) > 2);
+    await page.waitForFunction(() => (document.querySelector('video')?.readyState ?? 0) > 0);
     await page.evaluate(() => {
       const video = document.querySelector('video');
       if (!video) return;

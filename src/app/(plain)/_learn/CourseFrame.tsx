@@ -37,13 +37,17 @@ export function CourseFrame({ view, place, hereId, here, children, strip }: Prop
         <a href={`${place.base}${place.query}`} className={styles.course}>
           {view.document.course.title}
         </a>
-        <span className={styles.far}>
-          {view.done} of {view.lessons.length} done
-          {view.minutesLeft > 0 ? ` · ${hoursText(view.minutesLeft)} left` : ''}
-        </span>
-        <span className={styles.squares}>
-          <ProgressSquares squares={view.lessons.map((one) => (one.open ? one.progress.state : 'closed'))} />
-        </span>
+        {!place.isSample && (
+          <>
+            <span className={styles.far}>
+              {view.done} of {view.lessons.length} done
+              {view.minutesLeft > 0 ? ` · ${hoursText(view.minutesLeft)} left` : ''}
+            </span>
+            <span className={styles.squares}>
+              <ProgressSquares squares={view.lessons.map((one) => (one.open ? one.progress.state : 'closed'))} />
+            </span>
+          </>
+        )}
       </header>
       {here === 'home' ? (
         <main className={styles.front}>{children}</main>
@@ -75,13 +79,15 @@ export function CourseFrame({ view, place, hereId, here, children, strip }: Prop
                   </ul>
                 </section>
               ))}
-              <a
-                href={`${place.base}/grades${place.query}`}
-                className={styles.entry}
-                aria-current={here === 'grades' ? 'page' : undefined}
-              >
-                My grades
-              </a>
+              {!place.isSample && (
+                <a
+                  href={`${place.base}/grades${place.query}`}
+                  className={styles.entry}
+                  aria-current={here === 'grades' ? 'page' : undefined}
+                >
+                  My grades
+                </a>
+              )}
             </nav>
           </details>
           <main className={styles.main}>{children}</main>

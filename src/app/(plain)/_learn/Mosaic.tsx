@@ -23,9 +23,9 @@ export function Mosaic({ view, place }: Props) {
   return (
     <nav className={styles.mosaic} aria-label="Course">
       <header>
-        <h2>Your mosaic</h2>
+        <h2>{place.isSample ? 'Open to you' : 'Your mosaic'}</h2>
         <p className={styles.quiet}>
-          {view.done} of {view.lessons.length} done
+          {place.isSample ? `${view.lessons.length} lessons` : `${view.done} of ${view.lessons.length} done`}
           {view.minutesLeft > 0 && ` · ${hoursText(view.minutesLeft)} left`} · a tile is a lesson, as wide as it is long
         </p>
       </header>

@@ -1,7 +1,7 @@
 'use client';
 import { IconHexagon, IconPlayerPlay } from '@tabler/icons-react';
 import { useEffect, useRef, useState } from 'react';
-import { act } from '@/app/_client/act';
+import { act, send } from '@/app/_client/act';
 import { secondText } from '@/core/kernel/clock-time';
 import type { Judgement } from '@/core/learning';
 import { type Answer, kindOf } from '@/core/quiz';
@@ -30,7 +30,7 @@ const verdicts = { right: 'Right.', part: 'Partly right.', wrong: 'Not right yet
 /** The question over the film: answered here, judged by the server, and asked again after its passage. */
 export function CheckpointCard({ checkpoint, number, of, given, what, isAnswered, onJudged, onAgain, onGoOn }: Props) {
   const { id, question, passage, required, at } = checkpoint;
-  const { courseId, isView } = given.place;
+  const { courseId, isView, isSample } = given.place;
   const [answer, setAnswer] = useState<Answer>();
   const [judged, setJudged] = useState<Judgement | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
@@ -40,13 +40,17 @@ export function CheckpointCard({ checkpoint, number, of, given, what, isAnswered
   // Whoever follows by ear hears the question as soon as the film rests.
   useEffect(() => card.current?.focus({ preventScroll: true }), []);
 
+  const judgedBy = (place: object) => {
+    if (isSample) return send<Told>('/api/sample', place);
+    return isView
+      ? act<Told>('learning.try-answer', place)
+      : act<Told>('learning.answer', { ...place, deed: deed.current });
+  };
   const give = async () => {
     setBusy(true);
     setProblem(null);
     const place = { courseId, lessonId: given.lessonId, questionId: id, answer };
-    const told = await (isView
-      ? act<Told>('learning.try-answer', place)
-      : act<Told>('learning.answer', { ...place, deed: deed.current }));
+    const told = await judgedBy(place);
     setBusy(false);
     if (!told.ok) return setProblem(told.problem.sentence);
     // The next answer is another deed.

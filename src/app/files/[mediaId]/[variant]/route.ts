@@ -1,9 +1,11 @@
 import { type Allowed, allowed } from '@/app/_server/allowance';
 import { refuse } from '@/app/_server/respond';
-import { type Database, forPerson } from '@/app/_server/routes';
+import { type Database, forAnybody } from '@/app/_server/routes';
 import { serveFile } from '@/app/_server/serve';
 import { isId } from '@/core/kernel/ids';
 import { fail } from '@/core/kernel/problem';
+import { Temporal } from '@/core/kernel/time';
+import { sampleView } from '@/core/learning';
 import { type MediaFacts, type MediaForm, type MediaKind, stripCues, writeCues } from '@/core/media';
 import { type LessonDocument, lessonsOf } from '@/core/outline';
 import { can } from '@/core/people';
@@ -89,6 +91,18 @@ async function learnerMay(db: Database, person: Person, id: string, want: Want):
   return answer;
 }
 
+/** Anybody may have what a sample lesson of a live edition shows. */
+async function visitorMay(db: Database, id: string, want: Want): Promise<Allowed> {
+  for (const courseId of await coursesOf(db, id)) {
+    const head = await courseHead(db, courseId);
+    const document = head && (await liveDocument(db, head.liveEditionId));
+    const samples = document && sampleView(document, Temporal.Now.instant());
+    const hash = samples && versionIn(lessonsOf(samples.document), id, want);
+    if (hash) return { may: 'yes', hash };
+  }
+  return { may: 'no' };
+}
+
 /** Who makes a course that uses it, and markers of one whose creator lets staff look at it. */
 async function staffMay(db: Database, person: Person, id: string): Promise<boolean> {
   for (const courseId of await coursesOf(db, id)) {
@@ -98,18 +112,23 @@ async function staffMay(db: Database, person: Person, id: string): Promise<boole
   return false;
 }
 
-export const GET = forPerson(async ({ request, db, person, params: { mediaId, variant = '' } }) => {
+export const GET = forAnybody(async ({ request, db, person, params: { mediaId, variant = '' } }) => {
   let media = isId(mediaId) ? await mediaById(db, mediaId) : null;
   if (!media) return nothing();
   const isDownload = variant === 'download';
-  const isStaff = await staffMay(db, person, media.id);
+  const isStaff = person !== null && (await staffMay(db, person, media.id));
   if (!isStaff) {
     const { id } = media;
     const want = wantOf(request, variant);
-    const answer = await allowed([person.id, id, want].join(' '), Date.now(), () => learnerMay(db, person, id, want));
+    const answer = await allowed([person?.id ?? 'anybody', id, want].join(' '), Date.now(), async () => {
+      const own: Allowed = person ? await learnerMay(db, person, id, want) : { may: 'no' };
+      const open = own.may === 'yes' ? own : await visitorMay(db, id, want);
+      return open.may === 'yes' ? open : own;
+    });
     if (answer.may === 'closed')
       return refuse(fail('closed', 'The lesson this file belongs to is not open yet.').problem);
-    if (answer.may !== 'yes') return nothing();
+    if (answer.may !== 'yes')
+      return person ? nothing() : refuse(fail('not-signed-in', 'Sign in to have this file.').problem);
     // What was published stays what it was, whatever has replaced it since.
     if (answer.hash !== media.hash) media = await mediaById(db, id, answer.hash);
   }

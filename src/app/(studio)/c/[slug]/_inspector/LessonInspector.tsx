@@ -192,6 +192,18 @@ export function LessonInspector({ lesson }: { readonly lesson: Lesson }) {
         checked={lesson.required}
         onChange={(event) => set({ required: event.currentTarget.checked })}
       />
+      {!facts.isGraded && (
+        <Switch
+          label="Sample: visitors may look at it"
+          description={
+            lesson.sample ? (
+              <a href={`/sample/${head.slug}/${lesson.id}`}>From the next edition on, at /sample/{head.slug}</a>
+            ) : undefined
+          }
+          checked={lesson.sample}
+          onChange={(event) => set({ sample: event.currentTarget.checked })}
+        />
+      )}
       {facts.file?.downloads && (
         <Select
           label="Downloads"

@@ -1,0 +1,24 @@
+import { Temporal } from '../kernel/time';
+import { type CourseDocument, isGraded, type LessonDocument } from '../outline';
+import { noRecords } from './records';
+import { type LearnerView, learnerView } from './view';
+
+const isSample = (lesson: LessonDocument) => lesson.sample && !isGraded(lesson.kind);
+
+/**
+ * The lessons of an edition that visitors may look at, as a course of their own: open at once, without what is needed
+ * first. Graded lessons are none, whatever they say: their papers are for those who sit them.
+ */
+export function sampleView(document: CourseDocument, now: Temporal.Instant): LearnerView | null {
+  const sections = document.sections
+    .map((section) => ({
+      ...section,
+      opens: null,
+      lessons: section.lessons.filter(isSample).map((lesson) => ({ ...lesson, opens: null, needs: [], password: '' })),
+    }))
+    .filter(({ lessons }) => lessons.length > 0);
+  if (sections.length === 0) return null;
+  const course = { ...document.course, rhythm: null };
+  const clock = { start: Temporal.Instant.fromEpochMilliseconds(now.epochMilliseconds), zone: course.zone };
+  return learnerView({ ...document, course, sections }, clock, noRecords, now);
+}

@@ -1,0 +1,1 @@
+ALTER TABLE "lesson" ADD COLUMN "sample" boolean DEFAULT false NOT NULL;
