@@ -20,6 +20,9 @@ const answerIn = (text: string | undefined): Answer => {
   }
 };
 
+/** The framework hands on no more than ten megabytes of a request: of a larger piece the rest would be sent twice. */
+const pieceBytes = 8 * 1024 * 1024;
+
 /** Uploads a file in parts; a broken line is picked up where it broke. Loaded only when it is needed. */
 export function upload(
   file: File,
@@ -37,7 +40,7 @@ export function upload(
       const task = new Upload(file, {
         endpoint: '/api/upload',
         metadata: Object.fromEntries(given),
-        chunkSize: 16 * 1024 * 1024,
+        chunkSize: pieceBytes,
         retryDelays: [0, 1000, 3000, 6000, 12_000],
         removeFingerprintOnSuccess: true,
         onProgress: (sent, all) => onProgress(all > 0 ? Math.round((sent / all) * 100) : 0, sent),

@@ -197,7 +197,7 @@ function webProcess(): string {
 const memoryOf = (pid: string) => Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${pid}/status`, 'utf8'))?.[1]);
 
 const largeBytes = 2 * 1024 ** 3;
-const pieceBytes = 16 * 1024 ** 2;
+const pieceBytes = 8 * 1024 ** 2;
 
 /** Two gigabytes sent in pieces and taken into the library, beside copying the same file; and what the server needs for it. */
 export async function largeUpload(): Promise<void> {
