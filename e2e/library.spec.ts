@@ -119,6 +119,11 @@ test('an upload that is cut off with its tab and its web server goes on where it
   expect(sent[0]).toBe(arrived);
 
   await later.getByRole('link', { name: /long river/ }).click();
+  // It belongs to no course, and is seen all the same by who put it there.
+  const id = new URL(later.url()).searchParams.get('file') ?? '';
+  await expect
+    .poll(async () => (await context.request.get(`/files/${id}/poster`)).status(), { timeout: 30_000 })
+    .toBe(200);
   const inspector = later.getByRole('complementary', { name: 'The file that is chosen' });
   await inspector.getByLabel('Name', { exact: true }).fill('A long river');
   await inspector.getByLabel('What it shows').fill('Water from the spring to the sea');

@@ -3,7 +3,8 @@ import { type CourseDocument, isGraded, type LessonDocument } from '../outline';
 import { noRecords } from './records';
 import { type LearnerView, learnerView } from './view';
 
-const isSample = (lesson: LessonDocument) => lesson.sample && !isGraded(lesson.kind);
+/** What asks for a password asks visitors as well, and they have none. */
+const isSample = ({ sample, kind, password }: LessonDocument) => sample && !isGraded(kind) && password === '';
 
 /**
  * The lessons of an edition that visitors may look at, as a course of their own: open at once, without what is needed
@@ -14,7 +15,7 @@ export function sampleView(document: CourseDocument, now: Temporal.Instant): Lea
     .map((section) => ({
       ...section,
       opens: null,
-      lessons: section.lessons.filter(isSample).map((lesson) => ({ ...lesson, opens: null, needs: [], password: '' })),
+      lessons: section.lessons.filter(isSample).map((lesson) => ({ ...lesson, opens: null, needs: [] })),
     }))
     .filter(({ lessons }) => lessons.length > 0);
   if (sections.length === 0) return null;

@@ -59,6 +59,8 @@ const titleOfFile = (name: string): string =>
   name
     .replace(/^.*[\\/]/, '')
     .replace(/\.[^.]+$/, '')
+    // What turns the direction of what follows could make one ending look like another (UAX 9, explicit formatting).
+    .replace(/[\p{Cc}\u202a-\u202e\u2066-\u2069]/gu, '')
     .slice(0, 200)
     .trim() || 'File';
 

@@ -8,10 +8,10 @@ import { Temporal } from '@/core/kernel/time';
 import { sampleView } from '@/core/learning';
 import { type MediaFacts, type MediaForm, type MediaKind, stripCues, writeCues } from '@/core/media';
 import { type LessonDocument, lessonsOf } from '@/core/outline';
-import { can } from '@/core/people';
+import { can, makesCourses } from '@/core/people';
 import { coursesTakenBy } from '@/server/enrolment';
 import { courseHead, learning } from '@/server/learning';
-import { coursesOf, formsOf, mediaById } from '@/server/media';
+import { coursesOf, formsOf, mediaById, usableMedia } from '@/server/media';
 import { liveDocument, staffLooks } from '@/server/outline';
 import type { Person } from '@/server/people';
 
@@ -103,10 +103,10 @@ async function visitorMay(db: Database, id: string, want: Want): Promise<Allowed
   return { may: 'no' };
 }
 
-/** Who makes a course that uses it, and markers of one whose creator lets staff look at it. */
+/** Who sees it in the library, and markers of a course that uses it whose creator lets staff look at it. */
 async function staffMay(db: Database, person: Person, id: string): Promise<boolean> {
+  if (makesCourses(person) && (await usableMedia(db, person, [id])).has(id)) return true;
   for (const courseId of await coursesOf(db, id)) {
-    if (can(person, 'course.edit', { courseId })) return true;
     if (can(person, 'marking.mark', { courseId }) && (await staffLooks(db, courseId))) return true;
   }
   return false;
