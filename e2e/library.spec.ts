@@ -120,6 +120,7 @@ test('an upload that is cut off with its tab and its web server goes on where it
 
   await later.getByRole('link', { name: /long river/ }).click();
   // It belongs to no course, and is seen all the same by who put it there.
+  await expect(later).toHaveURL(/file=/);
   const id = new URL(later.url()).searchParams.get('file') ?? '';
   await expect
     .poll(async () => (await context.request.get(`/files/${id}/poster`)).status(), { timeout: 30_000 })

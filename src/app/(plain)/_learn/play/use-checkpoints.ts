@@ -7,7 +7,10 @@ import type { AskedCheckpoint } from './time-line';
 /** The state of a checkpoint for its learner. `ahead`: not met yet. */
 export type CheckpointState = 'right' | 'part' | 'wrong' | 'open' | 'ahead';
 
-const ms = (media: HTMLMediaElement) => media.currentTime * 1000;
+/** Whole milliseconds, as moments are kept: 8.04 s would be a little less than 8040 otherwise, and be met for ever. */
+const ms = (media: HTMLMediaElement) => Math.round(media.currentTime * 1000);
+/** Some players go to the frame before the moment they were sent to. */
+const nearMs = 250;
 
 /**
  * Stops a film where it asks. While it plays its time is looked at in every frame, so that it stops where it
@@ -23,7 +26,13 @@ export function useCheckpoints(
   const [asking, setAsking] = useState<AskedCheckpoint | null>(null);
   const [furthest, setFurthest] = useState(0);
   // What the frames look at, without waiting for a page to be drawn.
-  const now = useRef({ answered, asking, replaying: null as AskedCheckpoint | null });
+  const now = useRef({
+    answered,
+    asking,
+    replaying: null as AskedCheckpoint | null,
+    /** What was just gone on from: it is not met again on the way out. */
+    passed: null as AskedCheckpoint | null,
+  });
   now.current.answered = answered;
 
   const open = useCallback((one: AskedCheckpoint | null) => {
@@ -64,7 +73,9 @@ export function useCheckpoints(
         return open(again);
       }
       if (now.current.asking || media.seeking) return;
-      const met = checkpoints.find((one) => one.at > last && one.at <= at && !isRight(one.id));
+      const { passed } = now.current;
+      if (passed && Math.abs(at - passed.at) > nearMs) now.current.passed = null;
+      const met = checkpoints.find((one) => one.at > last && one.at <= at && one !== passed && !isRight(one.id));
       if (met) return stopAt(met);
       last = at;
       setFurthest((far) => (at - far >= 1000 ? at : far));
@@ -150,6 +161,7 @@ export function useCheckpoints(
     },
     goOn(one: AskedCheckpoint) {
       open(null);
+      now.current.passed = one;
       go(one.at, true);
     },
   };
