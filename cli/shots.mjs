@@ -1,6 +1,8 @@
+import { spawn } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { root } from './paths.mjs';
+import { workerWords } from './programs.mjs';
 import { withSampleServer } from './sample-server.mjs';
 import { step } from './say.mjs';
 
@@ -175,6 +177,9 @@ export const shots = () =>
   withSampleServer(
     async (env) => {
       const { chromium } = await import('@playwright/test');
+      // The worker makes what stands beside films: a strip of their frames.
+      const worker = spawn(process.execPath, workerWords(), { cwd: root, env, stdio: 'ignore' });
+      await new Promise((resolve) => setTimeout(resolve, 25_000));
       // The password of the sample school, read from where it stands.
       const samplePassword = /samplePassword = '(.+)'/.exec(readFileSync(join(root, 'demo/people.ts'), 'utf8'))?.[1];
       const browser = await chromium.launch({
@@ -205,6 +210,7 @@ export const shots = () =>
         step(name);
       }
       await browser.close();
+      worker.kill('SIGTERM');
       return 0;
     },
     ['chromium'],

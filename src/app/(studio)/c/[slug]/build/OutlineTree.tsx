@@ -14,6 +14,7 @@ import {
   useRef,
   useState,
 } from 'react';
+import { useReady } from '@/ui/plain/useReady';
 import { useDesk } from '../_course/CourseProvider';
 import { markedRows, useOutlineActions } from './actions';
 import styles from './build.module.css';
@@ -398,6 +399,7 @@ function TreeGround({ tree, height, onGrip, clipboard, files, children }: Ground
     onGrip(grip.dataset.grip ?? '');
     listeners?.onPointerDown?.(event);
   };
+  const isReady = useReady();
   return (
     <div
       ref={tree}
@@ -405,6 +407,8 @@ function TreeGround({ tree, height, onGrip, clipboard, files, children }: Ground
       aria-label="Outline"
       aria-multiselectable="true"
       className={styles.tree}
+      // A click that could do nothing yet is not taken.
+      data-waits={!isReady || undefined}
       style={{ height }}
       onPointerDown={begin}
       {...files}
