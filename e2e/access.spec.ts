@@ -158,6 +158,20 @@ const visits: Visit[] = [
         .waitFor();
     },
   },
+  {
+    name: 'questions of an open lesson',
+    who: ines,
+    path: '/c/stream-survey/build',
+    act: async (page) => {
+      await page.getByRole('treeitem', { name: /Check: reach or not/ }).click();
+      await page.getByRole('link', { name: 'Questions, attempts and pass mark' }).click();
+      await page
+        .getByRole('navigation', { name: 'Lesson' })
+        .getByRole('link', { name: 'Questions', exact: true })
+        .waitFor();
+      await page.getByLabel('Pass mark').waitFor();
+    },
+  },
   { name: 'release', who: ines, path: '/c/stream-survey/release' },
   {
     name: 'assess',

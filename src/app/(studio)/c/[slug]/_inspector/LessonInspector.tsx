@@ -94,7 +94,7 @@ export function LessonInspector({ lesson }: { readonly lesson: Lesson }) {
         </Button>
       )}
       {isGraded(lesson.kind) && (
-        <Button component={Link} href={`/c/${head.slug}/assess`} variant="default">
+        <Button component={Link} href={`/c/${head.slug}/build/${lesson.id}/assess`} variant="default">
           {facts.asks ? 'Questions, attempts and pass mark' : 'Hand-in, points and due day'}
         </Button>
       )}

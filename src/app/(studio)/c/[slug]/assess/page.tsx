@@ -1,20 +1,21 @@
 'use client';
-import { useEffect } from 'react';
 import { percentText, weightShare } from '@/core/gradebook';
 import { pointsText } from '@/core/kernel/exact';
-import { isGraded, type Lesson, lessonKindOf, plainText, questionsOf } from '@/core/outline';
+import { isItem, type Lesson, lessonKindOf, questionsOf } from '@/core/outline';
 import { Tile } from '@/ui/tile/Tile';
 import { useDesk } from '../_course/CourseProvider';
 import { Workbench } from '../_course/Workbench';
 import { SavedMark } from '../build/Toolbar';
+import { AssessedWork } from './AssessedWork';
 import { AssessInspector } from './AssessInspector';
 import styles from './assess.module.css';
-import { QuestionList } from './QuestionList';
 
 /** Everything that is assessed: what it weighs, and the questions of the one that is selected. */
 export default function AssessPage() {
   const { rows, state, store } = useDesk();
-  const graded = rows.flatMap((row) => row.tiles).filter((tile) => isGraded(tile.kind));
+  const graded = rows
+    .flatMap((row) => row.tiles)
+    .filter(({ lesson }) => isItem(lesson, questionsOf(state.outline, lesson.id)));
   const points = (lesson: Lesson) =>
     lessonKindOf(lesson.kind).fullPoints(lesson, questionsOf(state.outline, lesson.id));
   const items = graded.map(({ lesson }) => ({
@@ -58,29 +59,8 @@ export default function AssessPage() {
             );
           })}
         </nav>
-        <div className={styles.paper}>
-          {selected && lessonKindOf(selected.kind).asks && (
-            <QuestionList key={selected.lesson.id} lesson={selected.lesson} />
-          )}
-          {selected && !lessonKindOf(selected.kind).asks && <AssignmentPaper lesson={selected.lesson} />}
-        </div>
+        <div className={styles.paper}>{selected && <AssessedWork lesson={selected.lesson} />}</div>
       </div>
     </Workbench>
-  );
-}
-
-function AssignmentPaper({ lesson }: { readonly lesson: Lesson }) {
-  const { store, state } = useDesk();
-  useEffect(() => {
-    store.loadText(lesson.id);
-  }, [store, lesson.id]);
-  const text = state.outline.text[lesson.id];
-  return (
-    <div className={styles.question}>
-      <h2>{lesson.title}</h2>
-      <p className={styles.task}>
-        {text ? plainText(text.content) || 'What is to be done has not been written yet.' : 'Loading…'}
-      </p>
-    </div>
   );
 }

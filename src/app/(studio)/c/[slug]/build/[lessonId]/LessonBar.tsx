@@ -31,6 +31,9 @@ export function LessonBar({
     ? [
         { path: `build/${lesson.id}`, name: facts?.textName ?? 'Text' },
         ...(facts?.file?.plays ? [{ path: `build/${lesson.id}/time-line`, name: 'Chapters and checkpoints' }] : []),
+        ...(facts?.isGraded
+          ? [{ path: `build/${lesson.id}/assess`, name: facts.asks ? 'Questions' : 'Hand-in and points' }]
+          : []),
         ...(facts?.file?.captions ? [{ path: `build/${lesson.id}/captions`, name: 'Captions' }] : []),
       ]
     : [];
@@ -49,8 +52,11 @@ export function LessonBar({
   // The same page of its neighbour, where that has one.
   const pageOf = (other: Lesson) => {
     const part = here.split('/').at(-1) ?? '';
-    const { file } = lessonKindOf(other.kind);
-    const has = (part === 'time-line' && file?.plays) || (part === 'captions' && file?.captions);
+    const { file, isGraded } = lessonKindOf(other.kind);
+    const has =
+      (part === 'time-line' && file?.plays) ||
+      (part === 'captions' && file?.captions) ||
+      (part === 'assess' && isGraded);
     return `/c/${head.slug}/build/${other.id}${has ? `/${part}` : ''}`;
   };
   return (
