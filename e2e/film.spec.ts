@@ -24,7 +24,7 @@ test('chapters and checkpoints made on the time line, met and answered by a lear
   await maker.getByRole('treeitem', { name: /Safety at the bank/ }).click();
   await maker.getByRole('link', { name: 'Chapters and checkpoints' }).click();
   const list = maker.getByRole('region', { name: 'In this film' });
-  await expect(list.getByText('3 chapters · 0 checkpoints')).toBeVisible();
+  await expect(list.getByText('4 chapters · 0 checkpoints')).toBeVisible();
 
   // A checkpoint at the playing moment, its passage, its question; the fault is told at its place and goes away.
   await expect.poll(() => film(maker).evaluate((video: HTMLVideoElement) => video.readyState)).toBeGreaterThan(0);
@@ -68,7 +68,7 @@ test('chapters and checkpoints made on the time line, met and answered by a lear
   await list.getByRole('button', { name: /Know the level/ }).click();
   await inspector.getByLabel('Name', { exact: true }).fill('Know how high it is');
   await expect(list.getByRole('button', { name: /Know how high it is/ })).toBeVisible();
-  await expect(list.getByText('3 chapters · 2 checkpoints')).toBeVisible();
+  await expect(list.getByText('4 chapters · 2 checkpoints')).toBeVisible();
   await expect(maker.getByText(/^Saved/)).toBeVisible();
   await maker.getByRole('button', { name: /Publish edition/ }).click();
   await maker
