@@ -29,7 +29,10 @@ test('a text with a table, a callout, columns and a formula; what is pasted come
   };
   await page.keyboard.press('Enter');
   await put('Callout');
+  await expect(page.getByLabel('What it is for')).toBeVisible();
+  await expect(editor).toBeFocused();
   await page.keyboard.type('Count twice, write once.');
+  await expect(editor.getByText('Count twice, write once.')).toBeVisible();
   await page.getByLabel('What it is for').selectOption('Tip');
   await page.keyboard.press('Control+End');
   await put('Formula on its own');
@@ -40,6 +43,8 @@ test('a text with a table, a callout, columns and a formula; what is pasted come
   await expect(editor.locator('math mfrac')).toBeVisible();
   await page.keyboard.press('Control+End');
   await put('Table');
+  await expect(editor.getByRole('row')).toHaveCount(3);
+  await expect(editor).toBeFocused();
   await page.keyboard.type('Family');
   await page.keyboard.press('Tab');
   await page.getByRole('button', { name: 'Row below' }).click();
