@@ -101,6 +101,8 @@ export async function posterOf(path: string, folder: string, at: number): Promis
 
 /** The shorter side of the form for phones, in pixels. */
 const phoneSide = 480;
+/** A film that is hardly larger than that is sent to phones as it is. */
+const worthIt = 1.2;
 
 /** Forms of a film beside the one that is played: a strip of its frames, and a smaller one for phones, where it is larger than that. */
 export async function filmForms(
@@ -109,7 +111,7 @@ export async function filmForms(
   film: { readonly seconds: number; readonly width: number; readonly height: number },
 ): Promise<MediaForm[]> {
   const forms = [await stripForm(path, folder, film)];
-  if (Math.min(film.width, film.height) > phoneSide) forms.push(await phoneForm(path, folder, film.seconds));
+  if (Math.min(film.width, film.height) > phoneSide * worthIt) forms.push(await phoneForm(path, folder, film.seconds));
   return forms;
 }
 
