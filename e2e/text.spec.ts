@@ -34,7 +34,10 @@ test('a text with a table, a callout, columns and a formula; what is pasted come
   await page.keyboard.type('Count twice, write once.');
   await expect(editor.getByText('Count twice, write once.')).toBeVisible();
   await page.getByLabel('What it is for').selectOption('Tip');
-  await page.keyboard.press('Control+End');
+  // The keyboard was with the choice: it comes back behind the callout before anything else is put in.
+  await editor.press('Control+End');
+  await expect(editor).toBeFocused();
+  await expect(editor.getByText('Count twice, write once.')).toBeVisible();
   await put('Formula on its own');
   await page.getByLabel('Formula in TeX').fill('\\frac{n');
   await expect(editor.getByRole('alert')).toContainText('cannot be set');
