@@ -165,12 +165,6 @@ const views = [
         .then(() => page.getByText('0 of 5 answered').waitFor()),
   },
   { name: 'phone', who: aoife, path: '/learn/stream-survey', size: { width: 390, height: 844 } },
-  {
-    name: 'check',
-    who: 'bo3@post.example',
-    path: '/learn/stream-survey',
-    act: (page) => page.getByRole('link', { name: 'Check page' }).click(),
-  },
 ];
 
 export const shots = () =>
