@@ -1,4 +1,4 @@
-import { Temporal } from '../kernel/time';
+import type { Temporal } from '../kernel/time';
 import { type CourseDocument, isGraded, type LessonDocument } from '../outline';
 import { noRecords } from './records';
 import { type LearnerView, learnerView } from './view';
@@ -20,6 +20,5 @@ export function sampleView(document: CourseDocument, now: Temporal.Instant): Lea
     .filter(({ lessons }) => lessons.length > 0);
   if (sections.length === 0) return null;
   const course = { ...document.course, rhythm: null };
-  const clock = { start: Temporal.Instant.fromEpochMilliseconds(now.epochMilliseconds), zone: course.zone };
-  return learnerView({ ...document, course, sections }, clock, noRecords, now);
+  return learnerView({ ...document, course, sections }, { start: now, zone: course.zone }, noRecords, now);
 }

@@ -13,9 +13,10 @@ export {
 } from './library';
 export {
   coursesOf,
-  formsOf,
+  fileById,
   knownMedia,
   lessonsUsing,
+  type MediaFile,
   mayChangeMedia,
   mediaById,
   mediaOfCourse,

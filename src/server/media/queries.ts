@@ -66,19 +66,18 @@ export async function mediaById(db: Database, id: string, hash?: string): Promis
 const isVersion = (id: string, hash?: string) =>
   and(eq(media.id, id), hash === undefined ? isCurrent : eq(mediaVersion.hash, hash));
 
-/** The forms that were made of a version of a thing of the library. */
-export async function formsOf(
-  db: Database,
-  { id, hash }: Pick<MediaFacts, 'id' | 'hash'>,
-): Promise<readonly MediaForm[]> {
+/** The same with the forms that were made of it, for whoever hands them out. */
+export async function fileById(db: Database, id: string, hash?: string): Promise<MediaFile | null> {
   const [row] = await db
-    .select({ forms: mediaVersion.forms })
+    .select({ ...known, forms: mediaVersion.forms })
     .from(media)
     .innerJoin(mediaVersion, eq(mediaVersion.mediaId, media.id))
+    .innerJoin(blob, eq(blob.hash, mediaVersion.hash))
     .where(isVersion(id, hash))
     .limit(1);
-  return row?.forms ?? [];
+  return row ? { ...row, forms: row.forms ?? [] } : null;
 }
+export type MediaFile = MediaFacts & { readonly forms: readonly MediaForm[] };
 
 /** The courses that use a thing of the library, and the one it was uploaded for. */
 export async function coursesOf(db: Database, mediaId: string): Promise<string[]> {

@@ -11,14 +11,15 @@ import { type LessonDocument, lessonsOf } from '@/core/outline';
 import { can, makesCourses } from '@/core/people';
 import { coursesTakenBy } from '@/server/enrolment';
 import { courseHead, learning } from '@/server/learning';
-import { coursesOf, formsOf, mediaById, usableMedia } from '@/server/media';
+import { coursesOf, fileById, type MediaFile, usableMedia } from '@/server/media';
 import { liveDocument, staffLooks } from '@/server/outline';
 import type { Person } from '@/server/people';
 
 type Variant = { readonly hash: string; readonly contentType: string };
 
 /** `original`, `download`, `play`, `poster`, `wave`, `captions-en`, `strip-places`, `state`, and the names of forms: `clean`, `w960`, `phone`, `strip`. */
-function variantOf(media: MediaFacts, forms: readonly MediaForm[], variant: string): Variant | null {
+function variantOf(media: MediaFile, variant: string): Variant | null {
+  const { forms } = media;
   const form = forms.find(({ name }) => name === variant);
   if (form) return form;
   if (variant === 'original' || variant === 'download') return media;
@@ -41,7 +42,7 @@ function variantOf(media: MediaFacts, forms: readonly MediaForm[], variant: stri
 const isClean = ({ name }: MediaForm) => name === 'clean';
 
 /** Where in the strip of a film each of its frames stands: made from what is known of it, and kept nowhere. */
-function stripFile({ id, seconds, width, height }: MediaFacts, forms: readonly MediaForm[]): Response {
+function stripFile({ id, seconds, width, height, forms }: MediaFile): Response {
   if (!forms.some(({ name }) => name === 'strip') || !seconds || !width || !height) return nothing();
   const cues = stripCues({ seconds, width, height }, `/files/${id}/strip`);
   return new Response(writeCues({ head: '', cues }), {
@@ -113,7 +114,7 @@ async function staffMay(db: Database, person: Person, id: string): Promise<boole
 }
 
 export const GET = forAnybody(async ({ request, db, person, params: { mediaId, variant = '' } }) => {
-  let media = isId(mediaId) ? await mediaById(db, mediaId) : null;
+  let media = isId(mediaId) ? await fileById(db, mediaId) : null;
   if (!media) return nothing();
   const isDownload = variant === 'download';
   const isStaff = person !== null && (await staffMay(db, person, media.id));
@@ -130,15 +131,14 @@ export const GET = forAnybody(async ({ request, db, person, params: { mediaId, v
     if (answer.may !== 'yes')
       return person ? nothing() : refuse(fail('not-signed-in', 'Sign in to have this file.').problem);
     // What was published stays what it was, whatever has replaced it since.
-    if (answer.hash !== media.hash) media = await mediaById(db, id, answer.hash);
+    if (answer.hash !== media.hash) media = await fileById(db, id, answer.hash);
   }
   if (!media) return nothing();
-  const forms = await formsOf(db, media);
-  if (variant === 'strip-places') return stripFile(media, forms);
+  if (variant === 'strip-places') return stripFile(media);
   if (variant === 'state') return Response.json({ state: media.state }, { headers: { 'cache-control': 'no-store' } });
   // What a camera wrote into a picture, such as where it was taken, is for those who made the course.
   const isBare = !isStaff && (variant === 'original' || isDownload);
-  const found = variantOf(media, forms, isBare && forms.some(isClean) ? 'clean' : variant);
+  const found = variantOf(media, isBare && media.forms.some(isClean) ? 'clean' : variant);
   return found ? serveFile(request, { ...found, name: media.fileName, download: isDownload }) : nothing();
 });
 

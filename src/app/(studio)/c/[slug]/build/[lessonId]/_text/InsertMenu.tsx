@@ -43,6 +43,11 @@ export function InsertMenu({ editor, onPicture, onFile, onLibrary }: Props) {
   const file = useRef<HTMLInputElement>(null);
   const markdown = useRef<HTMLInputElement>(null);
   const put = (content: object) => () => void editor.chain().focus().insertContent(content).run();
+  // What is drawn around the words comes a moment after them: only then can the cursor stand within.
+  const putAround = (content: object) => () => {
+    put(content)();
+    setTimeout(() => editor.commands.focus(), 50);
+  };
   const asMarkdown = () => markdownOfText(editor.getJSON() as RichText);
   const takeMarkdown = async (given: File | undefined) => {
     if (!given) return;
@@ -54,8 +59,8 @@ export function InsertMenu({ editor, onPicture, onFile, onLibrary }: Props) {
   };
   const items = [
     { name: 'Table', Glyph: IconTable, run: () => void editor.chain().focus().insertTable({ rows: 3, cols: 3 }).run() },
-    { name: 'Callout', Glyph: IconBulb, run: put({ type: 'callout', content: [empty] }) },
-    { name: 'Folded away', Glyph: IconLayoutNavbarCollapse, run: put({ type: 'folded', content: [empty] }) },
+    { name: 'Callout', Glyph: IconBulb, run: putAround({ type: 'callout', content: [empty] }) },
+    { name: 'Folded away', Glyph: IconLayoutNavbarCollapse, run: putAround({ type: 'folded', content: [empty] }) },
     { name: 'Two columns', Glyph: IconColumns2, run: put(columns(2)) },
     { name: 'Three columns', Glyph: IconColumns3, run: put(columns(3)) },
     { name: 'Formula in the line', Glyph: IconMath, run: put({ type: 'formula', attrs: { tex: '' } }) },

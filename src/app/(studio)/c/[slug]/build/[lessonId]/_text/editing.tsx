@@ -1,5 +1,4 @@
 'use client';
-import type { Node } from '@tiptap/core';
 import Image from '@tiptap/extension-image';
 import { NodeViewContent, NodeViewWrapper, type ReactNodeViewProps, ReactNodeViewRenderer } from '@tiptap/react';
 import StarterKit from '@tiptap/starter-kit';
@@ -126,4 +125,4 @@ export const editing = [
   Column,
   typedFormula(Formula),
   typedFormula(FormulaBlock),
-] satisfies readonly (Node | unknown)[];
+];

@@ -11,7 +11,7 @@ import {
 import { useEffect, useMemo, useState, useSyncExternalStore } from 'react';
 import { act } from '@/app/_client/act';
 import { uploads } from '@/app/_client/upload-queue';
-import { addCue, cueFaults, type MediaFacts, shiftCues, spoken } from '@/core/media';
+import { addCue, type Cue, cueFaults, type MediaFacts, shiftCues, spoken } from '@/core/media';
 import { useDesk } from '../../../_course/CourseProvider';
 import { isField } from '../../keys';
 import { DeskFilm } from '../DeskFilm';
@@ -221,7 +221,7 @@ export function CaptionsPanel({ media, language, label, stored, onStale }: Props
 }
 
 /** The caption of the moment, over the picture. */
-function Shown({ cues, player }: { readonly cues: CaptionsDeskCues; readonly player: DeskPlayer }) {
+function Shown({ cues, player }: { readonly cues: readonly Cue[]; readonly player: DeskPlayer }) {
   const words = useSyncExternalStore(
     player.subscribe,
     () => {
@@ -239,7 +239,6 @@ function Shown({ cues, player }: { readonly cues: CaptionsDeskCues; readonly pla
     </p>
   ) : null;
 }
-type CaptionsDeskCues = ReturnType<CaptionsDesk['get']>['cues'];
 
 function ShiftAll({ disabled, onShift }: { readonly disabled: boolean; readonly onShift: (by: number) => void }) {
   const [seconds, setSeconds] = useState<number | string>(0.5);
