@@ -19,6 +19,7 @@ import {
   IconTable,
   IconUpload,
 } from '@tabler/icons-react';
+import { TextSelection, type Transaction } from '@tiptap/pm/state';
 import type { Editor } from '@tiptap/react';
 import { useRef } from 'react';
 import { saveFile } from '@/app/_client/save-file';
@@ -31,11 +32,26 @@ type Props = {
   readonly onLibrary: () => void;
 };
 
-const empty = { type: 'paragraph' };
-const columns = (count: number) => ({
+const empty: RichText = { type: 'paragraph' };
+const columns = (count: number): RichText => ({
   type: 'columns',
   content: Array.from({ length: count }, () => ({ type: 'column', content: [empty] })),
 });
+
+/** Puts the cursor into what was just put in, also where other words follow it. */
+function within(tr: Transaction, type: string): boolean {
+  let from = 0;
+  tr.mapping.maps.at(-1)?.forEach((_oldStart, _oldEnd, start) => {
+    from = start;
+  });
+  let at = -1;
+  tr.doc.nodesBetween(from, tr.doc.content.size, (node, place) => {
+    if (at < 0 && place >= from - 1 && node.type.name === type) at = place;
+    return at < 0;
+  });
+  if (at >= 0) tr.setSelection(TextSelection.near(tr.doc.resolve(at + 1)));
+  return true;
+}
 
 /** What can be put into a text where the cursor is, and the text as Markdown. */
 export function InsertMenu({ editor, onPicture, onFile, onLibrary }: Props) {
@@ -43,11 +59,13 @@ export function InsertMenu({ editor, onPicture, onFile, onLibrary }: Props) {
   const file = useRef<HTMLInputElement>(null);
   const markdown = useRef<HTMLInputElement>(null);
   const put = (content: object) => () => void editor.chain().focus().insertContent(content).run();
-  // What is drawn around the words comes a moment after them: only then can the cursor stand within.
-  const putAround = (content: object) => () => {
-    put(content)();
-    setTimeout(() => editor.commands.focus(), 50);
-  };
+  const putAround = (content: RichText) => () =>
+    void editor
+      .chain()
+      .focus()
+      .insertContent(content)
+      .command(({ tr }) => within(tr, content.type))
+      .run();
   const asMarkdown = () => markdownOfText(editor.getJSON() as RichText);
   const takeMarkdown = async (given: File | undefined) => {
     if (!given) return;
@@ -61,8 +79,8 @@ export function InsertMenu({ editor, onPicture, onFile, onLibrary }: Props) {
     { name: 'Table', Glyph: IconTable, run: () => void editor.chain().focus().insertTable({ rows: 3, cols: 3 }).run() },
     { name: 'Callout', Glyph: IconBulb, run: putAround({ type: 'callout', content: [empty] }) },
     { name: 'Folded away', Glyph: IconLayoutNavbarCollapse, run: putAround({ type: 'folded', content: [empty] }) },
-    { name: 'Two columns', Glyph: IconColumns2, run: put(columns(2)) },
-    { name: 'Three columns', Glyph: IconColumns3, run: put(columns(3)) },
+    { name: 'Two columns', Glyph: IconColumns2, run: putAround(columns(2)) },
+    { name: 'Three columns', Glyph: IconColumns3, run: putAround(columns(3)) },
     { name: 'Formula in the line', Glyph: IconMath, run: put({ type: 'formula', attrs: { tex: '' } }) },
     { name: 'Formula on its own', Glyph: IconMathFunction, run: put({ type: 'formulaBlock', attrs: { tex: '' } }) },
     { name: 'Code', Glyph: IconCode, run: () => void editor.chain().focus().toggleCodeBlock().run() },

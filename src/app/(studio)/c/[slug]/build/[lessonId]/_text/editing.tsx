@@ -1,11 +1,11 @@
 'use client';
 import Image from '@tiptap/extension-image';
-import { NodeViewContent, NodeViewWrapper, type ReactNodeViewProps, ReactNodeViewRenderer } from '@tiptap/react';
+import { type NodeViewRenderer, NodeViewWrapper, type ReactNodeViewProps, ReactNodeViewRenderer } from '@tiptap/react';
 import StarterKit from '@tiptap/starter-kit';
 import { useState } from 'react';
 import { formulaFault, mathOf } from '@/ui/text/formula';
 import { besideAttribute, LibraryMedia } from '@/ui/text/library-media';
-import { Callout, Column, Columns, Folded, Formula, FormulaBlock, tableNodes, toneOf, tones } from '@/ui/text/nodes';
+import { Callout, Column, Columns, Folded, Formula, FormulaBlock, tableNodes, tones } from '@/ui/text/nodes';
 import styles from './text.module.css';
 
 /** A picture of the library: the document keeps its id, and the address follows from it. */
@@ -72,43 +72,58 @@ function FormulaView({ node, updateAttributes, editor, getPos }: ReactNodeViewPr
 const typedFormula = (of: typeof Formula) =>
   of.extend({ addNodeView: () => ReactNodeViewRenderer(FormulaView, { stopEvent: () => true }) });
 
-function FoldedView({ node, updateAttributes }: ReactNodeViewProps) {
-  return (
-    <NodeViewWrapper as="section" className={styles.folded}>
-      <input
-        aria-label="What is folded away: its title"
-        placeholder="Title, always shown"
-        value={String(node.attrs.title ?? '')}
-        maxLength={300}
-        onChange={(event) => updateAttributes({ title: event.currentTarget.value })}
-      />
-      <NodeViewContent />
-    </NodeViewWrapper>
-  );
+type Field = HTMLInputElement | HTMLSelectElement;
+
+/**
+ * Words in a frame that has a field of its own. It is there at once, and not when its part of the page is drawn next:
+ * the cursor is put within it in the same step, and would stand beside what is not there yet.
+ */
+const framed =
+  (className: string | undefined, attribute: 'tone' | 'title', makeField: () => Field) =>
+  (): NodeViewRenderer =>
+  ({ node, editor, getPos }) => {
+    const dom = document.createElement('section');
+    dom.className = className ?? '';
+    const field = makeField();
+    field.contentEditable = 'false';
+    const contentDOM = document.createElement('div');
+    dom.append(field, contentDOM);
+    const show = (value: string) => {
+      dom.dataset[attribute] = value;
+      if (field.value !== value) field.value = value;
+    };
+    show(String(node.attrs[attribute] ?? ''));
+    field.addEventListener('input', () => {
+      const at = getPos();
+      if (at !== undefined) editor.view.dispatch(editor.state.tr.setNodeAttribute(at, attribute, field.value));
+    });
+    return {
+      dom,
+      contentDOM,
+      update(next) {
+        if (next.type !== node.type) return false;
+        show(String(next.attrs[attribute] ?? ''));
+        return true;
+      },
+      stopEvent: ({ target }) => target instanceof Node && field.contains(target),
+      ignoreMutation: (mutation) => mutation.type !== 'selection' && !contentDOM.contains(mutation.target),
+    };
+  };
+
+function titleField(): Field {
+  const field = document.createElement('input');
+  field.ariaLabel = 'What is folded away: its title';
+  field.placeholder = 'Title, always shown';
+  field.maxLength = 300;
+  return field;
 }
 
-function CalloutView({ node, updateAttributes }: ReactNodeViewProps) {
-  return (
-    <NodeViewWrapper as="section" className={styles.callout} data-tone={toneOf(node.attrs.tone)}>
-      <select
-        contentEditable={false}
-        aria-label="What it is for"
-        value={toneOf(node.attrs.tone)}
-        onChange={(event) => updateAttributes({ tone: event.currentTarget.value })}
-      >
-        {Object.entries(tones).map(([tone, name]) => (
-          <option key={tone} value={tone}>
-            {name}
-          </option>
-        ))}
-      </select>
-      <NodeViewContent />
-    </NodeViewWrapper>
-  );
+function toneField(): Field {
+  const field = document.createElement('select');
+  field.ariaLabel = 'What it is for';
+  for (const [tone, name] of Object.entries(tones)) field.add(new Option(name, tone));
+  return field;
 }
-
-const fromField = ({ event }: { readonly event: Event }) =>
-  event.target instanceof HTMLElement && ['INPUT', 'SELECT', 'OPTION'].includes(event.target.tagName);
 
 /** Everything a text can hold, as it is edited. */
 export const editing = [
@@ -119,8 +134,8 @@ export const editing = [
   LibraryPicture,
   LibraryMedia,
   ...tableNodes,
-  Callout.extend({ addNodeView: () => ReactNodeViewRenderer(CalloutView, { stopEvent: fromField }) }),
-  Folded.extend({ addNodeView: () => ReactNodeViewRenderer(FoldedView, { stopEvent: fromField }) }),
+  Callout.extend({ addNodeView: framed(styles.callout, 'tone', toneField) }),
+  Folded.extend({ addNodeView: framed(styles.folded, 'title', titleField) }),
   Columns,
   Column,
   typedFormula(Formula),
