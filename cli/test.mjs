@@ -5,6 +5,7 @@ import { join } from 'node:path';
 import { ensureDatabase, startDatabase } from './database.mjs';
 import { ensureBuild, ensurePackages } from './packages.mjs';
 import { root } from './paths.mjs';
+import { workerWords } from './programs.mjs';
 import { runToEnd } from './run.mjs';
 import { Stop, say, step, warn } from './say.mjs';
 import { prepare, systemPackages } from './start.mjs';
@@ -104,21 +105,24 @@ function journeys(tally, env, paths = []) {
   tally.failed += good ? stats.unexpected + stats.flaky : Math.max(1, stats.unexpected + stats.flaky);
 }
 
-/** The sample school as a database and a folder that journeys copy. */
+/** The sample school as a database and a folder that journeys copy, with all done that it leaves for the worker. */
 export async function sampleSchool(server, data) {
   const folder = join(data, 'sample');
   mkdirSync(folder, { recursive: true });
   await ensureDatabase(server, 'sample');
-  await prepare(
-    {
-      DATABASE_URL: server.address('sample'),
-      MOSAIK_DATA: folder,
-      MOSAIK_SECRET: 'only for preparing',
-      MOSAIK_ADDRESS: 'http://localhost',
-      MOSAIK_LOG: 'warn',
-    },
-    '--sample',
-  );
+  const env = {
+    DATABASE_URL: server.address('sample'),
+    MOSAIK_DATA: folder,
+    MOSAIK_SECRET: 'only for preparing',
+    MOSAIK_ADDRESS: 'http://localhost',
+    MOSAIK_LOG: 'warn',
+  };
+  await prepare(env, '--sample');
+  const { status, words } = await runToEnd(process.execPath, [...workerWords(true), '--until-done'], {
+    cwd: root,
+    env: { ...process.env, ...env },
+  });
+  if (status !== 0) throw new Stop(`What the sample school leaves for the worker could not be done.\n${words}`);
   return { name: 'sample', data: folder };
 }
 

@@ -88,4 +88,15 @@ test('a text with a table, a callout, columns and a formula; what is pasted come
   await expect(article.locator('math mfrac')).toBeVisible();
   await expect(article.getByRole('columnheader', { name: 'Family' })).toBeVisible();
   await expect(article.getByRole('heading', { name: 'In the end' })).toBeVisible();
+
+  // Word by word against what stood there at first, which comes back in one step that can be undone.
+  await page.getByRole('link', { name: 'Versions' }).click();
+  const versions = page.getByRole('region', { name: 'Versions of the text' });
+  await versions.getByRole('link', { name: /^At first/ }).click();
+  const came = page.getByRole('main').getByRole('insertion');
+  await expect(came.filter({ hasText: 'Count twice, write once.' })).toBeVisible();
+  await page.getByRole('button', { name: 'Bring this version back' }).click();
+  await expect(page.getByText('No word differs.')).toBeVisible();
+  await page.getByRole('button', { name: 'Undo', exact: true }).click();
+  await expect(came.filter({ hasText: 'Count twice, write once.' })).toBeVisible();
 });

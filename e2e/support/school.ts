@@ -99,7 +99,8 @@ export async function startSchool(sample: boolean): Promise<School & { stop(): P
       await Promise.all(
         children.map((child) => {
           const ended = new Promise((resolve) => child.once('exit', resolve));
-          child.kill('SIGTERM');
+          // At once: a web process would wait for the lines that browsers hold open.
+          child.kill('SIGKILL');
           return ended;
         }),
       );

@@ -1,15 +1,17 @@
+import { setTimeout as delay } from 'node:timers/promises';
 import { awardIfEarned, drawCertificate } from '../server/certificate';
 import { failMedia, makeForms, makePlayable, makePoster, sweep, wantForms, workOut } from '../server/media';
 import { publishDue } from '../server/outline';
 import { closeDatabase } from '../server/platform/database';
-import { type JobName, type Jobs, mostTries, queue } from '../server/platform/jobs';
+import { type JobName, type Jobs, jobNames, jobsLeft, mostTries, queue } from '../server/platform/jobs';
 import { log } from '../server/platform/log';
 import { closeEnded, closeOverdue } from '../server/quiz';
 
 /**
  * The job process. Any number may run; each job is done by one of them, and again if that one dies. Several
  * jobs of a kind are fetched at once, and several kinds go on side by side, so that a long one holds up no
- * short one. `last` is called when a job has been tried as often as it may be.
+ * short one. `last` is called when a job has been tried as often as it may be. With `--until-done` it ends when nothing
+ * is left to do.
  */
 type Handler<N extends JobName> = {
   readonly work: (data: Jobs[N]) => Promise<unknown>;
@@ -41,7 +43,7 @@ const pollingIntervalSeconds = 0.5;
 
 async function main() {
   const boss = await queue('worker');
-  for (const name of Object.keys(handlers) as JobName[]) {
+  for (const name of jobNames) {
     const { work, last, batch = 1, rows = 1 } = handlers[name] as Handler<JobName>;
     for (let i = 0; i < rows; i += 1)
       await boss.work<Jobs[JobName]>(
@@ -77,6 +79,10 @@ async function main() {
   };
   process.on('SIGTERM', stop);
   process.on('SIGINT', stop);
+  if (process.argv.includes('--until-done')) {
+    while ((await jobsLeft()) > 0) await delay(200);
+    await stop();
+  }
 }
 
 main().catch((error) => {

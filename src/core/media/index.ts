@@ -15,6 +15,7 @@ export { type Cue, type CueFile, cueTime, inOrderOfTime, readCues, writeCues } f
 export { lengthText, sizeText } from './size';
 export { stripColumns, stripCues, stripOf } from './strip';
 export {
+  type DocumentPage,
   hasCaptions,
   type MediaFacts,
   type MediaForm,

@@ -74,8 +74,6 @@ export const fieldName = (table: OutlineTable, field: string): string => names[t
 /** `passPercent` as words: "pass percent". */
 const apart = (key: string) => key.replace(/[A-Z]/g, (letter) => ` ${letter.toLowerCase()}`);
 
-const most = 1200;
-const cut = (text: string) => (text.length > most ? `${text.slice(0, most)} …` : text);
 const nothing = '–';
 
 type Titles = ReadonlyMap<string, string>;
@@ -104,7 +102,7 @@ export function fieldText(field: string, value: unknown, titles: Titles): string
   switch (field) {
     case 'text':
     case 'content':
-      return typeof value === 'string' ? cut(value) : cut(plainText(value as RichText)) || nothing;
+      return typeof value === 'string' ? value : plainText(value as RichText) || nothing;
     case 'password':
       return 'set';
     case 'pictureId':
@@ -134,24 +132,20 @@ export function fieldText(field: string, value: unknown, titles: Titles): string
       return `${value} min`;
     case 'questions':
       return (
-        cut(
-          (value as readonly { prompt: string }[])
-            .map(({ prompt }, i) => `${i + 1}. ${prompt || 'without words'}`)
-            .join('\n'),
-        ) || 'none'
+        (value as readonly { prompt: string }[])
+          .map(({ prompt }, i) => `${i + 1}. ${prompt || 'without words'}`)
+          .join('\n') || 'none'
       );
     case 'body':
-      return cut(bodyText(value)) || 'none';
+      return bodyText(value) || 'none';
     case 'needs':
     case 'outcomes':
       return (value as readonly string[]).map((id) => titles.get(id) ?? 'something that is gone').join(', ') || 'none';
     default:
-      if (typeof value !== 'object' || Array.isArray(value)) return cut(plain(value, titles));
+      if (typeof value !== 'object' || Array.isArray(value)) return plain(value, titles);
       // Settings are read line by line.
-      return cut(
-        Object.entries(value)
-          .map(([key, inner]) => `${apart(key)}: ${plain(inner, titles)}`)
-          .join('\n'),
-      );
+      return Object.entries(value)
+        .map(([key, inner]) => `${apart(key)}: ${plain(inner, titles)}`)
+        .join('\n');
   }
 }

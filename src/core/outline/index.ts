@@ -50,6 +50,7 @@ export { parseFields, slugOf, slugSchema, titleSchema } from './schema';
 export { doneRuleOf, downloadsOf, type Inherited, usualSettings } from './settings';
 export { type Side, sideBySide } from './sides';
 export { canTakeBack } from './take-back';
+export { type TextVersion, textVersions } from './text-versions';
 export {
   type Attachment,
   accents,

@@ -1,3 +1,4 @@
+import { wordSegments } from '../kernel/segments';
 import type { MediaFacts } from '../media';
 import { lessonKindOf } from './kinds';
 import type { PaperSize } from './papers';
@@ -9,7 +10,6 @@ export const pace = {
   secondsPerPicture: 12,
 } as const;
 
-const segmenter = new Intl.Segmenter('und', { granularity: 'word' });
 /** Scripts that are written without space between words (UAX 29, 4.1). */
 const unspaced =
   /[\p{Script=Han}\p{Script=Hiragana}\p{Script=Katakana}\p{Script=Thai}\p{Script=Lao}\p{Script=Khmer}\p{Script=Myanmar}]/u;
@@ -20,7 +20,7 @@ function countWords(line: string): number {
   for (const part of line.split(/\s+/u)) {
     if (part === '') continue;
     if (!unspaced.test(part)) count += 1;
-    else for (const { isWordLike } of segmenter.segment(part)) if (isWordLike) count += 1;
+    else for (const { isWordLike } of wordSegments(part)) if (isWordLike) count += 1;
   }
   return count;
 }

@@ -1,9 +1,10 @@
 import { same } from '../kernel/change';
+import { differenceShown, type Piece } from '../kernel/word-difference';
 import { type CourseDocument, lessonsOf } from './document';
 import { courseFields, fieldText, lessonFields } from './field-text';
 
-/** One field as it was and as it becomes, to be read side by side. */
-export type Side = { readonly title: string; readonly field: string; readonly before: string; readonly after: string };
+/** One field as it was and as it becomes, word by word, to be read side by side. */
+export type Side = { readonly title: string; readonly field: string; readonly pieces: readonly Piece[] };
 
 /** Every field that differs between two editions, side by side, in the order of the newer one. */
 export function sideBySide(before: CourseDocument | null, after: CourseDocument): Side[] {
@@ -17,7 +18,13 @@ export function sideBySide(before: CourseDocument | null, after: CourseDocument)
       const [was, becomes] = [a, b].map((record) => (record as Record<string, unknown>)[field]);
       return same(was, becomes)
         ? []
-        : [{ title, field: name, before: fieldText(field, was, titles), after: fieldText(field, becomes, titles) }];
+        : [
+            {
+              title,
+              field: name,
+              pieces: differenceShown(fieldText(field, was, titles), fieldText(field, becomes, titles)),
+            },
+          ];
     });
   const old = new Map(lessonsOf(before).map((lesson) => [lesson.id, lesson]));
   return [

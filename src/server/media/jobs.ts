@@ -2,13 +2,13 @@ import { mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { and, eq, inArray, isNull } from 'drizzle-orm';
-import type { MediaKind } from '@/core/media';
+import type { MediaForm, MediaKind } from '@/core/media';
 import { database, pool, transaction } from '../platform/database';
 import { fetchTo } from '../platform/files';
 import { later } from '../platform/jobs';
 import { log } from '../platform/log';
 import { audioFacts, hearable } from './make/audio';
-import { documentFacts } from './make/document';
+import { documentFacts, documentForms } from './make/document';
 import { filmFacts, filmForms, playable, posterOf } from './make/film';
 import { pictureFacts } from './make/picture';
 import { type Facts, Unusable, type Worked } from './make/run';
@@ -25,7 +25,7 @@ export const workOut = (versionId: string): Promise<void> =>
     const { plays, ...facts } = await factsOf[kind](await fetched(hash, folder), contentType, folder);
     const next: NextJob[] = [
       ...(plays ? [] : ['media.make-playable' as const]),
-      ...(makesForms.includes(kind) ? ['media.make-forms' as const] : []),
+      ...(formsOf[kind] ? ['media.make-forms' as const] : []),
     ];
     // What is not played as it is waits already, and goes on waiting.
     return { facts: { ...facts, problem: null, ...(plays && { playHash: null, state: 'ready' as const }) }, next };
@@ -40,19 +40,23 @@ export const makePlayable = (versionId: string): Promise<void> =>
     };
   });
 
-/** Kinds whose other forms take long, and are made once the file can be used already. */
-const makesForms: readonly MediaKind[] = ['film'];
+type MakeForms = (path: string, folder: string, found: Found) => Promise<MediaForm[]>;
 
-/** Makes what is shown of a film beside itself: a strip of its frames, and a smaller form for phones. */
+/** What is made of a kind of file so slowly that it can be used meanwhile. */
+const formsOf: { readonly [K in MediaKind]?: MakeForms } = {
+  film: async (path, folder, { seconds, width, height }) =>
+    seconds && width && height ? filmForms(path, folder, { seconds, width, height }) : [],
+  document: async (path, folder, { pages }) => (pages ? documentForms(path, folder, pages) : []),
+};
+
+/** Makes what is shown of a file beside itself, once: of a film a strip of its frames and a smaller form for phones, of a document its pages. */
 export const makeForms = (versionId: string): Promise<void> =>
-  onFile(versionId, async ({ kind, hash, seconds, width, height }, folder) => {
-    const forms =
-      makesForms.includes(kind) && seconds && width && height
-        ? await unlessUnusable([], async () =>
-            filmForms(await fetched(hash, folder), folder, { seconds, width, height }),
-          )
-        : [];
-    return { facts: { forms } };
+  onFile(versionId, async (found, folder) => {
+    const make = formsOf[found.kind];
+    if (found.forms || !make) return { facts: {} };
+    return {
+      facts: { forms: await unlessUnusable([], async () => make(await fetched(found.hash, folder), folder, found)) },
+    };
   });
 
 /** Takes the frame at the moment somebody has chosen as the poster of a film. */
@@ -80,12 +84,14 @@ export async function wantForms(): Promise<void> {
     .from(mediaVersion)
     .innerJoin(media, eq(media.id, mediaVersion.mediaId))
     .where(
-      and(isNull(mediaVersion.forms), eq(mediaVersion.state, 'ready'), inArray(media.kind, [...makesForms, 'picture'])),
+      and(
+        isNull(mediaVersion.forms),
+        eq(mediaVersion.state, 'ready'),
+        inArray(media.kind, ['film', 'document', 'picture']),
+      ),
     );
   for (const { id, kind } of rows)
-    await transaction((tx) =>
-      later(tx, makesForms.includes(kind) ? 'media.make-forms' : 'media.work-out', { versionId: id }),
-    );
+    await transaction((tx) => later(tx, formsOf[kind] ? 'media.make-forms' : 'media.work-out', { versionId: id }));
 }
 
 const fetched = (hash: string, folder: string) => fetchTo(hash, join(folder, 'original'));
@@ -94,7 +100,7 @@ type NextJob = 'media.make-playable' | 'media.make-forms';
 
 type Found = Pick<
   typeof mediaVersion.$inferSelect,
-  'mediaId' | 'hash' | 'seconds' | 'width' | 'height' | 'posterAt'
+  'mediaId' | 'hash' | 'seconds' | 'width' | 'height' | 'posterAt' | 'pages' | 'forms'
 > & {
   readonly kind: MediaKind;
   readonly contentType: string;
@@ -113,6 +119,8 @@ async function onFile(
       width: mediaVersion.width,
       height: mediaVersion.height,
       posterAt: mediaVersion.posterAt,
+      pages: mediaVersion.pages,
+      forms: mediaVersion.forms,
       kind: media.kind,
       contentType: blob.contentType,
     })

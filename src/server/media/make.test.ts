@@ -8,7 +8,7 @@ import { eq } from 'drizzle-orm';
 import PDFDocument from 'pdfkit';
 import sharp from 'sharp';
 import { describe, expect, test } from 'vitest';
-import { readCues, type UploadPurpose } from '@/core/media';
+import { type DocumentPage, readCues, type UploadPurpose } from '@/core/media';
 import { database } from '../platform/database';
 import { fetchTo } from '../platform/files';
 import { testPattern } from '../platform/scanner';
@@ -17,6 +17,7 @@ import { codeOf, must, owner, run, useTestSchool } from '../testing/school';
 import {
   addMedia,
   failMedia,
+  fileById,
   libraryPage,
   makeForms,
   makePlayable,
@@ -99,9 +100,9 @@ function hugePicture(): string {
   return place('huge.png');
 }
 
-async function pdf(name: string, words: string, userPassword?: string): Promise<string> {
-  const document = new PDFDocument(userPassword ? { userPassword } : {});
-  document.text(words);
+async function pdf(name: string, words: string | readonly string[], userPassword?: string): Promise<string> {
+  const document = new PDFDocument({ autoFirstPage: false, ...(userPassword && { userPassword }) });
+  for (const page of [words].flat()) document.addPage().text(page);
   document.end();
   await pipeline(document, createWriteStream(place(name)));
   return place(name);
@@ -185,6 +186,22 @@ test('a document is found by what it says', async () => {
   expect(version).toMatchObject({ pages: 1, state: 'ready' });
   const wish = { find: 'CADDISFLIES', kind: null, only: null, tag: '', page: 1 };
   expect((await libraryPage(database(), boss(), wish)).rows.map((row) => row.id)).toEqual([id]);
+});
+
+const textOf = async (hash: string) => readFileSync(await fetchTo(hash, place(hash)), 'utf8');
+
+test('the pages of a document are drawn once, each with its words; of a very long one none are', async () => {
+  const pages = Array.from({ length: 12 }, (_, i) => `Sheet ${i + 1}`);
+  const made = await taken('document', await pdf('twelve.pdf', pages));
+  const forms = made.version?.forms ?? [];
+  expect(forms.map(({ name }) => name)).toEqual([...pages.map((_, i) => `page-${i + 1}`), 'pages']);
+  const known = JSON.parse(await textOf(forms.at(-1)?.hash ?? '')) as DocumentPage[];
+  // A letter page, 8.5 by 11 inches, the longer side 1,600 pixels.
+  expect(known).toEqual(pages.map((words) => ({ width: 1237, height: 1600, words })));
+  await makeForms(made.version?.id ?? '');
+  expect((await fileById(database(), made.id))?.forms).toEqual(forms);
+  const long = await taken('document', await pdf('long.pdf', Array.from({ length: 201 }, String)));
+  expect(long.version).toMatchObject({ pages: 201, state: 'ready', forms: [] });
 });
 
 test.each<[string, UploadPurpose, () => string | Promise<string>, RegExp]>([

@@ -40,7 +40,7 @@ export async function undoRows(db: Database, courseId: string, actorId: string) 
 }
 
 /** The changes of steps up to the present, with the texts of which the history keeps only differences. */
-async function completed(
+export async function completed(
   db: Pick<Database, 'select'>,
   steps: readonly (readonly KeptChange[])[],
 ): Promise<Change[][] | null> {

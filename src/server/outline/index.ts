@@ -23,4 +23,5 @@ export {
   staffLooks,
 } from './queries';
 export { course, section } from './schema';
+export { versionsOfText } from './text-versions';
 export { type UsedIn, whereUsed } from './used-in';

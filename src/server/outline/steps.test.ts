@@ -201,8 +201,15 @@ test('before publishing it is known whom it touches', async () => {
   expect(preview?.touched.map(({ name, effect }) => [name, effect.doneLost, effect.sittings])).toEqual([
     ['The learner', ['Read'], []],
   ]);
-  expect(preview?.sides.map((side) => [side.title, side.field, side.before, side.after])).toEqual([
-    ['A check', 'its name', 'Check', 'A check'],
+  expect(preview?.sides).toEqual([
+    {
+      title: 'A check',
+      field: 'its name',
+      pieces: [
+        { how: 'out', words: 'Check' },
+        { how: 'in', words: 'A check' },
+      ],
+    },
   ]);
 });
 

@@ -74,6 +74,13 @@ export async function later<N extends JobName>(tx: Transaction, name: N, data: J
   if (id === null) throw new Error(`The job ${name} was not taken.`);
 }
 
+/** How many jobs wait to be done, or are being done. */
+export async function jobsLeft(): Promise<number> {
+  const boss = await queue();
+  const sizes = await Promise.all(jobNames.map((name) => boss.getQueueSize(name, { before: 'completed' })));
+  return sizes.reduce((left, size) => left + size, 0);
+}
+
 /** Prepares the queue's own tables; called once, before web and worker start. */
 export async function prepareQueue(address = config.databaseUrl): Promise<void> {
   const boss = new PgBoss({ connectionString: address, max: 2, supervise: false, schedule: false });

@@ -1,13 +1,15 @@
 'use client';
 import dynamic from 'next/dynamic';
-import type { MediaFacts } from '@/core/media';
+import { useEffect, useState } from 'react';
+import type { DocumentPage, MediaFacts } from '@/core/media';
 import controls from '@/ui/plain/controls.module.css';
 import styles from './learn.module.css';
 
-// The reader is large; it is loaded with the first PDF and not before.
+// The reader is large; it is loaded for a document whose pages have not been drawn yet, or never will be, and not before.
 const PdfPages = dynamic(() => import('@/ui/pdf/PdfPages').then((module) => module.PdfPages), { ssr: false });
 
 export function PdfPart({ media, downloads }: { readonly media: MediaFacts; readonly downloads: boolean }) {
+  const pages = useDrawnPages(media.id);
   return (
     <section className={styles.pdf} aria-label={media.title}>
       <p className={styles.pdfHead}>
@@ -21,7 +23,42 @@ export function PdfPart({ media, downloads }: { readonly media: MediaFacts; read
           </a>
         )}
       </p>
-      <PdfPages address={`/files/${media.id}/original`} title={media.title} />
+      {pages === 'none' && <PdfPages address={`/files/${media.id}/original`} title={media.title} />}
+      {Array.isArray(pages) && <DrawnPages media={media} pages={pages} />}
     </section>
   );
+}
+
+/** The pages that were drawn when the document came in; `none` where there are none. */
+function useDrawnPages(id: string): readonly DocumentPage[] | 'none' | null {
+  const [pages, setPages] = useState<readonly DocumentPage[] | 'none' | null>(null);
+  useEffect(() => {
+    let isOver = false;
+    fetch(`/files/${id}/pages`)
+      .then(async (answer) => (answer.ok ? ((await answer.json()) as DocumentPage[]) : 'none'))
+      .catch(() => 'none' as const)
+      .then((found) => !isOver && setPages(found));
+    return () => {
+      isOver = true;
+    };
+  }, [id]);
+  return pages;
+}
+
+/** Pictures of the pages, each loaded when it comes near the window, with its words for whoever hears them. */
+function DrawnPages({ media, pages }: { readonly media: MediaFacts; readonly pages: readonly DocumentPage[] }) {
+  return pages.map(({ width, height, words }, i) => (
+    // biome-ignore lint/suspicious/noArrayIndexKey: a page is its number
+    <figure key={i} className={styles.pdfPage}>
+      <img
+        src={`/files/${media.id}/page-${i + 1}`}
+        alt={`${media.title}, page ${i + 1} of ${pages.length}`}
+        width={width}
+        height={height}
+        loading="lazy"
+        decoding="async"
+      />
+      <figcaption className="visually-hidden">{words}</figcaption>
+    </figure>
+  ));
 }

@@ -1,7 +1,9 @@
 'use client';
 import { Button } from '@mantine/core';
 import { useMemo } from 'react';
+import { differenceShown } from '@/core/kernel/word-difference';
 import { fieldName, fieldText, type RichText } from '@/core/outline';
+import { WordDifference } from '@/ui/text/WordDifference';
 import { useCourseStatus, useDesk } from './CourseProvider';
 import styles from './people.module.css';
 import type { Clash } from './store';
@@ -30,43 +32,47 @@ export function Clashes() {
         : (outline.lesson[recordId]?.title ?? outline.course[recordId]?.title);
     return title ? `"${title}": ` : '';
   };
-  return clashes.map((clash) => (
-    <section key={clash.id} className={styles.clash} role="alert" aria-label="Two versions">
-      <h2>
-        {titleOf(clash)}
-        {clash.who} changed {fieldName(clash.table, clash.field)} while you did. Which version stays?
-      </h2>
-      <div className={styles.versions}>
-        <div className={styles.version}>
-          <b>Yours</b>
-          <p>{fieldText(clash.field, clash.mine, titles)}</p>
+  return clashes.map((clash) => {
+    const textOf = (value: unknown) => fieldText(clash.field, value, titles);
+    const pieces = differenceShown(textOf(clash.theirs), textOf(clash.mine));
+    return (
+      <section key={clash.id} className={styles.clash} role="alert" aria-label="Two versions">
+        <h2>
+          {titleOf(clash)}
+          {clash.who} changed {fieldName(clash.table, clash.field)} while you did. Which version stays?
+        </h2>
+        <div className={styles.versions}>
+          <div className={styles.version}>
+            <b>Yours</b>
+            <WordDifference pieces={pieces} side="is" />
+          </div>
+          <div className={styles.version}>
+            <b>{clash.who}: saved</b>
+            <WordDifference pieces={pieces} side="was" />
+          </div>
         </div>
-        <div className={styles.version}>
-          <b>{clash.who}: saved</b>
-          <p>{fieldText(clash.field, clash.theirs, titles)}</p>
-        </div>
-      </div>
-      <div className={styles.choose}>
-        <Button variant="default" onClick={() => store.settle(clash, clash.mine)}>
-          Keep yours
-        </Button>
-        <Button variant="default" onClick={() => store.letGo(clash)}>
-          Keep theirs
-        </Button>
-        {isRich(clash.mine) && isRich(clash.theirs) && (
-          <Button
-            variant="default"
-            onClick={() =>
-              store.settle(clash, {
-                type: 'doc',
-                content: [...((clash.theirs as RichText).content ?? []), ...((clash.mine as RichText).content ?? [])],
-              })
-            }
-          >
-            Keep both, one below the other
+        <div className={styles.choose}>
+          <Button variant="default" onClick={() => store.settle(clash, clash.mine)}>
+            Keep yours
           </Button>
-        )}
-      </div>
-    </section>
-  ));
+          <Button variant="default" onClick={() => store.letGo(clash)}>
+            Keep theirs
+          </Button>
+          {isRich(clash.mine) && isRich(clash.theirs) && (
+            <Button
+              variant="default"
+              onClick={() =>
+                store.settle(clash, {
+                  type: 'doc',
+                  content: [...((clash.theirs as RichText).content ?? []), ...((clash.mine as RichText).content ?? [])],
+                })
+              }
+            >
+              Keep both, one below the other
+            </Button>
+          )}
+        </div>
+      </section>
+    );
+  });
 }

@@ -5,6 +5,7 @@ import { counted, listText } from '@/core/kernel/words';
 import type { Effect } from '@/core/learning';
 import type { EditionPreview as Preview } from '@/server/learning';
 import { TableHead } from '@/ui/table/TableHead';
+import { WordDifference } from '@/ui/text/WordDifference';
 import styles from './edition.module.css';
 
 /** What publishing, or making an edition live, would change and whom it would touch; null while it is worked out. */
@@ -157,8 +158,12 @@ export function EditionPreview({
                   <th scope="row">
                     {side.title}: {side.field}
                   </th>
-                  <td>{side.before}</td>
-                  <td>{side.after}</td>
+                  <td>
+                    <WordDifference pieces={side.pieces} side="was" />
+                  </td>
+                  <td>
+                    <WordDifference pieces={side.pieces} side="is" />
+                  </td>
                 </tr>
               ))}
             </tbody>

@@ -35,6 +35,7 @@ export function LessonBar({
           ? [{ path: `build/${lesson.id}/assess`, name: facts.asks ? 'Questions' : 'Hand-in and points' }]
           : []),
         ...(facts?.file?.captions ? [{ path: `build/${lesson.id}/captions`, name: 'Captions' }] : []),
+        { path: `build/${lesson.id}/versions`, name: 'Versions' },
       ]
     : [];
   const before = (
@@ -56,7 +57,8 @@ export function LessonBar({
     const has =
       (part === 'time-line' && file?.plays) ||
       (part === 'captions' && file?.captions) ||
-      (part === 'assess' && isGraded);
+      (part === 'assess' && isGraded) ||
+      part === 'versions';
     return `/c/${head.slug}/build/${other.id}${has ? `/${part}` : ''}`;
   };
   return (

@@ -20,7 +20,7 @@ import {
   IconUpload,
 } from '@tabler/icons-react';
 import { TextSelection, type Transaction } from '@tiptap/pm/state';
-import type { Editor } from '@tiptap/react';
+import type { Editor, JSONContent } from '@tiptap/react';
 import { useRef } from 'react';
 import { saveFile } from '@/app/_client/save-file';
 import { markdownOfText, type RichText, textFromMarkdown } from '@/core/outline';
@@ -32,8 +32,10 @@ type Props = {
   readonly onLibrary: () => void;
 };
 
-const empty: RichText = { type: 'paragraph' };
-const columns = (count: number): RichText => ({
+type Around = JSONContent & { readonly type: string };
+
+const empty = { type: 'paragraph' };
+const columns = (count: number): Around => ({
   type: 'columns',
   content: Array.from({ length: count }, () => ({ type: 'column', content: [empty] })),
 });
@@ -59,7 +61,7 @@ export function InsertMenu({ editor, onPicture, onFile, onLibrary }: Props) {
   const file = useRef<HTMLInputElement>(null);
   const markdown = useRef<HTMLInputElement>(null);
   const put = (content: object) => () => void editor.chain().focus().insertContent(content).run();
-  const putAround = (content: RichText) => () =>
+  const putAround = (content: Around) => () =>
     void editor
       .chain()
       .focus()

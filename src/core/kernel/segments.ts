@@ -1,0 +1,12 @@
+const segmenter = new Intl.Segmenter('und', { granularity: 'word' });
+
+/** Up to 2,000 characters, to the end of a word if there is one, or of a sentence. */
+const stretches = /[\s\S]{1,2000}(?<=\s)|[\s\S]{1,2000}(?<=\p{P})|[\s\S]{1,2000}/gu;
+
+/**
+ * The words of a text and what stands between them, in any script (UAX #29). In stretches: the segmenter of engines
+ * takes the square of the length, four seconds for 20,000 words at once.
+ */
+export function* wordSegments(text: string): Generator<Intl.SegmentData> {
+  for (const [stretch] of text.matchAll(stretches)) yield* segmenter.segment(stretch);
+}
