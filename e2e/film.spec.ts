@@ -1,5 +1,14 @@
 import type { Page } from '@playwright/test';
-import { command, courseIdOf, expect, newLearner, signedIn, testIn } from './support/school';
+import {
+  command,
+  courseIdOf,
+  expect,
+  newLearner,
+  openBuild,
+  publishEdition2,
+  signedIn,
+  testIn,
+} from './support/school';
 
 const test = testIn('sample');
 const film = (page: Page) => page.locator('video').first();
@@ -17,10 +26,7 @@ test('chapters and checkpoints made on the time line, met and answered by a lear
   school,
 }) => {
   const { page: maker, context: making } = await signedIn(browser, school, 'ines@wendwater.example');
-  await maker.goto('/c/stream-survey/build');
-  // One lesson of the working copy has no film yet: it is left as planned, or nothing could be published.
-  await maker.getByRole('treeitem', { name: /Reading the staff gauge/ }).click();
-  await maker.getByRole('radiogroup', { name: 'How ready it is' }).getByText('Planned', { exact: true }).click();
+  await openBuild(maker);
   await maker.getByRole('treeitem', { name: /Safety at the bank/ }).click();
   await maker.getByRole('link', { name: 'Chapters and checkpoints' }).click();
   const list = maker.getByRole('region', { name: 'In this film' });
@@ -69,13 +75,7 @@ test('chapters and checkpoints made on the time line, met and answered by a lear
   await inspector.getByLabel('Name', { exact: true }).fill('Know how high it is');
   await expect(list.getByRole('button', { name: /Know how high it is/ })).toBeVisible();
   await expect(list.getByText('4 chapters · 2 checkpoints')).toBeVisible();
-  await expect(maker.getByText(/^Saved/)).toBeVisible();
-  await maker.getByRole('button', { name: /Publish edition/ }).click();
-  await maker
-    .getByRole('dialog')
-    .getByRole('button', { name: /Publish edition 2/ })
-    .click();
-  await expect(maker.getByText('Edition 2 is live', { exact: true })).toBeVisible();
+  await publishEdition2(maker);
 
   await newLearner(making, 'orla@post.example', 'stream-survey');
   const { page, context } = await signedIn(browser, school, 'orla@post.example', undefined, {

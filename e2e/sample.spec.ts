@@ -1,4 +1,4 @@
-import { expect, signedIn, testIn } from './support/school';
+import { expect, openBuild, publishEdition2, signedIn, testIn } from './support/school';
 
 const test = testIn('sample');
 
@@ -7,9 +7,7 @@ test('what its creator lets visitors look at is open to anybody, with its film a
   school,
 }) => {
   const { page: maker, context: making } = await signedIn(browser, school, 'ines@wendwater.example');
-  await maker.goto('/c/stream-survey/build');
-  await maker.getByRole('treeitem', { name: /Reading the staff gauge/ }).click();
-  await maker.getByRole('radiogroup', { name: 'How ready it is' }).getByText('Planned', { exact: true }).click();
+  await openBuild(maker);
   const find = maker.getByPlaceholder('Find', { exact: true });
   const ids: string[] = [];
   for (const title of ['What makes a reach', 'Walking the reach']) {
@@ -28,13 +26,7 @@ test('what its creator lets visitors look at is open to anybody, with its film a
   const page = await visitor.newPage();
   // Before it is published it is nobody's.
   expect((await page.goto('/sample/stream-survey'))?.status()).toBe(404);
-  await expect(maker.getByText(/^Saved/)).toBeVisible();
-  await maker.getByRole('button', { name: /Publish edition/ }).click();
-  await maker
-    .getByRole('dialog')
-    .getByRole('button', { name: /Publish edition 2/ })
-    .click();
-  await expect(maker.getByText('Edition 2 is live', { exact: true })).toBeVisible();
+  await publishEdition2(maker);
 
   await page.goto('/sample/stream-survey');
   await page

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { expect, signedIn, testIn } from './support/school';
+import { expect, newLearner, openBuild, publishEdition2, signedIn, testIn } from './support/school';
 
 const test = testIn('sample');
 
@@ -99,4 +99,53 @@ test('a text with a table, a callout, columns and a formula; what is pasted come
   await expect(page.getByText('No word differs.')).toBeVisible();
   await page.getByRole('button', { name: 'Undo', exact: true }).click();
   await expect(came.filter({ hasText: 'Count twice, write once.' })).toBeVisible();
+});
+
+test('an exercise is made in its place in a text, and answered there by a learner until it is right', async ({
+  browser,
+  school,
+}) => {
+  const { page: maker, context: making } = await signedIn(browser, school, 'ines@wendwater.example');
+  await openBuild(maker);
+  await maker.getByRole('treeitem', { name: /What you will be able to do/ }).click();
+  await maker.getByRole('link', { name: /^Text:/ }).click();
+  const editor = maker.getByRole('textbox', { name: /^Text of/ });
+  await editor.press('Control+Home');
+  await maker.getByRole('button', { name: 'Put in' }).click();
+  await maker.getByRole('menuitem', { name: 'Exercise', exact: true }).click();
+  const exercise = editor.getByRole('region', { name: 'Exercise 1' });
+  await expect(exercise.getByLabel('What is asked')).toBeFocused();
+  await maker.keyboard.type('A reach is a length of river.');
+  await exercise.getByRole('combobox', { name: 'Kind of question' }).click();
+  await maker.getByRole('option', { name: 'True or false' }).click();
+  await exercise.getByRole('radio', { name: 'true' }).check();
+  await exercise.getByLabel('Said when it is not').fill('Think of the bank.');
+  await exercise.getByRole('button', { name: 'Close' }).click();
+  await expect(exercise.getByText('A reach is a length of river.')).toBeVisible();
+  // Taken out of the text it is still there, and is put in again.
+  await exercise.getByRole('button', { name: 'Take the exercise out of the text' }).click();
+  await maker
+    .getByRole('region', { name: 'Exercises that are not in the text' })
+    .getByRole('button', { name: 'Put it in' })
+    .click();
+  await expect(exercise.getByText('A reach is a length of river.')).toBeVisible();
+  const lessonId = maker.url().split('/').at(-1);
+  await publishEdition2(maker);
+
+  await newLearner(making, 'orla@post.example', 'stream-survey');
+  const { page } = await signedIn(browser, school, 'orla@post.example', undefined, {
+    viewport: { width: 390, height: 844 },
+  });
+  const said = await page.request.get(`/learn/stream-survey/${lessonId}`);
+  expect(await said.text()).not.toContain('Think of the bank');
+  await page.goto(`/learn/stream-survey/${lessonId}`);
+  const asked = page.getByRole('region', { name: 'Exercise: A reach is a length of river.' });
+  await asked.getByRole('radio', { name: 'false' }).check();
+  await asked.getByRole('button', { name: 'Answer' }).click();
+  await expect(asked.getByRole('status')).toHaveText('Not right yet.Think of the bank.');
+  await asked.getByRole('radio', { name: 'true' }).check();
+  await asked.getByRole('button', { name: 'Answer' }).press('Enter');
+  await expect(asked.getByRole('status')).toHaveText('Right.');
+  await page.reload();
+  await expect(asked.getByText('answered right')).toBeVisible();
 });

@@ -111,20 +111,53 @@ export async function startSchool(sample: boolean): Promise<School & { stop(): P
   };
 }
 
-type Fixtures = { readonly school: School };
+type Kind = 'sample' | 'empty';
+type Started = Awaited<ReturnType<typeof startSchool>>;
+
+/** The school of the file whose journeys run in this process, and one that is being made ready for the next file meanwhile. */
+let current: { readonly file: string; readonly school: Started } | null = null;
+let spare: Promise<Started> | null = null;
+
+async function schoolFor(file: string, kind: Kind): Promise<School> {
+  if (current?.file === file) return current.school;
+  await current?.school.stop();
+  current = null;
+  const taken = kind === 'sample' ? spare : null;
+  if (taken) spare = null;
+  const school = await (taken ?? startSchool(kind === 'sample'));
+  current = { file, school };
+  if (!spare) {
+    spare = startSchool(true);
+    // Whoever takes it is told.
+    spare.catch(() => {});
+  }
+  return school;
+}
+
+async function stopAll(): Promise<void> {
+  const schools = [current?.school, await spare?.catch(() => null)];
+  current = null;
+  spare = null;
+  await Promise.all(schools.map((school) => school?.stop()));
+}
+
+// One process goes through several files with one browser.
+const withSchools = base.extend<object, { readonly schools: undefined }>({
+  schools: [
+    // biome-ignore lint/correctness/noEmptyPattern: the runner wants a pattern here
+    async ({}, use) => {
+      await use(undefined);
+      await stopAll();
+    },
+    { scope: 'worker', auto: true, timeout: 180_000 },
+  ],
+});
 
 /** `test` with a school of its own for each file: the sample school, or an empty one. */
-export const testIn = (kind: 'sample' | 'empty') =>
-  base.extend<object, Fixtures>({
-    school: [
-      // biome-ignore lint/correctness/noEmptyPattern: the runner wants a pattern here
-      async ({}, use) => {
-        const school = await startSchool(kind === 'sample');
-        await use(school);
-        await school.stop();
-      },
-      { scope: 'worker', timeout: 180_000 },
-    ],
+export const testIn = (kind: Kind) =>
+  withSchools.extend<{ readonly school: School }>({
+    // biome-ignore lint/correctness/noEmptyPattern: the runner wants a pattern here
+    school: async ({}, use, { file }) => use(await schoolFor(file, kind)),
   });
 
 /** A browser of its own for a person, signed in. */
@@ -170,6 +203,24 @@ export async function newLearner(context: BrowserContext, email: string, slug: s
   const courseId = await courseIdOf(context, slug);
   const taken = await command(context, 'enrolment.add', { courseId, email, cohortId: null });
   expect(taken.body.problem).toBeUndefined();
+}
+
+/** Leaves the one lesson of the sample course that could not be published as planned; its Build page is open then. */
+export async function openBuild(page: Page): Promise<void> {
+  await page.goto('/c/stream-survey/build');
+  await page.getByRole('treeitem', { name: /Reading the staff gauge/ }).click();
+  await page.getByRole('radiogroup', { name: 'How ready it is' }).getByText('Planned', { exact: true }).click();
+}
+
+/** Publishes what has been changed in the sample course. */
+export async function publishEdition2(page: Page): Promise<void> {
+  await expect(page.getByText(/^Saved/)).toBeVisible();
+  await page.getByRole('button', { name: /Publish edition/ }).click();
+  await page
+    .getByRole('dialog')
+    .getByRole('button', { name: /Publish edition 2/ })
+    .click();
+  await expect(page.getByText('Edition 2 is live', { exact: true })).toBeVisible();
 }
 
 export { expect };

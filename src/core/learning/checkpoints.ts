@@ -1,18 +1,22 @@
 import type { LessonDocument, Moment } from '../outline';
-import { barrierIn, checkpointsOf } from '../outline';
+import { barrierIn, checkpointsOf, isExercise } from '../outline';
 import { type Answer, kindOf, scoreAnswer } from '../quiz';
 import type { LessonProgress, Passage } from '../record';
 
 type Asked = LessonDocument['questions'][number];
 type Answered = LessonProgress['answered'];
 
-/** How an answer to a checkpoint did, and what is said about it. It is told nothing of what would have been right: it is asked again. */
+/** How an answer to a checkpoint or an exercise did, and what is said about it. It is told nothing of what would have been right: it is asked again. */
 export type Judgement = {
   readonly verdict: 'right' | 'part' | 'wrong';
   readonly said: readonly string[];
   /** Where the answer is shown, for those who have not found it. */
   readonly passage: Moment['passage'];
 };
+
+/** The question of a lesson that is asked in its place, in a film or in a text, and judged there; a paper is handed in instead. */
+export const askedInPlace = ({ kind, questions }: Pick<LessonDocument, 'kind' | 'questions'>, id: string) =>
+  questions.find((one) => one.id === id && (one.moment !== null || isExercise(kind, one)));
 
 /** Judges an answer; null for one that says nothing. */
 export function judge(question: Asked, answer: Answer): Judgement | null {

@@ -1,6 +1,6 @@
 import type { GradeEntry } from '../gradebook';
 import { compare, multiply, one, type Rational, rational, sum, zero } from '../kernel/exact';
-import { type LessonDocument, type LessonKind, lessonKindOf } from '../outline';
+import { checkpointsOf, type LessonDocument, type LessonKind, lessonKindOf } from '../outline';
 import { countingShare, passes } from '../quiz';
 import { noProgress, type Verdict } from '../record';
 import type { LearnerRecords } from './records';
@@ -55,7 +55,7 @@ const byCheckpoints: Grading = {
   ...ungraded,
   entry(lesson, records, isDue) {
     const { answered } = records.progress.get(lesson.id) ?? noProgress;
-    const points = lesson.questions.flatMap((question) => {
+    const points = checkpointsOf(lesson.questions).flatMap((question) => {
       const own = answered[question.id];
       return own ? [multiply(counted[own.verdict], rational(question.points))] : [];
     });

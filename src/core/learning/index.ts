@@ -1,4 +1,4 @@
-export { barrierFor, beforeBarrier, isAllAnswered, type Judgement, judge } from './checkpoints';
+export { askedInPlace, barrierFor, beforeBarrier, isAllAnswered, type Judgement, judge } from './checkpoints';
 export { type Effect, effectOn } from './effects';
 export { type Pace, recordsAtPace } from './pace';
 export { type Decision, type LearnerRecords, noRecords, type Work } from './records';

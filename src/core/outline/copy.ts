@@ -1,5 +1,6 @@
 import type { Change, RecordValue } from '../kernel/change';
 import { fail, ok, type Result } from '../kernel/problem';
+import { withExercises } from './exercises';
 import { keysAfter } from './keys';
 import { byOrder, type Lesson, lessonsBySection, type Outline, questionsOf, type Section, sectionsOf } from './types';
 
@@ -47,7 +48,7 @@ export function planCopy(target: Outline, source: Outline, wish: CopyWish, names
     } as Lesson);
     const text = source.text[lesson.id]?.content;
     // Files belong to the school: a copy shows the same ones.
-    if (text) add('text', { id, content: text } as { readonly id: string });
+    if (text) add('text', { id, content: withExercises(text, names.id) } as { readonly id: string });
     for (const question of questionsOf(source, lesson.id))
       add('question', {
         ...question,

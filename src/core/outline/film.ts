@@ -17,6 +17,10 @@ export const checkpointsOf = <T extends { readonly id: string; readonly moment: 
     .filter((question): question is T & { readonly moment: Moment } => question.moment !== null)
     .sort((a, b) => a.moment.at - b.moment.at || (a.id < b.id ? -1 : 1));
 
+/** What its checkpoints are worth, in thousandths of a point; exercises in its text count nothing. */
+export const pointsOfCheckpoints = (questions: readonly Pick<Question, 'points' | 'moment'>[]): number =>
+  questions.reduce((total, { points, moment }) => total + (moment ? points : 0), 0);
+
 export const chaptersInOrder = (chapters: readonly Chapter[]): Chapter[] =>
   [...chapters].sort((a, b) => a.at - b.at || (a.id < b.id ? -1 : 1));
 

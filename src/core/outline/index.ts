@@ -16,6 +16,7 @@ export { planEdit } from './edit';
 export { mostLessons } from './edit-put';
 export { editText, pastText } from './edit-text';
 export type { LessonDraft, OutlineEdit, SectionDraft } from './edit-types';
+export { exercisesIn, isExercise, partsOfText, withExercises } from './exercises';
 export { fieldName, fieldText } from './field-text';
 export { filledWith, kindForFile } from './fill';
 export {

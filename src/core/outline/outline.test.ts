@@ -140,7 +140,12 @@ test.each([
     set('text', 40, { content: words > 0 ? doc(words) : null }),
   ).lesson[id(40)];
   expect(
-    made && learnerMinutes(made, media, paperSize(Array.from({ length: questions }, () => ({ kind: 'one' as const })))),
+    made &&
+      learnerMinutes(
+        made,
+        media,
+        paperSize(Array.from({ length: questions }, () => ({ kind: 'one' as const, moment: null }))),
+      ),
   ).toBe(expected);
 });
 

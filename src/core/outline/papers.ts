@@ -1,16 +1,18 @@
 import { kindOf } from '../quiz';
 import type { Outline, Question } from './types';
 
-/** How much the questions of a lesson ask: how many there are, and the minutes they take. */
-export type PaperSize = { readonly count: number; readonly minutes: number };
-export const noPaper: PaperSize = { count: 0, minutes: 0 };
+/** How much the questions of a lesson ask: how many there are, how many of them stop its film, and the minutes they take. */
+export type PaperSize = { readonly count: number; readonly stops: number; readonly minutes: number };
+export const noPaper: PaperSize = { count: 0, stops: 0, minutes: 0 };
 
-const withQuestion = ({ count, minutes }: PaperSize, { kind }: Pick<Question, 'kind'>): PaperSize => ({
+type Asked = Pick<Question, 'kind' | 'moment'>;
+
+const withQuestion = ({ count, stops, minutes }: PaperSize, { kind, moment }: Asked): PaperSize => ({
   count: count + 1,
+  stops: stops + (moment ? 1 : 0),
   minutes: minutes + kindOf(kind).minutes,
 });
-export const paperSize = (questions: readonly Pick<Question, 'kind'>[]): PaperSize =>
-  questions.reduce(withQuestion, noPaper);
+export const paperSize = (questions: readonly Asked[]): PaperSize => questions.reduce(withQuestion, noPaper);
 
 /** The papers of an outline by the ids of their lessons, in one pass. */
 export function papersOf(outline: Pick<Outline, 'question'>): ReadonlyMap<string, PaperSize> {

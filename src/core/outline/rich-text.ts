@@ -30,7 +30,7 @@ const cell: NodeRule = {
   attrs: { colspan: 'count?', rowspan: 'count?', colwidth: 'none?' },
 };
 export const textNodes: { readonly [type: string]: NodeRule } = {
-  doc: { group: 'top', holds: ['block'], atLeast: 1 },
+  doc: { group: 'top', holds: ['block', 'exercise'], atLeast: 1 },
   paragraph: { group: 'block', holds: ['inline'], marks: true },
   heading: { group: 'block', holds: ['inline'], marks: true, attrs: { level: [1, 2, 3, 4, 5, 6] } },
   blockquote: { group: 'block', holds: ['block'], atLeast: 1 },
@@ -54,6 +54,8 @@ export const textNodes: { readonly [type: string]: NodeRule } = {
   },
   /** A thing of the library in its place: a film, a recording, a file; called by a title of its own. */
   media: { group: 'block', holds: null, attrs: { mediaId: 'text?', title: 'text?', beside: 'text?' } },
+  /** A question of the lesson in its place, between paragraphs. */
+  exercise: { group: 'item', holds: null, attrs: { questionId: 'text?' } },
   table: { group: 'block', holds: ['tableRow'], atLeast: 1 },
   tableRow: { group: 'item', holds: ['tableCell', 'tableHeader'] },
   tableCell: cell,

@@ -146,6 +146,25 @@ test.each([
   expect(planned.ok && apply(target, planned.value).lesson[copied(id(12))]?.needs).toEqual(needs);
 });
 
+test('exercises within a copied text are those of the copied lesson', () => {
+  const withExercise = (questionId: string) => ({
+    type: 'doc',
+    content: [...doc(1).content, { type: 'exercise', attrs: { questionId } }],
+  });
+  const source = edited(
+    empty,
+    section(1),
+    lesson(11, 1),
+    { do: 'add-question', id: id(21), lessonId: id(11), kind: 'one' },
+    set('text', 11, { content: withExercise(id(21)) }),
+  );
+  const wish = { sections: [], lessons: [id(11)], into: id(90), after: null };
+  const planned = planCopy(edited(empty, section(90)), source, wish, elsewhere);
+  const after = apply(edited(empty, section(90)), planned.ok ? planned.value : []);
+  expect(after.text[copied(id(11))]?.content).toEqual(withExercise(copied(id(21))));
+  expect(after.question[copied(id(21))]?.lessonId).toBe(copied(id(11)));
+});
+
 test('pictures within a copied text are the same things of the library', () => {
   const image = (mediaId: string) => ({
     type: 'doc',

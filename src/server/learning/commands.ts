@@ -7,7 +7,7 @@ import { command } from '../platform/command';
 import { countFrom, eventIn, recordEvent, recordEvents } from '../record';
 import { deedOf, place } from './deeds';
 import { openLesson } from './guard';
-import { answerCheckpoint, plays, tryCheckpoint, watched } from './playing';
+import { answerInPlace, plays, tryInPlace, watched } from './playing';
 import { courseHead, learning } from './queries';
 import { lessonUnlock } from './schema';
 
@@ -101,6 +101,6 @@ export const learningCommands = {
   [openedLesson.name]: openedLesson,
   [markDone.name]: markDone,
   [watched.name]: watched,
-  [answerCheckpoint.name]: answerCheckpoint,
-  [tryCheckpoint.name]: tryCheckpoint,
+  [answerInPlace.name]: answerInPlace,
+  [tryInPlace.name]: tryInPlace,
 };

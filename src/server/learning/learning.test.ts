@@ -170,6 +170,38 @@ test('a film that asks is passed by answering: nothing else leads past, nothing 
   expect(await rebuildProgress()).toMatchObject({ mended: 0 });
 });
 
+test('an exercise in a text is answered there, the best answer stays and nothing is done or graded by it; a question of a paper is not', async () => {
+  const { courseId, reading, quiz, question } = await publishedCourse(school);
+  const exercise = newId();
+  const content = { type: 'doc', content: [{ type: 'exercise', attrs: { questionId: exercise } }] };
+  const fields = { prompt: 'Is it a riffle?', body: { holds: true }, feedbackRight: 'It is.' };
+  const boss = owner(school.owner);
+  const edit = (change: object) => must(boss, 'outline.edit', { courseId, edit: change });
+  await edit({ do: 'add-question', id: exercise, lessonId: reading, kind: 'true-false' });
+  await edit({ do: 'set', table: 'question', id: exercise, fields });
+  await edit({ do: 'set', table: 'text', id: reading, fields: { content } });
+  await must(boss, 'course.publish', { courseId, number: 2 });
+  const me = learner(school.learner);
+  const give = (lessonId: string, questionId: string, answer: object, minute: number) =>
+    run<Judgement>(me, 'learning.answer', { courseId, lessonId, questionId, answer, deed: newId() }, at(minute));
+  expect(await give(reading, exercise, { holds: true }, 1)).toEqual({
+    ok: true,
+    value: { verdict: 'right', said: ['It is.'], passage: null, done: false },
+  });
+  expect(await give(reading, exercise, { holds: false }, 2)).toMatchObject({ ok: true, value: { verdict: 'wrong' } });
+  expect(codeOf(await give(quiz, question, { typed: '4' }, 3))).toBe('not-found');
+  expect(codeOf(await give(reading, question, { typed: '4' }, 3))).toBe('not-found');
+  expect(codeOf(await give(quiz, exercise, { holds: true }, 3))).toBe('not-found');
+  const [kept] = await database().select().from(tables.progress).where(eq(tables.progress.lessonId, reading));
+  expect(kept).toMatchObject({ state: 'begun', answered: { [exercise]: { verdict: 'right', tries: 2 } } });
+  expect(await rebuildProgress()).toMatchObject({ mended: 0 });
+  const tried = { courseId, lessonId: reading, questionId: exercise, answer: { holds: false } };
+  expect(await run(boss, 'learning.try-answer', tried)).toMatchObject({ ok: true, value: { verdict: 'wrong' } });
+  expect(codeOf(await run(boss, 'learning.try-answer', { ...tried, lessonId: quiz, questionId: question }))).toBe(
+    'not-found',
+  );
+});
+
 test('who both makes and takes a course decides nothing about themselves', async () => {
   const { courseId, quiz, assignment } = await publishedCourse(school);
   const both = { id: school.learner, role: 'learner' as const, courses: { [courseId]: 'creator' as const } };

@@ -1,7 +1,7 @@
 import { array, mixed, number, object } from 'yup';
 import { idSchema } from '@/core/kernel/ids';
 import { fail, ok } from '@/core/kernel/problem';
-import { barrierFor, beforeBarrier, isAllAnswered, judge } from '@/core/learning';
+import { askedInPlace, barrierFor, beforeBarrier, isAllAnswered, judge } from '@/core/learning';
 import { type LessonDocument, lessonKindOf, usualDoneRule } from '@/core/outline';
 import { can } from '@/core/people';
 import { checkAnswer, kindOf } from '@/core/quiz';
@@ -93,17 +93,17 @@ const given = {
 const notThere = fail('not-found', 'This question is not part of the lesson any more. Load the page again.');
 const nothingSaid = fail('invalid', 'Give an answer first.', 'answer');
 
-/** Answers a question that has stopped a film. It may be answered again; the best answer stays. */
-export const answerCheckpoint = command({
+/** Answers a question that has stopped a film, or that stands in a text. It may be answered again; the best answer stays. */
+export const answerInPlace = command({
   name: 'learning.answer',
   input: object({ ...given, deed: idSchema }).noUnknown(),
   permission: takesCourse,
   async handle(context, { courseId, lessonId, questionId, answer, deed }) {
-    const found = await openLesson(context, courseId, lessonId, plays);
+    const found = await openLesson(context, courseId, lessonId);
     if (!found.ok) return found;
     const { lesson, progress } = found.value.lesson;
-    const question = lesson.questions.find((one) => one.id === questionId);
-    if (!question?.moment) return notThere;
+    const question = askedInPlace(lesson, questionId);
+    if (!question) return notThere;
     const checked = checkAnswer(question.kind, question.body, answer);
     if (!checked.ok) return checked;
     const judged = judge(question, checked.value);
@@ -111,7 +111,7 @@ export const answerCheckpoint = command({
     const event = eventIn(found.value.learning.learner, lesson, context.now.toString());
     const held = await heldProgress(context.tx, event);
     const barrier = barrierFor(lesson, held.answered);
-    if (barrier && barrier.moment.at < question.moment.at)
+    if (barrier && question.moment && barrier.moment.at < question.moment.at)
       return fail('closed', 'A question before this one has to be answered first.');
     const response = kindOf(question.kind).answerText(question.body, checked.value);
     const after = await recordEvent(context.tx, {
@@ -126,7 +126,7 @@ export const answerCheckpoint = command({
 });
 
 /** Answers a question of the working copy, for those who make it or look at it: judged, and nothing kept. */
-export const tryCheckpoint = command({
+export const tryInPlace = command({
   name: 'learning.try-answer',
   input: object(given).noUnknown(),
   permission: async ({ actor, tx }, { courseId }) =>
@@ -135,12 +135,14 @@ export const tryCheckpoint = command({
   async handle({ tx }, { courseId, lessonId, questionId, answer }) {
     const none = { ids: [], lessonIds: [], sectionIds: [] };
     const part = await loadPart(tx.db, courseId, {
-      lesson: none,
+      lesson: { ...none, ids: [lessonId] },
       question: { ...none, ids: [questionId] },
       text: none,
     });
-    const question = part?.question[questionId];
-    if (!question?.moment || question.lessonId !== lessonId) return notThere;
+    const lesson = part?.lesson[lessonId];
+    const own = part?.question[questionId];
+    const question = lesson && own?.lessonId === lessonId && askedInPlace({ ...lesson, questions: [own] }, questionId);
+    if (!question) return notThere;
     const checked = checkAnswer(question.kind, question.body, answer);
     if (!checked.ok) return checked;
     const judged = judge(question, checked.value);

@@ -85,6 +85,33 @@ const formula = (name: 'formula' | 'formulaBlock') =>
 export const Formula = formula('formula');
 export const FormulaBlock = formula('formulaBlock');
 
+/** A question of the lesson in its place. It stands between paragraphs and never within anything: it is drawn by itself. */
+export const Exercise = Node.create({
+  name: 'exercise',
+  atom: true,
+  addAttributes: () => ({
+    questionId: {
+      default: null,
+      parseHTML: (element: HTMLElement) => element.getAttribute('data-question-id'),
+      renderHTML: ({ questionId }: { readonly questionId?: unknown }) => ({ 'data-question-id': questionId }),
+    },
+  }),
+  parseHTML: () => [{ tag: 'div[data-question-id]' }],
+  renderHTML: ({ HTMLAttributes }) => ['div', HTMLAttributes],
+});
+/** A text as a whole. */
+export const TextDocument = Node.create({ name: 'doc', topNode: true, content: '(block | exercise)+' });
+
 export const tableNodes = [PlainTable.configure({ resizable: false }), TableRow, Cell, Head];
 /** All of them, as they are written. */
-export const ownNodes = [...tableNodes, Callout, Folded, Columns, Column, Formula, FormulaBlock];
+export const ownNodes = [
+  TextDocument,
+  Exercise,
+  ...tableNodes,
+  Callout,
+  Folded,
+  Columns,
+  Column,
+  Formula,
+  FormulaBlock,
+];

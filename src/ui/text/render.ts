@@ -14,7 +14,7 @@ const Picture = Image.extend({
     return { ...this.parent?.(), srcset: {}, sizes: {}, beside: besideAttribute };
   },
 });
-const usual = [StarterKit.configure({ heading: { levels: [2, 3] } }), Picture, ...ownNodes];
+const usual = [StarterKit.configure({ document: false, heading: { levels: [2, 3] } }), Picture, ...ownNodes];
 export const extensions = [...usual, LibraryMedia];
 
 /** The pictures of a text, each with the address and size the library knows; others are left out. */
@@ -31,6 +31,8 @@ function withPictures(node: RichText, pictures: { readonly [id: string]: MediaFa
       },
     };
   }
+  // Exercises are drawn by whoever shows the text: they are answered.
+  if (node.type === 'exercise') return null;
   if (node.type === 'media') return pictures[String(node.attrs?.mediaId)] ? node : null;
   return node.content
     ? { ...node, content: node.content.flatMap((child) => withPictures(child, pictures) ?? []) }

@@ -8,6 +8,7 @@ import {
   lessonsBySection,
   noPaper,
   type Outline,
+  type PaperSize,
   papersOf,
   readiness,
   type Section,
@@ -19,8 +20,8 @@ export type LessonTile = MapTile & {
   readonly lesson: Lesson;
   /** Captions of its file; null while there is none that can be worked with. */
   readonly captions: number | null;
-  /** How many questions it has. */
-  readonly questions: number;
+  /** The questions it has. */
+  readonly paper: PaperSize;
 };
 /** As much of a tile, and of a row of tiles, as a map draws. */
 export type MapTile = TileFacts & {
@@ -75,7 +76,7 @@ export function tilesOf(
         settle,
         look,
         captions: captionsOf(lesson.mediaId ? media.get(lesson.mediaId) : null),
-        questions: paper.count,
+        paper,
       };
       const old = oldTiles.get(lesson.id);
       return old && isLike(old, tile) ? old : tile;
@@ -111,4 +112,5 @@ const isLike = (a: LessonTile, b: LessonTile) =>
   a.settle === b.settle &&
   a.look === b.look &&
   a.captions === b.captions &&
-  a.questions === b.questions;
+  a.paper.count === b.paper.count &&
+  a.paper.stops === b.paper.stops;

@@ -6,8 +6,8 @@ import type { LearnerView, LessonView } from '@/core/learning';
 import { lessonKindOf, usualDoneRule } from '@/core/outline';
 import controls from '@/ui/plain/controls.module.css';
 import { pictureSources } from '@/ui/text/picture';
-import { RichTextView } from '@/ui/text/RichTextView';
 import { AttachmentList } from './AttachmentList';
+import { LessonText } from './asked/LessonText';
 import { CommandButton } from './CommandButton';
 import { Countdown } from './Countdown';
 import styles from './learn.module.css';
@@ -54,7 +54,7 @@ export function LessonPage({ view, one, place, work }: Props) {
           alt={lesson.pictures[lesson.pictureId]?.alt ?? ''}
         />
       )}
-      <RichTextView text={lesson.text} pictures={lesson.pictures} />
+      <LessonText one={one} place={place} />
       {parts.below?.(given)}
       <AttachmentList lesson={lesson} place={place} />
       {work}

@@ -5,7 +5,7 @@ import { idSchema } from '@/core/kernel/ids';
 import { parsed } from '@/core/kernel/parse';
 import { fail, ok } from '@/core/kernel/problem';
 import { Temporal } from '@/core/kernel/time';
-import { judge, sampleView } from '@/core/learning';
+import { askedInPlace, judge, sampleView } from '@/core/learning';
 import { checkAnswer } from '@/core/quiz';
 import { courseHead } from '@/server/learning';
 import { liveDocument } from '@/server/outline';
@@ -17,7 +17,7 @@ const given = object({
   answer: mixed<object>((value): value is object => typeof value === 'object').required(),
 }).noUnknown();
 
-/** Judges a visitor's answer to a checkpoint of a sample lesson; nothing is kept. */
+/** Judges a visitor's answer to a question in a sample lesson; nothing is kept. */
 export const POST = forAnybody(async ({ request, db }) => {
   const asked = parsed(given, await bodyOf(request));
   if (!asked.ok) return respond(asked);
@@ -25,9 +25,8 @@ export const POST = forAnybody(async ({ request, db }) => {
   const head = await courseHead(db, courseId);
   const document = head && (await liveDocument(db, head.liveEditionId));
   const view = document && sampleView(document, Temporal.Now.instant());
-  const question = view?.lessons
-    .find(({ lesson }) => lesson.id === lessonId)
-    ?.lesson.questions.find(({ id, moment }) => id === questionId && moment !== null);
+  const lesson = view?.lessons.find((one) => one.lesson.id === lessonId)?.lesson;
+  const question = lesson && askedInPlace(lesson, questionId);
   if (!question) return respond(fail('not-found', 'This question is not there, or not for visitors.'));
   const checked = checkAnswer(question.kind, question.body, answer);
   if (!checked.ok) return respond(checked);

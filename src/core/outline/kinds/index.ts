@@ -31,7 +31,7 @@ export function lessonKindOf(kind: LessonKind): LessonKindFacts {
  */
 export const isItem = (
   lesson: Pick<Lesson, 'kind' | 'weight' | 'assignment'>,
-  questions: readonly Pick<Question, 'points'>[],
+  questions: readonly Pick<Question, 'points' | 'moment'>[],
 ) => isGraded(lesson.kind) || (lesson.weight > 0 && lessonKindOf(lesson.kind).fullPoints(lesson, questions) > 0);
 
 export const isGraded = (kind: LessonKind): boolean => lessonKindOf(kind).isGraded;

@@ -30,7 +30,7 @@ export type LessonKindFacts = {
   /** Minutes it takes beyond reading its text. */
   minutes(lesson: Pick<Lesson, 'quiz'>, media: MediaFacts | null, paper: PaperSize): number;
   /** What it is worth, in thousandths of a point; nothing where it is not graded. */
-  fullPoints(lesson: Pick<Lesson, 'assignment'>, questions: readonly Pick<Question, 'points'>[]): number;
+  fullPoints(lesson: Pick<Lesson, 'assignment'>, questions: readonly Pick<Question, 'points' | 'moment'>[]): number;
   /** What is to be settled about a lesson of this kind, or worth a look. */
   readonly rules: readonly Rule<Lesson>[];
 };
@@ -56,9 +56,9 @@ export const plain = {
   file: null,
   textName: 'Text',
   settings: { quiz: null, assignment: null, weight: 0 },
-  minutes: () => 0,
+  minutes: (_lesson, _media, paper) => paper.minutes,
   fullPoints: () => 0,
-} as const;
+} satisfies Partial<LessonKindFacts>;
 
 /** Whether a text says anything: in words, or in a picture that is described. */
 export const saysSomething = ({ written }: Pick<Lesson, 'written'>) =>

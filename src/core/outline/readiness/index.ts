@@ -1,4 +1,5 @@
 import type { MediaFacts } from '../../media';
+import { isExercise } from '../exercises';
 import { checkpointsOf } from '../film';
 import { isGraded, lessonKindOf } from '../kinds';
 import { learnerMinutes } from '../minutes';
@@ -81,7 +82,7 @@ function contextOf(outline: Outline, media: ReadonlyMap<string, MediaFacts>): Co
   };
 }
 
-/** The questions a lesson asks, with the names they are told by: those of its paper, or those that stop its film. */
+/** The questions a lesson asks, with the names they are told by: those of its paper, those that stop its film, those in its text. */
 function asked(lesson: Lesson, questions: readonly Question[]): NamedQuestion[] {
   const { asks, file } = lessonKindOf(lesson.kind);
   const told = (what: string) => (question: Question, i: number) => ({
@@ -89,7 +90,8 @@ function asked(lesson: Lesson, questions: readonly Question[]): NamedQuestion[] 
     name: `${lesson.title}, ${what} ${i + 1}`,
   });
   if (asks) return questions.map(told('question'));
-  return file?.plays ? checkpointsOf(questions).map(told('checkpoint')) : [];
+  const exercises = questions.filter((question) => isExercise(lesson.kind, question)).map(told('exercise'));
+  return file?.plays ? [...checkpointsOf(questions).map(told('checkpoint')), ...exercises] : exercises;
 }
 
 /**
@@ -111,7 +113,7 @@ export function readiness(outline: Outline, media: ReadonlyMap<string, MediaFact
       if (lesson.state === 'planned') continue;
       look(rulesByKind.get(lesson.kind) ?? [], lesson, 'lesson', lesson.id);
       for (const named of asked(lesson, context.questionsIn.get(lesson.id) ?? []))
-        look(questionRules, named, 'lesson', lesson.id, named.question.moment ? 'build' : undefined);
+        look(questionRules, named, 'lesson', lesson.id, lessonKindOf(lesson.kind).asks ? undefined : 'build');
     }
   }
   look(courseRules, null, 'course', context.course.id);

@@ -1,13 +1,11 @@
 'use client';
 import { IconHexagon, IconPlayerPlay } from '@tabler/icons-react';
-import { useEffect, useRef, useState } from 'react';
-import { act, send } from '@/app/_client/act';
+import { useEffect, useRef } from 'react';
 import { secondText } from '@/core/kernel/clock-time';
 import type { Judgement } from '@/core/learning';
-import { type Answer, kindOf } from '@/core/quiz';
-import { newId } from '@/ui/ids';
 import controls from '@/ui/plain/controls.module.css';
-import { answeringOf } from '../kinds';
+import { AskedQuestion, GiveAnswer } from '../asked/AskedQuestion';
+import { useJudging } from '../asked/use-judging';
 import styles from './play.module.css';
 import type { AskedCheckpoint, Played } from './time-line';
 
@@ -24,47 +22,17 @@ type Props = {
   readonly onGoOn: () => void;
 };
 
-type Told = Judgement & { readonly done: boolean };
-const verdicts = { right: 'Right.', part: 'Partly right.', wrong: 'Not right yet.' } as const;
-
 /** The question over the film: answered here, judged by the server, and asked again after its passage. */
 export function CheckpointCard({ checkpoint, number, of, given, what, isAnswered, onJudged, onAgain, onGoOn }: Props) {
-  const { id, question, passage, required, at } = checkpoint;
-  const { courseId, isView, isSample } = given.place;
-  const [answer, setAnswer] = useState<Answer>();
-  const [judged, setJudged] = useState<Judgement | null>(null);
-  const [problem, setProblem] = useState<string | null>(null);
-  const [busy, setBusy] = useState(false);
+  const { question, passage, required, at } = checkpoint;
+  const judging = useJudging({ place: given.place, lessonId: given.lessonId, question }, ({ verdict, done }) =>
+    onJudged(verdict, done),
+  );
+  const { judged, isRight } = judging;
   const card = useRef<HTMLElement>(null);
-  const deed = useRef(newId());
   // Whoever follows by ear hears the question as soon as the film rests.
   useEffect(() => card.current?.focus({ preventScroll: true }), []);
 
-  const judgedBy = (place: object) => {
-    if (isSample) return send<Told>('/api/sample', place);
-    return isView
-      ? act<Told>('learning.try-answer', place)
-      : act<Told>('learning.answer', { ...place, deed: deed.current });
-  };
-  const give = async () => {
-    setBusy(true);
-    setProblem(null);
-    const place = { courseId, lessonId: given.lessonId, questionId: id, answer };
-    const told = await judgedBy(place);
-    setBusy(false);
-    if (!told.ok) return setProblem(told.problem.sentence);
-    // The next answer is another deed.
-    deed.current = newId();
-    setJudged(told.value);
-    onJudged(told.value.verdict, told.value.done);
-  };
-  const change = (next: Answer) => {
-    setAnswer(next);
-    setJudged(null);
-  };
-  const Part = answeringOf(question.kind);
-  const isGiven = answer !== undefined && kindOf(question.kind).isGiven(answer);
-  const isRight = judged?.verdict === 'right';
   const mayPass = !required || isAnswered;
   return (
     <section
@@ -76,35 +44,16 @@ export function CheckpointCard({ checkpoint, number, of, given, what, isAnswered
       <form
         onSubmit={(event) => {
           event.preventDefault();
-          if (isGiven && !busy && !isRight) give();
+          judging.give();
         }}
       >
         <p className={styles.cardHead}>
           <IconHexagon size={18} stroke={1.75} aria-hidden="true" /> Checkpoint {number} of {of}
           <span className={controls.quiet}>at {secondText(at)}</span>
         </p>
-        <fieldset className={styles.asked} disabled={isRight}>
-          <legend>{question.prompt}</legend>
-          <Part id={id} shown={question.shown} answer={answer} decimals="point" onAnswer={change} />
-          {question.hint && <p className={controls.quiet}>{question.hint}</p>}
-        </fieldset>
-        <div role="status" className={styles.verdict} data-verdict={judged?.verdict}>
-          {judged && <b>{verdicts[judged.verdict]}</b>}
-          {judged?.said.map((words) => (
-            <p key={words}>{words}</p>
-          ))}
-        </div>
-        {problem && (
-          <p role="alert" className={controls.notice}>
-            {problem}
-          </p>
-        )}
+        <AskedQuestion question={question} judging={judging} />
         <div className={styles.cardFoot}>
-          {!isRight && (
-            <button type="submit" className={judged ? controls.button : controls.primary} disabled={!isGiven || busy}>
-              {busy ? 'Asking…' : 'Answer'}
-            </button>
-          )}
+          <GiveAnswer judging={judging} />
           {passage && judged && !isRight && (
             <button type="button" className={controls.primary} onClick={onAgain}>
               <IconPlayerPlay size={16} stroke={1.75} aria-hidden="true" /> {what === 'film' ? 'Watch' : 'Hear'}{' '}

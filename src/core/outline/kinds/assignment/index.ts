@@ -153,7 +153,7 @@ export const assignment: LessonKindFacts = {
   doneBy: ['handed-in', 'passed'],
   usualDone: () => ({ by: 'handed-in' }),
   isFilled: saysSomething,
-  minutes: () => minutesPerAssignment,
+  minutes: (_lesson, _media, paper) => minutesPerAssignment + paper.minutes,
   fullPoints: (lesson) => lesson.assignment?.points ?? 0,
   rules,
 };

@@ -1,3 +1,4 @@
+import { pointsOfCheckpoints } from '../../film';
 import { fileOf, planIt } from '../../readiness/lesson-parts';
 import type { Rule } from '../../readiness/rule';
 import type { Lesson } from '../../types';
@@ -66,7 +67,7 @@ export const audio: LessonKindFacts = {
   doneBy: ['watched', 'learner', 'opened'],
   usualDone: () => ({ by: 'watched', percent: 90 }),
   isFilled: ({ mediaId }) => mediaId !== null,
-  fullPoints: (_lesson, checkpoints) => checkpoints.reduce((total, { points }) => total + points, 0),
+  fullPoints: (_lesson, questions) => pointsOfCheckpoints(questions),
   minutes: (_lesson, media, paper) => (media?.seconds ?? 0) / 60 + paper.minutes,
   rules,
 };

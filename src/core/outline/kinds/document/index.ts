@@ -34,6 +34,6 @@ export const document: LessonKindFacts = {
   doneBy: ['learner', 'opened'],
   usualDone: () => ({ by: 'learner' }),
   isFilled: ({ mediaId }) => mediaId !== null,
-  minutes: (_lesson, media) => (media?.pages ?? 0) * minutesPerPage,
+  minutes: (_lesson, media, paper) => (media?.pages ?? 0) * minutesPerPage + paper.minutes,
   rules,
 };

@@ -1,4 +1,4 @@
-import { planIt } from '../../readiness/lesson-parts';
+import { paperOf, planIt } from '../../readiness/lesson-parts';
 import type { Rule } from '../../readiness/rule';
 import type { Lesson } from '../../types';
 import { type LessonKindFacts, plain, saysSomething } from '../kind';
@@ -10,7 +10,9 @@ const rules: readonly Rule<Lesson>[] = [
     stage: 'build',
     reason: 'An empty page tells learners that something went wrong.',
     remedy: 'Write the text, or leave the lesson as planned.',
-    check: (lesson) => !saysSomething(lesson) && { sentence: `${lesson.title} has no text.`, fix: planIt(lesson) },
+    check: (lesson, context) =>
+      !saysSomething(lesson) &&
+      paperOf(lesson, context).length === 0 && { sentence: `${lesson.title} has no text.`, fix: planIt(lesson) },
   },
 ];
 
@@ -20,6 +22,6 @@ export const reading: LessonKindFacts = {
   name: 'reading',
   doneBy: ['learner', 'opened'],
   usualDone: () => ({ by: 'learner' }),
-  isFilled: saysSomething,
+  isFilled: (lesson, questions) => saysSomething(lesson) || questions > 0,
   rules,
 };

@@ -171,7 +171,7 @@ export function LessonInspector({ lesson }: { readonly lesson: Lesson }) {
           onChange={(event) => set({ done: { ...watched, answers: event.currentTarget.checked } })}
         />
       )}
-      {facts.file?.plays && (tile?.questions ?? 0) > 0 && (
+      {facts.file?.plays && (tile?.paper.stops ?? 0) > 0 && (
         <NumberField
           label="Weight of its checkpoints in the grade"
           value={lesson.weight}

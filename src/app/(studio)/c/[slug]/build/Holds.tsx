@@ -5,6 +5,7 @@ import {
   IconHelpHexagon,
   IconHexagon,
   IconPaperclip,
+  IconPencilQuestion,
   IconPhoto,
 } from '@tabler/icons-react';
 import { type Held, heldBy } from '@/core/outline';
@@ -18,6 +19,7 @@ const glyphs: Record<Held['what'], typeof IconPhoto> = {
   chapters: IconBookmark,
   checkpoints: IconHexagon,
   questions: IconHelpHexagon,
+  exercises: IconPencilQuestion,
   attachments: IconPaperclip,
 };
 /** What one of each is called. */
@@ -28,6 +30,7 @@ const one: Record<Held['what'], string> = {
   chapters: 'chapter',
   checkpoints: 'checkpoint',
   questions: 'question',
+  exercises: 'exercise',
   attachments: 'attachment',
 };
 
@@ -38,7 +41,7 @@ const wordsOf = ({ what, count }: Held): string => {
   return `${count} ${one[what]}${count === 1 ? '' : 's'}`;
 };
 
-const held = ({ lesson, captions, questions }: LessonTile) => heldBy(lesson, captions, questions);
+const held = ({ lesson, captions, paper }: LessonTile) => heldBy(lesson, captions, paper);
 
 /** The same in words, for those who hear it. */
 export const holdsText = (tile: LessonTile): string => held(tile).map(wordsOf).join(', ');

@@ -14,6 +14,7 @@ import {
   IconMathFunction,
   IconMinus,
   IconMovie,
+  IconPencilQuestion,
   IconPhoto,
   IconPlus,
   IconTable,
@@ -26,6 +27,8 @@ import { saveFile } from '@/app/_client/save-file';
 import { markdownOfText, type RichText, textFromMarkdown } from '@/core/outline';
 
 type Props = {
+  /** Null where questions are asked in another way. */
+  readonly onExercise: (() => void) | null;
   readonly editor: Editor;
   readonly onPicture: (file: File | undefined) => void;
   readonly onFile: (file: File | undefined) => void;
@@ -56,7 +59,7 @@ function within(tr: Transaction, type: string): boolean {
 }
 
 /** What can be put into a text where the cursor is, and the text as Markdown. */
-export function InsertMenu({ editor, onPicture, onFile, onLibrary }: Props) {
+export function InsertMenu({ editor, onExercise, onPicture, onFile, onLibrary }: Props) {
   const picture = useRef<HTMLInputElement>(null);
   const file = useRef<HTMLInputElement>(null);
   const markdown = useRef<HTMLInputElement>(null);
@@ -79,6 +82,7 @@ export function InsertMenu({ editor, onPicture, onFile, onLibrary }: Props) {
   };
   const items = [
     { name: 'Table', Glyph: IconTable, run: () => void editor.chain().focus().insertTable({ rows: 3, cols: 3 }).run() },
+    ...(onExercise ? [{ name: 'Exercise', Glyph: IconPencilQuestion, run: onExercise }] : []),
     { name: 'Callout', Glyph: IconBulb, run: putAround({ type: 'callout', content: [empty] }) },
     { name: 'Folded away', Glyph: IconLayoutNavbarCollapse, run: putAround({ type: 'folded', content: [empty] }) },
     { name: 'Two columns', Glyph: IconColumns2, run: putAround(columns(2)) },

@@ -5,6 +5,7 @@ import { same } from '@/core/kernel/change';
 import { type Lesson, pace, type RichText } from '@/core/outline';
 import { useCourseStatus, useDesk } from '../../../_course/CourseProvider';
 import { editing } from './editing';
+import { LeftOut } from './LeftOut';
 import { cleanedPaste, pasteMarkdown } from './paste';
 import { Tools } from './Tools';
 import styles from './text.module.css';
@@ -52,8 +53,9 @@ export function TextEditor({ lesson, content }: Props) {
   return (
     <div className={styles.editor}>
       <h2 className={styles.heading}>{lesson.title}</h2>
-      <Tools editor={editor} />
+      <Tools editor={editor} lesson={lesson} />
       <EditorContent editor={editor} />
+      <LeftOut editor={editor} lesson={lesson} content={content} />
       <p className={styles.count}>
         {lesson.written.words.toLocaleString('en-GB')} {lesson.written.words === 1 ? 'word' : 'words'} ·{' '}
         {readingText(lesson.written.words)} to read

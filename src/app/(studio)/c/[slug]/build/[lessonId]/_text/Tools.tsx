@@ -15,9 +15,12 @@ import { useState } from 'react';
 import { act } from '@/app/_client/act';
 import { useIntake } from '@/app/_client/use-intake';
 import type { MediaFacts } from '@/core/media';
+import { type Lesson, lessonKindOf } from '@/core/outline';
+import { newId } from '@/ui/ids';
 import { useDesk } from '../../../_course/CourseProvider';
 import { Intake } from '../../../_inspector/Intake';
 import { PickerDialog } from '../../../_inspector/LibraryPicker';
+import { justMade, putExercise } from './exercises';
 import { InsertMenu } from './InsertMenu';
 import styles from './text.module.css';
 import { Within } from './Within';
@@ -57,7 +60,7 @@ function Ask({ label, initial, action, onGive, onLeave }: AskProps) {
 }
 
 /** The toolbar of a text: marks, what can be put in, and what belongs to where the cursor is. */
-export function Tools({ editor }: { readonly editor: Editor }) {
+export function Tools({ editor, lesson }: { readonly editor: Editor; readonly lesson: Lesson }) {
   const { head, store } = useDesk();
   const [problem, setProblem] = useState<string | null>(null);
   const intake = useIntake();
@@ -76,6 +79,12 @@ export function Tools({ editor }: { readonly editor: Editor }) {
       link: now.isActive('link'),
     }),
   });
+  const makeExercise = () => {
+    const id = newId();
+    store.edit({ do: 'add-question', id, lessonId: lesson.id, kind: 'one' });
+    justMade.add(id);
+    putExercise(editor, id);
+  };
   const add = (what: 'picture' | 'media', file: File | undefined) =>
     file &&
     intake.add([
@@ -188,6 +197,7 @@ export function Tools({ editor }: { readonly editor: Editor }) {
       ))}
       <InsertMenu
         editor={editor}
+        onExercise={lessonKindOf(lesson.kind).asks ? null : makeExercise}
         onPicture={(file) => add('picture', file)}
         onFile={(file) => add('media', file)}
         onLibrary={() => setPicking(true)}

@@ -5,7 +5,19 @@ import StarterKit from '@tiptap/starter-kit';
 import { useState } from 'react';
 import { formulaFault, mathOf } from '@/ui/text/formula';
 import { besideAttribute, LibraryMedia } from '@/ui/text/library-media';
-import { Callout, Column, Columns, Folded, Formula, FormulaBlock, tableNodes, tones } from '@/ui/text/nodes';
+import {
+  Callout,
+  Column,
+  Columns,
+  Exercise,
+  Folded,
+  Formula,
+  FormulaBlock,
+  TextDocument,
+  tableNodes,
+  tones,
+} from '@/ui/text/nodes';
+import { ExerciseView } from './ExerciseView';
 import styles from './text.module.css';
 
 /** A picture of the library: the document keeps its id, and the address follows from it. */
@@ -128,11 +140,14 @@ function toneField(): Field {
 /** Everything a text can hold, as it is edited. */
 export const editing = [
   StarterKit.configure({
+    document: false,
     heading: { levels: [2, 3] },
     link: { openOnClick: false, protocols: ['http', 'https', 'mailto'] },
   }),
+  TextDocument,
   LibraryPicture,
   LibraryMedia,
+  Exercise.extend({ addNodeView: () => ReactNodeViewRenderer(ExerciseView, { stopEvent: () => true }) }),
   ...tableNodes,
   Callout.extend({ addNodeView: framed(styles.callout, 'tone', toneField) }),
   Folded.extend({ addNodeView: framed(styles.folded, 'title', titleField) }),

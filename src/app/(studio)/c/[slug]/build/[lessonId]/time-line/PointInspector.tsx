@@ -1,15 +1,15 @@
 'use client';
-import { Button, Select, Switch } from '@mantine/core';
+import { Button, Switch } from '@mantine/core';
 import { IconBookmark, IconHexagon, IconPlayerPlay, IconTrash } from '@tabler/icons-react';
 import Link from 'next/link';
 import type { MediaFacts } from '@/core/media';
 import { type Lesson, type Moment, type Question, questionsOf, timeFaults } from '@/core/outline';
-import { kindOf, type QuestionKind, questionKinds } from '@/core/quiz';
 import { TextField } from '@/ui/fields/fields';
 import { TimeField } from '@/ui/fields/TimeField';
 import { useDesk } from '../../../_course/CourseProvider';
 import inspector from '../../../_inspector/inspector.module.css';
 import { QuestionFields } from '../../../assess/QuestionFields';
+import { QuestionKindField } from '../../../assess/QuestionKindField';
 import type { DeskPlayer } from '../use-player';
 import { type Chosen, changeChapter, changeMoment, pointsOf, removePoint } from './points';
 import styles from './time-line.module.css';
@@ -130,15 +130,7 @@ function CheckpointFields({ question, faultAt, player }: CheckpointProps) {
           Set the passage that shows the answer
         </Button>
       )}
-      <Select
-        label="Kind of question"
-        value={question.kind}
-        allowDeselect={false}
-        data={questionKinds.map((kind) => ({ value: kind, label: kindOf(kind).title }))}
-        onChange={(kind) =>
-          kind && store.edit({ do: 'set', table: 'question', id: question.id, fields: { kind: kind as QuestionKind } })
-        }
-      />
+      <QuestionKindField question={question} />
       <div className={styles.question}>
         <QuestionFields question={question} />
       </div>

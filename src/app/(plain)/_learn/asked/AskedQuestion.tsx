@@ -1,0 +1,51 @@
+'use client';
+import controls from '@/ui/plain/controls.module.css';
+import { answeringOf } from '../kinds';
+import type { PaperQuestion } from '../SittingPaper';
+import styles from './asked.module.css';
+import type { Judging } from './use-judging';
+
+const verdicts = { right: 'Right.', part: 'Partly right.', wrong: 'Not right yet.' } as const;
+
+/** A question with what is answered to it, and what the server has said of that. */
+export function AskedQuestion({ question, judging }: { readonly question: PaperQuestion; readonly judging: Judging }) {
+  const { judged, problem } = judging;
+  const Part = answeringOf(question.kind);
+  return (
+    <>
+      <fieldset className={styles.asked} disabled={judging.isRight}>
+        <legend>{question.prompt}</legend>
+        <Part
+          id={question.id}
+          shown={question.shown}
+          answer={judging.answer}
+          decimals="point"
+          onAnswer={judging.change}
+        />
+        {question.hint && <p className={controls.quiet}>{question.hint}</p>}
+      </fieldset>
+      <div role="status" className={styles.verdict} data-verdict={judged?.verdict}>
+        {judged && <b>{verdicts[judged.verdict]}</b>}
+        {judged?.said.map((words) => (
+          <p key={words}>{words}</p>
+        ))}
+      </div>
+      {problem && (
+        <p role="alert" className={controls.notice}>
+          {problem}
+        </p>
+      )}
+    </>
+  );
+}
+
+/** Gives the answer; it is the first thing to do until something has been said of it. */
+export function GiveAnswer({ judging }: { readonly judging: Judging }) {
+  const { judged, isGiven, isRight, busy } = judging;
+  if (isRight) return null;
+  return (
+    <button type="submit" className={judged ? controls.button : controls.primary} disabled={!isGiven || busy}>
+      {busy ? 'Asking…' : 'Answer'}
+    </button>
+  );
+}
