@@ -203,10 +203,17 @@ async function seedSections(
           state: 'ready' as const,
           ...given,
         };
-        const content = text ? textOf(text, pictures) : null;
         const shown = file ? media.get(file) : undefined;
         const mediaId = shown?.id ?? null;
         const places = shown?.places ?? [];
+        const asked = [...questions, ...checkpointsOf(places)];
+        const questionKeys = generateNKeysBetween(null, null, asked.length);
+        const rows = asked.map((question, q) => ({
+          ...rowOfQuestion(lesson.id, questionKeys[q] ?? '', question),
+          courseId,
+        }));
+        const ids = rows.map(({ id }) => id);
+        const content = text ? textOf(text, pictures, ids) : null;
         const attachments = attached.flatMap(({ file: name, ...one }) => {
           const found = media.get(name);
           return found ? [{ ...one, id: newId(), mediaId: found.id }] : [];
@@ -226,12 +233,7 @@ async function seedSections(
           attachment: attachments.map((one) => one.mediaId),
         };
         await keepUses(tx, courseId, [{ lessonId: lesson.id, places: uses }]);
-        const asked = [...questions, ...checkpointsOf(places)];
-        const questionKeys = generateNKeysBetween(null, null, asked.length);
-        for (const [q, question] of asked.entries())
-          await tx.db
-            .insert(tables.question)
-            .values({ ...rowOfQuestion(lesson.id, questionKeys[q] ?? '', question), courseId });
+        if (rows.length > 0) await tx.db.insert(tables.question).values(rows);
       }
     }
   });

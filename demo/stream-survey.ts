@@ -294,13 +294,35 @@ In a **riffle** the water is shallow and quick, and its surface is broken by sto
 
 Animals that need much oxygen live in the riffle. Those that dig, or wait, live in the pool. A sample taken from one of them alone would tell you about that water and not about the river.
 
+:exercise
+
 ## Five questions before you decide
 
 1. Does the stretch hold one riffle, one run and one pool?
 2. Can you get in and out safely, at both ends?
 3. Has the owner of the bank agreed?
 4. Is there a pipe, a ford or a cattle drink within a hundred metres upstream? Then note it, or choose again.
-5. Will you still find it in autumn, when the nettles have died back?`,
+5. Will you still find it in autumn, when the nettles have died back?
+
+:exercise`,
+        questions: [
+          one(
+            'The water is quick and shallow, and its surface is broken. Where are you standing?',
+            1000,
+            [
+              ['In a riffle', true],
+              ['In a run', false, 'A run moves too, but its surface is smooth.'],
+              ['In a pool', false, 'In a pool the leaves come to rest.'],
+            ],
+            'And that is where to look for animals that need much oxygen.',
+          ),
+          statement(
+            'A stretch below a cattle drink can be surveyed, as long as it is written down.',
+            1000,
+            true,
+            'Read the fourth question again.',
+          ),
+        ],
       },
       {
         title: 'Walking the reach',

@@ -156,8 +156,11 @@ const withSchools = base.extend<object, { readonly schools: undefined }>({
 /** `test` with a school of its own for each file: the sample school, or an empty one. */
 export const testIn = (kind: Kind) =>
   withSchools.extend<{ readonly school: School }>({
-    // biome-ignore lint/correctness/noEmptyPattern: the runner wants a pattern here
-    school: async ({}, use, { file }) => use(await schoolFor(file, kind)),
+    school: async ({ browser }, use, { file }) => {
+      await use(await schoolFor(file, kind));
+      // Pages of people who have gone would go on asking a school that has closed.
+      await Promise.all(browser.contexts().map((context) => context.close()));
+    },
   });
 
 /** A browser of its own for a person, signed in. */

@@ -47,7 +47,7 @@ export { type Pattern, type PatternSection, patternDrafts, patternSectionsOf, st
 export { type Part, type Reach, reachOf, reachOfChanges } from './reach';
 export { type Finding, type Fix, fillOf, type LessonFill, readiness, readinessDocument } from './readiness';
 export { knownPart, textFault, textMarks, textNodes } from './rich-text';
-export { parseFields, slugOf, slugSchema, titleSchema } from './schema';
+export { fieldFault, parseFields, slugOf, slugSchema, titleSchema } from './schema';
 export { doneRuleOf, downloadsOf, type Inherited, usualSettings } from './settings';
 export { type Side, sideBySide } from './sides';
 export { canTakeBack } from './take-back';

@@ -6,7 +6,7 @@ import { idSchema, optionalId } from '../kernel/ids';
 import { line } from '../kernel/line';
 import { parsed } from '../kernel/parse';
 import { fail, ok, type Result } from '../kernel/problem';
-import { questionFields, quizSettingsSchema } from '../quiz';
+import { checkBody, type QuestionKind, questionFields, quizSettingsSchema } from '../quiz';
 import { openingRuleSchema, rhythmSchema, zoneSchema } from '../release';
 import { linkFault } from './link';
 import { textFault } from './rich-text';
@@ -164,6 +164,26 @@ export function parseFields(
     kept[field] = read.value;
   }
   return ok(kept);
+}
+
+const count = number().integer().min(0).required();
+/** What is known of a lesson's text: worked out, and never set. */
+const writtenSchema = object({ words: count, pictures: count, undescribed: count }).noUnknown();
+
+/** What is wrong with a stored field of a record, as a sentence; null when it is what the field may hold. */
+export function fieldFault(
+  table: OutlineTable,
+  field: string,
+  value: unknown,
+  record: { readonly [field: string]: unknown },
+): string | null {
+  const unfit = 'This value does not belong here.';
+  const checked = (() => {
+    if (table === 'lesson' && field === 'written') return parsed(writtenSchema, value, unfit);
+    if (table === 'question' && field === 'body') return checkBody(record.kind as QuestionKind, value);
+    return parseFields(table, { [field]: value });
+  })();
+  return checked.ok ? null : checked.problem.sentence;
 }
 
 /** A short address from a title: `Stream Survey: reading…` gives `stream-survey-reading`. */

@@ -1,7 +1,8 @@
 import { and, eq, inArray, or, type SQL, sql } from 'drizzle-orm';
 import type { AnyPgColumn } from 'drizzle-orm/pg-core';
-import type { Course, Lesson, LessonText, Outline, Part, Question, Reach, Section } from '@/core/outline';
+import type { LessonText, Outline, Part, Reach } from '@/core/outline';
 import type { Database } from '../platform/database';
+import { readRecord, readText } from './read';
 import { course, lesson, lessonText, outcome, question, section } from './schema';
 
 const byId = <T extends { readonly id: string }>(rows: readonly T[]): { readonly [id: string]: T } =>
@@ -71,12 +72,12 @@ export async function load(
           and(eq(lessonText.courseId, courseId), rowsOf(reach.text, { id: lessonText.id, lesson: lessonText.id })),
         );
   const outline = {
-    course: byId([strip(own, 'liveEditionId', 'createdAt', 'changedAt', 'revision') as Course]),
-    section: byId(sections.map((row) => strip(row, 'courseId') as Section)),
-    lesson: byId(lessons.map((row) => strip(row, 'courseId') as Lesson)),
-    question: byId(questions.map((row) => strip(row, 'courseId') as Question)),
+    course: byId([readRecord('course', strip(own, 'liveEditionId', 'createdAt', 'changedAt', 'revision'))]),
+    section: byId(sections.map((row) => readRecord('section', strip(row, 'courseId')))),
+    lesson: byId(lessons.map((row) => readRecord('lesson', strip(row, 'courseId')))),
+    question: byId(questions.map((row) => readRecord('question', strip(row, 'courseId')))),
     outcome: byId(outcomes.map((row) => strip(row, 'courseId'))),
-    text: byId(texts.map((row) => strip(row, 'courseId') as LessonText)),
+    text: byId(texts.map(readText)),
   };
   return { outline, revision: own.revision };
 }
@@ -97,5 +98,5 @@ export async function lessonTextOf(db: Database, courseId: string, lessonId: str
     .select({ content: lessonText.content })
     .from(lessonText)
     .where(and(eq(lessonText.id, lessonId), eq(lessonText.courseId, courseId)));
-  return { id: lessonId, content: row?.content ?? null };
+  return readText({ id: lessonId, content: row?.content ?? null });
 }

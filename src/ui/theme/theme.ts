@@ -10,6 +10,7 @@ import {
   NumberInput,
   Select,
   Switch,
+  Table,
   Textarea,
   TextInput,
   Tooltip,
@@ -47,6 +48,15 @@ export const theme = createTheme({
     NumberInput: NumberInput.extend({ defaultProps: { size: 'sm' } }),
     Select: Select.extend({ defaultProps: { size: 'sm', allowDeselect: false, comboboxProps: { shadow: undefined } } }),
     Switch: Switch.extend({ defaultProps: { size: 'sm', withThumbIndicator: false } }),
+    Table: Table.extend({
+      defaultProps: {
+        withTableBorder: true,
+        verticalSpacing: 7,
+        horizontalSpacing: 12,
+        bg: 'var(--panel)',
+        borderColor: 'var(--grout)',
+      },
+    }),
     Tooltip: Tooltip.extend({ defaultProps: { openDelay: 400 } }),
     // The hidden element that takes the first focus is not allowed in a menu.
     Menu: Menu.extend({ defaultProps: { withInitialFocusPlaceholder: false } }),

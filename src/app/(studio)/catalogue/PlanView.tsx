@@ -1,8 +1,8 @@
 'use client';
-import { Alert } from '@mantine/core';
+import { Alert, TableTd, TableTh, TableTr } from '@mantine/core';
 import { cellText, mostShown, type PlanShown } from '@/core/exchange';
 import { counted } from '@/core/kernel/words';
-import { TableHead } from '@/ui/table/TableHead';
+import { DataTable } from '@/ui/table/DataTable';
 import styles from './catalogue.module.css';
 
 /** Every change with what was and what becomes, everything new, and every fault with its reason. */
@@ -34,33 +34,30 @@ export function PlanView({ plan }: { readonly plan: PlanShown }) {
       )}
       {(changes.length > 0 || added.length > 0) && (
         <div className={styles.changes}>
-          <table>
-            <TableHead names={['Course', 'What', 'Column', 'Now', 'Then']} />
-            <tbody>
-              {added.map((lesson) => (
-                <tr key={`new/${lesson.line}`}>
-                  <td dir="auto">{lesson.course}</td>
-                  <th scope="row" dir="auto">
-                    {lesson.title}
-                  </th>
-                  <td>new</td>
-                  <td>–</td>
-                  <td>in {lesson.section}</td>
-                </tr>
-              ))}
-              {changes.map(({ id, course, title, column, before, after }) => (
-                <tr key={id}>
-                  <td dir="auto">{course}</td>
-                  <th scope="row" dir="auto">
-                    {title}
-                  </th>
-                  <td>{column}</td>
-                  <td>{cellText(before) || '–'}</td>
-                  <td>{cellText(after) || '–'}</td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
+          <DataTable names={['Course', 'What', 'Column', 'Now', 'Then']} stickyHeader>
+            {added.map((lesson) => (
+              <TableTr key={`new/${lesson.line}`}>
+                <TableTd dir="auto">{lesson.course}</TableTd>
+                <TableTh scope="row" dir="auto">
+                  {lesson.title}
+                </TableTh>
+                <TableTd>new</TableTd>
+                <TableTd>–</TableTd>
+                <TableTd>in {lesson.section}</TableTd>
+              </TableTr>
+            ))}
+            {changes.map(({ id, course, title, column, before, after }) => (
+              <TableTr key={id}>
+                <TableTd dir="auto">{course}</TableTd>
+                <TableTh scope="row" dir="auto">
+                  {title}
+                </TableTh>
+                <TableTd>{column}</TableTd>
+                <TableTd>{cellText(before) || '–'}</TableTd>
+                <TableTd>{cellText(after) || '–'}</TableTd>
+              </TableTr>
+            ))}
+          </DataTable>
           {cells + lessons > changes.length + added.length && <p>The first {mostShown} are shown.</p>}
         </div>
       )}

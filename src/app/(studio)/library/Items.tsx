@@ -1,9 +1,10 @@
+import { TableTd, TableTh, TableTr } from '@mantine/core';
 import { IconFile, IconFileText, IconHeadphones, IconMovie, IconPhoto } from '@tabler/icons-react';
 import Link from 'next/link';
 import { secondText } from '@/core/kernel/clock-time';
 import { type MediaFacts, type MediaKind, sizeText } from '@/core/media';
 import type { LibraryItem } from '@/server/media';
-import { TableHead } from '@/ui/table/TableHead';
+import { DataTable } from '@/ui/table/DataTable';
 import styles from './library.module.css';
 
 export const glyphs: Record<MediaKind, typeof IconFile> = {
@@ -55,26 +56,23 @@ export function Items({ items, view, chosen, hrefOf }: Props) {
   if (items.length === 0) return null;
   return view === 'list' ? (
     <div className={styles.scroll}>
-      <table className={styles.table}>
-        <TableHead names={['Name', 'Kind', 'Length or size', 'Takes', 'Use']} />
-        <tbody>
-          {items.map((item) => (
-            <tr key={item.id} data-chosen={item.id === chosen || undefined}>
-              <th scope="row">
-                <Link href={hrefOf[item.id] ?? ''} scroll={false} dir="auto">
-                  {item.title}
-                </Link>
-              </th>
-              <td>{item.kind}</td>
-              <td>{measure(item)}</td>
-              <td>{sizeText(item.size)}</td>
-              <td>
-                <Remarks item={item} />
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <DataTable names={['Name', 'Kind', 'Length or size', 'Takes', 'Use']}>
+        {items.map((item) => (
+          <TableTr key={item.id} data-chosen={item.id === chosen || undefined}>
+            <TableTh scope="row">
+              <Link href={hrefOf[item.id] ?? ''} scroll={false} dir="auto">
+                {item.title}
+              </Link>
+            </TableTh>
+            <TableTd>{item.kind}</TableTd>
+            <TableTd>{measure(item)}</TableTd>
+            <TableTd>{sizeText(item.size)}</TableTd>
+            <TableTd>
+              <Remarks item={item} />
+            </TableTd>
+          </TableTr>
+        ))}
+      </DataTable>
     </div>
   ) : (
     <ul className={styles.grid}>

@@ -1,3 +1,4 @@
+import { TableTd, TableTh, TableTr } from '@mantine/core';
 import Link from 'next/link';
 import { redirect } from 'next/navigation';
 import { signedIn } from '@/app/_server/doors';
@@ -8,8 +9,8 @@ import { dateTimeText } from '@/core/kernel/time';
 import { worksHere } from '@/core/people';
 import { countWork, markingQueue, waitingStates } from '@/server/assignment';
 import { instantFrom } from '@/server/enrolment';
+import { DataTable } from '@/ui/table/DataTable';
 import { Pages } from '@/ui/table/Pages';
-import { TableHead } from '@/ui/table/TableHead';
 import { TopBar } from '../_frame/TopBar';
 import styles from './marking.module.css';
 
@@ -56,30 +57,27 @@ export default async function MarkingPage({
           </p>
         ) : (
           <div className={styles.scroll}>
-            <table className={styles.table}>
-              <TableHead names={['Work', 'Learner', 'Handed in', 'State', 'Points']} />
-              <tbody>
-                {rows.map((row) => (
-                  <tr key={row.id}>
-                    <th scope="row">
-                      <Link href={`/marking/${row.id}`}>{row.lessonTitle}</Link>
-                      <span className={styles.quiet}>{row.courseTitle}</span>
-                    </th>
-                    <td>
-                      <bdi>{row.learner}</bdi>
-                    </td>
-                    <td>
-                      {dateTimeText(instantFrom(row.handedInAt), names, false)}
-                      {row.isLate && <span className={styles.late}>late</span>}
-                    </td>
-                    <td>{row.state === 'being-marked' ? 'kept for later' : handInStateText[row.state]}</td>
-                    <td>
-                      {row.points === null ? '–' : pointsText(row.points)} of {pointsText(row.of)}
-                    </td>
-                  </tr>
-                ))}
-              </tbody>
-            </table>
+            <DataTable names={['Work', 'Learner', 'Handed in', 'State', 'Points']}>
+              {rows.map((row) => (
+                <TableTr key={row.id}>
+                  <TableTh scope="row">
+                    <Link href={`/marking/${row.id}`}>{row.lessonTitle}</Link>
+                    <span className={styles.quiet}>{row.courseTitle}</span>
+                  </TableTh>
+                  <TableTd>
+                    <bdi>{row.learner}</bdi>
+                  </TableTd>
+                  <TableTd>
+                    {dateTimeText(instantFrom(row.handedInAt), names, false)}
+                    {row.isLate && <span className={styles.late}>late</span>}
+                  </TableTd>
+                  <TableTd>{row.state === 'being-marked' ? 'kept for later' : handInStateText[row.state]}</TableTd>
+                  <TableTd>
+                    {row.points === null ? '–' : pointsText(row.points)} of {pointsText(row.of)}
+                  </TableTd>
+                </TableTr>
+              ))}
+            </DataTable>
           </div>
         )}
         <Pages

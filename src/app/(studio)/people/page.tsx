@@ -1,11 +1,12 @@
+import { TableTd, TableTh, TableTr } from '@mantine/core';
 import { FindField } from '@/app/_client/FindField';
 import { schoolDoor } from '@/app/_server/doors';
 import { findIn, pageIn } from '@/core/kernel/page';
 import { can } from '@/core/people';
 import { coursesFor } from '@/server/outline';
 import { nameRequests, peoplePage } from '@/server/people';
+import { DataTable } from '@/ui/table/DataTable';
 import { Pages } from '@/ui/table/Pages';
-import { TableHead } from '@/ui/table/TableHead';
 import { TopBar } from '../_frame/TopBar';
 import styles from '../marking/marking.module.css';
 import { AddPerson } from './AddPerson';
@@ -41,20 +42,17 @@ export default async function PeoplePage({
         <FindField label="Find a person" placeholder="Find a name or an address" find={find} mb="sm" />
         {found === 0 && <p className={styles.empty}>Nobody here has these words in their name or address.</p>}
         <div className={styles.scroll}>
-          <table className={styles.table}>
-            <TableHead names={['Name', 'E-mail address', 'Role']} />
-            <tbody>
-              {rows.map((one) => (
-                <tr key={one.id}>
-                  <th scope="row">
-                    <bdi>{one.name}</bdi>
-                  </th>
-                  <td>{one.email}</td>
-                  <td>{one.role}</td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
+          <DataTable names={['Name', 'E-mail address', 'Role']}>
+            {rows.map((one) => (
+              <TableTr key={one.id}>
+                <TableTh scope="row">
+                  <bdi>{one.name}</bdi>
+                </TableTh>
+                <TableTd>{one.email}</TableTd>
+                <TableTd>{one.role}</TableTd>
+              </TableTr>
+            ))}
+          </DataTable>
         </div>
         <Pages
           page={page}

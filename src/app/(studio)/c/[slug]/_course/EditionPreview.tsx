@@ -1,10 +1,11 @@
 'use client';
+import { TableTd, TableTh, TableTr } from '@mantine/core';
 import { IconLock, IconLockOpen, IconPencil, IconSchool, IconSquareCheck, IconSquareX } from '@tabler/icons-react';
 import { useEffect, useState } from 'react';
 import { counted, listText } from '@/core/kernel/words';
 import type { Effect } from '@/core/learning';
 import type { EditionPreview as Preview } from '@/server/learning';
-import { TableHead } from '@/ui/table/TableHead';
+import { DataTable } from '@/ui/table/DataTable';
 import { WordDifference } from '@/ui/text/WordDifference';
 import styles from './edition.module.css';
 
@@ -150,24 +151,21 @@ export function EditionPreview({
       {sides.length > 0 && (
         <details className={styles.sides}>
           <summary>Side by side ({counted(sides.length, 'field')})</summary>
-          <table>
-            <TableHead names={['What', 'Now', 'Then']} />
-            <tbody>
-              {sides.map((side) => (
-                <tr key={`${side.title}/${side.field}`}>
-                  <th scope="row">
-                    {side.title}: {side.field}
-                  </th>
-                  <td>
-                    <WordDifference pieces={side.pieces} side="was" />
-                  </td>
-                  <td>
-                    <WordDifference pieces={side.pieces} side="is" />
-                  </td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
+          <DataTable names={['What', 'Now', 'Then']} layout="fixed" withColumnBorders>
+            {sides.map((side) => (
+              <TableTr key={`${side.title}/${side.field}`}>
+                <TableTh scope="row">
+                  {side.title}: {side.field}
+                </TableTh>
+                <TableTd>
+                  <WordDifference pieces={side.pieces} side="was" />
+                </TableTd>
+                <TableTd>
+                  <WordDifference pieces={side.pieces} side="is" />
+                </TableTd>
+              </TableTr>
+            ))}
+          </DataTable>
         </details>
       )}
     </>

@@ -1,5 +1,5 @@
 'use client';
-import { Badge, Button, Modal } from '@mantine/core';
+import { Badge, Button, Modal, TableTd, TableTr } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
 import { IconHistory } from '@tabler/icons-react';
 import { useRouter } from 'next/navigation';
@@ -8,7 +8,7 @@ import { act } from '@/app/_client/act';
 import { dateTimeText, type Names, Temporal } from '@/core/kernel/time';
 import { counted } from '@/core/kernel/words';
 import type { EditionRow, HistoryRow } from '@/server/outline';
-import { TableHead } from '@/ui/table/TableHead';
+import { DataTable } from '@/ui/table/DataTable';
 import { useCourseStatus, useDesk } from '../_course/CourseProvider';
 import { EditionPreview, useEditionPreview } from '../_course/EditionPreview';
 import { tellUndoable } from '../_course/undo-notice';
@@ -132,31 +132,28 @@ export function HistoryDesk({
           <IconHistory size={20} stroke={1.75} aria-hidden="true" /> What was done
         </h2>
         {steps.length === 0 && <p className={styles.quiet}>Nothing yet.</p>}
-        <table className={styles.steps}>
-          <TableHead names={['When', 'Who', 'What', 'Back']} unseen />
-          <tbody>
-            {steps.map((row) => (
-              <tr key={row.id}>
-                <td>{when(row.at, names)}</td>
-                <td dir="auto">{row.by}</td>
-                <td>{row.sentence}</td>
-                <td>
-                  {row.revision !== null && row.revision < revision && (
-                    <Button
-                      size="compact-xs"
-                      variant="default"
-                      onClick={() => setBack(row)}
-                      aria-label={`Go back to after "${row.sentence}"`}
-                    >
-                      Back to here
-                    </Button>
-                  )}
-                  {row.revision !== null && row.revision === revision && <span className={styles.quiet}>now</span>}
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+        <DataTable names={['When', 'Who', 'What', 'Back']} unseenHead className={styles.steps}>
+          {steps.map((row) => (
+            <TableTr key={row.id}>
+              <TableTd>{when(row.at, names)}</TableTd>
+              <TableTd dir="auto">{row.by}</TableTd>
+              <TableTd>{row.sentence}</TableTd>
+              <TableTd>
+                {row.revision !== null && row.revision < revision && (
+                  <Button
+                    size="compact-xs"
+                    variant="default"
+                    onClick={() => setBack(row)}
+                    aria-label={`Go back to after "${row.sentence}"`}
+                  >
+                    Back to here
+                  </Button>
+                )}
+                {row.revision !== null && row.revision === revision && <span className={styles.quiet}>now</span>}
+              </TableTd>
+            </TableTr>
+          ))}
+        </DataTable>
         {!ended && (
           <Button variant="default" onClick={more}>
             Show earlier steps

@@ -1,8 +1,9 @@
 'use client';
-import { Button, Modal, TextInput } from '@mantine/core';
+import { Button, Modal, TableTd, TableTh, TableTr, TextInput } from '@mantine/core';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { act } from '@/app/_client/act';
+import { DataTable } from '@/ui/table/DataTable';
 import type { Award } from './rows';
 import styles from './run.module.css';
 
@@ -18,42 +19,28 @@ export function CertificateTable({
     return <p className={styles.empty}>No certificate has been issued. They appear here as learners earn them.</p>;
   return (
     <section className={styles.scroll} aria-label="Certificates" tabIndex={0}>
-      <table className={styles.table}>
-        <thead>
-          <tr>
-            <th scope="col">Number</th>
-            <th scope="col">Holder</th>
-            <th scope="col">Issued</th>
-            <th scope="col">Grade</th>
-            <th scope="col">State</th>
-            <th scope="col">
-              <span className="visually-hidden">What to do</span>
-            </th>
-          </tr>
-        </thead>
-        <tbody>
-          {awards.map((award) => (
-            <tr key={award.id}>
-              <th scope="row">{award.number}</th>
-              <td>
-                <bdi>{award.holder}</bdi>
-              </td>
-              <td>{award.issued}</td>
-              <td>{award.grade ?? '–'}</td>
-              <td>{award.withdrawn ? `withdrawn: ${award.withdrawn}` : 'valid'}</td>
-              <td className={styles.acts}>
-                <a href={`/certificate/${award.token}/pdf`}>PDF</a>
-                <a href={`/check/${award.token}`}>Check page</a>
-                {!award.withdrawn && (
-                  <button type="button" className={styles.link} onClick={() => setWithdrawing(award)}>
-                    Withdraw
-                  </button>
-                )}
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <DataTable names={['Number', 'Holder', 'Issued', 'Grade', 'State', 'What to do']}>
+        {awards.map((award) => (
+          <TableTr key={award.id}>
+            <TableTh scope="row">{award.number}</TableTh>
+            <TableTd>
+              <bdi>{award.holder}</bdi>
+            </TableTd>
+            <TableTd>{award.issued}</TableTd>
+            <TableTd>{award.grade ?? '–'}</TableTd>
+            <TableTd>{award.withdrawn ? `withdrawn: ${award.withdrawn}` : 'valid'}</TableTd>
+            <TableTd className={styles.acts}>
+              <a href={`/certificate/${award.token}/pdf`}>PDF</a>
+              <a href={`/check/${award.token}`}>Check page</a>
+              {!award.withdrawn && (
+                <button type="button" className={styles.link} onClick={() => setWithdrawing(award)}>
+                  Withdraw
+                </button>
+              )}
+            </TableTd>
+          </TableTr>
+        ))}
+      </DataTable>
       <Modal
         opened={withdrawing !== null}
         onClose={() => setWithdrawing(null)}

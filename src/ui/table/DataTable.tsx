@@ -1,0 +1,29 @@
+import { Table, type TableProps, TableTbody, TableTh, TableThead, TableTr } from '@mantine/core';
+import type { ReactNode } from 'react';
+
+type Props = TableProps & {
+  /** The names of its columns, one word each. */
+  readonly names: readonly string[];
+  /** For tables that need no heads to be understood by the eye. */
+  readonly unseenHead?: boolean;
+  /** Its rows. */
+  readonly children: ReactNode;
+};
+
+/** A table of the studio, with the look that all have. */
+export function DataTable({ names, unseenHead = false, children, ...props }: Props) {
+  return (
+    <Table {...props}>
+      <TableThead className={unseenHead ? 'visually-hidden' : undefined}>
+        <TableTr>
+          {names.map((name) => (
+            <TableTh key={name} scope="col">
+              {name}
+            </TableTh>
+          ))}
+        </TableTr>
+      </TableThead>
+      <TableTbody>{children}</TableTbody>
+    </Table>
+  );
+}
