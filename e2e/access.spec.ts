@@ -269,6 +269,27 @@ const visits: Visit[] = [
   { name: 'view as learner', who: ines, path: '/view/stream-survey?pace=60' },
   { name: 'view of the grades', who: ines, path: '/view/stream-survey/grades' },
   {
+    name: 'recording',
+    who: ines,
+    path: '/view/dry-stone-walling?pace=all',
+    act: (page) =>
+      page
+        .getByRole('navigation', { name: 'Course' })
+        .getByRole('link', { name: /A walk along the wall/ })
+        .click(),
+  },
+  {
+    name: 'versions of a text',
+    who: ines,
+    path: '/c/stream-survey/build',
+    act: async (page) => {
+      await page.getByRole('treeitem', { name: /What you will be able to do/ }).click();
+      await page.getByRole('link', { name: /^Text:/ }).click();
+      await page.getByRole('link', { name: 'Versions' }).click();
+      await page.getByRole('heading', { name: 'Versions' }).waitFor();
+    },
+  },
+  {
     name: 'closed lesson',
     who: ines,
     path: '/view/stream-survey',

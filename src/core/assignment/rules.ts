@@ -37,6 +37,7 @@ export function lateness(settings: AssignmentSettings, clock: LearnerClock, now:
   return { due, isLate: due !== null && Temporal.Instant.compare(now, due) > 0 };
 }
 
+/** Whether words that are handed in can be taken, by their length. */
 export function checkText(text: string): Result<null> {
   return text.length > mostCharacters
     ? fail(
@@ -47,6 +48,7 @@ export function checkText(text: string): Result<null> {
     : ok(null);
 }
 
+/** Whether an assignment takes so many files at once. */
 export function checkFileCount(settings: AssignmentSettings, count: number): Result<null> {
   if (settings.files === 0 && count > 0) return fail('invalid', 'This assignment takes text only.', 'files');
   return count > settings.files

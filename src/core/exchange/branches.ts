@@ -44,6 +44,7 @@ const blank = {
   text: null,
 } as const;
 
+/** A lesson as it was read from outside: a title, and whatever else there was. */
 export const readLesson = (title: string, rest: Partial<ReadLesson> = {}): ReadLesson => ({
   ...blank,
   ...rest,
@@ -91,6 +92,7 @@ export function outlineOf(branches: readonly Branch[]): ReadOutline {
   };
 }
 
+/** How many sections and lessons an outline from outside has. */
 export const countOf = ({ loose, sections }: ReadOutline) => ({
   sections: sections.length,
   lessons: loose.length + sections.reduce((total, section) => total + section.lessons.length, 0),

@@ -101,6 +101,7 @@ export const usualColumns: Record<CatalogueTable, readonly string[]> = {
   course: ['title', 'slug', 'edition', 'lessons', 'minutes', 'learners', 'settle', 'description', 'weekLimit'],
 };
 
+/** A column of the catalogue by its key; undefined where there is none. */
 export const columnOf = (table: CatalogueTable, key: string): CatalogueColumn | undefined =>
   catalogueColumns[table].find((column) => column.key === key);
 

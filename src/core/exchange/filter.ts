@@ -18,12 +18,14 @@ export const operatorNames: Record<Operator, string> = {
   empty: 'is empty',
   'not-empty': 'is not empty',
 };
+/** What a column can be compared by. */
 export const operatorsFor = (table: CatalogueTable, column: string): readonly Operator[] => {
   const type = columnOf(table, column)?.type;
   if (type === 'number') return ['is', 'is-not', 'less', 'more', 'empty', 'not-empty'];
   if (type === 'choice' || type === 'yes-no') return ['is', 'is-not'];
   return ['contains', 'not-contains', 'is', 'is-not', 'empty', 'not-empty'];
 };
+/** Whether a comparison needs something to compare with. */
 export const needsWords = (operator: Operator) => operator !== 'empty' && operator !== 'not-empty';
 
 const plain = (cell: Cell | undefined) => cellText(cell).normalize('NFKD').replace(/\p{M}/gu, '').toLowerCase();
@@ -59,6 +61,7 @@ export const wholeFilter = ({ join, conditions }: Filter): Filter => ({ join, co
 /** Whether a filter keeps any row back at all. */
 export const holdsBack = ({ conditions }: Filter) => conditions.some(isWhole);
 
+/** Whether a row of the catalogue is let through by a filter. */
 export function matches(row: CatalogueRow, { join, conditions }: Filter): boolean {
   const whole = conditions.filter(isWhole);
   if (whole.length === 0) return true;

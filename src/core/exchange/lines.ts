@@ -31,6 +31,7 @@ const tabWidth = 4;
 const widthOf = (space: string) =>
   [...space].reduce((width, letter) => (letter === '\t' ? width + tabWidth - (width % tabWidth) : width + 1), 0);
 
+/** The lines of a text with their depths, from tabulators, blanks or bullets before them. */
 export function linesOf(text: string): Line[] {
   const lines = text
     .split(/\r\n|\r|\n|\u2028|\u2029/)

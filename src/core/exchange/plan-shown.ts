@@ -23,6 +23,7 @@ export type PlanShown = {
 /** More than anybody reads before doing it, and little enough to be shown at once. */
 export const mostShown = 200;
 
+/** As much of a planned change in bulk as is looked at before it is done. */
 export const planShown = ({ changes, added, same, faults }: BulkPlan): PlanShown => ({
   cells: changes.length,
   rows: new Set(changes.map(({ row }) => row.id)).size,

@@ -9,6 +9,7 @@ const sectionsWithLessons = (outline: Outline) => {
 };
 const oneLine = (text: string) => text.replace(/\s+/g, ' ').trim();
 
+/** An outline as lines with tabulators, its sections at the margin. */
 export const writeLines = (outline: Outline): string =>
   sectionsWithLessons(outline)
     .flatMap(({ section, lessons }) => [asLine(section.title), ...lessons.map((lesson) => `\t${asLine(lesson.title)}`)])

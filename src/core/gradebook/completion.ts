@@ -24,6 +24,7 @@ export type Completion = {
   readonly missing: readonly string[];
 };
 
+/** Whether a course is complete, and what is missing to it. */
 export function completion(
   rule: CompletionRule,
   lessons: readonly CompletionLesson[],

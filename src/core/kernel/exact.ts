@@ -22,6 +22,7 @@ export function rational(n: bigint | number, d: bigint | number = 1n): Rational 
 
 /** A fraction as text, `2/3`, and back. Throws a SyntaxError for anything else. */
 export const rationalText = ({ n, d }: Rational): string => `${n}/${d}`;
+/** A number as it was written down by `rationalText`, one whole number by another: `1/3`. Throws for anything else. */
 export function rationalFrom(text: string): Rational {
   const [n = '', d = ''] = text.split('/');
   return rational(BigInt(n), BigInt(d));
@@ -30,16 +31,23 @@ export function rationalFrom(text: string): Rational {
 export const zero = rational(0);
 export const one = rational(1);
 
+/** The sum of two numbers, exactly. */
 export const add = (a: Rational, b: Rational) => rational(a.n * b.d + b.n * a.d, a.d * b.d);
+/** The difference of two numbers, exactly. */
 export const subtract = (a: Rational, b: Rational) => rational(a.n * b.d - b.n * a.d, a.d * b.d);
+/** The product of two numbers, exactly. */
 export const multiply = (a: Rational, b: Rational) => rational(a.n * b.n, a.d * b.d);
+/** One number by another, exactly; the other is not 0. */
 export const divide = (a: Rational, b: Rational) => rational(a.n * b.d, a.d * b.n);
+/** Which of two numbers comes first by size: below 0 where the first is the smaller, 0 for equals. */
 export const compare = (a: Rational, b: Rational): number => inOrder(a.n * b.d, b.n * a.d);
 
 /** Below 0 where the first comes first, above it where the second does, 0 for equals. */
 export const inOrder = <T extends string | number | bigint>(a: T, b: T): number => Number(a > b) - Number(a < b);
 
+/** The sum of any number of numbers; nothing for none. */
 export const sum = (parts: readonly Rational[]) => parts.reduce(add, zero);
+/** A number without its sign. */
 export const absolute = (a: Rational): Rational => (a.n < 0n ? { n: -a.n, d: a.d } : a);
 
 /** The nearest integer; a half goes away from zero. This is the one rounding rule of Mosaik. */
@@ -79,6 +87,7 @@ export function parseDecimal(text: string): Rational | null {
 
 /** Points are kept as whole thousandths; as a fraction they can be reckoned with. */
 export const thousandths = (points: number) => rational(BigInt(points), 1000n);
+/** A number in whole thousandths, as points are kept; half a thousandth goes up. */
 export const toThousandths = (a: Rational) => Number(roundHalfUp(multiply(a, rational(1000))));
 /** Thousandths as people read them: 2500 is `"2.5"`. */
 export const pointsText = (points: number) => toShort(thousandths(points));

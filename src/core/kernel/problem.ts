@@ -35,7 +35,9 @@ export const mayTryAgain = (code: ProblemCode): boolean =>
 
 export type Result<T> = { readonly ok: true; readonly value: T } | { readonly ok: false; readonly problem: Problem };
 
+/** What came out well, with its value. */
 export const ok = <T>(value: T): Result<T> => ({ ok: true, value });
+/** What did not: a code for programs, a sentence for people, and the field it is about. */
 export const fail = (code: ProblemCode, sentence: string, field?: string): { ok: false; problem: Problem } => ({
   ok: false,
   problem: field === undefined ? { code, sentence } : { code, sentence, field },

@@ -1,7 +1,8 @@
 const segmenter = new Intl.Segmenter('und', { granularity: 'word' });
 
-/** Up to 2,000 characters, to the end of a word if there is one, or of a sentence. */
-const stretches = /[\s\S]{1,2000}(?<=\s)|[\s\S]{1,2000}(?<=\p{P})|[\s\S]{1,2000}/gu;
+/** Up to 2,000 characters: what is left, or to the end of a word if there is one, or of a sentence; never before what belongs to the character before it. */
+const stretches =
+  /[\s\S]{1,2000}$|[\s\S]{1,2000}(?<=\s)(?!\p{M})|[\s\S]{1,2000}(?<=\p{P})(?!\p{M})|[\s\S]{1,2000}(?<!\u200d)(?![\p{M}\p{EMod}\u200d])|[\s\S]{1,2000}/gu;
 
 /**
  * The words of a text and what stands between them, in any script (UAX #29). In stretches: the segmenter of engines

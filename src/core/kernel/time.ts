@@ -23,6 +23,7 @@ export const isZone = (zone: string): boolean => {
   }
 };
 
+/** Whether words name a day there is, as `YYYY-MM-DD` (ISO 8601). */
 export const isDay = (day: string): boolean => {
   try {
     return /^\d{4}-\d\d-\d\d$/.test(day) && Temporal.PlainDate.from(day).toString() === day;

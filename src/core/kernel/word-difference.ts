@@ -66,4 +66,5 @@ export function nearDifferences(pieces: readonly Piece[]): Piece[] {
   });
 }
 
+/** How a text became another, word by word, as far as it is shown where room is short. */
 export const differenceShown = (was: string, is: string): Piece[] => nearDifferences(wordDifference(was, is));

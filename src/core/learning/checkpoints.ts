@@ -32,6 +32,7 @@ export function judge(question: Asked, answer: Answer): Judgement | null {
   return { verdict, said, passage: verdict === 'right' ? null : (question.moment?.passage ?? null) };
 }
 
+/** Whether every checkpoint has been answered, rightly or not. */
 export const isAllAnswered = (questions: readonly Asked[], answered: Answered): boolean =>
   checkpointsOf(questions).every(({ id }) => answered[id] !== undefined);
 

@@ -75,4 +75,5 @@ const grading: { readonly [K in LessonKind]: Grading } = {
   quiz: byScore,
   assignment: byMark,
 };
+/** How a kind of lesson comes by its grade. */
 export const gradingOf = (kind: LessonKind): Grading => grading[kind];

@@ -334,6 +334,8 @@ const filmed: CourseDocument = {
           questions: [
             { ...question, id: 'c1', points: 2000, moment: { at: 1000, passage: null, required: false } },
             { ...question, id: 'c2', points: 1000, moment: { at: 2000, passage: null, required: false } },
+            // An exercise in its text counts nothing.
+            { ...question, id: 'e1', points: 5000, moment: null },
           ],
         }),
       ],
@@ -342,7 +344,8 @@ const filmed: CourseDocument = {
 };
 test.each([
   ['nothing answered', {}, 'missing', '–'],
-  ['the first right', { c1: 'right' }, 'points', '66.7 %'],
+  ['only an exercise answered', { e1: 'right' }, 'missing', '–'],
+  ['the first right', { c1: 'right', e1: 'wrong' }, 'points', '66.7 %'],
   ['one right, one in part', { c1: 'right', c2: 'part' }, 'points', '83.3 %'],
   ['both wrong', { c1: 'wrong', c2: 'wrong' }, 'points', '0.0 %'],
 ])('checkpoints count in the grade where their film has a weight: %s', (_name, verdicts, state, text) => {

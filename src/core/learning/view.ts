@@ -64,8 +64,10 @@ export type LearnerView = {
   readonly award: { readonly earned: boolean; readonly missing: readonly string[] } | null;
 };
 
+/** What a lesson is worth, in thousandths of a point. */
 export const fullPoints = (lesson: LessonDocument) => lessonKindOf(lesson.kind).fullPoints(lesson, lesson.questions);
 
+/** What counts for the grade of an edition, in the order of the course. */
 export const gradeItems = (document: CourseDocument): GradeItem[] =>
   lessonsOf(document)
     .filter((lesson) => isItem(lesson, lesson.questions))
@@ -107,6 +109,7 @@ function isDueBy(lesson: LessonDocument, clock: LearnerClock, records: LearnerRe
   return records.finished || (due ? instantOf(due, clock).epochMilliseconds <= nowMs : false);
 }
 
+/** The course as a learner meets it at a moment: what is open, done, due and graded. */
 export function learnerView(
   document: CourseDocument,
   clock: LearnerClock,

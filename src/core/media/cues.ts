@@ -89,6 +89,7 @@ export function readCues(text: string): Result<CueFile> {
   });
 }
 
+/** What has a beginning and an end, the earliest first; of two that begin together the shorter one. */
 export const inOrderOfTime = <T extends { readonly from: number; readonly to: number }>(cues: readonly T[]): T[] =>
   [...cues].sort((a, b) => a.from - b.from || a.to - b.to);
 

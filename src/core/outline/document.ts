@@ -154,9 +154,11 @@ export function mediaIn(text: RichText | null): string[] {
   return [...own, ...(text.content ?? []).flatMap(mediaIn)];
 }
 
+/** The lessons of an edition, in the order of the course. */
 export const lessonsOf = (document: CourseDocument): LessonDocument[] =>
   document.sections.flatMap((section) => section.lessons);
 
+/** A lesson of an edition by its id; undefined where it is none of its lessons. */
 export const findLesson = (document: CourseDocument, id: string): LessonDocument | undefined =>
   lessonsOf(document).find((lesson) => lesson.id === id);
 

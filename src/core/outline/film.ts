@@ -21,6 +21,7 @@ export const checkpointsOf = <T extends { readonly id: string; readonly moment: 
 export const pointsOfCheckpoints = (questions: readonly Pick<Question, 'points' | 'moment'>[]): number =>
   questions.reduce((total, { points, moment }) => total + (moment ? points : 0), 0);
 
+/** Chapters as they are met. */
 export const chaptersInOrder = (chapters: readonly Chapter[]): Chapter[] =>
   [...chapters].sort((a, b) => a.at - b.at || (a.id < b.id ? -1 : 1));
 

@@ -19,5 +19,6 @@ export function keysAfter(siblings: readonly Ordered[], after: string | null, co
   return at < 0 ? null : keysBefore(sorted, sorted[at + 1]?.id ?? null, count);
 }
 
+/** A key of order behind one of the siblings, or before all of them; null when that one is not there. */
 export const keyAfter = (siblings: readonly Ordered[], after: string | null): string | null =>
   keysAfter(siblings, after, 1)?.[0] ?? null;

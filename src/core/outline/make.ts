@@ -24,6 +24,7 @@ export function newCourse(id: string, slug: string, title: string, zone: string)
   };
 }
 
+/** A lesson nobody has put anything into, with the settings of its kind. */
 export function newLesson(id: string, sectionId: string, order: string, title: string, kind: LessonKind): Lesson {
   return {
     id,
@@ -55,6 +56,7 @@ export function newLesson(id: string, sectionId: string, order: string, title: s
   };
 }
 
+/** A question nobody has put anything into, with the body its kind begins with. */
 export function newQuestion(id: string, lessonId: string, order: string, kind: QuestionKind): Question {
   return {
     id,

@@ -21,12 +21,14 @@ const differing = (record: object, plain: object) =>
 const whole = <T extends { readonly id: string }>(packed: readonly object[], plain: T): { readonly [id: string]: T } =>
   Object.fromEntries(packed.map((part) => ({ ...plain, ...part })).map((record) => [record.id, record]));
 
+/** An outline as it is sent: short where most records are alike. */
 export const packOutline = (outline: Outline): PackedOutline => ({
   ...outline,
   lesson: Object.values(outline.lesson).map((lesson) => differing(lesson, plainLesson)),
   question: Object.values(outline.question).map((question) => differing(question, plainQuestion)),
 });
 
+/** The outline that was packed, equal in every field. */
 export const unpackOutline = (packed: PackedOutline): Outline => ({
   ...packed,
   lesson: whole(packed.lesson, plainLesson),

@@ -12,6 +12,7 @@ const withQuestion = ({ count, stops, minutes }: PaperSize, { kind, moment }: As
   stops: stops + (moment ? 1 : 0),
   minutes: minutes + kindOf(kind).minutes,
 });
+/** How much some questions ask together. */
 export const paperSize = (questions: readonly Asked[]): PaperSize => questions.reduce(withQuestion, noPaper);
 
 /** The papers of an outline by the ids of their lessons, in one pass. */

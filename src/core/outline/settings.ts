@@ -59,6 +59,7 @@ export const settingsSchema = object({
 /** Where a value comes from: the lesson itself, the course, or the usual rule for its kind. */
 export type Inherited<T> = { readonly value: T; readonly from: 'lesson' | 'course' | 'usual' };
 
+/** When a lesson counts as done, and where that was decided. */
 export function doneRuleOf(
   course: Pick<Course, 'settings'>,
   lesson: Pick<Lesson, 'kind' | 'quiz' | 'assignment' | 'done'>,
@@ -68,6 +69,7 @@ export function doneRuleOf(
   return own ? { value: own, from: 'course' } : { value: usualDoneRule(lesson), from: 'usual' };
 }
 
+/** Whether the files of a lesson may be kept, and where that was decided. */
 export const downloadsOf = (course: Pick<Course, 'settings'>, lesson: Pick<Lesson, 'downloads'>): Inherited<boolean> =>
   lesson.downloads === null
     ? { value: course.settings.downloads, from: 'course' }

@@ -214,17 +214,22 @@ export type Outline = {
 };
 export type OutlineTable = keyof Outline;
 
+/** The order of siblings: by their keys, and by their ids where two were made at once. */
 export const byOrder = <T extends { readonly order: string; readonly id: string }>(a: T, b: T) =>
   inOrder(a.order, b.order) || inOrder(a.id, b.id);
 
+/** The one course of an outline. Throws where there is none. */
 export const courseOf = (outline: Outline): Course => {
   const course = Object.values(outline.course)[0];
   if (!course) throw new Error('An outline always holds its course.');
   return course;
 };
+/** The sections of an outline, in order. */
 export const sectionsOf = (outline: Outline): Section[] => Object.values(outline.section).sort(byOrder);
 
+/** What a learner can do after the course, in order. */
 export const outcomesOf = (outline: Outline): Outcome[] => Object.values(outline.outcome).sort(byOrder);
+/** The text of a lesson; null where it has none, or where it has not been loaded. */
 export const textOf = (outline: Outline, lessonId: string): RichText | null => outline.text[lessonId]?.content ?? null;
 
 /** The lessons of each section in order, in one pass. */
@@ -235,6 +240,7 @@ export function lessonsBySection(outline: Outline): Map<string, Lesson[]> {
   return found;
 }
 
+/** The questions of a lesson, in order: those of its paper, its film and its text. */
 export const questionsOf = (outline: Outline, lessonId: string): Question[] =>
   Object.values(outline.question)
     .filter((question) => question.lessonId === lessonId)

@@ -54,6 +54,7 @@ const table: Record<
   'account.change': { school: [], course: [], own: true },
 };
 
+/** Whether somebody may do something in a place: the one answer that all commands, queries and pages ask for. */
 export function can(actor: Actor | null, action: Action, place: Place = {}): boolean {
   if (!actor) return false;
   const row = table[action];

@@ -13,9 +13,11 @@ export type Sitting = {
 /** Seconds an answer may be under way when the time is up. */
 export const graceSeconds = 3;
 
+/** When a sitting that begins at an instant has to be handed in; null where there is no limit. */
 export const deadlineFor = (settings: QuizSettings, startedAt: Temporal.Instant): Temporal.Instant | null =>
   settings.minutes === null ? null : startedAt.add({ minutes: settings.minutes });
 
+/** Whether a sitting has been begun, not handed in, and has time left. */
 export const isUnderWay = (sitting: Sitting, now: Temporal.Instant) =>
   sitting.handedInAt === null && !isOverdue(sitting, now);
 

@@ -85,6 +85,7 @@ export function openings(
 /** Whether something is open at a moment in milliseconds since 1970. */
 export const isOpenAt = (opening: Opening | undefined, ms: number): boolean =>
   opening !== undefined && opening.ms <= ms;
+/** Whether something has opened at an instant, and has not closed again. */
 export const isOpen = (opening: Opening | undefined, now: Temporal.Instant): boolean =>
   isOpenAt(opening, now.epochMilliseconds);
 
@@ -155,5 +156,6 @@ export function board(
   return { weeks, weekOf, weekCount: last + 1 };
 }
 
+/** The rhythm of a course in words. */
 export const planText = (course: ReleaseCourse) =>
   course.rhythm ? rhythmText(course.rhythm) : 'No rhythm: everything opens at start';

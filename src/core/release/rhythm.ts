@@ -67,6 +67,7 @@ export const rhythmInstants = (rhythm: Rhythm, clock: LearnerClock, count: numbe
   rhythmMs(rhythm, factsOf(clock), count).map((ms) => Temporal.Instant.fromEpochMilliseconds(ms));
 
 const weekdays = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'];
+/** A day of the week by its number in ISO 8601, Monday being 1. */
 export const weekdayName = (weekday: number) => weekdays[weekday - 1] ?? '';
 
 /** `One section every Monday 09:00, skipping 2 breaks`. */

@@ -27,6 +27,7 @@ export type ClockFacts = { readonly start: number; readonly startWall: number; r
 
 const facts = new WeakMap<LearnerClock, ClockFacts>();
 
+/** What rules of release look at in a learner's clock. */
 export function factsOf(clock: LearnerClock): ClockFacts {
   let known = facts.get(clock);
   if (!known) {

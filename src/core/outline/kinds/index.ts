@@ -34,6 +34,7 @@ export const isItem = (
   questions: readonly Pick<Question, 'points' | 'moment'>[],
 ) => isGraded(lesson.kind) || (lesson.weight > 0 && lessonKindOf(lesson.kind).fullPoints(lesson, questions) > 0);
 
+/** Whether a kind of lesson is always graded. */
 export const isGraded = (kind: LessonKind): boolean => lessonKindOf(kind).isGraded;
 
 /** The rule that says when a lesson is done, where its maker chose none. */

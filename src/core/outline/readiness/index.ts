@@ -26,6 +26,7 @@ export type { Finding, Fix } from './rule';
 
 export type LessonFill = 'ready' | 'draft' | 'empty';
 
+/** How far a lesson has come, as its tile shows it. */
 export function fillOf(lesson: Lesson, questions: number): LessonFill {
   if (lesson.state === 'planned' || !lessonKindOf(lesson.kind).isFilled(lesson, questions)) return 'empty';
   return lesson.state === 'draft' ? 'draft' : 'ready';

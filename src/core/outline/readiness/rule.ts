@@ -57,6 +57,7 @@ export type Rule<T> = {
   readonly check: (one: T, context: Context) => Said | null | false;
 };
 
+/** The edit that sets fields of a record: what most fixes are. */
 export const set = (table: OutlineTable, id: string, fields: { readonly [field: string]: unknown }): OutlineEdit => ({
   do: 'set',
   table,
