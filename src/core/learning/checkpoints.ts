@@ -1,5 +1,5 @@
 import type { LessonDocument, Moment } from '../outline';
-import { barrierIn, checkpointsOf, isExercise } from '../outline';
+import { barrierIn, checkpointsOf, isExercise, lessonKindOf } from '../outline';
 import { type Answer, kindOf, scoreAnswer } from '../quiz';
 import type { LessonProgress, Passage } from '../record';
 
@@ -16,7 +16,10 @@ export type Judgement = {
 
 /** The question of a lesson that is asked in its place, in a film or in a text, and judged there; a paper is handed in instead. */
 export const askedInPlace = ({ kind, questions }: Pick<LessonDocument, 'kind' | 'questions'>, id: string) =>
-  questions.find((one) => one.id === id && (one.moment !== null || isExercise(kind, one)));
+  questions.find(
+    (one) =>
+      one.id === id && (isExercise(kind, one) || (one.moment !== null && lessonKindOf(kind).file?.plays === true)),
+  );
 
 /** Judges an answer; null for one that says nothing. */
 export function judge(question: Asked, answer: Answer): Judgement | null {

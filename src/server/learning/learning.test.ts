@@ -192,6 +192,11 @@ test('an exercise in a text is answered there, the best answer stays and nothing
   expect(codeOf(await give(quiz, question, { typed: '4' }, 3))).toBe('not-found');
   expect(codeOf(await give(reading, question, { typed: '4' }, 3))).toBe('not-found');
   expect(codeOf(await give(quiz, exercise, { holds: true }, 3))).toBe('not-found');
+  // Of a film that has become a paper, what stopped it is not judged question by question either.
+  const moment = { at: 1000, passage: null, required: false };
+  await edit({ do: 'set', table: 'question', id: question, fields: { moment } });
+  await must(boss, 'course.publish', { courseId, number: 3 });
+  expect(codeOf(await give(quiz, question, { typed: '4' }, 4))).toBe('not-found');
   const [kept] = await database().select().from(tables.progress).where(eq(tables.progress.lessonId, reading));
   expect(kept).toMatchObject({ state: 'begun', answered: { [exercise]: { verdict: 'right', tries: 2 } } });
   expect(await rebuildProgress()).toMatchObject({ mended: 0 });

@@ -6,10 +6,10 @@ import { audit } from '../platform/audit';
 import type { Database } from '../platform/database';
 import { completed } from './history';
 
-const mostStates = 1000;
+const mostStates = 400;
 const contentOf = (text: Change['before'] | undefined) => (text?.content ?? null) as RichText | null;
 
-/** The versions of a lesson's text, newest first, from the last thousand steps that touched it. */
+/** The versions of a lesson's text, newest first, from the last steps that touched it. */
 export async function versionsOfText(db: Database, courseId: string, lessonId: string): Promise<TextVersion[]> {
   return db.transaction(
     async (tx) => {

@@ -1,5 +1,6 @@
 'use client';
 import controls from '@/ui/plain/controls.module.css';
+import { useReady } from '@/ui/plain/useReady';
 import { answeringOf } from '../kinds';
 import type { PaperQuestion } from '../SittingPaper';
 import styles from './asked.module.css';
@@ -11,9 +12,10 @@ const verdicts = { right: 'Right.', part: 'Partly right.', wrong: 'Not right yet
 export function AskedQuestion({ question, judging }: { readonly question: PaperQuestion; readonly judging: Judging }) {
   const { judged, problem } = judging;
   const Part = answeringOf(question.kind);
+  const ready = useReady();
   return (
     <>
-      <fieldset className={styles.asked} disabled={judging.isRight}>
+      <fieldset className={styles.asked} disabled={judging.isRight || !ready}>
         <legend>{question.prompt}</legend>
         <Part
           id={question.id}

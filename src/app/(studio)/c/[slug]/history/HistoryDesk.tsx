@@ -3,15 +3,16 @@ import { Badge, Button, Modal, TableTd, TableTr } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
 import { IconHistory } from '@tabler/icons-react';
 import { useRouter } from 'next/navigation';
-import { useEffect, useRef, useState } from 'react';
+import { useState } from 'react';
 import { act } from '@/app/_client/act';
 import { dateTimeText, type Names, Temporal } from '@/core/kernel/time';
 import { counted } from '@/core/kernel/words';
 import type { EditionRow, HistoryRow } from '@/server/outline';
 import { DataTable } from '@/ui/table/DataTable';
-import { useCourseStatus, useDesk } from '../_course/CourseProvider';
+import { useDesk } from '../_course/CourseProvider';
 import { EditionPreview, useEditionPreview } from '../_course/EditionPreview';
 import { tellUndoable } from '../_course/undo-notice';
+import { useFreshPage } from '../_course/use-fresh-page';
 import { Workbench } from '../_course/Workbench';
 import styles from './history.module.css';
 
@@ -29,7 +30,7 @@ export function HistoryDesk({
   readonly names: Names;
 }) {
   const { store, head } = useDesk();
-  const revision = useCourseStatus('revision');
+  const revision = useFreshPage();
   const router = useRouter();
   const [older, setOlder] = useState<readonly HistoryRow[]>([]);
   const [ended, setEnded] = useState(first.length < pageSize);
@@ -37,13 +38,6 @@ export function HistoryDesk({
   const [live, setLive] = useState<EditionRow | null>(null);
   const [busy, setBusy] = useState(false);
   const preview = useEditionPreview(head.id, live?.id ?? null, live !== null);
-  const shownRevision = useRef(revision);
-  // Steps of others, and one's own, are there as soon as they are done.
-  useEffect(() => {
-    if (shownRevision.current === revision) return;
-    shownRevision.current = revision;
-    router.refresh();
-  }, [router, revision]);
 
   const newest = first[0]?.id ?? '';
   const steps = [...first, ...older.filter((row) => row.id < (first.at(-1)?.id ?? newest))];

@@ -3,14 +3,15 @@ import { Button, SegmentedControl } from '@mantine/core';
 import { IconArrowBackUp } from '@tabler/icons-react';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
-import { useEffect, useRef } from 'react';
+import { useEffect } from 'react';
 import { dateTimeText, type Names, Temporal } from '@/core/kernel/time';
 import type { Piece } from '@/core/kernel/word-difference';
 import { counted } from '@/core/kernel/words';
 import type { RichText, TextVersion } from '@/core/outline';
 import { WordDifference } from '@/ui/text/WordDifference';
-import { useCourseStatus, useDesk } from '../../../_course/CourseProvider';
+import { useDesk } from '../../../_course/CourseProvider';
 import { tellUndoable } from '../../../_course/undo-notice';
+import { useFreshPage } from '../../../_course/use-fresh-page';
 import { Workbench } from '../../../_course/Workbench';
 import { LessonBar } from '../LessonBar';
 import styles from './versions.module.css';
@@ -28,20 +29,13 @@ type Props = {
 /** The versions of a lesson's text, one of them word by word, and the way back to it. */
 export function VersionsDesk({ lessonId, versions, chosen, own, pieces, names }: Props) {
   const { state, store, head } = useDesk();
-  const revision = useCourseStatus('revision');
   const router = useRouter();
   const lesson = state.outline.lesson[lessonId];
   useEffect(() => {
     store.select({ table: 'lesson', id: lessonId });
     store.loadText(lessonId);
   }, [store, lessonId]);
-  // A version that was made meanwhile, here or by somebody else, is there at once.
-  const shown = useRef(revision);
-  useEffect(() => {
-    if (shown.current === revision) return;
-    shown.current = revision;
-    router.refresh();
-  }, [router, revision]);
+  useFreshPage();
   const addressOf = (version: number, what: 'own' | 'since') =>
     `/c/${head.slug}/build/${lessonId}/versions?version=${version}&what=${what}`;
   const isNewest = chosen?.revision === versions[0]?.revision;
