@@ -1,19 +1,20 @@
 import { open } from 'node:fs/promises';
 import { join } from 'node:path';
 import { type MediaForm, stripColumns, stripOf } from '@/core/media';
-import { keep, type Probe, run, second, Unusable } from './run';
+import { make, type Probe, probed, streamOf } from './ffmpeg';
+import { keep, second, Unusable } from './run';
 import { wave } from './wave';
 
 const unreadable = 'the file holds no film that can be read; export it again, for example as MP4';
 
 export async function filmFacts(path: string, contentType: string, folder: string) {
-  const probe = await probed(path);
-  const picture = probe.streams?.find((stream) => stream.codec_type === 'video');
+  const probe = await probed(path, unreadable);
+  const picture = streamOf(probe, 'video');
   const seconds = Number(probe.format?.duration);
   if (!picture || !(seconds > 0)) throw new Unusable(unreadable);
   // A film of a phone held upright says so beside its frames; players turn it.
   const isTurned = (picture.side_data_list ?? []).some(({ rotation = 0 }) => Math.abs(rotation) % 180 === 90);
-  const sound = probe.streams?.find((stream) => stream.codec_type === 'audio');
+  const sound = streamOf(probe, 'audio');
   const plays =
     (contentType === 'video/mp4' && isPlayable(probe) && (await beginsAtOnce(path))) ||
     (contentType === 'video/webm' && ['vp8', 'vp9', 'av1'].includes(picture.codec_name ?? ''));
@@ -26,8 +27,6 @@ export async function filmFacts(path: string, contentType: string, folder: strin
     waveHash: sound ? await wave(path, folder, seconds) : null,
   };
 }
-
-const streamOf = ({ streams }: Probe, type: string) => streams?.find((stream) => stream.codec_type === type);
 
 /** Whether what a film holds is what every browser plays: H.264 with the usual colours, and AAC. */
 function isPlayable(probe: Probe): boolean {
@@ -57,45 +56,32 @@ async function beginsAtOnce(path: string): Promise<boolean> {
   }
 }
 
-async function probed(path: string): Promise<Probe> {
-  const words = ['-v', 'error', '-show_format', '-show_streams', '-of', 'json', path];
-  return JSON.parse(await run('ffprobe', words, 60 * second, unreadable)) as Probe;
-}
+/** Twenty times as long as the film, and ten minutes: more than any machine needs that this runs on. */
+const mostFor = (seconds: number) => (600 + seconds * 20) * second;
 
 /** A form of a film that every browser plays. */
 export async function playable(path: string, folder: string, seconds: number): Promise<string> {
   const made = join(folder, 'play.mp4');
-  const encoded = [
-    '-c:v',
-    'libx264',
-    '-preset',
-    'veryfast',
-    '-crf',
-    '23',
-    '-pix_fmt',
-    'yuv420p',
-    '-vf',
-    // Its own size; the form it is kept in knows only even numbers.
-    'scale=trunc(iw/2)*2:trunc(ih/2)*2',
-  ];
+  // Its own size; the form it is kept in knows only even numbers.
+  const size = 'scale=trunc(iw/2)*2:trunc(ih/2)*2';
+  const picture = ['-c:v', 'libx264', '-preset', 'veryfast', '-crf', '23', '-pix_fmt', 'yuv420p', '-vf', size];
   // What is playable as it is only has to be put in order.
-  const forms = isPlayable(await probed(path)) ? ['-c', 'copy'] : [...encoded, '-c:a', 'aac'];
-  const words = ['-v', 'error', '-y', '-i', path, ...forms, '-movflags', '+faststart', made];
-  // Twenty times as long as the film, and ten minutes: more than any machine needs that this runs on.
-  await run(
-    'ffmpeg',
-    words,
-    (600 + seconds * 20) * second,
-    'the film could not be made playable; export it again, for example as MP4',
-  );
+  const forms = isPlayable(await probed(path, unreadable)) ? ['-c', 'copy'] : [...picture, '-c:a', 'aac'];
+  await make({
+    from: path,
+    made,
+    writing: [...forms, '-movflags', '+faststart'],
+    mostMs: mostFor(seconds),
+    sentence: 'the film could not be made playable; export it again, for example as MP4',
+  });
   return keep(made, 'video/mp4');
 }
 
 /** The frame at a moment, in seconds, as a picture. */
 export async function posterOf(path: string, folder: string, at: number): Promise<string> {
   const made = join(folder, 'poster.jpg');
-  const frame = ['-frames:v', '1', '-vf', 'scale=min(1280\\,iw):-2', '-q:v', '4', made];
-  await run('ffmpeg', ['-v', 'error', '-y', '-ss', String(at), '-i', path, ...frame], 120 * second, unreadable);
+  const writing = ['-frames:v', '1', '-vf', 'scale=min(1280\\,iw):-2', '-q:v', '4'];
+  await make({ from: path, made, reading: ['-ss', String(at)], writing, mostMs: 120 * second, sentence: unreadable });
   return keep(made, 'image/jpeg');
 }
 
@@ -121,20 +107,16 @@ async function stripForm(path: string, folder: string, film: Parameters<typeof s
   const tile = `tile=${stripColumns}x${Math.ceil(count / stripColumns)}`;
   // The last frame stands on, so that the last piece of a strip is never empty.
   // Of a long film only the frames that stand by themselves are read: the rest would take as long as watching it fast.
-  const skips = film.seconds > 600 ? ['-skip_frame', 'nokey'] : [];
-  const words = [
-    ...skips,
-    '-i',
-    path,
-    '-vf',
-    `tpad=stop_mode=clone:stop_duration=${every},fps=1/${every},scale=${width}:${height},${tile}`,
-  ];
-  await run(
-    'ffmpeg',
-    ['-v', 'error', '-y', ...words, '-frames:v', '1', '-q:v', '5', made],
-    (120 + film.seconds) * second,
-    unreadable,
-  );
+  const reading = film.seconds > 600 ? ['-skip_frame', 'nokey'] : [];
+  const frames = `tpad=stop_mode=clone:stop_duration=${every},fps=1/${every},scale=${width}:${height},${tile}`;
+  await make({
+    from: path,
+    made,
+    reading,
+    writing: ['-vf', frames, '-frames:v', '1', '-q:v', '5'],
+    mostMs: (120 + film.seconds) * second,
+    sentence: unreadable,
+  });
   return { name: 'strip', hash: await keep(made, 'image/jpeg'), contentType: 'image/jpeg' };
 }
 
@@ -143,11 +125,12 @@ async function phoneForm(path: string, folder: string, seconds: number): Promise
   const size = `scale=if(gt(iw\\,ih)\\,-2\\,${phoneSide}):if(gt(iw\\,ih)\\,${phoneSide}\\,-2)`;
   const video = ['-c:v', 'libx264', '-preset', 'veryfast', '-crf', '26', '-pix_fmt', 'yuv420p', '-vf', size];
   const sound = ['-c:a', 'aac', '-b:a', '96k', '-movflags', '+faststart'];
-  await run(
-    'ffmpeg',
-    ['-v', 'error', '-y', '-i', path, ...video, ...sound, made],
-    (600 + seconds * 20) * second,
-    'the film could not be made smaller for phones; export it again, for example as MP4',
-  );
+  await make({
+    from: path,
+    made,
+    writing: [...video, ...sound],
+    mostMs: mostFor(seconds),
+    sentence: 'the film could not be made smaller for phones; export it again, for example as MP4',
+  });
   return { name: 'phone', hash: await keep(made, 'video/mp4'), contentType: 'video/mp4' };
 }

@@ -16,19 +16,6 @@ export type Worked = Facts & { readonly plays: boolean };
 /** A file that cannot be used: told to its owner as a sentence, and not tried again. */
 export class Unusable extends Error {}
 
-/** What the program that looks into films and recordings says of one. */
-export type Probe = {
-  format?: { duration?: string };
-  streams?: {
-    codec_type?: string;
-    codec_name?: string;
-    width?: number;
-    height?: number;
-    pix_fmt?: string;
-    side_data_list?: { rotation?: number }[];
-  }[];
-};
-
 /** Runs a program for at most so long; whatever keeps it from its end is the fault of the file, and said so in words. */
 export async function run(program: string, args: readonly string[], mostMs: number, sentence: string): Promise<string> {
   try {
