@@ -1,24 +1,10 @@
 import { expect, test } from 'vitest';
 import { usualAward } from '../certificate';
-import { Temporal } from '../kernel/time';
-import { type CourseDocument, type LessonDocument, newCourse, newLesson, newQuestion } from '../outline';
+import { type CourseDocument, type LessonDocument, newCourse, newQuestion } from '../outline';
 import { noProgress } from '../record';
 import { effectOn, type LearnerRecords, learnerView, noRecords, recordsAtPace, throughOwnEyes } from './index';
+import { clock, days, lesson } from './testing';
 
-const start = Temporal.Instant.from('2027-03-01T08:00Z');
-const clock = { start, zone: 'UTC' };
-const days = (count: number) => start.add({ hours: 24 * count });
-const lesson = (id: string, kind: LessonDocument['kind'], part: Partial<LessonDocument> = {}): LessonDocument => ({
-  ...newLesson(id, 's', id, id, kind),
-  text: null,
-  attachments: [],
-  downloads: true,
-  learnerMinutes: 10,
-  media: null,
-  pictures: {},
-  questions: [],
-  ...part,
-});
 const question = {
   ...newQuestion('q1', 'quiz', 'a0', 'number'),
   body: { value: '4', tolerance: '', unit: '' },

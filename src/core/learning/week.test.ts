@@ -1,24 +1,11 @@
 import { expect, test } from 'vitest';
-import { Temporal } from '../kernel/time';
-import { type CourseDocument, type LessonDocument, newCourse, newLesson } from '../outline';
+import { type CourseDocument, newCourse } from '../outline';
 import { learnerView, noRecords, sampleView } from './index';
+import { clock, lesson, start } from './testing';
 import { weekOf } from './week';
 
-const start = Temporal.Instant.from('2027-03-01T08:00Z');
-const clock = { start, zone: 'UTC' };
 const after = (amount: number) => ({ when: 'after-start' as const, amount, unit: 'days' as const, at: '09:00' });
-const lesson = (id: string, part: Partial<LessonDocument> = {}, kind: LessonDocument['kind'] = 'reading') => ({
-  ...newLesson(id, 's', id, id, kind),
-  text: null,
-  attachments: [],
-  downloads: true,
-  learnerMinutes: 10,
-  media: null,
-  pictures: {},
-  questions: [],
-  ...part,
-});
-const work = lesson('work', {}, 'assignment');
+const work = lesson('work', 'assignment');
 const document: CourseDocument = {
   format: 'mosaik-course',
   version: 2,
@@ -33,7 +20,7 @@ const document: CourseDocument = {
       lessons: [
         lesson('now'),
         work.assignment ? { ...work, assignment: { ...work.assignment, due: after(5) } } : work,
-        lesson('third day', { opens: after(3) }),
+        lesson('third day', 'reading', { opens: after(3) }),
       ],
     },
     { id: 't', order: 'a1', title: 'Two', opens: after(8), lessons: [lesson('a'), lesson('b')] },
