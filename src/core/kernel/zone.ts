@@ -137,6 +137,17 @@ export function zoneOf(name: string): Zone {
 export const dayNumber = (day: string): number =>
   Date.UTC(Number(day.slice(0, 4)), Number(day.slice(5, 7)) - 1, Number(day.slice(8, 10))) / dayMs;
 
+/**
+ * A day, as the number of days since 1970-01-01, so many calendar months later; where that month is too short, its last
+ * day: a month after 31 January is 28 or 29 February (ISO 8601-2, as Temporal's `constrain`).
+ */
+export function monthsLater(day: number, months: number): number {
+  const date = new Date(day * dayMs);
+  const [year, month] = [date.getUTCFullYear(), date.getUTCMonth() + months];
+  const last = new Date(Date.UTC(year, month + 1, 0)).getUTCDate();
+  return Date.UTC(year, month, Math.min(date.getUTCDate(), last)) / dayMs;
+}
+
 /** Minutes are the smallest part of a time of day: `HH:MM` in milliseconds. */
 export const timeOfDayMs = (time: string): number =>
   (Number(time.slice(0, 2)) * 60 + Number(time.slice(3, 5))) * 60_000;

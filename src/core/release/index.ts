@@ -13,5 +13,5 @@ export {
   type ReleaseSection,
 } from './plan';
 export { type Break, type Rhythm, rhythmInstants, rhythmText, usualGap, weekdayName } from './rhythm';
-export { instantOf, type LearnerClock, type OpeningRule, ruleText } from './rule';
+export { instantOf, intervalUnits, type LearnerClock, type OpeningRule, ruleText } from './rule';
 export { openingRuleSchema, rhythmSchema, zoneSchema } from './schema';

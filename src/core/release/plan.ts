@@ -85,7 +85,7 @@ export function openings(
 /** Whether something is open at a moment in milliseconds since 1970. */
 export const isOpenAt = (opening: Opening | undefined, ms: number): boolean =>
   opening !== undefined && opening.ms <= ms;
-/** Whether something has opened at an instant, and has not closed again. */
+/** Whether something has opened at an instant. */
 export const isOpen = (opening: Opening | undefined, now: Temporal.Instant): boolean =>
   isOpenAt(opening, now.epochMilliseconds);
 

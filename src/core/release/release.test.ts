@@ -1,7 +1,17 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { countdown, Temporal } from '../kernel/time';
-import { board, instantOf, isOpen, type OpeningRule, openings, type Rhythm, rhythmInstants } from './index';
+import { monthsLater } from '../kernel/zone';
+import {
+  board,
+  instantOf,
+  isOpen,
+  type OpeningRule,
+  openingRuleSchema,
+  openings,
+  type Rhythm,
+  rhythmInstants,
+} from './index';
 
 const at = (text: string) => Temporal.Instant.from(text);
 const zones = [
@@ -38,6 +48,44 @@ describe('a rule names an instant', () => {
       '2027-04-05T10:30Z',
       'Asia/Kolkata',
       '2027-04-12T03:30Z',
+    ],
+    ...(
+      [
+        ['a month is a calendar month', '2027-04-05T08:00Z', 1, '2027-05-05T08:00Z'],
+        ['a month after the last of January ends with February', '2027-01-31T08:00Z', 1, '2027-02-28T08:00Z'],
+        ['in a leap year with the 29th', '2028-01-30T08:00Z', 1, '2028-02-29T08:00Z'],
+        [
+          'two months after it end where two months end, not one after February',
+          '2027-01-31T08:00Z',
+          2,
+          '2027-03-31T08:00Z',
+        ],
+        ['a year after 29 February ends with the 28th', '2028-02-29T08:00Z', 12, '2029-02-28T08:00Z'],
+        ['four years after it is the 29th again', '2028-02-29T08:00Z', 48, '2032-02-29T08:00Z'],
+        ['over the end of the year', '2027-11-30T08:00Z', 3, '2028-02-29T08:00Z'],
+        ['fifty years', '2027-01-31T08:00Z', 600, '2077-01-31T08:00Z'],
+        ['no month is the start', '2027-01-31T08:00Z', 0, '2027-01-31T08:00Z'],
+      ] as const
+    ).map(([name, from, amount, expected]): [string, OpeningRule, string, string, string] => [
+      name,
+      { when: 'after-start', amount, unit: 'months', at: null },
+      from,
+      'UTC',
+      expected,
+    ]),
+    [
+      'months at a time of day over a clock change',
+      { when: 'after-start', amount: 1, unit: 'months', at: '09:00' },
+      '2027-02-28T12:00Z',
+      'Europe/London',
+      '2027-03-28T08:00Z',
+    ],
+    [
+      'a month after the day it is there, not in London',
+      { when: 'after-start', amount: 1, unit: 'months', at: '09:00' },
+      '2027-01-31T20:00Z',
+      'Asia/Kolkata',
+      '2027-03-01T03:30Z',
     ],
     [
       'never before the start',
@@ -165,6 +213,24 @@ test.each([
   expect(countdown(now.add({ seconds }), now)).toBe(text);
 });
 
+test('a day so many months later is the one the calendar gives', () => {
+  fc.assert(
+    fc.property(fc.integer({ min: -20_000, max: 40_000 }), fc.integer({ min: 0, max: 600 }), (day, months) => {
+      const named = (number: number) => Temporal.PlainDate.from('1970-01-01').add({ days: number });
+      expect(named(monthsLater(day, months)).toString()).toBe(named(day).add({ months }).toString());
+    }),
+  );
+});
+
+test.each([
+  ['months', 600, true],
+  ['months', 601, false],
+  ['weeks', 601, true],
+  ['years', 1, false],
+])('an interval in %s of %i can be set: %j', (unit, amount, valid) => {
+  expect(openingRuleSchema.isValidSync({ when: 'after-start', amount, unit, at: null }, { strict: true })).toBe(valid);
+});
+
 const timeOfDay = fc
   .tuple(fc.integer({ min: 0, max: 23 }), fc.integer({ min: 0, max: 59 }))
   .map(([h, m]) => `${String(h).padStart(2, '0')}:${String(m).padStart(2, '0')}`);
@@ -178,6 +244,13 @@ const rule: fc.Arbitrary<OpeningRule> = fc.oneof(
     amount: fc.integer({ min: 0, max: 60 }),
     unit: fc.constantFrom('hours', 'days', 'weeks'),
     at: fc.option(timeOfDay),
+  }),
+  // With the hour of the start, the last days of a long month come to the same day at different hours.
+  fc.record({
+    when: fc.constant('after-start' as const),
+    amount: fc.integer({ min: 0, max: 24 }),
+    unit: fc.constant('months' as const),
+    at: timeOfDay,
   }),
   fc.record({ when: fc.constant('on-date' as const), date: day, at: timeOfDay, zone: fc.constantFrom(...zones) }),
 );

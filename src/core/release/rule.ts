@@ -1,5 +1,9 @@
 import { type Day, Temporal, type TimeOfDay } from '../kernel/time';
-import { dayMs, dayNumber, timeOfDayMs, type Zone, zoneOf } from '../kernel/zone';
+import { dayMs, dayNumber, monthsLater, timeOfDayMs, type Zone, zoneOf } from '../kernel/zone';
+
+/** Hours are elapsed hours; the others are of the calendar. */
+export const intervalUnits = ['hours', 'days', 'weeks', 'months'] as const;
+export type IntervalUnit = (typeof intervalUnits)[number];
 
 /** When a section or lesson opens for a learner. */
 export type OpeningRule =
@@ -7,8 +11,8 @@ export type OpeningRule =
   | {
       readonly when: 'after-start';
       readonly amount: number;
-      readonly unit: 'hours' | 'days' | 'weeks';
-      /** With days and weeks: a time of day in the learner's zone; null keeps the hour of the start. */
+      readonly unit: IntervalUnit;
+      /** With days, weeks and months: a time of day in the learner's zone; null keeps the hour of the start. */
       readonly at: TimeOfDay | null;
     }
   | {
@@ -50,6 +54,13 @@ function dateMs(rule: Extract<OpeningRule, { when: 'on-date' }>): number {
   return known;
 }
 
+/** The day so many units of the calendar after a day. */
+const dayAfter = {
+  days: (day: number, amount: number) => day + amount,
+  weeks: (day: number, amount: number) => day + 7 * amount,
+  months: monthsLater,
+};
+
 /** As `instantOf`, in milliseconds. */
 export function msOf(rule: OpeningRule, { start, startWall, zone }: ClockFacts): number {
   switch (rule.when) {
@@ -59,20 +70,19 @@ export function msOf(rule: OpeningRule, { start, startWall, zone }: ClockFacts):
       return Math.max(start, dateMs(rule));
     case 'after-start': {
       if (rule.unit === 'hours') return start + rule.amount * 3_600_000;
-      const days = rule.unit === 'weeks' ? rule.amount * 7 : rule.amount;
-      const wall =
-        rule.at === null
-          ? startWall + days * dayMs
-          : (Math.floor(startWall / dayMs) + days) * dayMs + timeOfDayMs(rule.at);
+      const firstDay = Math.floor(startWall / dayMs);
+      const day = dayAfter[rule.unit](firstDay, rule.amount);
+      const wall = day * dayMs + (rule.at === null ? startWall - firstDay * dayMs : timeOfDayMs(rule.at));
       return Math.max(start, zone.instantAt(wall));
     }
   }
 }
 
 /**
- * The instant a rule names for a learner. Hours are elapsed hours; days and weeks are calendar days
- * in the learner's zone (rules for clock changes: see `atWallTime`). Never before the start, and
- * never earlier when the start is later.
+ * The instant a rule names for a learner. Hours are elapsed hours; days, weeks and months are of the calendar in the
+ * learner's zone, and a month ends with its last day (see `monthsLater`; rules for clock changes: see `atWallTime`).
+ * Never before the start, and never earlier when the start is later; but for months at the hour of the start, where
+ * the last days of a long month come to one day of a short one.
  */
 export const instantOf = (rule: OpeningRule, clock: LearnerClock): Temporal.Instant =>
   Temporal.Instant.fromEpochMilliseconds(msOf(rule, factsOf(clock)));
@@ -85,7 +95,9 @@ export function ruleText(rule: OpeningRule): string {
     case 'after-start': {
       if (rule.unit === 'hours') return `${rule.amount} ${rule.amount === 1 ? 'hour' : 'hours'} after start`;
       const at = rule.at ? `, ${rule.at}` : '';
-      return rule.unit === 'days' ? `day ${rule.amount}${at}` : `week ${rule.amount} after start${at}`;
+      return rule.unit === 'days'
+        ? `day ${rule.amount}${at}`
+        : `${rule.unit.slice(0, -1)} ${rule.amount} after start${at}`;
     }
     case 'on-date': {
       const day = new Intl.DateTimeFormat('en-GB', {

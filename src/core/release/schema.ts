@@ -1,5 +1,6 @@
 import { array, boolean, lazy, mixed, number, object, string } from 'yup';
 import { isDay, isZone } from '../kernel/time';
+import { intervalUnits } from './rule';
 
 const timeOfDay = string()
   .matches(/^([01]\d|2[0-3]):[0-5]\d$/, 'Give the time as hours and minutes, for example 09:00.')
@@ -11,6 +12,9 @@ export const zoneSchema = string()
   .required('Choose a time zone.')
   .test('zone', 'Choose a time zone by its name, for example Europe/London.', (value) => isZone(value ?? ''));
 
+/** Dates lie within fifty years. */
+const mostMonths = 600;
+
 const kinds = {
   start: object({ when: string().oneOf(['start']).required() }).noUnknown(),
   'after-start': object({
@@ -20,8 +24,12 @@ const kinds = {
       .integer('Give a whole number.')
       .min(0, 'A lesson cannot open before the start.')
       .max(1000, 'Give at most 1000.')
-      .required('Give a number.'),
-    unit: string().oneOf(['hours', 'days', 'weeks']).required(),
+      .required('Give a number.')
+      .when('unit', {
+        is: 'months',
+        then: (amount) => amount.max(mostMonths, `Give at most ${mostMonths} months: 50 years.`),
+      }),
+    unit: string().oneOf(intervalUnits).required(),
     at: timeOfDay.nullable().defined(),
   }).noUnknown(),
   'on-date': object({

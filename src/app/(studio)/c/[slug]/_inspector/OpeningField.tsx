@@ -2,7 +2,7 @@
 import { Select } from '@mantine/core';
 import { useState } from 'react';
 import type { Result } from '@/core/kernel/problem';
-import type { OpeningRule } from '@/core/release';
+import { intervalUnits, type OpeningRule } from '@/core/release';
 import { DayField, TimeField } from '@/ui/fields/DayField';
 import { NumberField } from '@/ui/fields/fields';
 import styles from './inspector.module.css';
@@ -66,7 +66,7 @@ export function OpeningField({ label, value, inherits, zone, onSave }: Props) {
           <Select
             label="Unit"
             value={value.unit}
-            data={['hours', 'days', 'weeks']}
+            data={[...intervalUnits]}
             onChange={(unit) =>
               save({ ...value, unit: (unit ?? 'days') as typeof value.unit, at: unit === 'hours' ? null : value.at })
             }
