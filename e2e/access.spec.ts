@@ -302,10 +302,8 @@ const visits: Visit[] = [
 const parts = [
   ['nobody and learners', (visit: Visit) => visit.who === null || visit.who === aoife],
   ['markers', (visit: Visit) => visit.who === 'temi@wendwater.example'],
-  [
-    'creators, planning and building',
-    (visit: Visit) => visit.who === ines && /^\/c\/[\w-]+\/(plan|build)/.test(visit.path),
-  ],
+  ['creators, planning', (visit: Visit) => visit.who === ines && /^\/c\/[\w-]+\/plan/.test(visit.path)],
+  ['creators, building', (visit: Visit) => visit.who === ines && /^\/c\/[\w-]+\/build/.test(visit.path)],
   [
     'creators, the other stages',
     (visit: Visit) => visit.who === ines && /^\/c\/[\w-]+\/(?!plan|build)/.test(visit.path),
