@@ -3,6 +3,7 @@ import { DateInput, TimePicker, useDatesContext } from '@mantine/dates';
 import { type ReactNode, useMemo } from 'react';
 import { nearDays } from '@/core/kernel/near';
 import { isDay, Temporal } from '@/core/kernel/time';
+import { useReady } from '../plain/useReady';
 
 type Common = {
   readonly label: string;
@@ -51,7 +52,9 @@ function readNamed(words: string, locale: string): string | null {
 }
 
 /** A day, typed or chosen, in the language of the person; only days somebody may plan with. */
-export function DayField({ label, hideLabel, value, onChange, ...rest }: DayProps) {
+export function DayField({ label, hideLabel, disabled = false, value, onChange, ...rest }: DayProps) {
+  // What is typed before the page can act on it would be taken back.
+  const ready = useReady();
   const { locale = 'en-GB' } = useDatesContext();
   const { first, last } = useMemo(() => nearDays(Temporal.Now.instant()), []);
   const format = (options: Intl.DateTimeFormatOptions) => (day: string) =>
@@ -59,6 +62,7 @@ export function DayField({ label, hideLabel, value, onChange, ...rest }: DayProp
   return (
     <DateInput
       {...rest}
+      disabled={disabled || !ready}
       {...named(hideLabel, label)}
       value={isDay(value) ? value : null}
       onChange={(day) => onChange(day?.slice(0, 10) ?? '')}
@@ -83,12 +87,14 @@ type TimeProps = Common & {
 };
 
 /** A time of day, by the clock of twelve or twenty-four hours of the person's language. */
-export function TimeField({ label, hideLabel, value, onChange, ...rest }: TimeProps) {
+export function TimeField({ label, hideLabel, disabled = false, value, onChange, ...rest }: TimeProps) {
+  const ready = useReady();
   const { locale = 'en-GB' } = useDatesContext();
   const isTwelve = new Intl.DateTimeFormat(locale, { hour: 'numeric' }).resolvedOptions().hour12 ?? false;
   return (
     <TimePicker
       {...rest}
+      disabled={disabled || !ready}
       {...named(hideLabel, label)}
       format={isTwelve ? '12h' : '24h'}
       value={value}
