@@ -24,7 +24,9 @@ import { streamOutcomes } from './outcomes';
 import { emailOf, learnerNames, samplePassword, staff } from './people';
 import { answerTo } from './questions';
 import type { Lesson as LessonInput, QuestionInput } from './shapes';
-import { films, streamSurvey, worksheets } from './stream-survey';
+import { films } from './stream-films';
+import { streamSurvey } from './stream-survey';
+import { worksheets } from './stream-worksheets';
 import { textOf } from './text';
 import { worksheetPdf } from './worksheets';
 

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { differenceShown, type Piece, wordDifference } from './word-difference';
+import { differenceShown, type Piece, wordDifference, wordsIn } from './word-difference';
 
 const shown = (pieces: readonly Piece[]) =>
   pieces.map(({ how, words }) => ({ same: words, out: `[-${words}-]`, in: `{+${words}+}` })[how]).join('');
@@ -18,6 +18,15 @@ describe('texts compared word by word', () => {
     ['only blanks', 'a  b', 'a b', 'a b'],
   ])('%s', (_name, was, is, expected) => {
     expect(shown(wordDifference(was, is))).toBe(expected);
+  });
+
+  it.each([
+    ['Count the bank.', 'Count the reach, twice.', 2, 1],
+    ['水位を測る。', '流量を測る。', 1, 1],
+    ['One', 'One', 0, 0],
+  ])('from %s to %s: %i in, %i out', (was, is, came, went) => {
+    const pieces = wordDifference(was, is);
+    expect([wordsIn(pieces, 'in'), wordsIn(pieces, 'out')]).toEqual([came, went]);
   });
 
   it('gives both texts back, whatever they are', () => {

@@ -4,6 +4,15 @@ import { wordSegments } from './segments';
 /** A stretch of words: in both texts, only in the earlier one (`out`), or only in the later one (`in`). */
 export type Piece = { readonly how: 'same' | 'out' | 'in'; readonly words: string };
 
+/** How many words stand in the stretches of a kind. */
+export const wordsIn = (pieces: readonly Piece[], how: Piece['how']): number =>
+  pieces
+    .filter((piece) => piece.how === how)
+    .reduce(
+      (count, { words }) => count + Array.from(wordSegments(words)).filter(({ isWordLike }) => isWordLike).length,
+      0,
+    );
+
 /** Words and marks, each with the blanks behind it; the end of a line stands by itself. */
 const inWords = (text: string): string[] => {
   const found: string[] = [];

@@ -87,7 +87,7 @@ export async function wantForms(): Promise<void> {
       and(
         isNull(mediaVersion.forms),
         eq(mediaVersion.state, 'ready'),
-        inArray(media.kind, ['film', 'document', 'picture']),
+        inArray(media.kind, [...(Object.keys(formsOf) as MediaKind[]), 'picture']),
       ),
     );
   for (const { id, kind } of rows)

@@ -5,7 +5,7 @@ import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useEffect } from 'react';
 import { dateTimeText, type Names, Temporal } from '@/core/kernel/time';
-import type { Piece } from '@/core/kernel/word-difference';
+import { type Piece, wordsIn } from '@/core/kernel/word-difference';
 import { counted } from '@/core/kernel/words';
 import type { RichText, TextVersion } from '@/core/outline';
 import { WordDifference } from '@/ui/text/WordDifference';
@@ -44,10 +44,6 @@ export function VersionsDesk({ lessonId, versions, chosen, own, pieces, names }:
     store.edit({ do: 'set', table: 'text', id: lessonId, fields: { content: chosen.content } });
     tellUndoable(store, 'The text is as it was then.');
   };
-  const wordsOf = (how: Piece['how']) =>
-    pieces
-      .filter((piece) => piece.how === how)
-      .reduce((sum, { words }) => sum + (words.match(/\S+/gu)?.length ?? 0), 0);
   return (
     <Workbench
       label="Versions"
@@ -98,7 +94,7 @@ export function VersionsDesk({ lessonId, versions, chosen, own, pieces, names }:
             <p className={styles.quiet} role="status">
               {pieces.every(({ how }) => how === 'same')
                 ? 'No word differs.'
-                : `${counted(wordsOf('in'), 'word')} came in, ${counted(wordsOf('out'), 'word')} went out.`}
+                : `${counted(wordsIn(pieces, 'in'), 'word')} came in, ${counted(wordsIn(pieces, 'out'), 'word')} went out.`}
             </p>
           </div>
           <WordDifference pieces={pieces} />
