@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto';
-import { eq } from 'drizzle-orm';
+import { and, eq } from 'drizzle-orm';
 import { generateNKeysBetween } from 'fractional-indexing';
 import { usualAward } from '../src/core/certificate';
 import type { Result } from '../src/core/kernel/problem';
@@ -268,8 +268,8 @@ async function seedStreamSurvey(people: People, today: Temporal.Instant): Promis
       rhythm: {
         unit: 'section',
         lessons: 1,
-        weeks: 1,
-        weekday: 1,
+        begins: [],
+        every: { by: 'weeks', count: 1, weekdays: [1] },
         at: '09:00',
         firstAtOnce: true,
         gap: usualGap(1),
@@ -306,19 +306,46 @@ async function seedStreamSurvey(people: People, today: Temporal.Instant): Promis
     });
   }
 
-  await database()
-    .insert(tables.cohort)
-    .values([
-      { id: newId(), courseId: id, name: 'Spring cohort', startsOn: springStart.toString(), zone: 'Europe/London' },
-      {
-        id: newId(),
-        courseId: id,
-        name: 'Autumn cohort',
-        startsOn: monday.add({ weeks: 2 }).toString(),
-        zone: 'Europe/London',
-      },
-    ]);
+  await seedCohorts(people, id, springStart, monday.add({ weeks: 2 }), today);
   return id;
+}
+
+type Day = ReturnType<typeof mondayOf>;
+
+/** Two cohorts: one that is under way, and one that is to come, with a break and a day of its own. */
+async function seedCohorts(people: People, courseId: string, spring: Day, autumn: Day, today: Temporal.Instant) {
+  const add = async (name: string, startsOn: Day, seats: number | null, breaks: object[]) => {
+    const id = newId();
+    const dates = { startsOn: startsOn.toString(), endsOn: startsOn.add({ weeks: 14, days: 6 }).toString() };
+    const cohort = { id, courseId, name, ...dates, zone: 'Europe/London', seats, breaks };
+    await perform(people.owner, 'cohort.add', cohort, today.subtract({ hours: 24 * 60 }));
+    return id;
+  };
+  await add('Spring cohort', spring, null, []);
+  const flood = autumn.add({ weeks: 5 });
+  const id = await add('Autumn cohort', autumn, 12, [
+    { from: flood.toString(), to: flood.add({ days: 6 }).toString(), name: 'high water' },
+  ]);
+  const [stones] = await database()
+    .select()
+    .from(tables.section)
+    .where(and(eq(tables.section.courseId, courseId), eq(tables.section.title, 'Life under stones')));
+  const date = autumn.add({ weeks: 3, days: 2 }).toString();
+  const rule = { when: 'on-date', date, at: '18:00', zone: 'Europe/London' };
+  const input = { id, courseId, of: stones?.id, rule };
+  await perform(people.owner, 'cohort.set-rule', input, today.subtract({ hours: 24 * 9 }));
+}
+
+/** A day for six, and three who wait for a seat. */
+async function seedWaiting(people: People, courseId: string, today: Temporal.Instant) {
+  const cohortId = newId();
+  const startsOn = mondayOf(today).add({ weeks: 7, days: 5 }).toString();
+  const cohort = { id: cohortId, courseId, name: 'Six on the wall', startsOn, endsOn: null };
+  const more = { zone: 'Europe/London', seats: 6, breaks: [] };
+  await perform(people.owner, 'cohort.add', { ...cohort, ...more }, today.subtract({ hours: 24 * 12 }));
+  const list = people.learners.slice(10, 19).map(({ name }, i) => emailOf(name, i + 10));
+  const input = { courseId, cohortId, list: list.join('\n'), dry: false };
+  await perform(people.owner, 'cohort.enrol-many', input, today.subtract({ hours: 24 * 11 }));
 }
 
 async function seedOutcomes(courseId: string): Promise<void> {
@@ -377,6 +404,7 @@ async function seedSmallCourse(
         at: today.subtract({ hours: 24 * (i + 1) }).toString(),
       })),
     );
+  await seedWaiting(people, id, today);
 }
 
 /** A number from 0 to 1 that is the same each time for the same words. */

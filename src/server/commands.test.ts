@@ -7,7 +7,17 @@ import { commands } from './commands';
 import { database } from './platform/database';
 import { newId } from './platform/ids';
 import { user } from './platform/schema';
-import { codeOf, learner, must, owner, publishedCourse, run, startsAt, useTestSchool } from './testing/school';
+import {
+  codeOf,
+  cohortInput,
+  learner,
+  must,
+  owner,
+  publishedCourse,
+  run,
+  startsAt,
+  useTestSchool,
+} from './testing/school';
 
 const school = useTestSchool();
 type Course = Awaited<ReturnType<typeof publishedCourse>>;
@@ -22,6 +32,8 @@ beforeAll(async () => {
   const { courseId, sectionId, reading, quiz, question, assignment } = course;
   const other = await publishedCourse({ owner: school.owner, learner: school.other });
   const me = learner(school.learner);
+  const groupId = newId();
+  await must(owner(school.owner), 'cohort.add', cohortInput({ id: groupId, courseId }));
   const sitting = await must(me, 'quiz.begin', { courseId, lessonId: quiz, deed: newId() }, soon);
   await must(me, 'assignment.save-draft', { courseId, lessonId: assignment, text: 'Mine' }, soon);
   const work = await must(
@@ -60,7 +72,18 @@ beforeAll(async () => {
     'certificate.award-by-hand': { courseId, learnerId: school.learner, why: 'Shown on the river' },
     'certificate.claim': { courseId },
     'certificate.withdraw': { courseId, certificateId: newId(), why: 'A mistake' },
-    'cohort.add': { id: newId(), courseId, name: 'Spring', startsOn: '2027-03-01', zone: 'Europe/London' },
+    'cohort.add': cohortInput({ courseId }),
+    'cohort.change': cohortInput({ id: groupId, courseId }),
+    'cohort.copy': { id: newId(), courseId, from: groupId, name: 'Next', startsOn: '2027-09-06', weekday: null },
+    'cohort.enrol-many': { courseId, cohortId: groupId, list: 'other@school.example', dry: true },
+    'cohort.join': { code: 'NOSUCHCODE' },
+    'cohort.leave-queue': { courseId, cohortId: groupId, learnerId: school.learner },
+    'cohort.move': { courseId, learnerId: school.learner, cohortId: groupId },
+    'cohort.set-code': { id: groupId, courseId, on: true },
+    'cohort.set-rule': { id: groupId, courseId, of: reading, rule: { when: 'by-hand' } },
+    'release.open-for-cohort': { id: groupId, courseId, of: reading, open: true },
+    'release.open-for-learner': { courseId, learnerId: school.learner, of: reading, open: true },
+    'enrolment.extend': { courseId, learnerId: school.learner, until: '2027-12-31' },
     'course.create': { id: newId(), title: 'A course' },
     'course.make-live': { courseId, editionId: newId() },
     'course.publish': { courseId, number: 2 },
@@ -176,6 +199,15 @@ const lets: readonly (readonly [commands: readonly string[], actors: readonly st
   [
     [
       'cohort.add',
+      'cohort.change',
+      'cohort.copy',
+      'cohort.enrol-many',
+      'cohort.move',
+      'cohort.set-code',
+      'cohort.set-rule',
+      'release.open-for-cohort',
+      'release.open-for-learner',
+      'enrolment.extend',
       'enrolment.add',
       'enrolment.again',
       'people.set-staff',
@@ -186,8 +218,17 @@ const lets: readonly (readonly [commands: readonly string[], actors: readonly st
     making,
   ],
   [['marking.mark'], ['a marker of this course', ...making]],
+  // Whose place in the queue it is may give it up.
+  [['cohort.leave-queue'], ['a learner of this course', ...making]],
   [
-    ['people.rename', 'people.set-zone', 'people.sign-out-everywhere', 'catalogue.remove-view', 'pattern.remove'],
+    [
+      'cohort.join',
+      'people.rename',
+      'people.set-zone',
+      'people.sign-out-everywhere',
+      'catalogue.remove-view',
+      'pattern.remove',
+    ],
     signedIn,
   ],
   // Nothing of this name is there; only its own course could be asked.

@@ -2,7 +2,7 @@ import { sql } from 'drizzle-orm';
 import { beforeAll, expect, test } from 'vitest';
 import { database } from './platform/database';
 import { newId } from './platform/ids';
-import { learner, owner, publishedCourse, run, useTestSchool } from './testing/school';
+import { cohortInput, learner, owner, publishedCourse, run, useTestSchool } from './testing/school';
 
 const school = useTestSchool();
 const later = '2027-03-01T08:05:00Z';
@@ -36,7 +36,7 @@ test.each<[string, 'learner' | 'owner', (ids: typeof course) => object]>([
   ['learning.mark-done', 'learner', ({ reading }) => ({ lessonId: reading })],
   ['quiz.begin', 'learner', ({ quiz }) => ({ lessonId: quiz, deed: newId() })],
   ['assignment.hand-in', 'learner', ({ assignment }) => ({ lessonId: assignment, text: 'My work', deed: newId() })],
-  ['cohort.add', 'owner', () => ({ id: newId(), name: 'Spring', startsOn: '2027-03-01', zone: 'Europe/London' })],
+  ['cohort.add', 'owner', () => cohortInput()],
   ['enrolment.add', 'owner', () => ({ email: 'other@school.example', cohortId: null })],
   [
     'gradebook.decide',

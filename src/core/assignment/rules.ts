@@ -1,7 +1,7 @@
 import { boolean, number, object } from 'yup';
 import { fail, ok, type Result } from '../kernel/problem';
 import { countdown, Temporal } from '../kernel/time';
-import { instantOf, type LearnerClock, openingRuleSchema } from '../release';
+import { instantOf, type LearnerClock, timeRuleSchema } from '../release';
 import type { AssignmentSettings } from './types';
 
 const whole = (sentence: string) => number().typeError(sentence).integer(sentence);
@@ -21,7 +21,7 @@ export const assignmentSettingsSchema = object({
     .min(1, 'Allow at least 1 MB, or no files at all.')
     .max(100, 'Allow at most 100 MB a file.')
     .required(),
-  due: openingRuleSchema,
+  due: timeRuleSchema,
   takesLate: boolean().required(),
   attempts: whole('Give a whole number of attempts.')
     .min(1, 'Allow at least one attempt.')

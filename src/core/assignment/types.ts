@@ -1,6 +1,6 @@
 import { pointsText } from '../kernel/exact';
 import { fail, ok, type Result } from '../kernel/problem';
-import type { OpeningRule } from '../release';
+import type { TimeRule } from '../release';
 
 export type AssignmentSettings = {
   /** Thousandths of a point. */
@@ -12,7 +12,7 @@ export type AssignmentSettings = {
   readonly files: number;
   /** Megabytes for each file. */
   readonly megabytes: number;
-  readonly due: OpeningRule | null;
+  readonly due: TimeRule | null;
   /** Whether work is taken after it was due; it is then shown as late. */
   readonly takesLate: boolean;
   readonly attempts: number;

@@ -1,10 +1,12 @@
 export { askedInPlace, barrierFor, beforeBarrier, isAllAnswered, type Judgement, judge } from './checkpoints';
 export { type Effect, effectOn } from './effects';
-export { type Pace, recordsAtPace } from './pace';
+export { awaitedText, opensText } from './opens-text';
+export { recordsAtPace } from './pace';
 export { type Decision, type LearnerRecords, noRecords, type Work } from './records';
 export { sampleView } from './sample';
 export { type Shown, shownOf, throughOwnEyes } from './shown';
 export {
+  type Awaited,
   fullPoints,
   gradeEntry,
   gradeItems,
@@ -12,5 +14,6 @@ export {
   type LessonView,
   learnerView,
   type SectionView,
+  wholeStanding,
 } from './view';
 export { type WeekEntry, weekOf } from './week';

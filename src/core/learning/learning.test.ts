@@ -13,7 +13,7 @@ const question = {
 
 const base: CourseDocument = {
   format: 'mosaik-course',
-  version: 2,
+  version: 3,
   course: { ...newCourse('c', 'c', 'Course', 'UTC'), award: { ...usualAward, on: true, minPercent: 60 } },
   outcomes: [],
   sections: [
@@ -22,6 +22,7 @@ const base: CourseDocument = {
       order: 'a0',
       title: 'One',
       opens: null,
+      closes: null,
       lessons: [lesson('read', 'reading'), lesson('quiz', 'quiz', { questions: [question] })],
     },
     {
@@ -29,6 +30,7 @@ const base: CourseDocument = {
       order: 'a1',
       title: 'Two',
       opens: { when: 'after-start', amount: 7, unit: 'days', at: null },
+      closes: null,
       lessons: [lesson('work', 'assignment'), lesson('extra', 'reading', { required: false })],
     },
   ],
@@ -288,7 +290,7 @@ test.each<[string, CourseDocument, object | null]>([
 test('a lesson that needs others first stays closed until they are done, and says so', () => {
   const needing = changedBy('work', { needs: ['read', 'quiz'] });
   const closed = learnerView(needing, clock, noRecords, days(8)).lessons.find((one) => one.lesson.id === 'work');
-  expect([closed?.open, closed?.waitsFor.map((one) => one.id)]).toEqual([false, ['read', 'quiz']]);
+  expect([closed?.open, closed?.waitsFor.map((one) => one.lesson.id)]).toEqual([false, ['read', 'quiz']]);
   const open = learnerView(needing, clock, everything, days(8)).lessons.find((one) => one.lesson.id === 'work');
   expect([open?.open, open?.waitsFor]).toEqual([true, []]);
 });
@@ -314,6 +316,7 @@ const filmed: CourseDocument = {
       order: 'a0',
       title: 'One',
       opens: null,
+      closes: null,
       lessons: [
         lesson('film', 'film', {
           weight: 10,

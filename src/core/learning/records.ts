@@ -12,12 +12,19 @@ export type LearnerRecords = {
   readonly finished: boolean;
   /** Lessons whose password they have given. */
   readonly unlocked: ReadonlySet<string>;
+  /** When sections and lessons were opened for them alone by hand, in milliseconds, by id. */
+  readonly opened: ReadonlyMap<string, number>;
+  /** Until when they may use the course, where that was granted to them alone; milliseconds. */
+  readonly accessUntil: number | null;
 };
 /** Work handed in, with its mark once it has one: thousandths out of what it was worth in its own edition. */
 export type Work = {
   readonly state: 'handed-in' | 'being-marked' | 'marked';
   readonly points: number | null;
   readonly of: number;
+  /** When it was handed in, and when it was marked: instants, ISO 8601. */
+  readonly at?: string | undefined;
+  readonly markedAt?: string | null | undefined;
 };
 /** What staff decided for an item. */
 export type Decision = {
@@ -25,6 +32,8 @@ export type Decision = {
   readonly points: number | null;
   readonly of: number;
   readonly reason: string;
+  /** When it was decided: an instant, ISO 8601. */
+  readonly at?: string | undefined;
 };
 export const noRecords: LearnerRecords = {
   progress: new Map(),
@@ -33,4 +42,6 @@ export const noRecords: LearnerRecords = {
   decisions: new Map(),
   finished: false,
   unlocked: new Set(),
+  opened: new Map(),
+  accessUntil: null,
 };

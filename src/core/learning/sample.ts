@@ -15,10 +15,11 @@ export function sampleView(document: CourseDocument, now: Temporal.Instant): Lea
     .map((section) => ({
       ...section,
       opens: null,
-      lessons: section.lessons.filter(isSample).map((lesson) => ({ ...lesson, opens: null, needs: [] })),
+      closes: null,
+      lessons: section.lessons.filter(isSample).map((lesson) => ({ ...lesson, opens: null, closes: null, needs: [] })),
     }))
     .filter(({ lessons }) => lessons.length > 0);
   if (sections.length === 0) return null;
-  const course = { ...document.course, rhythm: null };
+  const course = { ...document.course, rhythm: null, access: null };
   return learnerView({ ...document, course, sections }, { start: now, zone: course.zone }, noRecords, now);
 }

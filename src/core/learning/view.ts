@@ -21,23 +21,40 @@ import {
   usualDoneRule,
 } from '../outline';
 import { type LessonProgress, noProgress } from '../record';
-import { instantOf, isOpenAt, type LearnerClock, Opening, openings } from '../release';
+import {
+  instantOf,
+  isOpenAt,
+  type LearnerClock,
+  lessonsAwaited,
+  type Opening,
+  type Release,
+  releaseState,
+  type Standing,
+} from '../release';
 import { gradingOf } from './grading';
 import type { LearnerRecords } from './records';
+import { standingOf } from './standing';
 
 export type LessonView = {
   readonly lesson: LessonDocument;
   readonly number: string;
   readonly opening: Opening;
   readonly open: boolean;
-  /** Lessons that have to be done before this one opens; empty once they are. */
-  readonly waitsFor: readonly LessonDocument[];
+  /** Lessons that have to be done or passed before this one opens; empty once they are. */
+  readonly waitsFor: readonly Awaited[];
+  /** Somebody who gives the course opens it, and has not yet. */
+  readonly waitsForHand: boolean;
+  /** When it closes again, and since when it has been closed again; milliseconds, null for neither. */
+  readonly closesAt: number | null;
+  readonly closedSince: number | null;
   /** It would be open, but asks for a password that was not given yet. */
   readonly locked: boolean;
   readonly progress: LessonProgress;
   /** Null: not an assessment, or without a pass mark. */
   readonly passed: boolean | null;
 };
+/** A lesson that another one waits for. */
+export type Awaited = { readonly lesson: LessonDocument; readonly until: 'done' | 'passed' };
 export type SectionView = { readonly section: SectionDocument; readonly lessons: readonly LessonView[] };
 /**
  * A course as one learner meets it at one moment. Everything on the learner's side of Mosaik is worked
@@ -50,6 +67,11 @@ export type LearnerView = {
   readonly now: Temporal.Instant;
   readonly sections: readonly SectionView[];
   readonly lessons: readonly LessonView[];
+  /** When the learner's access ends, in milliseconds, and whether it has; null for never. */
+  readonly accessEnds: number | null;
+  readonly isOver: boolean;
+  /** The next moment at which something opens, closes or ends by itself; milliseconds. */
+  readonly changesNext: number | null;
   /** The first open lesson that is not done. */
   readonly next: LessonView | null;
   /** The lesson that opens soonest of those still closed. */
@@ -109,6 +131,57 @@ function isDueBy(lesson: LessonDocument, clock: LearnerClock, records: LearnerRe
   return records.finished || (due ? instantOf(due, clock).epochMilliseconds <= nowMs : false);
 }
 
+const entryOf = (lesson: LessonDocument, records: LearnerRecords): GradeEntry | undefined =>
+  isItem(lesson, lesson.questions) ? gradeEntry(lesson, records, false) : undefined;
+
+/** Whether a lesson is done and, where something was given, passed, by some records. */
+const judge = (lesson: LessonDocument, records: LearnerRecords, entry = entryOf(lesson, records)) => ({
+  done: isDone(lesson, records, entry),
+  passed: entry ? hasPassed(lesson, entry) : null,
+});
+
+const judgedBy = (
+  lessons: readonly LessonDocument[],
+  records: LearnerRecords,
+  entries: ReadonlyMap<string, GradeEntry>,
+) => lessons.map((lesson) => ({ lesson, ...judge(lesson, records, entries.get(lesson.id)) }));
+
+const awaitedLessons = new WeakMap<CourseDocument, ReadonlySet<string>>();
+/** The lessons of an edition that others wait for; worked out once, for editions never change. */
+function awaitedIn(document: CourseDocument): ReadonlySet<string> {
+  let known = awaitedLessons.get(document);
+  if (!known) {
+    known = new Set(
+      document.sections.flatMap((section) => [
+        ...lessonsAwaited(section.opens),
+        ...section.lessons.flatMap((lesson) => [...lesson.needs, ...lessonsAwaited(lesson.opens)]),
+      ]),
+    );
+    awaitedLessons.set(document, known);
+  }
+  return known;
+}
+
+/** How far a learner has come with every lesson of an edition, whether anything waits for it or not: for plans to come. */
+export function wholeStanding(document: CourseDocument, clock: LearnerClock, records: LearnerRecords): Standing {
+  const all = lessonsOf(document);
+  return standingOf(judgedBy(all, records, new Map()), judge, records, clock);
+}
+
+/** What a lesson waits for, each once; what has to be passed has to be done as well. */
+function waitsOf({ waits }: Opening, lessons: ReadonlyMap<string, LessonDocument>): readonly Awaited[] {
+  if (waits.length === 0) return [];
+  const found = new Map<string, Awaited>();
+  for (const wait of waits) {
+    if (wait.for === 'hand') continue;
+    for (const id of wait.lessons) {
+      const lesson = lessons.get(id);
+      if (lesson && found.get(id)?.until !== 'passed') found.set(id, { lesson, until: wait.for });
+    }
+  }
+  return [...found.values()];
+}
+
 /** The course as a learner meets it at a moment: what is open, done, due and graded. */
 export function learnerView(
   document: CourseDocument,
@@ -117,46 +190,56 @@ export function learnerView(
   now: Temporal.Instant,
 ): LearnerView {
   const nowMs = now.epochMilliseconds;
-  const opens = openings(document.course, document.sections, clock);
   const all = lessonsOf(document);
   const entries = new Map<string, GradeEntry>();
   for (const lesson of all)
     if (isItem(lesson, lesson.questions))
       entries.set(lesson.id, gradeEntry(lesson, records, isDueBy(lesson, clock, records, nowMs)));
   const byId = new Map(all.map((lesson) => [lesson.id, lesson]));
-  const done = new Set(
-    all.filter((lesson) => isDone(lesson, records, entries.get(lesson.id))).map((lesson) => lesson.id),
+  const judged = judgedBy(all, records, entries);
+  const done = new Set(judged.flatMap((one) => (one.done ? [one.lesson.id] : [])));
+  const awaited = awaitedIn(document);
+  const standing = standingOf(
+    judged.filter(({ lesson }) => awaited.has(lesson.id)),
+    judge,
+    records,
+    clock,
   );
-  const atStart = new Opening(clock.start.epochMilliseconds, 'start');
+  const { accessUntil } = records;
+  const release = releaseState(document.course, document.sections, { clock, standing, accessUntil }, nowMs);
   const sections = document.sections.map((section, s) => ({
     section,
     lessons: section.lessons.map((lesson, l): LessonView => {
-      const opening = opens.get(lesson.id) ?? atStart;
-      const entry = entries.get(lesson.id);
+      const state = release.of.get(lesson.id) as Release;
       const kept = records.progress.get(lesson.id) ?? noProgress;
-      const waitsFor =
-        lesson.needs.length === 0 ? [] : lesson.needs.flatMap((id) => (done.has(id) ? [] : (byId.get(id) ?? [])));
-      const isTime = isOpenAt(opening, nowMs) && waitsFor.length === 0;
       const asksPassword = lesson.password !== '' && !records.unlocked.has(lesson.id);
+      const entry = entries.get(lesson.id);
       return {
         lesson,
         number: `${s + 1}.${l + 1}`,
-        opening,
-        open: isTime && !asksPassword,
-        locked: isTime && asksPassword,
-        waitsFor,
+        opening: state.opening,
+        open: state.open && !asksPassword,
+        locked: state.open && asksPassword,
+        waitsFor: waitsOf(state.opening, byId),
+        waitsForHand: state.opening.waits.some((wait) => wait.for === 'hand'),
+        closesAt: state.closesAt,
+        closedSince: state.closedSince,
         progress: done.has(lesson.id) ? { ...kept, state: 'done' } : kept,
         passed: entry ? hasPassed(lesson, entry) : null,
       };
     }),
   }));
   const sheet = gradeSheet(gradeItems(document), entries, document.course.missing);
-  return whole({ document, clock, now, sections, sheet }, records.finished);
+  const { accessEnds, isOver, next: changesNext } = release;
+  return whole({ document, clock, now, sections, sheet, accessEnds, isOver, changesNext }, records.finished);
 }
 
 /** What follows from the lessons and the sheet: what comes next, how much is left, whether the course is complete. */
 export function whole(
-  parts: Pick<LearnerView, 'document' | 'clock' | 'now' | 'sections' | 'sheet'>,
+  parts: Pick<
+    LearnerView,
+    'document' | 'clock' | 'now' | 'sections' | 'sheet' | 'accessEnds' | 'isOver' | 'changesNext'
+  >,
   finished: boolean,
 ): LearnerView {
   const { document, now, sections, sheet } = parts;
@@ -176,8 +259,8 @@ export function whole(
   let opensNext: LessonView | null = null;
   let [done, minutesLeft] = [0, 0];
   for (const view of lessons) {
-    if (!isOpenAt(view.opening, nowMs) && (opensNext === null || view.opening.ms < opensNext.opening.ms))
-      opensNext = view;
+    const isLater = !isOpenAt(view.opening, nowMs) && Number.isFinite(view.opening.ms);
+    if (isLater && (opensNext === null || view.opening.ms < opensNext.opening.ms)) opensNext = view;
     if (view.progress.state === 'done') done += 1;
     else minutesLeft += view.lesson.learnerMinutes;
   }

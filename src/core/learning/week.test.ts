@@ -8,7 +8,7 @@ const after = (amount: number) => ({ when: 'after-start' as const, amount, unit:
 const work = lesson('work', 'assignment');
 const document: CourseDocument = {
   format: 'mosaik-course',
-  version: 2,
+  version: 3,
   course: newCourse('c', 'c', 'Course', 'UTC'),
   outcomes: [],
   sections: [
@@ -17,14 +17,15 @@ const document: CourseDocument = {
       order: 'a0',
       title: 'One',
       opens: null,
+      closes: null,
       lessons: [
         lesson('now'),
         work.assignment ? { ...work, assignment: { ...work.assignment, due: after(5) } } : work,
         lesson('third day', 'reading', { opens: after(3) }),
       ],
     },
-    { id: 't', order: 'a1', title: 'Two', opens: after(8), lessons: [lesson('a'), lesson('b')] },
-    { id: 'u', order: 'a2', title: 'Three', opens: after(30), lessons: [lesson('c')] },
+    { id: 't', order: 'a1', title: 'Two', opens: after(8), closes: null, lessons: [lesson('a'), lesson('b')] },
+    { id: 'u', order: 'a2', title: 'Three', opens: after(30), closes: null, lessons: [lesson('c')] },
   ],
 };
 

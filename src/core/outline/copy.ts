@@ -1,5 +1,6 @@
 import type { Change, RecordValue } from '../kernel/change';
 import { fail, ok, type Result } from '../kernel/problem';
+import { withLessons } from '../release';
 import { withExercises } from './exercises';
 import { keysAfter } from './keys';
 import { byOrder, type Lesson, lessonsBySection, type Outline, questionsOf, type Section, sectionsOf } from './types';
@@ -30,6 +31,11 @@ export function planCopy(target: Outline, source: Outline, wish: CopyWish, names
     ...wish.lessons,
     ...wish.sections.flatMap((id) => (inside.get(id) ?? []).map((one) => one.id)),
   ]);
+  /** A lesson that another one waits for, as it is called where the copy goes; null where it is not there. */
+  const renamed = (one: string) => {
+    if (copied.has(one)) return names.id(one);
+    return names.sameCourse ? one : null;
+  };
   const copyLesson = (lesson: Lesson, sectionId: string, order: string, title: string) => {
     const id = names.id(lesson.id);
     if (target.lesson[id]) return;
@@ -41,10 +47,9 @@ export function planCopy(target: Outline, source: Outline, wish: CopyWish, names
       order,
       title,
       outcomes: outcomes(lesson.outcomes),
+      opens: withLessons(lesson.opens, renamed),
       // What is copied along is needed as its copy.
-      needs: lesson.needs
-        .filter((one) => copied.has(one) || names.sameCourse)
-        .map((one) => (copied.has(one) ? names.id(one) : one)),
+      needs: lesson.needs.flatMap((one) => renamed(one) ?? []),
     } as Lesson);
     const text = source.text[lesson.id]?.content;
     // Files belong to the school: a copy shows the same ones.
@@ -78,7 +83,13 @@ export function planCopy(target: Outline, source: Outline, wish: CopyWish, names
   for (const [i, section] of sections.entries()) {
     const id = names.id(section.id);
     if (target.section[id]) continue;
-    add('section', { ...section, id, order: keys[i] ?? '', title: names.title(section.title) } as Section);
+    add('section', {
+      ...section,
+      id,
+      order: keys[i] ?? '',
+      title: names.title(section.title),
+      opens: withLessons(section.opens, renamed),
+    } as Section);
     for (const lesson of [...(inside.get(section.id) ?? [])].sort(byOrder))
       copyLesson(lesson, id, lesson.order, lesson.title);
   }

@@ -42,6 +42,8 @@ export function differences(before: CourseDocument | null, after: CourseDocument
         found.push({ what: 'changed', sentence: `Section "${old.title}" is now called "${section.title}"` });
       if (!same(old.opens, section.opens))
         found.push({ what: 'changed', sentence: `Section "${section.title}": when it opens` });
+      if (!same(old.closes, section.closes))
+        found.push({ what: 'changed', sentence: `Section "${section.title}": when it closes` });
       if (places.has(section.id)) found.push({ what: 'moved', sentence: `Section moved: ${section.title}` });
     }
     const stayed = (list: readonly LessonDocument[], other: ReadonlySet<string>) =>

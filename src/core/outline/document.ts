@@ -21,7 +21,7 @@ import {
 } from './types';
 
 /** Grows when the shape of the document changes; how older ones are read, see `upgradeDocument`. */
-export const documentVersion = 2;
+export const documentVersion = 3;
 
 /**
  * A course as learners get it: a whole, in order, with everything it needs to be shown and nothing
@@ -64,6 +64,7 @@ export const courseDocumentSchema = object({
     .of(
       stored.shape({
         opens: mixed().nullable().defined(),
+        closes: mixed().nullable().defined(),
         lessons: array()
           .of(
             stored.shape({

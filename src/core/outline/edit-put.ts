@@ -82,6 +82,7 @@ export function planPut(outline: Outline, edit: Extract<OutlineEdit, { do: 'put'
         order: keys[s] ?? '',
         title: String(title.value.title),
         opens: null,
+        closes: null,
       } as Section),
     );
     const inside = generateNKeysBetween(null, null, draft.lessons.length);

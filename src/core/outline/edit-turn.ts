@@ -25,7 +25,7 @@ export function planToSection(outline: Outline, edit: Extract<OutlineEdit, { do:
   const at = siblings.indexOf(lesson);
   const order = keyAfter(Object.values(outline.section), lesson.sectionId);
   if (order === null) return gone('section');
-  const section: Section = { id: edit.id, order, title: lesson.title, opens: null };
+  const section: Section = { id: edit.id, order, title: lesson.title, opens: null, closes: null };
   // A lesson that holds something stays a lesson, the first of the new section.
   const drop = isOnlyName(outline, lesson);
   const moving = siblings.slice(drop ? at + 1 : at);

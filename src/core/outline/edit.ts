@@ -52,7 +52,7 @@ export function planEdit(outline: Outline, edit: OutlineEdit): Result<Change[]> 
       if (!title.ok) return title;
       const order = keyAfter(Object.values(outline.section), edit.after);
       if (order === null) return gone('section');
-      const section: Section = { id: edit.id, order, title: String(title.value.title), opens: null };
+      const section: Section = { id: edit.id, order, title: String(title.value.title), opens: null, closes: null };
       return ok(added('section', section));
     }
     case 'add-lesson': {

@@ -1,6 +1,6 @@
 import { clockTime } from '../kernel/clock-time';
 import { bodyText } from '../quiz';
-import { ruleText } from '../release';
+import { accessText, rhythmText, ruleText } from '../release';
 import { chaptersInOrder } from './film';
 import { plainText } from './minutes';
 import type { Attachment, Chapter, Moment, OutlineTable, RichText } from './types';
@@ -15,6 +15,9 @@ export const courseFields: Names = {
   promise: 'the promise',
   zone: 'the time zone',
   rhythm: 'the rhythm',
+  access: 'how long it can be used',
+  accessNote: 'what is said afterwards',
+  countdown: 'how closed lessons count down',
   completion: 'when it is complete',
   missing: 'what missing work counts as',
   award: 'the certificate',
@@ -29,6 +32,7 @@ export const lessonFields: Names = {
   media: 'its file',
   downloads: 'downloads',
   opens: 'when it opens',
+  closes: 'when it closes',
   teaser: 'its teaser',
   done: 'when it counts as done',
   needs: 'what has to be done first',
@@ -48,7 +52,7 @@ export const lessonFields: Names = {
 
 const names: Record<OutlineTable, Names> = {
   course: { ...courseFields, slug: 'the address', weekLimit: 'the minutes of a week' },
-  section: { title: 'the title', opens: 'when it opens' },
+  section: { title: 'the title', opens: 'when it opens', closes: 'when it closes' },
   lesson: {
     ...lessonFields,
     title: 'the title',
@@ -126,7 +130,12 @@ export function fieldText(field: string, value: unknown, titles: Titles): string
     case 'media':
       return (value as { fileName: string }).fileName;
     case 'opens':
-      return ruleText(value as Parameters<typeof ruleText>[0]);
+    case 'closes':
+      return ruleText(value as Parameters<typeof ruleText>[0], titles);
+    case 'access':
+      return accessText(value as Parameters<typeof accessText>[0]);
+    case 'rhythm':
+      return rhythmText(value as Parameters<typeof rhythmText>[0]);
     case 'learnerMinutes':
     case 'minutes':
       return `${value} min`;

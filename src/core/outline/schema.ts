@@ -7,11 +7,19 @@ import { line } from '../kernel/line';
 import { parsed } from '../kernel/parse';
 import { fail, ok, type Result } from '../kernel/problem';
 import { checkBody, type QuestionKind, questionFields, quizSettingsSchema } from '../quiz';
-import { openingRuleSchema, rhythmSchema, zoneSchema } from '../release';
+import { accessSchema, closingRuleSchema, openingRuleSchema, rhythmSchema, zoneSchema } from '../release';
 import { linkFault } from './link';
 import { textFault } from './rich-text';
 import { doneRuleSchema, settingsSchema } from './settings';
-import { attachmentAccess, lessonKinds, lessonStates, mediums, type OutlineTable, type RichText } from './types';
+import {
+  attachmentAccess,
+  countdownForms,
+  lessonKinds,
+  lessonStates,
+  mediums,
+  type OutlineTable,
+  type RichText,
+} from './types';
 
 export const titleSchema = line(200, 'Keep a title under 200 characters.', 'Give it a title.');
 
@@ -73,6 +81,9 @@ const fields: Record<OutlineTable, { readonly [field: string]: FieldSchema }> = 
     notAbout: prose(2000),
     zone: zoneSchema,
     rhythm: rhythmSchema,
+    access: accessSchema,
+    accessNote: prose(2000),
+    countdown: string().oneOf(countdownForms).required(),
     weekLimit: number()
       .typeError('Give the minutes as a number.')
       .integer('Give whole minutes.')
@@ -84,7 +95,7 @@ const fields: Record<OutlineTable, { readonly [field: string]: FieldSchema }> = 
     award: awardSchema,
     settings: settingsSchema,
   },
-  section: { title: titleSchema, opens: openingRuleSchema },
+  section: { title: titleSchema, opens: openingRuleSchema, closes: closingRuleSchema },
   lesson: {
     title: titleSchema,
     kind: string().oneOf(lessonKinds).required(),
@@ -124,6 +135,7 @@ const fields: Record<OutlineTable, { readonly [field: string]: FieldSchema }> = 
     password: string().max(80, 'Keep the password under 80 characters.').defined(),
     needs: array().of(idSchema).max(20, 'At most 20 lessons can be needed first.').required(),
     opens: openingRuleSchema,
+    closes: closingRuleSchema,
     teaser: prose(1000),
     done: doneRuleSchema,
     quiz: quizSettingsSchema.nullable().defined(),

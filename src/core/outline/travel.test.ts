@@ -3,6 +3,7 @@ import { expect, test } from 'vitest';
 import { apply } from '../kernel/change';
 import { documentVersion } from './document';
 import version1 from './examples/document-1.json';
+import version2 from './examples/document-2.json';
 import {
   compose,
   type Lesson,
@@ -212,4 +213,15 @@ test('a stored document of version 1 is read as one of today, and what cannot be
     { ...json(version1), sections: riddle },
   ])
     expect(() => upgradeDocument(wrong)).toThrow();
+});
+
+test('a stored document of version 2 keeps its rhythm, and nothing of it ends', () => {
+  const { course, sections, version } = upgradeDocument(json(version2));
+  expect(version).toBe(documentVersion);
+  expect(course.rhythm).toEqual({
+    ...{ unit: 'section', lessons: 1, begins: [], at: '18:00', firstAtOnce: true, gap: 7, breaks: [] },
+    every: { by: 'weeks', count: 2, weekdays: [3] },
+  });
+  expect([course.access, course.countdown]).toEqual([null, 'days']);
+  expect(sections.flatMap((one) => [one, ...one.lessons]).map(({ closes }) => closes)).toEqual([null, null, null]);
 });

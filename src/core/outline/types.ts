@@ -3,7 +3,7 @@ import type { AwardSettings } from '../certificate';
 import type { CompletionRule, MissingRule } from '../gradebook';
 import { inOrder } from '../kernel/exact';
 import type { QuestionContent, QuizSettings } from '../quiz';
-import type { OpeningRule, Rhythm } from '../release';
+import type { AccessRule, ClosingRule, OpeningRule, Rhythm } from '../release';
 
 /** A rich text as the editor keeps it: a tree of nodes, rendered safely wherever it is shown. */
 export type RichText = {
@@ -83,6 +83,10 @@ export type CourseSettings = {
   readonly done: { readonly [kind in LessonKind]?: DoneRule };
 };
 
+/** A countdown to the second, in days and hours, or only the date. */
+export const countdownForms = ['full', 'days', 'date'] as const;
+export type CountdownForm = (typeof countdownForms)[number];
+
 export type Course = {
   readonly id: string;
   readonly slug: string;
@@ -95,6 +99,12 @@ export type Course = {
   /** IANA zone in which the course means its dates. */
   readonly zone: string;
   readonly rhythm: Rhythm | null;
+  /** How long a learner can use it; null for ever. */
+  readonly access: AccessRule | null;
+  /** Said to a learner whose access has ended. */
+  readonly accessNote: string;
+  /** How a lesson that is not open yet tells when it will be. */
+  readonly countdown: CountdownForm;
   /** Minutes of work a week that the plan aims at, at most. */
   readonly weekLimit: number;
   readonly completion: CompletionRule;
@@ -109,6 +119,8 @@ export type Section = {
   readonly title: string;
   /** Null: follows the rhythm of the course, or opens at the start when there is none. */
   readonly opens: OpeningRule | null;
+  /** When it closes again, and its lessons with it; null for never. */
+  readonly closes: ClosingRule | null;
 };
 
 /** What a learner may do with an attachment: open or keep it, keep it only, or look at it only. */
@@ -166,6 +178,8 @@ export type Lesson = {
   readonly needs: readonly string[];
   /** Null: opens with its section. */
   readonly opens: OpeningRule | null;
+  /** When it closes again, at the latest with its section; null for never. */
+  readonly closes: ClosingRule | null;
   /** Said to a learner who comes before the lesson opens. */
   readonly teaser: string;
   /** Null: as the course has it for its kind, or else the usual rule. */

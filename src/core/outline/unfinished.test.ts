@@ -18,10 +18,10 @@ const lesson: LessonDocument = {
 };
 const document: CourseDocument = {
   format: 'mosaik-course',
-  version: 2,
+  version: 3,
   course: newCourse('c', 'c', 'Course', 'UTC'),
   outcomes: [],
-  sections: [{ id: 's', order: 'a0', title: 'One', opens: null, lessons: [lesson] }],
+  sections: [{ id: 's', order: 'a0', title: 'One', opens: null, closes: null, lessons: [lesson] }],
 };
 
 test('what has become known of files since is filled in, and nothing that was known is changed', () => {

@@ -19,7 +19,10 @@ type Stored = Fields & {
   })[];
 };
 
-const upgrades: { readonly [version: number]: (stored: Stored) => Stored } = { 1: questionsHaveBodies };
+const upgrades: { readonly [version: number]: (stored: Stored) => Stored } = {
+  1: questionsHaveBodies,
+  2: plansHaveEnds,
+};
 
 /** A stored document as documents are today. Throws in words on one that is none, or newer than this program. */
 export function upgradeDocument(stored: unknown): CourseDocument {
@@ -57,9 +60,36 @@ function questionsHaveBodies(stored: Stored): Stored {
   };
 }
 
+/** Version 2 to 3: a rhythm names its step, and what opens can close again; nothing did, and access had no end. */
+function plansHaveEnds(stored: Stored): Stored {
+  return {
+    ...stored,
+    version: 3,
+    course: {
+      ...stored.course,
+      rhythm: withStep(stored.course.rhythm),
+      access: null,
+      accessNote: '',
+      countdown: 'days',
+    },
+    sections: stored.sections.map((section) => ({
+      ...section,
+      closes: null,
+      lessons: section.lessons.map((lesson) => ({ ...lesson, closes: null })),
+    })),
+  };
+}
+
+/** A rhythm had one weekday of every so many weeks. */
+function withStep(rhythm: unknown): unknown {
+  if (!rhythm) return null;
+  const { weeks, weekday, ...rest } = rhythm as Fields;
+  return { ...rest, begins: [], every: { by: 'weeks', count: weeks, weekdays: [weekday] } };
+}
+
 /** Before the gap could be set, the second part opened on the first weekday of the rhythm that lay a step less a week after the start. */
-const withGap = (rhythm: CourseDocument['course']['rhythm']) =>
-  rhythm && { ...rhythm, gap: rhythm.gap ?? 7 * (rhythm.weeks - 1) + 1 };
+const withGap = (rhythm: { readonly weeks: number; readonly gap?: number } | null) =>
+  rhythm && 'weeks' in rhythm ? { ...rhythm, gap: rhythm.gap ?? 7 * (rhythm.weeks - 1) + 1 } : rhythm;
 
 /** Before files had versions, each had one; and before there were time lines, nobody looked at how loud they are. */
 const withVersion = (facts: unknown) => (facts ? { version: 1, waveHash: null, ...(facts as Fields) } : null);
@@ -73,7 +103,7 @@ function withLaterFields(stored: Stored): Stored {
       notAbout: '',
       ...stored.course,
       settings: { ...usualSettings, ...((stored.course.settings ?? {}) as object) },
-      rhythm: withGap((stored.course.rhythm ?? null) as CourseDocument['course']['rhythm']),
+      rhythm: withGap((stored.course.rhythm ?? null) as Parameters<typeof withGap>[0]),
     },
     sections: stored.sections.map((section) => ({
       ...section,

@@ -63,7 +63,13 @@ export function scorePaper(
 }
 
 /** What somebody got, and of how much: in thousandths, as it was when it was marked, and the share before it was rounded to them. */
-export type Result = { readonly points: number; readonly of: number; readonly share?: Rational };
+export type Result = {
+  readonly points: number;
+  readonly of: number;
+  readonly share?: Rational;
+  /** When it was handed in: an instant, ISO 8601. */
+  readonly at?: string | undefined;
+};
 
 /** The share of a result, 0 to 1, exact; of a paper that is worth nothing, nothing. */
 export const shareOfResult = ({ points, of, share }: Result): Rational =>

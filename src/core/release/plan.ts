@@ -1,159 +1,158 @@
-import { Temporal } from '../kernel/time';
-import { dayMs } from '../kernel/zone';
-import { partText, type Rhythm, rhythmMs, rhythmText } from './rhythm';
-import { factsOf, type LearnerClock, msOf, type OpeningRule, ruleText } from './rule';
+import { type ClockFacts, factsOf, type LearnerClock } from './clock';
+import {
+  asksForMoreThanAHand,
+  needsOf,
+  nothingYet,
+  Opening,
+  type OpeningSource,
+  openingAt,
+  outcomeOf,
+  type Standing,
+  type Wait,
+} from './opening';
+import { partText, type Rhythm, rhythmText } from './rhythm';
+import { rhythmMs } from './rhythm-days';
+import { type ClosingRule, type OpeningRule, ruleText, type Titles } from './rule';
 
 /** The part of a course that release needs to know. A course document and a working copy both fit. */
 export type ReleaseCourse = { readonly rhythm: Rhythm | null };
+export type ReleaseLesson = {
+  readonly id: string;
+  readonly title: string;
+  readonly opens: OpeningRule | null;
+  readonly closes: ClosingRule | null;
+  /** Ids of the lessons that have to be done first. */
+  readonly needs: readonly string[];
+};
 export type ReleaseSection = {
   readonly id: string;
   readonly opens: OpeningRule | null;
-  readonly lessons: readonly { readonly id: string; readonly opens: OpeningRule | null }[];
+  readonly closes: ClosingRule | null;
+  readonly lessons: readonly ReleaseLesson[];
 };
 
-export type OpeningSource = 'lesson' | 'section' | 'rhythm' | 'start';
-
-/** When something opens for a learner. */
-export class Opening {
-  constructor(
-    /** Milliseconds since 1970. */
-    readonly ms: number,
-    /** Where the time comes from; `section` also when a lesson's own rule is earlier than its section. */
-    readonly from: OpeningSource,
-  ) {}
-  get at(): Temporal.Instant {
-    return Temporal.Instant.fromEpochMilliseconds(this.ms);
-  }
-}
-
 /** Which part of the rhythm a section and each of its lessons belong to; null where the rhythm says nothing about them. */
-function* partsOf(course: ReleaseCourse, sections: readonly ReleaseSection[]) {
-  const { rhythm } = course;
+export function* partsOf({ rhythm }: ReleaseCourse, sections: readonly ReleaseSection[]) {
   const together = Math.max(1, rhythm?.lessons ?? 1);
-  let index = 0;
+  const begins = new Map<string, number>();
+  for (const id of rhythm?.unit === 'laid' ? rhythm.begins : []) begins.set(id, (begins.get(id) ?? 0) + 1);
+  let [index, laid] = [0, 0];
   for (const [s, section] of sections.entries()) {
-    const own = rhythm?.unit === 'section' && !section.opens ? s : null;
-    const first = index;
-    index += section.lessons.length;
-    yield {
-      section,
-      part: own,
-      lessonPart: (l: number) =>
-        rhythm?.unit === 'lessons' && !section.opens ? Math.floor((first + l) / together) : null,
-    };
+    const isBound = section.opens !== null;
+    const lessonParts = section.lessons.map((lesson) => {
+      const at = index;
+      index += 1;
+      laid += begins.get(lesson.id) ?? 0;
+      if (rhythm === null || rhythm.unit === 'section' || isBound) return null;
+      return rhythm.unit === 'laid' ? laid : Math.floor(at / together);
+    });
+    yield { section, part: rhythm?.unit === 'section' && !isBound ? s : null, lessonParts };
   }
 }
 
-const partCount = (rhythm: Rhythm, sections: readonly ReleaseSection[]): number =>
-  rhythm.unit === 'section'
-    ? sections.length
-    : Math.ceil(sections.reduce((count, section) => count + section.lessons.length, 0) / Math.max(1, rhythm.lessons));
+/** How many parts a rhythm makes of a course. */
+export function partCount(rhythm: Rhythm, sections: readonly ReleaseSection[]): number {
+  if (rhythm.unit === 'section') return sections.length;
+  if (rhythm.unit === 'laid') return rhythm.begins.length + 1;
+  return Math.ceil(sections.reduce((count, { lessons }) => count + lessons.length, 0) / Math.max(1, rhythm.lessons));
+}
+
+/** The later of two openings: what bounds waits, and what waits for something is waited for. */
+function boundBy(bound: Opening, ms: number, waits: readonly Wait[], from: OpeningSource): Opening {
+  const [earliest, source] = ms >= bound.earliest ? [ms, from] : [bound.earliest, bound.from];
+  if (bound.waits.length === 0 && waits.length === 0) return ms >= bound.ms ? new Opening(ms, from) : bound;
+  return openingAt(earliest, waits.length > 0 ? from : source, [...bound.waits, ...waits]);
+}
+
+/** What was opened by hand goes before everything that would keep it closed; but where a rule asks for more than that. */
+function withHand(opening: Opening, id: string, rule: OpeningRule | null, facts: ClockFacts, standing: Standing) {
+  const hand = standing.opened.get(id);
+  if (hand === undefined || asksForMoreThanAHand(rule)) return opening;
+  const ms = Math.max(facts.start, hand);
+  return ms < opening.ms ? new Opening(ms, 'hand') : opening;
+}
+
+/** For a cohort, its own rule goes before that of the course. */
+const ownRule = (id: string, rule: OpeningRule | null, { cohort }: ClockFacts) => cohort.opens[id] ?? rule;
+
+/** What was opened by hand for the cohort, and for the learner alone; the earlier counts. */
+function withCohort(standing: Standing, { cohort }: ClockFacts): Standing {
+  const forAll = Object.entries(cohort.opened);
+  if (forAll.length === 0) return standing;
+  const opened = new Map(standing.opened);
+  for (const [id, at] of forAll) {
+    const ms = Date.parse(at);
+    opened.set(id, Math.min(ms, opened.get(id) ?? ms));
+  }
+  return { ...standing, opened };
+}
 
 /**
- * When each lesson and section opens for a learner, by id. A section's own rule goes before the
- * rhythm; a lesson opens at its own rule but never before its section. Planned lessons are no part of an
- * edition and have no place in `sections`.
+ * When each lesson and section opens for a learner, by id. A section's own rule goes before the rhythm; a lesson opens
+ * by its own rule but never before its section, nor before what it needs is done. What has been opened by hand is open.
+ * Planned lessons are no part of an edition and have no place in `sections`; nobody waits for them.
  */
 export function openings(
   course: ReleaseCourse,
   sections: readonly ReleaseSection[],
   clock: LearnerClock,
+  reached: Standing = nothingYet,
 ): ReadonlyMap<string, Opening> {
   const facts = factsOf(clock);
+  const standing = withCohort(reached, facts);
   const found = new Map<string, Opening>();
   const { rhythm } = course;
   const parts = rhythm ? rhythmMs(rhythm, facts, partCount(rhythm, sections)) : [];
-  for (const { section, part, lessonPart } of partsOf(course, sections)) {
+  const there = new Set<string>();
+  for (const { lessons } of sections) for (const { id } of lessons) there.add(id);
+  const sourceOf = (id: string, own: OpeningSource) => (facts.cohort.opens[id] ? 'cohort' : own);
+  for (const { section, part, lessonParts } of partsOf(course, sections)) {
+    const rule = ownRule(section.id, section.opens, facts);
     const fromRhythm = part === null ? undefined : parts[part];
-    const usual = fromRhythm === undefined ? new Opening(facts.start, 'start') : new Opening(fromRhythm, 'rhythm');
-    const bound = section.opens ? new Opening(msOf(section.opens, facts), 'section') : usual;
+    let bound = fromRhythm === undefined ? new Opening(facts.start, 'start') : new Opening(fromRhythm, 'rhythm');
+    if (rule) {
+      const { ms, waits } = outcomeOf(rule, section.id, facts, standing, there);
+      bound = openingAt(ms, sourceOf(section.id, 'section'), waits);
+    }
+    bound = withHand(bound, section.id, rule, facts, standing);
     found.set(section.id, bound);
     for (let l = 0; l < section.lessons.length; l += 1) {
-      const lesson = section.lessons[l] as ReleaseSection['lessons'][number];
-      const share = lessonPart(l);
-      const fromPart = share === null ? undefined : parts[share];
-      const ms = lesson.opens ? msOf(lesson.opens, facts) : fromPart;
-      found.set(
-        lesson.id,
-        ms !== undefined && ms >= bound.ms ? new Opening(ms, lesson.opens ? 'lesson' : 'rhythm') : bound,
-      );
+      const lesson = section.lessons[l] as ReleaseLesson;
+      const own = ownRule(lesson.id, lesson.opens, facts);
+      const share = lessonParts[l];
+      let opening = bound;
+      if (own) {
+        const { ms, waits } = outcomeOf(own, lesson.id, facts, standing, there);
+        opening = boundBy(bound, ms, waits, sourceOf(lesson.id, 'lesson'));
+      } else if (share !== null && share !== undefined) {
+        opening = boundBy(bound, parts[share] ?? facts.start, [], 'rhythm');
+      }
+      if (lesson.needs.length > 0) {
+        const { ms, waits } = needsOf(lesson.needs, standing, there);
+        opening = boundBy(opening, ms, waits, 'lesson');
+      }
+      found.set(lesson.id, withHand(opening, lesson.id, own, facts, standing));
     }
   }
   return found;
 }
-
-/** Whether something is open at a moment in milliseconds since 1970. */
-export const isOpenAt = (opening: Opening | undefined, ms: number): boolean =>
-  opening !== undefined && opening.ms <= ms;
-/** Whether something has opened at an instant. */
-export const isOpen = (opening: Opening | undefined, now: Temporal.Instant): boolean =>
-  isOpenAt(opening, now.epochMilliseconds);
 
 /**
  * The rule each section and lesson follows, in words, by id, for lists where no learner is looked at.
  */
 export function openingTexts(course: ReleaseCourse, sections: readonly ReleaseSection[]): ReadonlyMap<string, string> {
   const { rhythm } = course;
+  const titles: Titles = new Map(sections.flatMap(({ lessons }) => lessons.map(({ id, title }) => [id, title])));
   const found = new Map<string, string>();
-  for (const { section, part, lessonPart } of partsOf(course, sections)) {
-    const withPart = (at: number | null, otherwise: string) =>
-      rhythm && at !== null ? partText(rhythm, at) : otherwise;
-    const own = section.opens ? ruleText(section.opens) : withPart(part, 'at start');
+  for (const { section, part, lessonParts } of partsOf(course, sections)) {
+    const withPart = (at: number | null | undefined, otherwise: string) =>
+      rhythm && at !== null && at !== undefined ? partText(rhythm, at) : otherwise;
+    const own = section.opens ? ruleText(section.opens, titles) : withPart(part, 'at start');
     found.set(section.id, own);
-    for (const [l, lesson] of section.lessons.entries()) {
-      const share = lessonPart(l);
-      found.set(lesson.id, lesson.opens ? ruleText(lesson.opens) : withPart(share, own));
-    }
+    for (const [l, lesson] of section.lessons.entries())
+      found.set(lesson.id, lesson.opens ? ruleText(lesson.opens, titles) : withPart(lessonParts[l], own));
   }
   return found;
-}
-
-export type BoardWeek = {
-  readonly index: number;
-  /** Midnight on the first day of the week, in the learner's zone. */
-  readonly from: Temporal.Instant;
-  readonly to: Temporal.Instant;
-  readonly minutes: number;
-};
-export type Board = {
-  readonly weeks: readonly BoardWeek[];
-  /** Week index of each lesson, by id. */
-  readonly weekOf: ReadonlyMap<string, number>;
-  /** How many weeks there are in all, from the start to the last opening. */
-  readonly weekCount: number;
-};
-
-/**
- * The weeks of a plan as a learner has them: `show` of them from `first` on, with the minutes each asks for. What
- * is worked out follows what is shown, however far away the last opening lies.
- */
-export function board(
-  lessons: readonly { readonly id: string; readonly learnerMinutes: number }[],
-  opens: ReadonlyMap<string, Opening>,
-  clock: LearnerClock,
-  { first, show }: { readonly first: number; readonly show: number },
-): Board {
-  const { start, startWall, zone } = factsOf(clock);
-  const firstDay = Math.floor(startWall / dayMs);
-  const weekOf = new Map<string, number>();
-  const minutes = new Map<number, number>();
-  let last = 0;
-  for (const lesson of lessons) {
-    const opening = opens.get(lesson.id);
-    if (!opening) continue;
-    const week = Math.floor((Math.floor(zone.wallAt(Math.max(opening.ms, start)) / dayMs) - firstDay) / 7);
-    weekOf.set(lesson.id, week);
-    minutes.set(week, (minutes.get(week) ?? 0) + lesson.learnerMinutes);
-    last = Math.max(last, week);
-  }
-  const midnight = (week: number) =>
-    Temporal.Instant.fromEpochMilliseconds(zone.instantAt((firstDay + week * 7) * dayMs));
-  const count = Math.max(0, Math.min(show, last + 1 - first));
-  const weeks = Array.from({ length: count }, (_, i) => {
-    const index = first + i;
-    return { index, from: midnight(index), to: midnight(index + 1), minutes: minutes.get(index) ?? 0 };
-  });
-  return { weeks, weekOf, weekCount: last + 1 };
 }
 
 /** The rhythm of a course in words. */

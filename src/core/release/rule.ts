@@ -1,20 +1,22 @@
-import { type Day, Temporal, type TimeOfDay } from '../kernel/time';
-import { dayMs, dayNumber, monthsLater, timeOfDayMs, type Zone, zoneOf } from '../kernel/zone';
+import type { Day, TimeOfDay } from '../kernel/time';
+import { listText } from '../kernel/words';
 
 /** Hours are elapsed hours; the others are of the calendar. */
 export const intervalUnits = ['hours', 'days', 'weeks', 'months'] as const;
 export type IntervalUnit = (typeof intervalUnits)[number];
 
-/** When a section or lesson opens for a learner. */
-export type OpeningRule =
+/** A length of time after a moment. */
+export type Interval = {
+  readonly amount: number;
+  readonly unit: IntervalUnit;
+  /** With days, weeks and months: a time of day in the learner's zone; null keeps the hour of the moment. */
+  readonly at: TimeOfDay | null;
+};
+
+/** A moment that a learner's clock alone decides. */
+export type TimeRule =
   | { readonly when: 'start' }
-  | {
-      readonly when: 'after-start';
-      readonly amount: number;
-      readonly unit: IntervalUnit;
-      /** With days, weeks and months: a time of day in the learner's zone; null keeps the hour of the start. */
-      readonly at: TimeOfDay | null;
-    }
+  | ({ readonly when: 'after-start' } & Interval)
   | {
       readonly when: 'on-date';
       readonly date: Day;
@@ -23,90 +25,91 @@ export type OpeningRule =
       readonly zone: string;
     };
 
-/** A learner's own start and the zone in which their days are counted. */
-export type LearnerClock = { readonly start: Temporal.Instant; readonly zone: string };
+/** A moment that what a learner does decides: so long after the last of some lessons is done, or passed. */
+export type AwaitingRule = {
+  readonly when: 'after-done' | 'after-passed';
+  readonly lessons: readonly string[];
+} & Interval;
 
-/** A learner's clock as numbers, worked out once: see `core/kernel/zone.ts`. */
-export type ClockFacts = { readonly start: number; readonly startWall: number; readonly zone: Zone };
+/** One reason to open. By hand: somebody who gives the course opens it, for a cohort or for a person. */
+export type SingleRule = TimeRule | AwaitingRule | { readonly when: 'by-hand' };
 
-const facts = new WeakMap<LearnerClock, ClockFacts>();
+/** When a section or lesson opens for a learner: by one rule, or by several, once all of them have come true. */
+export type OpeningRule = SingleRule | { readonly when: 'all'; readonly rules: readonly SingleRule[] };
 
-/** What rules of release look at in a learner's clock. */
-export function factsOf(clock: LearnerClock): ClockFacts {
-  let known = facts.get(clock);
-  if (!known) {
-    const zone = zoneOf(clock.zone);
-    const start = clock.start.epochMilliseconds;
-    known = { start, startWall: zone.wallAt(start), zone };
-    facts.set(clock, known);
-  }
-  return known;
+/** When something closes again: at a moment of the clock, or so long after it opened. */
+export type ClosingRule = Exclude<TimeRule, { when: 'start' }> | ({ readonly when: 'after-opening' } & Interval);
+
+/** The single rules a rule is made of. */
+export const singleRules = (rule: OpeningRule): readonly SingleRule[] => (rule.when === 'all' ? rule.rules : [rule]);
+
+/** Whether a rule looks at nothing but the clock. */
+export const isTimeRule = (rule: OpeningRule | null): rule is TimeRule =>
+  rule !== null && (rule.when === 'start' || rule.when === 'after-start' || rule.when === 'on-date');
+
+/** The lessons a rule waits for. */
+export const lessonsAwaited = (rule: OpeningRule | null): readonly string[] =>
+  rule === null ? [] : singleRules(rule).flatMap((one) => ('lessons' in one ? one.lessons : []));
+
+/** A rule that waits for other lessons instead: what is left when some are called otherwise or are not there (null). */
+export function withLessons(rule: OpeningRule | null, renamed: (id: string) => string | null): OpeningRule | null {
+  if (rule === null || lessonsAwaited(rule).length === 0) return rule;
+  const kept = singleRules(rule).flatMap((one): SingleRule[] => {
+    if (!('lessons' in one)) return [one];
+    const lessons = one.lessons.flatMap((id) => renamed(id) ?? []);
+    return lessons.length > 0 ? [{ ...one, lessons }] : [];
+  });
+  const [first] = kept;
+  if (rule.when !== 'all' || kept.length < 2) return first ?? null;
+  return { when: 'all', rules: kept };
 }
 
-/** Dates mean the same for every learner, so each rule is worked out once. */
-const dates = new WeakMap<OpeningRule, number>();
-function dateMs(rule: Extract<OpeningRule, { when: 'on-date' }>): number {
-  let known = dates.get(rule);
-  if (known === undefined) {
-    known = zoneOf(rule.zone).instantAt(dayNumber(rule.date) * dayMs + timeOfDayMs(rule.at));
-    dates.set(rule, known);
-  }
-  return known;
+/** The titles of what is referred to by id. */
+export type Titles = ReadonlyMap<string, string>;
+const noTitles: Titles = new Map();
+
+const dateText = new Intl.DateTimeFormat('en-GB', {
+  timeZone: 'UTC',
+  weekday: 'short',
+  day: 'numeric',
+  month: 'short',
+  year: 'numeric',
+});
+
+/** `3 days`, `1 hour`. */
+export const lengthText = ({ amount, unit }: Interval): string =>
+  `${amount} ${amount === 1 ? unit.slice(0, -1) : unit}`;
+const atText = ({ at }: Interval) => (at ? `, ${at}` : '');
+
+/** `2 days after "The tray" and "Twelve families" are done`, `once "Reach or not?" is passed`. */
+function awaitingText(rule: AwaitingRule, titles: Titles): string {
+  const names = listText(rule.lessons.map((id) => `"${titles.get(id) ?? 'a lesson that is gone'}"`));
+  const state = `${rule.lessons.length === 1 ? 'is' : 'are'} ${rule.when === 'after-done' ? 'done' : 'passed'}`;
+  return rule.amount === 0 && rule.at === null
+    ? `once ${names} ${state}`
+    : `${lengthText(rule)} after ${names} ${state}${atText(rule)}`;
 }
-
-/** The day so many units of the calendar after a day. */
-const dayAfter = {
-  days: (day: number, amount: number) => day + amount,
-  weeks: (day: number, amount: number) => day + 7 * amount,
-  months: monthsLater,
-};
-
-/** As `instantOf`, in milliseconds. */
-export function msOf(rule: OpeningRule, { start, startWall, zone }: ClockFacts): number {
-  switch (rule.when) {
-    case 'start':
-      return start;
-    case 'on-date':
-      return Math.max(start, dateMs(rule));
-    case 'after-start': {
-      if (rule.unit === 'hours') return start + rule.amount * 3_600_000;
-      const firstDay = Math.floor(startWall / dayMs);
-      const day = dayAfter[rule.unit](firstDay, rule.amount);
-      const wall = day * dayMs + (rule.at === null ? startWall - firstDay * dayMs : timeOfDayMs(rule.at));
-      return Math.max(start, zone.instantAt(wall));
-    }
-  }
-}
-
-/**
- * The instant a rule names for a learner. Hours are elapsed hours; days, weeks and months are of the calendar in the
- * learner's zone, and a month ends with its last day (see `monthsLater`; rules for clock changes: see `atWallTime`).
- * Never before the start, and never earlier when the start is later; but for months at the hour of the start, where
- * the last days of a long month come to one day of a short one.
- */
-export const instantOf = (rule: OpeningRule, clock: LearnerClock): Temporal.Instant =>
-  Temporal.Instant.fromEpochMilliseconds(msOf(rule, factsOf(clock)));
 
 /** A rule in words: `at start`, `day 7, 09:00`, `Mon 12 Apr 2027, 18:00`. Day 7 is seven days after the start. */
-export function ruleText(rule: OpeningRule): string {
+export function ruleText(rule: OpeningRule | ClosingRule, titles: Titles = noTitles): string {
   switch (rule.when) {
     case 'start':
       return 'at start';
-    case 'after-start': {
-      if (rule.unit === 'hours') return `${rule.amount} ${rule.amount === 1 ? 'hour' : 'hours'} after start`;
-      const at = rule.at ? `, ${rule.at}` : '';
+    case 'after-start':
+      if (rule.unit === 'hours') return `${lengthText(rule)} after start`;
       return rule.unit === 'days'
-        ? `day ${rule.amount}${at}`
-        : `${rule.unit.slice(0, -1)} ${rule.amount} after start${at}`;
-    }
-    case 'on-date': {
-      const day = new Intl.DateTimeFormat('en-GB', {
-        timeZone: 'UTC',
-        weekday: 'short',
-        day: 'numeric',
-        month: 'short',
-      });
-      return `${day.format(Date.parse(`${rule.date}T00:00Z`))}, ${rule.at}`;
-    }
+        ? `day ${rule.amount}${atText(rule)}`
+        : `${rule.unit.slice(0, -1)} ${rule.amount} after start${atText(rule)}`;
+    case 'on-date':
+      return `${dateText.format(Date.parse(`${rule.date}T00:00Z`))}, ${rule.at}`;
+    case 'after-opening':
+      return `${lengthText(rule)} after it opens${atText(rule)}`;
+    case 'after-done':
+    case 'after-passed':
+      return awaitingText(rule, titles);
+    case 'by-hand':
+      return 'opened by hand';
+    case 'all':
+      return rule.rules.map((one) => ruleText(one, titles)).join(' and ');
   }
 }

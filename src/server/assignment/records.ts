@@ -14,9 +14,13 @@ export async function handedInWork(db: Database, enrolmentIds: readonly string[]
       state: handIn.state,
       points: handIn.points,
       of: handIn.of,
+      at: handIn.handedInAt,
+      markedAt: handIn.markedAt,
     })
     .from(handIn)
     .where(and(inArray(handIn.enrolmentId, [...enrolmentIds]), ne(handIn.state, 'draft')))
     .orderBy(asc(handIn.number));
-  return rows.flatMap(({ state, of, ...rest }) => (state === 'draft' ? [] : [{ ...rest, state, of: of ?? 0 }]));
+  return rows.flatMap(({ state, of, at, ...rest }) =>
+    state === 'draft' ? [] : [{ ...rest, state, of: of ?? 0, at: at ?? undefined }],
+  );
 }

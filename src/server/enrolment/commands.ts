@@ -1,34 +1,32 @@
 import { and, eq, isNull } from 'drizzle-orm';
 import { object, string } from 'yup';
-import { same } from '@/core/kernel/change';
 import { countSchema, idSchema, optionalId } from '@/core/kernel/ids';
-import { checkNear } from '@/core/kernel/near';
 import { fail, ok, type Result } from '@/core/kernel/problem';
-import { isDay } from '@/core/kernel/time';
 import { ordinal } from '@/core/kernel/words';
-import { can, emailSchema, mayDecide, nameSchema, plainEmail } from '@/core/people';
-import { zoneSchema } from '@/core/release';
+import { can, emailSchema, mayDecide, plainEmail } from '@/core/people';
 import { course } from '../outline';
 import { user } from '../people';
 import { command } from '../platform/command';
 import type { Database } from '../platform/database';
-import { newId } from '../platform/ids';
 import { later } from '../platform/jobs';
+import { cohortCommands } from './cohorts';
+import { beginEnrolment, fillSeats, lockedSeats, memberCommands, waitFor } from './members';
 import { enrolledLearner, takesCourse } from './queries';
-import { cohort, enrolment } from './schema';
+import { enrolment } from './schema';
 
 const courseId = idSchema;
 const mayEnrol = ({ actor }: { actor: Parameters<typeof can>[0] }, input: { courseId: string }) =>
   can(actor, 'course.enrol', input);
 
-/** A cohort to begin with belongs to the course; none stands for a beginning on one's own. */
-async function checkCohort(db: Database, cohortId: string | null, courseId: string): Promise<Result<null>> {
-  if (cohortId === null) return ok(null);
-  const [group] = await db
-    .select({ id: cohort.id })
-    .from(cohort)
-    .where(and(eq(cohort.id, cohortId), eq(cohort.courseId, courseId)));
-  return group ? ok(null) : fail('not-found', 'This cohort does not belong to the course.', 'cohortId');
+/** Whether there is a seat in a cohort to begin with; none stands for a beginning on one's own. */
+async function seatIn(
+  db: Database,
+  cohortId: string | null,
+  courseId: string,
+): Promise<Result<{ isFull: boolean; name: string }>> {
+  if (cohortId === null) return ok({ isFull: false, name: '' });
+  const seats = await lockedSeats(db, courseId, cohortId);
+  return seats.ok ? ok({ isFull: seats.value.free === 0, name: seats.value.group.name }) : seats;
 }
 
 const enrol = command({
@@ -42,25 +40,17 @@ const enrol = command({
       .where(eq(user.email, plainEmail(input.email)));
     if (!person)
       return fail('not-found', 'Nobody in the school has this e-mail address. Add the person first.', 'email');
-    const fits = await checkCohort(tx.db, input.cohortId, input.courseId);
-    if (!fits.ok) return fits;
-    if (await enrolledLearner(tx.db, input.courseId, person.id)) return ok({ name: person.name });
-    const before = and(eq(enrolment.courseId, input.courseId), eq(enrolment.learnerId, person.id));
-    const number = (await tx.db.$count(enrolment, before)) + 1;
-    const made = await tx.db
-      .insert(enrolment)
-      .values({
-        id: newId(),
-        courseId: input.courseId,
-        learnerId: person.id,
-        number,
-        cohortId: input.cohortId,
-        at: now.toString(),
-      })
-      .onConflictDoNothing()
-      .returning();
-    if (made.length > 0) await audit({ courseId: input.courseId, sentence: `enrolled ${person.name}` });
-    return ok({ name: person.name });
+    const seat = await seatIn(tx.db, input.cohortId, input.courseId);
+    if (!seat.ok) return seat;
+    if (await enrolledLearner(tx.db, input.courseId, person.id)) return ok({ name: person.name, waits: false });
+    if (seat.value.isFull && input.cohortId !== null) {
+      await waitFor(tx.db, input.cohortId, person.id, now);
+      await audit({ courseId: input.courseId, sentence: `let ${person.name} wait for a seat in ${seat.value.name}` });
+      return ok({ name: person.name, waits: true });
+    }
+    if (await beginEnrolment(tx.db, input.courseId, person.id, input.cohortId, now))
+      await audit({ courseId: input.courseId, sentence: `enrolled ${person.name}` });
+    return ok({ name: person.name, waits: false });
   },
 });
 
@@ -90,8 +80,10 @@ const again = command({
     if (!current) return fail('not-found', 'This learner does not take the course.');
     if (current.number !== input.ends)
       return fail('conflict', `${current.name} has begun anew already, for the ${ordinal(current.number)} time.`);
-    const fits = await checkCohort(tx.db, input.cohortId, input.courseId);
-    if (!fits.ok) return fits;
+    const stays = input.cohortId === (current.cohort?.id ?? null);
+    const seat = stays ? ok({ isFull: false, name: '' }) : await seatIn(tx.db, input.cohortId, input.courseId);
+    if (!seat.ok) return seat;
+    if (seat.value.isFull) return fail('closed', `${seat.value.name} has no seat left.`, 'cohortId');
     const [head] = await tx.db.select({ live: course.liveEditionId }).from(course).where(eq(course.id, input.courseId));
     const number = current.number + 1;
     await tx.db
@@ -111,33 +103,8 @@ const again = command({
       courseId: input.courseId,
       sentence: `let ${current.name} begin anew, for the ${ordinal(number)} time`,
     });
+    if (current.cohort && !stays) await fillSeats(tx.db, input.courseId, current.cohort.id, now);
     return ok({ id: input.id });
-  },
-});
-
-const addCohort = command({
-  name: 'cohort.add',
-  input: object({
-    id: courseId,
-    courseId,
-    name: nameSchema,
-    startsOn: string()
-      .required('Choose a day.')
-      .test('day', 'Choose a day.', (day) => isDay(day ?? '')),
-    zone: zoneSchema,
-  }).noUnknown(),
-  permission: mayEnrol,
-  async handle({ tx, now, audit }, input) {
-    const near = checkNear({ startsOn: input.startsOn }, now);
-    if (!near.ok) return near;
-    const row = { ...input, name: input.name.trim() };
-    const made = await tx.db.insert(cohort).values(row).onConflictDoNothing().returning({ id: cohort.id });
-    if (made.length > 0) {
-      await audit({ courseId: input.courseId, sentence: `made the cohort "${row.name}"` });
-      return ok({ id: input.id });
-    }
-    const [there] = await tx.db.select().from(cohort).where(eq(cohort.id, input.id));
-    return same(there, row) ? ok({ id: input.id }) : fail('conflict', 'This id is in use elsewhere. Try again.');
   },
 });
 
@@ -164,6 +131,7 @@ const finishCourse = command({
 export const enrolmentCommands = {
   [enrol.name]: enrol,
   [again.name]: again,
-  [addCohort.name]: addCohort,
+  ...cohortCommands,
+  ...memberCommands,
   [finishCourse.name]: finishCourse,
 };

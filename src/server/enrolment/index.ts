@@ -1,6 +1,9 @@
 export { enrolmentCommands } from './commands';
+export type { MemberOutcome } from './members';
 export {
+  type CohortOverview,
   cohortsOf,
+  cohortsOverview,
   countLearners,
   coursesTakenBy,
   type EnrolledLearner,
@@ -12,4 +15,5 @@ export {
   learnersPage,
   spanText,
   takesCourse,
+  waitsOf,
 } from './queries';

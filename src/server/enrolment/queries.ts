@@ -1,25 +1,69 @@
-import { and, asc, desc, eq, inArray, isNotNull, isNull, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, getTableColumns, inArray, isNotNull, isNull, sql } from 'drizzle-orm';
 import { type Cohort, clockOf } from '@/core/enrolment';
 import { type RowsPage, rowsBefore, rowsPerPage } from '@/core/kernel/page';
 import { fail, type Problem } from '@/core/kernel/problem';
 import { dayText, type Names, Temporal } from '@/core/kernel/time';
 import { can } from '@/core/people';
-import type { LearnerClock } from '@/core/release';
+import type { CohortPlan, LearnerClock } from '@/core/release';
+import { course } from '../outline';
 import { user } from '../people';
 import type { CommandContext } from '../platform/command';
 import { contains } from '../platform/contains';
 import type { Database } from '../platform/database';
-import { cohort, enrolment } from './schema';
+import { cohort, enrolment, waitingPlace } from './schema';
 
 export const instantFrom = (text: string): Temporal.Instant => Temporal.Instant.from(text.replace(' ', 'T'));
 
+const { courseId: _courseId, ...cohortColumns } = getTableColumns(cohort);
+
 export async function cohortsOf(db: Database, courseId: string): Promise<Cohort[]> {
-  return db
-    .select({ id: cohort.id, name: cohort.name, startsOn: cohort.startsOn, zone: cohort.zone })
-    .from(cohort)
-    .where(eq(cohort.courseId, courseId))
-    .orderBy(asc(cohort.startsOn));
+  return db.select(cohortColumns).from(cohort).where(eq(cohort.courseId, courseId)).orderBy(asc(cohort.startsOn));
 }
+
+export type CohortOverview = {
+  readonly cohort: Cohort;
+  readonly taken: number;
+  /** Who waits for a seat, in their order. */
+  readonly waiting: readonly { readonly personId: string; readonly name: string; readonly since: string }[];
+};
+
+/** The cohorts of a course with how many are in each and who waits for a seat. */
+export async function cohortsOverview(db: Database, courseId: string): Promise<CohortOverview[]> {
+  const cohorts = await cohortsOf(db, courseId);
+  const taken = await db
+    .select({ cohortId: enrolment.cohortId, count: sql<number>`count(*)::int` })
+    .from(enrolment)
+    .where(takenNow(courseId))
+    .groupBy(enrolment.cohortId);
+  const waiting = await db
+    .select({ cohortId: waitingPlace.cohortId, personId: user.id, name: user.name, since: waitingPlace.since })
+    .from(waitingPlace)
+    .innerJoin(user, eq(user.id, waitingPlace.personId))
+    .innerJoin(cohort, eq(cohort.id, waitingPlace.cohortId))
+    .where(eq(cohort.courseId, courseId))
+    .orderBy(asc(waitingPlace.number));
+  return cohorts.map((one) => ({
+    cohort: one,
+    taken: taken.find(({ cohortId }) => cohortId === one.id)?.count ?? 0,
+    waiting: waiting.filter(({ cohortId }) => cohortId === one.id).map(({ cohortId: _cohortId, ...person }) => person),
+  }));
+}
+
+/** The cohorts somebody waits for a seat in. */
+export const waitsOf = (db: Database, personId: string) =>
+  db
+    .select({
+      cohortId: cohort.id,
+      courseId: cohort.courseId,
+      cohort: cohort.name,
+      startsOn: cohort.startsOn,
+      course: course.title,
+    })
+    .from(waitingPlace)
+    .innerJoin(cohort, eq(cohort.id, waitingPlace.cohortId))
+    .innerJoin(course, eq(course.id, cohort.courseId))
+    .where(eq(waitingPlace.personId, personId))
+    .orderBy(asc(waitingPlace.number));
 
 /** Somebody in one enrolment of theirs: what they do in the course is kept with it. */
 export type EnrolledLearner = {
@@ -38,6 +82,10 @@ export type EnrolledLearner = {
   readonly endedAt: string | null;
   /** The edition that what was earned is measured by; null for the live one. */
   readonly editionId: string | null;
+  /** Until when they alone may use the course; null for as long as everybody. */
+  readonly accessUntil: string | null;
+  /** What was opened for them alone by hand, and when. */
+  readonly opened: CohortPlan['opened'];
 };
 
 const columns = {
@@ -68,6 +116,8 @@ const learnerOf = ({ enrolment: own, name, email, zone, cohort }: Row): Enrolled
   begunAt: own.at,
   endedAt: own.endedAt,
   editionId: own.editionId,
+  accessUntil: own.accessUntil,
+  opened: own.opened,
 });
 
 /** From when to when an enrolment was, in words: `3 March 2027 to 5 May 2027`. */

@@ -4,12 +4,15 @@ import {
   foreignKey,
   index,
   integer,
+  jsonb,
   pgTable,
+  primaryKey,
   text,
   unique,
   uniqueIndex,
   uuid,
 } from 'drizzle-orm/pg-core';
+import type { CohortPlan } from '@/core/release';
 import { course, edition } from '../outline/schema';
 import { user } from '../people/schema';
 import { at } from '../platform/columns';
@@ -23,6 +26,17 @@ export const cohort = pgTable('cohort', {
   /** A day, meant in the cohort's zone. */
   startsOn: text('starts_on').notNull(),
   zone: text('zone').notNull(),
+  /** Its last day, in its zone; null while nobody has said. */
+  endsOn: text('ends_on'),
+  /** How many can take part; null for any number. */
+  seats: integer('seats'),
+  /** With it, people of the school join by themselves. */
+  code: text('code').unique(),
+  breaks: jsonb('breaks').$type<CohortPlan['breaks']>().notNull().default([]),
+  /** Rules of its own over those of the course, by section or lesson. */
+  opens: jsonb('opens').$type<CohortPlan['opens']>().notNull().default({}),
+  /** When sections and lessons were opened for it by hand. */
+  opened: jsonb('opened').$type<CohortPlan['opened']>().notNull().default({}),
 });
 
 export const enrolment = pgTable(
@@ -45,6 +59,10 @@ export const enrolment = pgTable(
     endedAt: at('ended_at'),
     /** The edition that was live then: what was earned is measured by it. */
     editionId: uuid('edition_id').references(() => edition.id),
+    /** Until when the course can be used, where that was granted to this learner alone. */
+    accessUntil: at('access_until'),
+    /** When sections and lessons were opened for this learner alone by hand. */
+    opened: jsonb('opened').$type<CohortPlan['opened']>().notNull().default({}),
   },
   (table) => [
     uniqueIndex('enrolment_number').on(table.courseId, table.learnerId, table.number),
@@ -52,6 +70,22 @@ export const enrolment = pgTable(
     unique('enrolment_whose').on(table.id, table.learnerId, table.courseId),
     index('enrolment_learner').on(table.learnerId),
   ],
+);
+
+/** Who waits for a seat in a cohort, in the order they came. */
+export const waitingPlace = pgTable(
+  'waiting_place',
+  {
+    cohortId: uuid('cohort_id')
+      .notNull()
+      .references(() => cohort.id, { onDelete: 'cascade' }),
+    personId: text('person_id')
+      .notNull()
+      .references(() => user.id, { onDelete: 'cascade' }),
+    number: integer('number').generatedAlwaysAsIdentity(),
+    since: at('since').notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.cohortId, table.personId] }), index('waiting_person').on(table.personId)],
 );
 
 /** Columns of a record of learning: the enrolment it belongs to, and with it whose and of which course it is. */

@@ -11,8 +11,8 @@ export async function decisionsOf(db: Database, enrolmentIds: readonly string[])
     .select()
     .from(gradeDecision)
     .where(inArray(gradeDecision.enrolmentId, [...enrolmentIds]));
-  return rows.map(({ enrolmentId, lessonId, kind, points, of, reason }) => ({
-    ...{ enrolmentId, lessonId, kind, points, reason },
+  return rows.map(({ enrolmentId, lessonId, kind, points, of, reason, at }) => ({
+    ...{ enrolmentId, lessonId, kind, points, reason, at },
     of: of ?? 0,
   }));
 }

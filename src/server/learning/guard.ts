@@ -1,7 +1,5 @@
 import { fail, ok, type Result } from '@/core/kernel/problem';
-import { dateTimeText } from '@/core/kernel/time';
-import { listText } from '@/core/kernel/words';
-import type { LessonView } from '@/core/learning';
+import { type LessonView, opensText } from '@/core/learning';
 import type { LessonDocument } from '@/core/outline';
 import type { CommandContext } from '../platform/command';
 import { courseHead, type Learning, learning } from './queries';
@@ -21,16 +19,12 @@ export async function openLesson(
   if (!found) return fail('not-allowed', 'You do not take this course.');
   const lesson = found.view.lessons.find((view) => view.lesson.id === lessonId);
   if (!lesson || !fits(lesson.lesson)) return fail('not-found', 'This lesson is not part of the course.');
-  if (lesson.waitsFor.length > 0)
-    return fail(
-      'closed',
-      `${lesson.lesson.title} opens once you have done ${listText(lesson.waitsFor.map((one) => one.title))}.`,
-    );
   if (lesson.locked) return fail('closed', `${lesson.lesson.title} asks for a password first.`);
   if (!lesson.open) {
+    const { zone } = found.learner.clock;
     return fail(
       'closed',
-      `${lesson.lesson.title} opens ${dateTimeText(lesson.opening.at, { locale: 'en-GB', zone: found.learner.clock.zone })} (${found.learner.clock.zone}).`,
+      `${lesson.lesson.title} ${opensText(lesson, found.view, { locale: 'en-GB', zone })} (${zone}).`,
     );
   }
   return ok({ learning: found, lesson });

@@ -10,4 +10,6 @@ export {
   learningBySlug,
   learningIn,
   learningOf,
+  recordsOf,
+  releaseOf,
 } from './queries';

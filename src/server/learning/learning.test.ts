@@ -5,7 +5,7 @@ import { database } from '../platform/database';
 import { newId } from '../platform/ids';
 import * as tables from '../platform/schema';
 import { rebuildProgress } from '../record';
-import { codeOf, learner, must, owner, publishedCourse, run, useTestSchool } from '../testing/school';
+import { codeOf, cohortInput, learner, must, owner, publishedCourse, run, useTestSchool } from '../testing/school';
 
 const school = useTestSchool();
 const at = (minutes: number) => `2027-03-02T09:${String(minutes).padStart(2, '0')}:00Z`;
@@ -254,7 +254,7 @@ test('says ok only for what was done, once, and writes it down once', async () =
     'six-at-once',
     ...[2, 3, 4, 5, 6].map((i) => `six-at-once-${i}`),
   ]);
-  const cohort = { id: newId(), courseId, name: 'Spring', startsOn: '2027-03-01', zone: 'Europe/London' };
+  const cohort = cohortInput({ courseId });
   const before = await audits();
   for (let i = 0; i < 6; i += 1) await must(boss, 'cohort.add', cohort);
   expect((await audits()) - before).toBe(1);

@@ -19,14 +19,18 @@ type Mutable = {
   decisions: Map<string, Decision>;
   finished: boolean;
   unlocked: Set<string>;
+  opened: Map<string, number>;
+  accessUntil: number | null;
 };
-const blank = (finished: boolean): Mutable => ({
+const blank = ({ finished, opened, accessUntil }: EnrolledLearner): Mutable => ({
   progress: new Map(),
   sittings: new Map(),
   handIns: new Map(),
   decisions: new Map(),
   finished,
   unlocked: new Set(),
+  opened: new Map(Object.entries(opened).map(([id, at]) => [id, Date.parse(at)])),
+  accessUntil: accessUntil === null ? null : instantFrom(accessUntil).epochMilliseconds,
 });
 
 function add<T>(lists: Map<string, T[]> | undefined, key: string, one: T): void {
@@ -41,7 +45,7 @@ export async function recordsOf(
   learners: readonly EnrolledLearner[],
 ): Promise<Map<string, LearnerRecords>> {
   const ids = learners.map(({ enrolmentId }) => enrolmentId);
-  const all = new Map(learners.map((learner) => [learner.enrolmentId, blank(learner.finished)]));
+  const all = new Map(learners.map((learner) => [learner.enrolmentId, blank(learner)]));
   // One after the other: inside a transaction there is one connection, and each is quick.
   for (const { enrolmentId, lessonId, ...step } of await progressOf(db, ids))
     all.get(enrolmentId)?.progress.set(lessonId, step);
@@ -100,6 +104,12 @@ export async function learningIn(
     records,
     view: learnerView(document, learner.clock, records, learner.endedAt ? instantFrom(learner.endedAt) : now),
   };
+}
+
+/** A course as it is for one of its learners now, by who they are; null when they do not take it or nothing is published. */
+export async function releaseOf(db: Database, courseId: string, learnerId: string): Promise<Learning | null> {
+  const head = await courseHead(db, courseId);
+  return head && learning(db, head, learnerId);
 }
 
 export async function learningBySlug(db: Database, slug: string, learnerId: string): Promise<Learning | null> {

@@ -19,9 +19,10 @@ export {
   differencesToLive,
   editionDocument,
   liveDocument,
+  otherRhythms,
   type Planned,
   staffLooks,
 } from './queries';
-export { course, section } from './schema';
+export { course, lesson, section } from './schema';
 export { versionsOfText } from './text-versions';
 export { type UsedIn, whereUsed } from './used-in';

@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto';
-import { and, asc, desc, eq, inArray, type SQL, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, inArray, isNotNull, ne, type SQL, sql } from 'drizzle-orm';
 import { LRUCache } from 'lru-cache';
 import { canonical } from '@/core/kernel/change';
 import { coursesPerPage, rowsBefore } from '@/core/kernel/page';
@@ -18,6 +18,7 @@ import {
   withFinished,
 } from '@/core/outline';
 import { everywhere } from '@/core/people';
+import { type Rhythm, rhythmSchema } from '@/core/release';
 import { mediaById, mediaOfCourse } from '../media';
 import type { Person } from '../people';
 import { contains } from '../platform/contains';
@@ -199,4 +200,21 @@ export async function differencesToLive(db: Database, courseId: string): Promise
 export async function staffLooks(db: Database, courseId: string): Promise<boolean> {
   const [row] = await db.select({ settings: course.settings }).from(course).where(eq(course.id, courseId));
   return row?.settings.staffLook ?? false;
+}
+
+/** The rhythms of other courses somebody works on, by the name of the course: patterns of their own. */
+export async function otherRhythms(
+  db: Database,
+  person: Person,
+  courseId: string,
+): Promise<{ readonly name: string; readonly rhythm: Rhythm }[]> {
+  const rows = await db
+    .select({ name: course.title, rhythm: course.rhythm })
+    .from(course)
+    .where(and(workedOnBy(person), ne(course.id, courseId), isNotNull(course.rhythm)))
+    .orderBy(desc(course.changedAt))
+    .limit(20);
+  return rows.flatMap(({ name, rhythm }) =>
+    rhythm && rhythmSchema.isValidSync(rhythm, { strict: true }) ? [{ name, rhythm }] : [],
+  );
 }

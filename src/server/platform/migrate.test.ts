@@ -307,3 +307,42 @@ test('what questions hold comes into one column, in the working copy and in ever
     ],
   ]);
 });
+
+test('a rhythm names its step, in the working copy and in every step of its history', async () => {
+  const { ask, update } = await databaseOf(30);
+  const courseId = newId();
+  const old = { unit: 'section', lessons: 1, weeks: 2, weekday: 3, at: '18:00', firstAtOnce: true, gap: 7, breaks: [] };
+  const { gap: _gap, ...older } = old;
+  const named = (gap: number) => ({
+    ...{ unit: 'section', lessons: 1, begins: [], at: '18:00', firstAtOnce: true, gap, breaks: [] },
+    every: { by: 'weeks', count: 2, weekdays: [3] },
+  });
+  await insertInto(ask, 'course', {
+    id: courseId,
+    slug: 'a',
+    completion: '{"mode":"strict"}',
+    rhythm: JSON.stringify(old),
+  });
+  const step = (revision: number, ...changes: object[]) =>
+    ask(
+      `insert into audit (id, course_id, command, sentence, changes, revision) values ($1, $2, 'outline.edit', 's', $3, $4)`,
+      ...[newId(), courseId, JSON.stringify(changes), revision],
+    );
+  const set = (before: object, after: object) => ({ table: 'course', id: courseId, before, after });
+  const other = { table: 'lesson', id: newId(), before: { title: 'weekday' }, after: { title: 'b' } };
+  await step(1, set({ rhythm: null }, { rhythm: older }), other);
+  await step(2, set({ rhythm: older, title: 'A' }, { rhythm: old, title: 'B' }));
+  await step(3, set({ title: 'B' }, { title: 'C' }));
+
+  await update();
+
+  expect(await ask('select rhythm, access, countdown from course')).toEqual([
+    { rhythm: named(7), access: null, countdown: 'days' },
+  ]);
+  expect((await ask('select changes from audit order by revision')).map(({ changes }) => changes)).toEqual([
+    // A rhythm without a gap opened its second part a step less a week after the start.
+    [set({ rhythm: null }, { rhythm: named(8) }), other],
+    [set({ rhythm: named(8), title: 'A' }, { rhythm: named(7), title: 'B' })],
+    [set({ title: 'B' }, { title: 'C' })],
+  ]);
+});

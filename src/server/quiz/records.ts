@@ -15,12 +15,14 @@ export async function quizResults(db: Database, enrolmentIds: readonly string[])
       points: sitting.points,
       of: sitting.of,
       share: sitting.share,
+      at: sitting.handedInAt,
     })
     .from(sitting)
     .where(and(inArray(sitting.enrolmentId, [...enrolmentIds]), isNotNull(sitting.handedInAt)))
     .orderBy(asc(sitting.number));
-  return rows.map(({ points, of, share, ...place }) => ({
+  return rows.map(({ points, of, share, at, ...place }) => ({
     ...place,
+    at: at ?? undefined,
     points: points ?? 0,
     of: of ?? 0,
     ...(share === null ? {} : { share: rationalFrom(share) }),

@@ -156,3 +156,17 @@ export async function publishedCourse(
   await database().insert(tables.enrolment).values({ id: enrolmentId, courseId, learnerId: ids.learner, at: startsAt });
   return { courseId, enrolmentId, sectionId, reading, quiz, question, assignment };
 }
+
+/** A cohort as a command makes it, with whatever is said of it. */
+export const cohortInput = (part: { readonly [field: string]: unknown } = {}) => ({
+  ...{
+    id: newId(),
+    name: 'Spring',
+    startsOn: '2027-03-01',
+    endsOn: null,
+    zone: 'Europe/London',
+    seats: null,
+    breaks: [],
+  },
+  ...part,
+});

@@ -17,8 +17,8 @@ const dayMs = 86_400_000;
 const rhythm = {
   unit: 'section',
   lessons: 1,
-  weeks: 1,
-  weekday: 1,
+  begins: [],
+  every: { by: 'weeks', count: 1, weekdays: [1] },
   at: '09:00',
   gap: 4,
   firstAtOnce: true,
@@ -27,8 +27,12 @@ const rhythm = {
 const sections = Array.from({ length: 12 }, (_, s) => ({
   id: `s${s}`,
   opens: s % 2 ? ({ when: 'after-start', amount: s * 7, unit: 'days', at: '09:00' } as const) : null,
+  closes: null,
   lessons: Array.from({ length: 5 }, (_, l) => ({
     id: `${s}.${l}`,
+    title: `${s}.${l}`,
+    closes: null,
+    needs: [],
     learnerMinutes: 10,
     opens: l % 2 ? ({ when: 'after-start', amount: l + s * 7, unit: 'days', at: null } as const) : null,
   })),
@@ -72,7 +76,7 @@ export async function lessonStates(): Promise<void> {
 export async function farDates(): Promise<void> {
   const plan = (start: Temporal.Instant) => () => {
     const at = { start, zone: 'Europe/London' };
-    return board(lessons, openings({ rhythm }, sections, at), at, { first: 0, show: 26 });
+    return board(lessons, openings({ rhythm }, sections, at), at, { unit: 'weeks', first: 0, show: 26 });
   };
   row({
     what: 'release board that starts in 49 years',
@@ -89,7 +93,9 @@ export async function farDates(): Promise<void> {
   row({
     what: 'release board whose last lesson opens in 49 years',
     value: quantile(
-      await times(300, () => board(lessons, openings({ rhythm }, late, clock(0)), clock(0), { first: 0, show: 26 })),
+      await times(300, () =>
+        board(lessons, openings({ rhythm }, late, clock(0)), clock(0), { unit: 'weeks', first: 0, show: 26 }),
+      ),
       0.5,
     ),
     unit: 'ms',

@@ -6,6 +6,7 @@ import { Mark } from '@/ui/frame/Mark';
 import { ProgressSquares } from '@/ui/progress/ProgressSquares';
 import styles from './learn.module.css';
 import { lessonHref, type Place } from './place';
+import { Renewed } from './Renewed';
 
 type Props = {
   readonly view: LearnerView;
@@ -22,10 +23,15 @@ export const hoursText = (minutes: number) => (minutes < 60 ? `${minutes} min` :
 export function CourseFrame({ view, place, hereId, here, children, strip }: Props) {
   const { settings } = view.document.course;
   const look = settings.look;
+  // What opens when somebody opens it may do so while this is looked at.
+  const waits = view.lessons.some((one) => one.waitsForHand && (here === 'home' || one.lesson.id === hereId));
   const bare = !settings.surroundings && hereId !== undefined;
   return (
     <div className={styles.page} data-look={look === 'device' ? undefined : look} data-accent={settings.accent}>
       {strip}
+      {!place.isView && !place.isSample && (
+        <Renewed at={view.opensNext?.opening.ms ?? null} now={view.now.epochMilliseconds} often={waits} />
+      )}
       <header className={styles.top}>
         <a
           href={place.isView ? `${place.base}${place.query}` : '/learn'}
@@ -71,9 +77,7 @@ export function CourseFrame({ view, place, hereId, here, children, strip }: Prop
                         one={one}
                         place={place}
                         isHere={one.lesson.id === hereId}
-                        showsDate={
-                          l === 0 || one.opening.at.epochMilliseconds !== lessons[l - 1]?.opening.at.epochMilliseconds
-                        }
+                        showsDate={one.opening.ms !== lessons[l - 1]?.opening.ms}
                       />
                     ))}
                   </ul>
@@ -131,7 +135,7 @@ function Entry({
           {one.lesson.title}
           <span className="visually-hidden">, {one.open ? stateWords[one.progress.state] : 'closed'}</span>
         </span>
-        {!one.open && !one.locked && one.waitsFor.length === 0 && showsDate && (
+        {!one.open && !one.locked && one.closedSince === null && one.opening.at && showsDate && (
           <span className={styles.opens}>{dayText(one.opening.at, place)}</span>
         )}
       </a>

@@ -2,6 +2,7 @@ import type { ReactNode } from 'react';
 import type { LearnerView } from '@/core/learning';
 import controls from '@/ui/plain/controls.module.css';
 import { kinds } from '@/ui/tile/kinds';
+import { AccessPart } from './AccessPart';
 import { EnterKey } from './EnterKey';
 import { GradePart } from './GradePart';
 import styles from './home.module.css';
@@ -30,7 +31,8 @@ export function CourseHome({ view, place, cohort, award, before }: Props) {
           {view.lessons.length === 1 ? 'lesson' : 'lessons'}
         </p>
         <h1>{course.title}</h1>
-        <Next view={view} place={place} />
+        <AccessPart view={view} place={place} />
+        {!view.isOver && <Next view={view} place={place} />}
         {view.lessons.length > 0 && <Mosaic view={view} place={place} />}
       </div>
       <div className={styles.beside}>

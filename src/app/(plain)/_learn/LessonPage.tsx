@@ -1,19 +1,16 @@
-import { IconLock } from '@tabler/icons-react';
 import type { ReactNode } from 'react';
-import { countdown, dateTimeText, dayText } from '@/core/kernel/time';
-import { listText } from '@/core/kernel/words';
+import { dateTimeText, dayText, Temporal } from '@/core/kernel/time';
 import type { LearnerView, LessonView } from '@/core/learning';
 import { lessonKindOf, usualDoneRule } from '@/core/outline';
 import controls from '@/ui/plain/controls.module.css';
 import { pictureSources } from '@/ui/text/picture';
 import { AttachmentList } from './AttachmentList';
 import { LessonText } from './asked/LessonText';
+import { ClosedLesson, OpensWhen } from './ClosedLesson';
 import { CommandButton } from './CommandButton';
-import { Countdown } from './Countdown';
 import styles from './learn.module.css';
 import { partsOf } from './lesson-kinds';
 import { Opened } from './Opened';
-import { PasswordForm } from './PasswordForm';
 import { lessonHref, type Place } from './place';
 import { playedOf } from './play/time-line';
 
@@ -33,7 +30,10 @@ export function LessonPage({ view, one, place, work }: Props) {
     number,
     lessonKindOf(lesson.kind).name,
     `${lesson.learnerMinutes} min`,
-    one.open ? `opened ${dayText(opening.at, place)}` : '',
+    opening.at ? `opened ${dayText(opening.at, place)}` : '',
+    one.closesAt === null
+      ? ''
+      : `open until ${dateTimeText(Temporal.Instant.fromEpochMilliseconds(one.closesAt), place, false)}`,
     lesson.required ? '' : 'not required',
   ].filter(Boolean);
   if (!one.open) return <ClosedLesson view={view} one={one} place={place} />;
@@ -64,87 +64,26 @@ export function LessonPage({ view, one, place, work }: Props) {
           <CommandButton
             command="learning.mark-done"
             input={{ courseId: place.courseId, lessonId: lesson.id }}
-            label={next ? 'Done, next lesson' : 'Done'}
+            label={next?.open ? 'Done, next lesson' : 'Done'}
             goTo={nextHref}
           />
         ) : (
-          <a href={nextHref} className={isDone ? controls.primary : controls.button}>
-            {next ? `Next: ${next.lesson.title}` : 'Back to the overview'}
-          </a>
-        )}
-        {next && next.waitsFor.length > 0 && (
-          <p className={controls.quiet}>
-            The next lesson opens once you have done {listText(next.waitsFor.map((needed) => needed.title))}.
-          </p>
+          (!next || next.open || next.locked) && (
+            <a href={nextHref} className={isDone ? controls.primary : controls.button}>
+              {next ? `Next: ${next.lesson.title}` : 'Back to the overview'}
+            </a>
+          )
         )}
         {next?.locked && <p className={controls.quiet}>The next lesson asks for a password.</p>}
-        {next && !next.open && !next.locked && next.waitsFor.length === 0 && (
-          <p className={controls.quiet}>
-            The next lesson opens {dateTimeText(next.opening.at, place, false)}, in{' '}
-            {countdown(next.opening.at, view.now)}.
-          </p>
+        {next && !next.open && !next.locked && (
+          <section className={styles.later} aria-label="The next lesson">
+            <a href={nextHref}>
+              {next.number} {next.lesson.title}
+            </a>
+            <OpensWhen view={view} one={next} place={place} />
+          </section>
         )}
       </footer>
-    </article>
-  );
-}
-
-/** A lesson that is not open yet: when it opens, what it will be about, and what to do meanwhile. */
-function ClosedLesson({
-  view,
-  one,
-  place,
-}: {
-  readonly view: LearnerView;
-  readonly one: LessonView;
-  readonly place: Place;
-}) {
-  const { lesson, opening, number } = one;
-  return (
-    <article className={styles.closed}>
-      <p className={styles.facts}>
-        {number} · {lessonKindOf(lesson.kind).name} · {lesson.learnerMinutes} min
-      </p>
-      <h1>
-        <IconLock size={26} stroke={1.75} aria-hidden="true" /> {lesson.title}
-      </h1>
-      {one.waitsFor.length > 0 && (
-        <p className={styles.when}>
-          Opens once you have done{' '}
-          {one.waitsFor.map((needed, i) => (
-            <span key={needed.id}>
-              {i > 0 && ', '}
-              <a href={lessonHref(place, needed.id)}>{needed.title}</a>
-            </span>
-          ))}
-        </p>
-      )}
-      {one.locked && <PasswordForm courseId={place.courseId} lessonId={lesson.id} />}
-      {opening.at.epochMilliseconds > view.now.epochMilliseconds && (
-        <>
-          <p className={styles.when}>
-            Opens {dateTimeText(opening.at, place)} ({place.zone})
-          </p>
-          <p className={styles.countdown}>
-            <Countdown milliseconds={opening.at.epochMilliseconds - view.now.epochMilliseconds} live={!place.isView} />
-          </p>
-        </>
-      )}
-      {lesson.teaser && <p className={styles.teaser}>{lesson.teaser}</p>}
-      {view.next ? (
-        <p>
-          Meanwhile:{' '}
-          <a href={lessonHref(place, view.next.lesson.id)} className={controls.button}>
-            {view.next.number} {view.next.lesson.title}
-          </a>
-        </p>
-      ) : (
-        <p className={controls.quiet}>
-          {view.lessons.some((other) => other.open)
-            ? 'You have done everything that is open so far.'
-            : 'Nothing is open yet.'}
-        </p>
-      )}
     </article>
   );
 }

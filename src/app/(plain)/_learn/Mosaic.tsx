@@ -1,6 +1,6 @@
 import { IconCheck, IconLock } from '@tabler/icons-react';
-import { countdown, dateTimeText, dayText } from '@/core/kernel/time';
-import type { LearnerView, LessonView, SectionView } from '@/core/learning';
+import { countdown, dayText, Temporal } from '@/core/kernel/time';
+import { type LearnerView, type LessonView, opensText, type SectionView } from '@/core/learning';
 import { kinds } from '@/ui/tile/kinds';
 import { hoursText } from './CourseFrame';
 import styles from './home.module.css';
@@ -65,9 +65,9 @@ export function Mosaic({ view, place }: Props) {
           </i>{' '}
           opens later
         </span>
-        {opensNext && (
+        {opensNext?.opening.at && (
           <span className={styles.later}>
-            {opensNext.number} {opensNext.lesson.title} opens {dateTimeText(opensNext.opening.at, place)} ({place.zone}
+            {opensNext.number} {opensNext.lesson.title} {opensText(opensNext, view, place)} ({place.zone}
             ), in {countdown(opensNext.opening.at, view.now)}
           </span>
         )}
@@ -156,11 +156,12 @@ function SectionFacts({
 }) {
   const left = lessons.filter(({ progress }) => progress.state !== 'done');
   const minutes = (of: readonly LessonView[]) => of.reduce((total, { lesson }) => total + lesson.learnerMinutes, 0);
-  const [first] = [...lessons].sort((a, b) => a.opening.ms - b.opening.ms);
-  if (first && first.opening.ms > view.now.epochMilliseconds)
+  const first = Math.min(...lessons.map(({ opening }) => opening.ms));
+  if (first > view.now.epochMilliseconds)
     return (
       <span className={styles.facts}>
-        <IconLock size={14} stroke={1.75} aria-hidden="true" /> {dayText(first.opening.at, place)}
+        <IconLock size={14} stroke={1.75} aria-hidden="true" />{' '}
+        {Number.isFinite(first) ? dayText(Temporal.Instant.fromEpochMilliseconds(first), place) : 'later'}
       </span>
     );
   return (

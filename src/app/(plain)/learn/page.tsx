@@ -1,16 +1,19 @@
 import { signedIn } from '@/app/_server/doors';
 import { dateTimeText } from '@/core/kernel/time';
 import { throughOwnEyes } from '@/core/learning';
+import { waitsOf } from '@/server/enrolment';
 import { coursesOfLearner } from '@/server/learning';
 import controls from '@/ui/plain/controls.module.css';
 import { ProgressSquares } from '@/ui/progress/ProgressSquares';
 import { LearnerBar } from '../_learn/LearnerBar';
 import styles from '../_learn/learn.module.css';
+import { JoinForm } from './JoinForm';
 
 export const metadata = { title: 'My courses' };
 
 export default async function MyCourses() {
   const { person, db } = await signedIn('/learn');
+  const waits = await waitsOf(db, person.id);
   const courses = (await coursesOfLearner(db, person.id)).map((one) => ({
     ...one,
     view: throughOwnEyes(one.view, one.records),
@@ -32,7 +35,7 @@ export default async function MyCourses() {
               <p>
                 <ProgressSquares squares={view.lessons.map((one) => (one.open ? one.progress.state : 'closed'))} />
               </p>
-              {!view.next && view.opensNext && (
+              {!view.next && view.opensNext?.opening.at && (
                 <p className={controls.quiet}>
                   Goes on {dateTimeText(view.opensNext.opening.at, { locale: person.locale, zone: learner.clock.zone })}
                 </p>
@@ -49,6 +52,12 @@ export default async function MyCourses() {
             )}
           </section>
         ))}
+        {waits.map(({ cohortId, cohort, course }) => (
+          <p key={cohortId} className={controls.quiet}>
+            You wait for a seat in {cohort} of {course}.
+          </p>
+        ))}
+        <JoinForm />
       </main>
     </>
   );

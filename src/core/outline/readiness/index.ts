@@ -1,4 +1,6 @@
 import type { MediaFacts } from '../../media';
+import { circlesIn } from '../../release';
+import { releasedSections } from '../document';
 import { isExercise } from '../exercises';
 import { checkpointsOf } from '../film';
 import { isGraded, lessonKindOf } from '../kinds';
@@ -48,6 +50,7 @@ function contextOf(outline: Outline, media: ReadonlyMap<string, MediaFacts>): Co
   const titles = new Map<string, number>();
   for (const { title } of shown) titles.set(title.toLowerCase(), (titles.get(title.toLowerCase()) ?? 0) + 1);
   const minutes = new Map<string, number>();
+  let circles: ReadonlyMap<string, readonly string[]> | null = null;
   return {
     outline,
     course: courseOf(outline),
@@ -67,6 +70,10 @@ function contextOf(outline: Outline, media: ReadonlyMap<string, MediaFacts>): Co
           ...(questionsIn.get(lesson.id) ?? []).flatMap((question) => question.outcomes),
         ]),
     ),
+    circleOf(lessonId) {
+      circles ??= new Map(circlesIn(releasedSections(outline)).flatMap((circle) => circle.map((id) => [id, circle])));
+      return circles.get(lessonId) ?? null;
+    },
     starts: startsOf(outline),
     worthOf: (lesson) => lessonKindOf(lesson.kind).fullPoints(lesson, questionsIn.get(lesson.id) ?? []),
     minutes(lesson) {

@@ -1,21 +1,17 @@
+import { listText } from '../../kernel/words';
+import { isTimeRule, lessonsAwaited, withLessons } from '../../release';
 import { isGraded, lessonKindOf } from '../kinds';
 import { type Lesson, lessonKinds } from '../types';
 import { paperOf } from './lesson-parts';
 import { type Rule, set } from './rule';
 import { countBefore } from './starts';
 
-/** Whether the lessons a lesson needs first lead back to it. What is only planned is not waited for, so nothing leads through it. */
-function waitsForItself(lesson: Lesson, lessons: { readonly [id: string]: Lesson }): boolean {
-  const seen = new Set<string>();
-  const open = [...lesson.needs];
-  for (let id = open.pop(); id !== undefined; id = open.pop()) {
-    if (id === lesson.id) return true;
-    if (seen.has(id)) continue;
-    seen.add(id);
-    if (lessons[id]?.state !== 'planned') open.push(...(lessons[id]?.needs ?? []));
-  }
-  return false;
+/** What a lesson waits for by itself, without some of it. */
+function waitingWithout({ needs, opens }: Lesson, gone: (id: string) => boolean) {
+  return { needs: needs.filter((id) => !gone(id)), opens: withLessons(opens, (id) => (gone(id) ? null : id)) };
 }
+/** The lessons a lesson waits for by itself: those it needs first and those its rule names. */
+const waitedFor = ({ needs, opens }: Lesson) => [...needs, ...lessonsAwaited(opens)];
 
 /** Rules over each lesson that would be published, whatever its kind. */
 const rules: readonly Rule<Lesson>[] = [
@@ -95,37 +91,53 @@ const rules: readonly Rule<Lesson>[] = [
     reason: 'A lesson never opens before its section, so its own rule has no effect.',
     remedy: 'Let it open with its section, or open the section earlier.',
     check: (lesson, { starts }) =>
-      lesson.opens !== null &&
+      isTimeRule(lesson.opens) &&
       countBefore(starts.at(lesson.opens), starts.opens(lesson.sectionId)) === starts.count && {
         sentence: `${lesson.title} is meant to open before its section, and will open with it.`,
         fix: { label: 'Open with its section', edit: set('lesson', lesson.id, { opens: null }) },
       },
   },
   {
-    id: 'needs-circle',
+    id: 'waits-circle',
     level: 'settle',
     stage: 'release',
     reason: 'Lessons that wait for each other never open for anybody.',
-    remedy: 'Take one of the lessons needed first away.',
-    check: (lesson, { outline }) =>
-      lesson.needs.length > 0 &&
-      waitsForItself(lesson, outline.lesson) && {
-        sentence: `${lesson.title} waits for itself: it needs lessons that need it.`,
-        fix: { label: 'Need nothing first', edit: set('lesson', lesson.id, { needs: [] }) },
-      },
+    remedy: 'Let one of them wait for nothing, or for a lesson outside the circle.',
+    check: (lesson, { circleOf, outline }) => {
+      const circle = circleOf(lesson.id);
+      if (!circle) return null;
+      const others = circle.filter((id) => id !== lesson.id).map((id) => outline.lesson[id]?.title ?? '');
+      const isOwn = waitedFor(lesson).some((id) => circle.includes(id));
+      return {
+        sentence:
+          others.length === 0
+            ? `${lesson.title} waits for itself and never opens.`
+            : `${lesson.title} never opens: it waits for lessons that wait for it (${listText(others)}).`,
+        ...(isOwn && {
+          fix: {
+            label: 'Do not wait for them',
+            edit: set(
+              'lesson',
+              lesson.id,
+              waitingWithout(lesson, (id) => circle.includes(id)),
+            ),
+          },
+        }),
+      };
+    },
   },
   {
-    id: 'needs-unpublished',
+    id: 'waits-unpublished',
     level: 'look',
     stage: 'release',
     reason: 'A lesson that is not published cannot be done, so it is not waited for.',
-    remedy: 'Begin the planned lesson, or take it away from those needed first.',
+    remedy: 'Begin the planned lesson, or do not wait for it.',
     check: (lesson, { outline }) => {
-      const kept = lesson.needs.filter((id) => outline.lesson[id] && outline.lesson[id].state !== 'planned');
+      const isGone = (id: string) => !outline.lesson[id] || outline.lesson[id].state === 'planned';
       return (
-        kept.length < lesson.needs.length && {
-          sentence: `${lesson.title} needs a lesson first that will not be published.`,
-          fix: { label: 'Take it away', edit: set('lesson', lesson.id, { needs: kept }) },
+        waitedFor(lesson).some(isGone) && {
+          sentence: `${lesson.title} waits for a lesson that will not be published.`,
+          fix: { label: 'Do not wait for it', edit: set('lesson', lesson.id, waitingWithout(lesson, isGone)) },
         }
       );
     },

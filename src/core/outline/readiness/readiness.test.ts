@@ -73,7 +73,7 @@ const cases: readonly Case[] = [
     ),
   ],
   [
-    'needs-circle',
+    'waits-circle',
     edited(
       base,
       set('lesson', 11, { needs: [id(12)] }),
@@ -81,7 +81,7 @@ const cases: readonly Case[] = [
       set('lesson', 21, { needs: [id(11)] }),
     ),
   ],
-  ['needs-unpublished', edited(base, set('lesson', 11, { needs: [id(12)] }), set('lesson', 12, { state: 'planned' }))],
+  ['waits-unpublished', edited(base, set('lesson', 11, { needs: [id(12)] }), set('lesson', 12, { state: 'planned' }))],
   ['picture-undescribed', edited(base, set('text', 11, { content: picture }))],
   ['reading-empty', base],
   ['film-missing', edited(base, lesson(40, 1, 'film'))],
@@ -160,8 +160,8 @@ const found = (outline: Outline, media: readonly MediaFacts[] = []) =>
 const rhythm = {
   unit: 'section',
   lessons: 1,
-  weeks: 1,
-  weekday: 1,
+  begins: [],
+  every: { by: 'weeks', count: 1, weekdays: [1] },
   at: '09:00',
   firstAtOnce: true,
   gap: 4,
@@ -205,7 +205,7 @@ test.each<[string, string, string]>([
     'a circle through a lesson that is only planned',
     level(
       edited(base, set('lesson', 11, { needs: [id(12)] }), set('lesson', 12, { needs: [id(11)], state: 'planned' })),
-      'needs-circle',
+      'waits-circle',
     ),
     'nothing',
   ],

@@ -37,6 +37,8 @@ export type Context = {
   readonly taught: ReadonlySet<string>;
   readonly assessed: ReadonlySet<string>;
   minutes(lesson: Lesson): number;
+  /** The lessons that wait for each other, where a lesson is one of them. */
+  circleOf(lessonId: string): readonly string[] | null;
   /** When things open and are due, for learners there could be. */
   readonly starts: Starts;
   /** Full points of a graded lesson, in thousandths. */

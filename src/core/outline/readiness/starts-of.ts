@@ -1,6 +1,6 @@
 import { Temporal } from '../../kernel/time';
 import { dayMs, dayNumber } from '../../kernel/zone';
-import { instantOf, type LearnerClock, openings } from '../../release';
+import { instantOf, type LearnerClock, openings, singleRules } from '../../release';
 import { releasedSections } from '../document';
 import { courseOf, type Outline } from '../types';
 import type { Starts } from './starts';
@@ -11,7 +11,8 @@ function firstDate(outline: Outline): number | null {
     ...Object.values(outline.section).map((section) => section.opens),
     ...Object.values(outline.lesson).flatMap((lesson) => [lesson.opens, lesson.assignment?.due ?? null]),
   ];
-  const days = rules.flatMap((rule) => (rule?.when === 'on-date' ? [dayNumber(rule.date)] : []));
+  const single = rules.flatMap((rule) => (rule ? singleRules(rule) : []));
+  const days = single.flatMap((rule) => (rule.when === 'on-date' ? [dayNumber(rule.date)] : []));
   return days.length > 0 ? Math.min(...days) : null;
 }
 
@@ -33,7 +34,7 @@ export function startsOf(outline: Outline): Starts {
     count: clocks.length,
     opens(id) {
       plans ??= clocks.map((clock) => openings(course, releasedSections(outline), clock));
-      return plans.map((plan) => plan.get(id)?.ms ?? Number.NEGATIVE_INFINITY);
+      return plans.map((plan) => plan.get(id)?.earliest ?? Number.NEGATIVE_INFINITY);
     },
     at: (rule) => clocks.map((clock) => instantOf(rule, clock).epochMilliseconds),
   };

@@ -1,4 +1,4 @@
-import type { OpeningRule } from '../../release';
+import type { TimeRule } from '../../release';
 
 /**
  * When things open and are due for learners there could be: one who starts on each day of a week in the morning,
@@ -6,10 +6,10 @@ import type { OpeningRule } from '../../release';
  * instead of comparing one rule with another.
  */
 export type Starts = {
-  /** Milliseconds since 1970, one for each start, at which a section or lesson opens. */
+  /** Milliseconds since 1970, one for each start, at which a section or lesson opens, at the earliest where it waits for something. */
   opens(id: string): readonly number[];
   /** The same for a rule, for example of when something is due. */
-  at(rule: OpeningRule): readonly number[];
+  at(rule: TimeRule): readonly number[];
   /** How many starts are looked at. */
   readonly count: number;
 };

@@ -1,13 +1,18 @@
 import { courseDoor, orNotFound } from '@/app/_server/doors';
-import { isId } from '@/core/kernel/ids';
+import type { Database } from '@/app/_server/routes';
+import { type Cohort, clockOfCohort } from '@/core/enrolment';
+import { isId, personIdIn } from '@/core/kernel/ids';
 import { isNear } from '@/core/kernel/near';
 import { isDay, Temporal } from '@/core/kernel/time';
-import { learnerView, type Pace, recordsAtPace } from '@/core/learning';
+import { learnerView, recordsAtPace } from '@/core/learning';
 import { lessonsOf } from '@/core/outline';
 import { can } from '@/core/people';
-import { cohortsOf } from '@/server/enrolment';
+import type { LearnerClock, Pace } from '@/core/release';
+import { cohortsOf, enrolledLearner } from '@/server/enrolment';
+import { recordsOf } from '@/server/learning';
 import { mediaOfCourse } from '@/server/media';
-import { composeDocument, loadOutline } from '@/server/outline';
+import { type CourseHead, composeDocument, loadOutline } from '@/server/outline';
+import type { Person } from '@/server/people';
 import styles from '../../_learn/learn.module.css';
 import type { Place } from '../../_learn/place';
 import { MomentField, StartField } from './Moment';
@@ -17,6 +22,8 @@ export type ViewQuery = {
   readonly at?: string;
   readonly cohort?: string;
   readonly pace?: string;
+  /** A learner there is, with their records. */
+  readonly learner?: string;
 };
 
 /** The working copy as a learner would meet it who started on some day, at some moment. Nobody is enrolled and nothing kept. */
@@ -31,15 +38,21 @@ export async function viewAsLearner(slug: string, query: ViewQuery, page?: strin
   ]);
   const document = composeDocument(orNotFound(outline), media);
   orNotFound(edits || document.course.settings.staffLook || null);
-  const cohort = cohorts.find((one) => isId(query.cohort) && one.id === query.cohort);
-  const zone = cohort?.zone ?? document.course.zone;
+  const learner = await learnerLookedAt(person, db, head, query.learner);
+  const cohort = learner ? undefined : cohorts.find((one) => isId(query.cohort) && one.id === query.cohort);
+  const zone = learner?.clock.zone ?? cohort?.zone ?? document.course.zone;
   const today = Temporal.Now.zonedDateTimeISO(zone);
   const startDay = cohort?.startsOn ?? (isPlannable(query.start) ? query.start : today.toPlainDate().toString());
-  const start = Temporal.PlainDate.from(startDay).toZonedDateTime({ timeZone: zone });
+  const clock: LearnerClock =
+    learner?.clock ??
+    (cohort
+      ? clockOfCohort(cohort)
+      : { start: Temporal.PlainDate.from(startDay).toZonedDateTime({ timeZone: zone }).toInstant(), zone });
+  const start = clock.start.toZonedDateTimeISO(zone);
   const at = moment(query.at, zone) ?? (Temporal.ZonedDateTime.compare(today, start) < 0 ? start : today);
   const pace = paceOf(query.pace);
   const parameters = new URLSearchParams({
-    ...(cohort ? { cohort: cohort.id } : { start: startDay }),
+    ...whoOf(learner, cohort, startDay),
     at: at.toPlainDateTime().toString({ smallestUnit: 'minute' }),
     ...(pace === 0 ? {} : { pace: String(pace) }),
   });
@@ -51,10 +64,9 @@ export async function viewAsLearner(slug: string, query: ViewQuery, page?: strin
     locale: person.locale,
     zone,
   };
-  const clock = { start: start.toInstant(), zone };
   // A view goes through every door: passwords are for learners.
   const records = {
-    ...recordsAtPace(document, clock, at.toInstant(), pace),
+    ...(learner?.records ?? recordsAtPace(document, clock, at.toInstant(), pace)),
     unlocked: new Set(lessonsOf(document).map((lesson) => lesson.id)),
   };
   const view = learnerView(document, clock, records, at.toInstant());
@@ -67,7 +79,7 @@ export async function viewAsLearner(slug: string, query: ViewQuery, page?: strin
       <label>
         Who
         <select name="cohort" defaultValue={cohort?.id ?? ''}>
-          <option value="">somebody on their own</option>
+          <option value="">{learner ? learner.name : 'somebody on their own'}</option>
           {cohorts.map((one) => (
             <option key={one.id} value={one.id}>
               {one.name}
@@ -75,19 +87,22 @@ export async function viewAsLearner(slug: string, query: ViewQuery, page?: strin
           ))}
         </select>
       </label>
-      {!cohort && <StartField key={startDay} day={startDay} />}
-      <label>
-        Pace
-        <select name="pace" defaultValue={String(pace)}>
-          <option value="0">nothing done yet</option>
-          {paces.map((minutes) => (
-            <option key={minutes} value={minutes}>
-              {minutes} min a week
-            </option>
-          ))}
-          <option value="all">all that is open</option>
-        </select>
-      </label>
+      {learner && <input type="hidden" name="learner" value={learner.id} />}
+      {!cohort && !learner && <StartField key={startDay} day={startDay} />}
+      {!learner && (
+        <label>
+          Pace
+          <select name="pace" defaultValue={String(pace)}>
+            <option value="0">nothing done yet</option>
+            {paces.map((minutes) => (
+              <option key={minutes} value={minutes}>
+                {minutes} min a week
+              </option>
+            ))}
+            <option value="all">all that is open</option>
+          </select>
+        </label>
+      )}
       <MomentField key={parameters.get('at')} moment={parameters.get('at') ?? ''} zone={zone} />
       <button type="submit" className={styles.look}>
         Look
@@ -95,6 +110,21 @@ export async function viewAsLearner(slug: string, query: ViewQuery, page?: strin
     </form>
   );
   return { view, place, strip };
+}
+
+/** A learner whose eyes the course is looked at through: only by those who may see how learners do. */
+async function learnerLookedAt(person: Person, db: Database, head: CourseHead, asked: unknown) {
+  const id = personIdIn(asked);
+  if (id === null || !can(person, 'gradebook.read', { courseId: head.id })) return null;
+  const learner = await enrolledLearner(db, head.id, id);
+  if (!learner) return null;
+  const records = (await recordsOf(db, [learner])).get(learner.enrolmentId);
+  return records ? { id: learner.learnerId, name: learner.name, clock: learner.clock, records } : null;
+}
+
+function whoOf(learner: { id: string } | null, cohort: Cohort | undefined, start: string): Record<string, string> {
+  if (learner) return { learner: learner.id };
+  return cohort ? { cohort: cohort.id } : { start };
 }
 
 const paces = [30, 60, 120, 240];

@@ -5,7 +5,7 @@ import { serveFile } from '@/app/_server/serve';
 import { isId } from '@/core/kernel/ids';
 import { fail } from '@/core/kernel/problem';
 import { Temporal } from '@/core/kernel/time';
-import { sampleView } from '@/core/learning';
+import { type LessonView, sampleView } from '@/core/learning';
 import { type MediaFacts, type MediaForm, type MediaKind, stripCues, writeCues } from '@/core/media';
 import { type LessonDocument, lessonsOf } from '@/core/outline';
 import { can, makesCourses } from '@/core/people';
@@ -84,7 +84,9 @@ async function learnerMay(db: Database, person: Person, id: string, want: Want):
     if (!head || !document || !versionIn(lessonsOf(document), id)) continue;
     const view = (await learning(db, head, person.id))?.view;
     const using = view?.lessons.filter(({ lesson }) => versionIn([lesson], id)) ?? [];
-    const open = using.filter((one) => one.open).map(({ lesson }) => lesson);
+    // The picture of a lesson is shown while it is closed, too.
+    const shows = ({ open, lesson }: LessonView) => open || (lesson.pictureId === id && !view?.isOver);
+    const open = using.filter(shows).map(({ lesson }) => lesson);
     const hash = versionIn(open, id, want);
     if (hash) return { may: 'yes', hash };
     if (using.length > 0 && open.length === 0) answer = { may: 'closed' };

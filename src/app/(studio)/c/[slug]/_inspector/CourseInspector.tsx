@@ -15,6 +15,7 @@ import {
 import { NumberField } from '@/ui/fields/fields';
 import { kinds } from '@/ui/tile/kinds';
 import { useCourse, useDesk } from '../_course/CourseProvider';
+import { AccessPart } from './AccessPart';
 import { doneNames, doneRuleBy } from './done-names';
 import styles from './inspector.module.css';
 
@@ -93,6 +94,7 @@ export function CourseInspector() {
           setProblem(done.ok ? null : done.problem.sentence);
         }}
       />
+      <AccessPart />
       <h3 className={styles.part}>Done when, by kind</h3>
       {lessonKinds.map((kind) => {
         const rule = settings.done[kind];

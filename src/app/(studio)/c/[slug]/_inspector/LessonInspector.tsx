@@ -3,6 +3,7 @@ import { Button, SegmentedControl, Select, Switch } from '@mantine/core';
 import { IconPencil, IconTimeline } from '@tabler/icons-react';
 import dynamic from 'next/dynamic';
 import Link from 'next/link';
+import { useCallback, useMemo } from 'react';
 import { fail } from '@/core/kernel/problem';
 import {
   doneRuleOf,
@@ -20,6 +21,7 @@ import { kinds } from '@/ui/tile/kinds';
 import { Tile } from '@/ui/tile/Tile';
 import { useCourse, useDesk } from '../_course/CourseProvider';
 import { AttachmentsField } from './AttachmentsField';
+import { closingKinds } from './closing-kinds';
 import { doneNames, doneRuleBy, doneText } from './done-names';
 import styles from './inspector.module.css';
 import { NeedsField } from './NeedsField';
@@ -27,6 +29,7 @@ import { OpeningField } from './OpeningField';
 import { PictureField } from './PictureField';
 import { PlanPart } from './PlanPart';
 import { RemoveButton } from './RemoveButton';
+import { RuleField } from './RuleField';
 
 // Uploading is needed only where a lesson has a file.
 const MediaPart = dynamic(() => import('./MediaPart').then((module) => module.MediaPart), { ssr: false });
@@ -39,7 +42,11 @@ const downloadChoices: readonly (readonly [name: string, value: boolean])[] = [
 export function LessonInspector({ lesson }: { readonly lesson: Lesson }) {
   const { store, rows, head, state, opens } = useDesk();
   const course = useCourse();
-  const tile = rows.flatMap((row) => row.tiles).find((one) => one.lesson.id === lesson.id);
+  const tiles = useMemo(() => rows.flatMap((row) => row.tiles), [rows]);
+  const at = tiles.findIndex((one) => one.lesson.id === lesson.id);
+  const tile = tiles[at];
+  const before = useMemo(() => tiles.slice(0, at).map((one) => one.lesson), [tiles, at]);
+  const isOther = useCallback((other: Lesson) => other.id !== lesson.id, [lesson.id]);
   const section = state.outline.section[lesson.sectionId];
   const set = (fields: Partial<Lesson>) => store.edit({ do: 'set', table: 'lesson', id: lesson.id, fields });
   /** A plan that says what it is made as becomes a lesson of that kind. */
@@ -130,10 +137,11 @@ export function LessonInspector({ lesson }: { readonly lesson: Lesson }) {
       </div>
       {lesson.state === 'planned' && <PlanPart lesson={lesson} />}
       <OpeningField
-        label="Opens"
         value={lesson.opens}
         inherits="with its section"
         zone={course.zone}
+        before={before}
+        of={isOther}
         onSave={(opens) => set({ opens })}
       />
       {!lesson.opens && section && (
@@ -141,6 +149,14 @@ export function LessonInspector({ lesson }: { readonly lesson: Lesson }) {
           From the section "{section.title}": {opens.get(lesson.id)}
         </p>
       )}
+      <RuleField
+        label="Closes again"
+        kinds={closingKinds}
+        value={lesson.closes}
+        inherits={section?.closes ? 'with its section' : 'never'}
+        zone={course.zone}
+        onSave={(closes) => set({ closes })}
+      />
       <div className={watched ? styles.pair : styles.group}>
         <Select
           label="Done when"

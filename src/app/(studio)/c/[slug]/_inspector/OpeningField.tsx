@@ -1,94 +1,66 @@
 'use client';
-import { Select } from '@mantine/core';
-import { useState } from 'react';
-import type { Result } from '@/core/kernel/problem';
-import { intervalUnits, type OpeningRule } from '@/core/release';
-import { DayField, TimeField } from '@/ui/fields/DayField';
-import { NumberField } from '@/ui/fields/fields';
+import { Button, CloseButton } from '@mantine/core';
+import { IconPlus } from '@tabler/icons-react';
+import { ok, type Result } from '@/core/kernel/problem';
+import type { Lesson } from '@/core/outline';
+import { type OpeningRule, type SingleRule, singleRules } from '@/core/release';
 import styles from './inspector.module.css';
+import { RuleField } from './RuleField';
 
 type Props = {
-  readonly label: string;
   readonly value: OpeningRule | null;
   /** What no rule of its own means, for example "with its section". */
   readonly inherits: string;
   readonly zone: string;
+  readonly before: readonly Lesson[];
+  readonly of: (lesson: Lesson) => boolean;
   readonly onSave: (rule: OpeningRule | null) => Result<unknown>;
 };
 
-const fresh = (when: string, zone: string): OpeningRule | null => {
-  switch (when) {
-    case 'start':
-      return { when: 'start' };
-    case 'after-start':
-      return { when: 'after-start', amount: 7, unit: 'days', at: '09:00' };
-    case 'on-date':
-      return {
-        when: 'on-date',
-        date: new Date(Date.now() + 7 * 86_400_000).toISOString().slice(0, 10),
-        at: '09:00',
-        zone,
-      };
-    default:
-      return null;
-  }
-};
+const kinds = ['start', 'after-start', 'on-date', 'after-done', 'after-passed', 'by-hand'] as const;
+const most = 6;
 
-/** When something opens, or is due: no rule of its own, at the start, so long after it, or on a date. */
-export function OpeningField({ label, value, inherits, zone, onSave }: Props) {
-  const [problem, setProblem] = useState<string | null>(null);
-  const save = (rule: OpeningRule | null): Result<unknown> => {
-    const saved = onSave(rule);
-    setProblem(saved.ok ? null : saved.problem.sentence);
-    return saved;
+const joined = (rules: readonly SingleRule[]): OpeningRule | null =>
+  rules.length > 1 ? { when: 'all', rules } : (rules[0] ?? null);
+
+/** When a section or lesson opens: by one rule, or by several that all have to come true. */
+export function OpeningField({ value, inherits, onSave, ...given }: Props) {
+  const rules = value === null ? [] : singleRules(value);
+  const change = (at: number, rule: SingleRule | null) =>
+    onSave(joined(rules.flatMap((one, i) => (i === at ? (rule ?? []) : one))));
+  const another = (): Result<unknown> => {
+    // What there is none of yet, and says something at once.
+    const nearest = given.before.at(-1);
+    const rule: SingleRule =
+      nearest && !rules.some(({ when }) => when === 'after-done')
+        ? { when: 'after-done', lessons: [nearest.id], amount: 0, unit: 'days', at: null }
+        : { when: 'after-start', amount: 7, unit: 'days', at: '09:00' };
+    return rules.length < most ? onSave(joined([...rules, rule])) : ok(null);
   };
+  const [first] = rules;
   return (
     <div className={styles.group}>
-      <Select
-        label={label}
-        value={value?.when ?? 'inherit'}
-        data={[
-          { value: 'inherit', label: inherits },
-          { value: 'start', label: 'at the start' },
-          { value: 'after-start', label: 'an interval after the start' },
-          { value: 'on-date', label: 'on a date' },
-        ]}
-        onChange={(when) => save(fresh(when ?? 'inherit', zone))}
-        error={problem}
-      />
-      {value?.when === 'after-start' && (
-        <div className={styles.pair} style={{ gridTemplateColumns: '52px 1fr 124px' }}>
-          <NumberField
-            label="After"
-            value={value.amount}
-            onSave={(amount) => save({ ...value, amount: amount ?? 0 })}
-          />
-          <Select
-            label="Unit"
-            value={value.unit}
-            data={[...intervalUnits]}
-            onChange={(unit) =>
-              save({ ...value, unit: (unit ?? 'days') as typeof value.unit, at: unit === 'hours' ? null : value.at })
-            }
-          />
-          {value.unit !== 'hours' && (
-            <TimeField
-              label="At"
-              value={value.at ?? ''}
-              clearable
-              onChange={(at) => save({ ...value, at: at || null })}
+      {rules.length < 2 ? (
+        <RuleField {...given} label="Opens" kinds={kinds} value={first ?? null} inherits={inherits} onSave={onSave} />
+      ) : (
+        rules.map((rule, i) => (
+          // biome-ignore lint/suspicious/noArrayIndexKey: rules have no id, and their order does not change here
+          <div key={i} className={styles.joined}>
+            <RuleField
+              {...given}
+              label={i === 0 ? 'Opens' : 'and'}
+              kinds={kinds}
+              value={rule}
+              onSave={(changed) => change(i, changed)}
             />
-          )}
-        </div>
-      )}
-      {value?.when === 'on-date' && (
-        <>
-          <div className={styles.pair} style={{ gridTemplateColumns: '1fr 124px' }}>
-            <DayField label="Date" value={value.date} onChange={(date) => date && save({ ...value, date })} />
-            <TimeField label="At" value={value.at} onChange={(at) => at && save({ ...value, at })} />
+            <CloseButton aria-label={`Take rule ${i + 1} away`} onClick={() => change(i, null)} />
           </div>
-          <span className={styles.inherits}>Meant in {value.zone}.</span>
-        </>
+        ))
+      )}
+      {first && rules.length < most && (
+        <Button variant="subtle" size="compact-sm" leftSection={<IconPlus size={14} />} onClick={another}>
+          And also, all of them
+        </Button>
       )}
     </div>
   );

@@ -8,8 +8,10 @@ import type { DecimalSign, QuizSettings, Shuffles } from '@/core/quiz';
 import { NumberField } from '@/ui/fields/fields';
 import { useCourse, useDesk } from '../_course/CourseProvider';
 import inspector from '../_inspector/inspector.module.css';
-import { OpeningField } from '../_inspector/OpeningField';
 import { ReadinessList } from '../_inspector/ReadinessList';
+import { RuleField } from '../_inspector/RuleField';
+
+const dueKinds = ['start', 'after-start', 'on-date'] as const;
 
 export function AssessInspector({ lesson }: { readonly lesson: Lesson | null }) {
   const { head } = useDesk();
@@ -160,8 +162,9 @@ function AssignmentFields({ lesson, settings }: { readonly lesson: Lesson; reado
           />
         )}
       </div>
-      <OpeningField
+      <RuleField
         label="Due"
+        kinds={dueKinds}
         value={settings.due}
         inherits="not at all"
         zone={course.zone}

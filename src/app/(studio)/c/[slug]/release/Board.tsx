@@ -1,282 +1,308 @@
 'use client';
-import { ActionIcon, Button, SegmentedControl, Select } from '@mantine/core';
 import {
-  IconAdjustments,
-  IconAlertSquare,
-  IconAlertTriangle,
-  IconChevronLeft,
-  IconChevronRight,
-  IconClock,
-  IconFlag,
-  IconRepeat,
-} from '@tabler/icons-react';
-import { useRouter } from 'next/navigation';
-import { useMemo, useState } from 'react';
+  DndContext,
+  type DragEndEvent,
+  type DragMoveEvent,
+  DragOverlay,
+  PointerSensor,
+  useSensor,
+  useSensors,
+} from '@dnd-kit/core';
+import { ActionIcon, SegmentedControl, Switch } from '@mantine/core';
+import { IconChevronLeft, IconChevronRight, IconClock, IconFlag } from '@tabler/icons-react';
+import { useMemo, useRef, useState } from 'react';
 import type { Cohort } from '@/core/enrolment';
-import { countdown, dateTimeText, dayText, Temporal } from '@/core/kernel/time';
-import { board, instantOf, isOpen, type LearnerClock, openings, planText } from '@/core/release';
-import { DayField } from '@/ui/fields/DayField';
+import { dateTimeText, Temporal } from '@/core/kernel/time';
+import { type BoardUnit, boardUnits, instantOf, periodAt, planFaults } from '@/core/release';
 import { Tile } from '@/ui/tile/Tile';
-import { type LessonTile, publishedRows } from '@/ui/tile/tiles';
+import type { SectionTiles } from '@/ui/tile/tiles';
 import { useCourse, useDesk } from '../_course/CourseProvider';
-import { SavedMark } from '../build/Toolbar';
 import styles from './board.module.css';
+import { Chip } from './Chip';
+import { EyesBar } from './EyesBar';
+import { Foot } from './Foot';
+import { Heads } from './Heads';
+import { Inspect } from './Inspect';
 import { Moment } from './Moment';
-import { RhythmDialog } from './RhythmDialog';
+import { ReleaseTabs } from './ReleaseTabs';
+import { useMove } from './use-move';
+import { type Plan, usePlan } from './use-plan';
 
-/** A term and a half; more would be too narrow to be read. */
-const shownWeeks = 26;
-const zones = Intl.supportedValuesOf('timeZone');
-const startOf = (day: string, zone: string) =>
-  Temporal.PlainDate.from(day).toZonedDateTime({ timeZone: zone }).toInstant();
+const headWidth = 180;
+const laterWidth = 150;
 
-/** The weeks of a course through the eyes of one learner, with a moment that can be dragged along. */
+/** A plan through the eyes of one learner: what opens when, with tiles that can be moved and a moment that can be dragged along. */
 export function Board({ cohorts }: { readonly cohorts: readonly Cohort[] }) {
-  const { rows, store, findings, head, opens: texts } = useDesk();
-  const router = useRouter();
+  const { findings, opens: texts } = useDesk();
   const course = useCourse();
-  const [eyes, setEyes] = useState(cohorts[0]?.id ?? 'alone');
-  const cohort = cohorts.find((one) => one.id === eyes);
-  const [day, setDay] = useState(() => Temporal.Now.plainDateISO(course.zone).toString());
-  const [ownZone, setOwnZone] = useState(course.zone);
+  const [unit, setUnit] = useState<BoardUnit>('weeks');
+  const [from, setFrom] = useState(0);
   const [momentAt, setMomentAt] = useState<number | null>(null);
-  const [editing, setEditing] = useState(false);
-  const [firstWeek, setFirstWeek] = useState(0);
+  const [selected, setSelected] = useState<{ readonly table: 'section' | 'lesson'; readonly id: string } | null>(null);
+  const [onlyCohort, setOnlyCohort] = useState(false);
+  const plan = usePlan(cohorts, unit, from);
+  const { eyes } = plan.controls;
+  const move = useMove(plan, unit, onlyCohort);
+  const grid = useRef<HTMLDivElement>(null);
+  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 5 } }));
 
-  const zone = cohort?.zone ?? ownZone;
-  const startDay = cohort?.startsOn ?? day;
-  const clock: LearnerClock = useMemo(() => ({ start: startOf(startDay, zone), zone }), [startDay, zone]);
-  // What is only planned is in no edition, and moves nothing.
-  const planned = useMemo(() => publishedRows(rows), [rows]);
-  const sections = useMemo(
-    () => planned.map(({ section, tiles }) => ({ ...section, lessons: tiles.map((tile) => tile.lesson) })),
-    [planned],
-  );
-  const opens = useMemo(() => openings(course, sections, clock), [course, sections, clock]);
-  const laid = useMemo(
-    () =>
-      board(
-        planned.flatMap((row) => row.tiles.map((tile) => ({ id: tile.lesson.id, learnerMinutes: tile.minutes }))),
-        opens,
-        clock,
-        { first: firstWeek, show: shownWeeks },
-      ),
-    [planned, opens, clock, firstWeek],
-  );
-
-  const names = { locale: 'en-GB', zone };
-  const first = laid.weeks[0]?.from.epochMilliseconds ?? 0;
-  const last = laid.weeks.at(-1)?.to.epochMilliseconds ?? 1;
+  const { clock, cohort } = eyes;
+  const names = { locale: 'en-GB', zone: clock.zone };
+  const { periods } = plan.laid;
+  const first = periods[0]?.from.epochMilliseconds ?? 0;
+  const last = periods.at(-1)?.to.epochMilliseconds ?? 1;
   // Begun with today where the plan has it, otherwise with its first moment.
   const today = Date.now();
   const wanted = momentAt ?? (today >= first && today < last ? today : first);
-  const now = Temporal.Instant.fromEpochMilliseconds(Math.min(last - 1, Math.max(first, wanted)));
-  const tiles = planned.flatMap((row) => row.tiles);
-  const openCount = tiles.filter((tile) => isOpen(opens.get(tile.lesson.id), now)).length;
-  const next = tiles
-    .flatMap((tile) => {
-      const opening = opens.get(tile.lesson.id);
-      return opening && !isOpen(opening, now) ? [{ tile, at: opening.at }] : [];
-    })
-    .sort((a, b) => a.at.epochMilliseconds - b.at.epochMilliseconds)[0];
-  const highest = Math.max(course.weekLimit, ...laid.weeks.map((week) => week.minutes));
-  const own = findings.filter((finding) => finding.place.stage === 'release');
-  const heavy = laid.weeks.filter((week) => week.minutes > course.weekLimit);
-  const emptyOnes = tiles.filter((tile) => tile.fill === 'empty');
-  const columns = { gridTemplateColumns: `180px repeat(${laid.weeks.length}, minmax(112px, 1fr))` };
+  const now = Temporal.Instant.fromEpochMilliseconds(Math.round(Math.min(last - 1, Math.max(first, wanted))));
+  const openingOf = (id: string) => plan.state.of.get(id)?.opening;
+  const hasLater = plan.sections.some(({ lessons }) => lessons.some(({ id }) => !openingOf(id)?.at));
+  const columns = {
+    gridTemplateColumns: `${headWidth}px repeat(${periods.length}, minmax(112px, 1fr))${hasLater ? ` ${laterWidth}px` : ''}`,
+  };
+  const cohortEnds = cohort?.endsOn
+    ? Temporal.PlainDate.from(cohort.endsOn).add({ days: 1 }).toZonedDateTime({ timeZone: cohort.zone })
+        .epochMilliseconds
+    : null;
+  const ends = [
+    ...(plan.state.accessEnds === null ? [] : [{ name: 'access ends', ms: plan.state.accessEnds }]),
+    ...(cohortEnds === null ? [] : [{ name: 'cohort ends', ms: cohortEnds - 1 }]),
+  ];
+  const faults = useMemo(
+    () => [
+      ...planFaults({
+        course,
+        sections: plan.sections,
+        empty: new Set(
+          plan.rows.flatMap(({ tiles }) => tiles.flatMap((tile) => (tile.fill === 'empty' ? [tile.lesson.id] : []))),
+        ),
+        state: plan.state,
+        clock,
+        isCourseAccess: eyes.accessUntil === null,
+        cohortEnds,
+      }),
+      ...findings
+        .filter(({ place }) => place.stage === 'release')
+        .map(({ rule, level, sentence, place, fix }) => ({
+          ...{ rule, level, sentence, of: place.id },
+          ...(fix?.edit.do === 'set' && {
+            fix: { label: fix.label, table: 'lesson' as const, id: fix.edit.id, fields: fix.edit.fields },
+          }),
+        })),
+    ],
+    [course, plan.sections, plan.rows, plan.state, clock, eyes.accessUntil, cohortEnds, findings],
+  );
 
-  const dueIn = (sectionTiles: readonly LessonTile[], week: number) =>
-    sectionTiles.flatMap((tile) => {
-      const rule = tile.lesson.assignment?.due;
-      if (!rule) return [];
-      const due = instantOf(rule, clock);
-      const { from, to } = laid.weeks[week] ?? {};
-      return from && to && Temporal.Instant.compare(due, from) >= 0 && Temporal.Instant.compare(due, to) < 0
-        ? [{ tile, due }]
-        : [];
-    });
+  const periodUnder = (event: DragMoveEvent | DragEndEvent): number => {
+    const box = grid.current?.getBoundingClientRect();
+    const x = (event.activatorEvent as PointerEvent).clientX + event.delta.x;
+    if (!box) return plan.first;
+    const width = (box.width - headWidth - (hasLater ? laterWidth : 0)) / periods.length;
+    return plan.first + Math.floor((x - box.left - headWidth) / width);
+  };
+  const isByHand = (id: string, own: unknown) => own !== null || cohort?.opens[id] !== undefined;
+  const lifted = plan.rows.flatMap(({ tiles }) => tiles).find(({ lesson }) => lesson.id === move.moved?.id);
+
+  const row = ({ section, number, tiles }: SectionTiles) => (
+    <div key={section.id} className={styles.row} style={columns}>
+      <button
+        type="button"
+        className={styles.section}
+        aria-pressed={selected?.id === section.id}
+        onClick={() => setSelected({ table: 'section', id: section.id })}
+        title="Change when it opens"
+      >
+        <b>
+          <span className={styles.quiet}>{number}</span> {section.title}
+        </b>
+        <span className={styles.rule}>
+          <IconClock size={14} stroke={1.75} aria-hidden="true" /> {texts.get(section.id)}
+        </span>
+      </button>
+      {[...periods.map(({ index }) => index), ...(hasLater ? [null] : [])].map((index) => (
+        <div
+          key={index ?? 'later'}
+          className={styles.cell}
+          data-target={(move.moved !== null && index === move.moved.to) || undefined}
+        >
+          {tiles
+            .filter(({ lesson }) => (plan.laid.periodOf.get(lesson.id) ?? null) === index)
+            .map((tile) => (
+              <Chip
+                key={tile.lesson.id}
+                tile={tile}
+                opening={openingOf(tile.lesson.id)}
+                byHand={isByHand(tile.lesson.id, tile.lesson.opens)}
+                nowMs={now.epochMilliseconds}
+                zone={clock.zone}
+                selected={selected?.id === tile.lesson.id}
+                move={move}
+                onSelect={() => setSelected({ table: 'lesson', id: tile.lesson.id })}
+              />
+            ))}
+          {index !== null && <Due plan={plan} unit={unit} tiles={tiles} index={index} />}
+        </div>
+      ))}
+    </div>
+  );
 
   return (
-    <main className={styles.page}>
-      <div className={styles.controls}>
-        <div>
-          <p className={styles.label} id="eyes">
-            Look through the eyes of
-          </p>
+    <div className={styles.desk} data-inspects={selected !== null || undefined}>
+      <main className={styles.page}>
+        <ReleaseTabs />
+        <div className={styles.controls}>
+          <EyesBar cohorts={cohorts} controls={plan.controls} />
           <SegmentedControl
             size="sm"
-            aria-labelledby="eyes"
-            value={eyes}
-            onChange={setEyes}
-            data={[
-              ...cohorts.map((one) => ({ value: one.id, label: one.name })),
-              { value: 'alone', label: 'Anyone, self-paced' },
-            ]}
+            aria-label="Divided into"
+            value={unit}
+            onChange={(chosen) => {
+              setUnit(chosen as BoardUnit);
+              setFrom(0);
+            }}
+            data={[...boardUnits]}
           />
-        </div>
-        <DayField
-          label="Starts"
-          value={startDay}
-          disabled={cohort !== undefined}
-          onChange={(start) => start && setDay(start)}
-          w={150}
-        />
-        <Select
-          label="Time zone"
-          searchable
-          data={zones}
-          value={zone}
-          disabled={cohort !== undefined}
-          onChange={(value) => value && setOwnZone(value)}
-          w={190}
-          limit={40}
-        />
-        <div className={styles.rhythm}>
-          <p className={styles.label}>Rhythm</p>
-          <p className={styles.plan}>
-            <IconRepeat size={16} stroke={1.75} aria-hidden="true" /> {planText(course)}
-          </p>
-        </div>
-        <Button variant="default" leftSection={<IconAdjustments size={16} />} onClick={() => setEditing(true)}>
-          Change rhythm
-        </Button>
-        {laid.weekCount > shownWeeks && (
-          <div className={styles.pages} role="group" aria-label="Weeks shown">
-            <ActionIcon
-              variant="default"
-              aria-label="Earlier weeks"
-              disabled={firstWeek === 0}
-              onClick={() => setFirstWeek(Math.max(0, firstWeek - shownWeeks))}
-            >
-              <IconChevronLeft size={16} aria-hidden="true" />
-            </ActionIcon>
-            <span>
-              Weeks {firstWeek + 1} to {firstWeek + laid.weeks.length} of {laid.weekCount}
-            </span>
-            <ActionIcon
-              variant="default"
-              aria-label="Later weeks"
-              disabled={firstWeek + shownWeeks >= laid.weekCount}
-              onClick={() => setFirstWeek(firstWeek + shownWeeks)}
-            >
-              <IconChevronRight size={16} aria-hidden="true" />
-            </ActionIcon>
-          </div>
-        )}
-        <SavedMark />
-      </div>
-
-      <div className={styles.scroll}>
-        <div className={styles.board} role="group" aria-label="Release board">
-          <div className={styles.weeks} style={columns}>
-            <div className={styles.corner}>
-              <b>Minutes a week</b>
-              <span>aim: at most {course.weekLimit}</span>
-            </div>
-            {laid.weeks.map((week) => (
-              <div key={week.index} className={styles.week}>
-                <div className={styles.bars} data-over={week.minutes > course.weekLimit || undefined}>
-                  <i style={{ height: `${Math.round((week.minutes / highest) * 44)}px` }} />
-                  <span>{week.minutes}</span>
-                </div>
-                <b>Week {week.index + 1}</b>
-                <span>{dayText(week.from, names)}</span>
-              </div>
-            ))}
-          </div>
-          {planned.map((row) => (
-            <div key={row.section.id} className={styles.row} style={columns}>
-              <button
-                type="button"
-                className={styles.section}
-                onClick={() => {
-                  store.select({ table: 'section', id: row.section.id });
-                  router.push(`/c/${head.slug}/build`);
-                }}
-                title="Change when it opens"
-              >
-                <b>
-                  <span className={styles.quiet}>{row.number}</span> {row.section.title}
-                </b>
-                <span className={styles.rule}>
-                  <IconClock size={14} stroke={1.75} aria-hidden="true" /> {texts.get(row.section.id)}
-                </span>
-              </button>
-              {laid.weeks.map((week) => (
-                <div key={week.index} className={styles.cell}>
-                  {row.tiles
-                    .filter((tile) => laid.weekOf.get(tile.lesson.id) === week.index)
-                    .map((tile) => {
-                      const opening = opens.get(tile.lesson.id);
-                      return (
-                        <div
-                          key={tile.lesson.id}
-                          className={styles.chip}
-                          data-closed={!isOpen(opening, now) || undefined}
-                          title={opening ? `${tile.lesson.title} opens ${dateTimeText(opening.at, names)}` : undefined}
-                        >
-                          <Tile {...tile} label={tile.lesson.title} wide />
-                          {!isOpen(opening, now) && <span className="visually-hidden">, closed</span>}
-                        </div>
-                      );
-                    })}
-                  {dueIn(row.tiles, week.index).map(({ tile, due }) => (
-                    <p key={tile.lesson.id} className={styles.due}>
-                      <IconFlag size={13} aria-hidden="true" /> {tile.lesson.title} due{' '}
-                      {dateTimeText(due, names, false)}
-                    </p>
-                  ))}
-                </div>
-              ))}
-            </div>
-          ))}
-          {laid.weeks.length > 0 && planned.length > 0 && (
-            <Moment
-              from={first}
-              to={last}
-              at={now.epochMilliseconds}
-              text={dateTimeText(now, names, false)}
-              onMove={setMomentAt}
-              stepped={(step) => now.toZonedDateTimeISO(zone).add(step).epochMilliseconds}
-              inset={180}
+          {cohort && (
+            <Switch
+              label={`Moves hold for ${cohort.name} alone`}
+              checked={onlyCohort}
+              onChange={(event) => setOnlyCohort(event.currentTarget.checked)}
             />
           )}
+          {plan.count > plan.show && <Paging plan={plan} unit={unit} onGo={setFrom} />}
         </div>
-      </div>
+        <p className="visually-hidden" aria-live="assertive">
+          {move.said}
+        </p>
+        <div className={styles.scroll}>
+          <DndContext
+            sensors={sensors}
+            onDragStart={({ active }) => move.pickUp(String(active.id), String(active.data.current?.title ?? ''))}
+            onDragMove={(event) => move.toward(periodUnder(event))}
+            onDragEnd={move.drop}
+            onDragCancel={move.putBack}
+          >
+            <div ref={grid} className={styles.board} role="group" aria-label="Release board">
+              <div className={styles.weeks} style={columns}>
+                <Heads
+                  periods={periods}
+                  unit={unit}
+                  limit={course.weekLimit}
+                  breaks={[...(course.rhythm?.breaks ?? []), ...(clock.cohort?.breaks ?? [])]}
+                  ends={ends}
+                  names={names}
+                  hasLater={hasLater}
+                />
+              </div>
+              {plan.rows.map(row)}
+              {periods.length > 0 && plan.rows.length > 0 && (
+                <Moment
+                  from={first}
+                  to={last}
+                  at={now.epochMilliseconds}
+                  text={dateTimeText(now, names, false)}
+                  onMove={setMomentAt}
+                  stepped={(step) => now.toZonedDateTimeISO(clock.zone).add(step).epochMilliseconds}
+                  inset={headWidth}
+                  end={hasLater ? laterWidth : 0}
+                />
+              )}
+            </div>
+            <DragOverlay dropAnimation={null}>
+              {lifted && (
+                <div className={styles.overlay}>
+                  <Tile {...lifted} label={lifted.lesson.title} wide />
+                  <span>{move.words}</span>
+                </div>
+              )}
+            </DragOverlay>
+          </DndContext>
+        </div>
+        <Foot
+          plan={plan}
+          now={now}
+          names={names}
+          from={first}
+          to={last}
+          faults={faults}
+          moving={move.words}
+          onMove={setMomentAt}
+        />
+      </main>
+      {selected && (
+        <Inspect
+          key={selected.id}
+          of={selected}
+          cohort={cohort}
+          learnerId={plan.controls.looking.as === 'learner' ? plan.controls.looking.learnerId : null}
+          opening={openingOf(selected.id)}
+          isOpened={plan.controls.eyes.standing.opened.has(selected.id)}
+          zone={clock.zone}
+          onClose={() => setSelected(null)}
+        />
+      )}
+    </div>
+  );
+}
 
-      <div className={styles.foot}>
-        <section aria-live="polite">
-          <h2>On {dateTimeText(now, names)} this learner sees</h2>
-          <p>
-            {openCount} of {tiles.length} lessons open
-            {next
-              ? ` · next: ${next.tile.lesson.title}, ${dateTimeText(next.at, names, false)} (in ${countdown(next.at, now)})`
-              : ' · nothing more will open'}{' '}
-            · times in {zone}
-          </p>
-        </section>
-        <section>
-          {emptyOnes.length > 0 && (
-            <p className={styles.settle}>
-              <IconAlertSquare size={16} aria-hidden="true" /> {emptyOnes.length} to settle:{' '}
-              {emptyOnes.map((tile) => tile.lesson.title).join(', ')} will open with nothing in{' '}
-              {emptyOnes.length === 1 ? 'it' : 'them'}.
-            </p>
-          )}
-          {heavy.map((week) => (
-            <p key={week.index} className={styles.look}>
-              <IconAlertTriangle size={16} aria-hidden="true" /> Week {week.index + 1} asks {week.minutes} min, more
-              than {course.weekLimit}.
-            </p>
-          ))}
-          {own.map((finding) => (
-            <p key={finding.sentence} className={styles.look}>
-              <IconAlertTriangle size={16} aria-hidden="true" /> {finding.sentence}
-            </p>
-          ))}
-        </section>
-      </div>
-      <RhythmDialog opened={editing} onClose={() => setEditing(false)} />
-    </main>
+/** Work that is due in a period. */
+function Due({
+  plan,
+  unit,
+  tiles,
+  index,
+}: {
+  readonly plan: Plan;
+  readonly unit: BoardUnit;
+  readonly tiles: SectionTiles['tiles'];
+  readonly index: number;
+}) {
+  const { clock } = plan.controls.eyes;
+  const inPeriod = periodAt(unit, clock);
+  return tiles.map(({ lesson }) => {
+    if (!lesson.assignment?.due) return null;
+    const due = instantOf(lesson.assignment.due, clock);
+    if (inPeriod(due.epochMilliseconds) !== index) return null;
+    return (
+      <p key={lesson.id} className={styles.due}>
+        <IconFlag size={13} aria-hidden="true" /> {lesson.title} due{' '}
+        {dateTimeText(due, { locale: 'en-GB', zone: clock.zone }, false)}
+      </p>
+    );
+  });
+}
+
+function Paging({
+  plan,
+  unit,
+  onGo,
+}: {
+  readonly plan: Plan;
+  readonly unit: BoardUnit;
+  readonly onGo: (from: number) => void;
+}) {
+  const { first, show, count, laid } = plan;
+  return (
+    <div className={styles.pages} role="group" aria-label={`${unit} shown`}>
+      <ActionIcon
+        variant="default"
+        aria-label={`Earlier ${unit}`}
+        disabled={first === 0}
+        onClick={() => onGo(Math.max(0, first - show))}
+      >
+        <IconChevronLeft size={16} aria-hidden="true" />
+      </ActionIcon>
+      <span>
+        {unit} {first + 1} to {first + laid.periods.length} of {count}
+      </span>
+      <ActionIcon
+        variant="default"
+        aria-label={`Later ${unit}`}
+        disabled={first + show >= count}
+        onClick={() => onGo(first + show)}
+      >
+        <IconChevronRight size={16} aria-hidden="true" />
+      </ActionIcon>
+    </div>
   );
 }

@@ -10,7 +10,9 @@ type Props = {
   readonly onMove: (at: number) => void;
   /** The moment a step away from the one looked at. */
   readonly stepped: (step: Step) => number;
+  /** Pixels left free at either end. */
   readonly inset: number;
+  readonly end: number;
 };
 
 const halfHour = 1_800_000;
@@ -26,7 +28,7 @@ const steps: { [key: string]: Step } = {
 };
 
 /** The moment looked at: dragged along the weeks, or moved by an hour, a day or a week with the keys. */
-export function Moment({ from, to, at, text, onMove, stepped, inset }: Props) {
+export function Moment({ from, to, at, text, onMove, stepped, inset, end }: Props) {
   const rail = useRef<HTMLDivElement>(null);
   const place = (event: PointerEvent) => {
     const box = rail.current?.getBoundingClientRect();
@@ -44,7 +46,7 @@ export function Moment({ from, to, at, text, onMove, stepped, inset }: Props) {
     onMove(Math.min(to - 1, Math.max(from, wanted)));
   };
   return (
-    <div ref={rail} className={styles.rail} style={{ insetInlineStart: inset }}>
+    <div ref={rail} className={styles.rail} style={{ insetInlineStart: inset, insetInlineEnd: end }}>
       <div
         role="slider"
         tabIndex={0}

@@ -1,16 +1,15 @@
 'use client';
 import { Button, TextInput } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
+import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { type FormEvent, useState } from 'react';
 import { act } from '@/app/_client/act';
 import type { Cohort } from '@/core/enrolment';
 import type { Problem } from '@/core/kernel/problem';
 import type { StaffRow } from '@/server/people';
-import { DayField } from '@/ui/fields/DayField';
-import { newId } from '@/ui/ids';
 import { useReady } from '@/ui/plain/useReady';
-import { useCourse } from '../_course/CourseProvider';
+import { useDesk } from '../_course/CourseProvider';
 import inspector from '../_inspector/inspector.module.css';
 import { Staff } from './Staff';
 import { StartField } from './StartField';
@@ -26,19 +25,25 @@ export function Enrol({
 }) {
   const ready = useReady();
   const router = useRouter();
+  const { head } = useDesk();
   const [email, setEmail] = useState('');
   const [cohortId, setCohortId] = useState<string | null>(null);
   const [problem, setProblem] = useState<Problem | null>(null);
   const enrol = async (event: FormEvent) => {
     event.preventDefault();
-    const done = await act<{ name: string }>('enrolment.add', {
+    const done = await act<{ name: string; waits: boolean }>('enrolment.add', {
       courseId,
       email,
       cohortId,
     });
     setProblem(done.ok ? null : done.problem);
     if (!done.ok) return;
-    notifications.show({ color: 'malachite', message: `${done.value.name} takes the course now.` });
+    notifications.show({
+      color: 'malachite',
+      message: done.value.waits
+        ? `${done.value.name} waits for a seat: the cohort is full.`
+        : `${done.value.name} takes the course now.`,
+    });
     setEmail('');
     router.refresh();
   };
@@ -56,50 +61,11 @@ export function Enrol({
         <StartField cohorts={cohorts} value={cohortId} onChange={setCohortId} />
         <Button type="submit">Enrol</Button>
       </form>
-      <NewCohort courseId={courseId} />
+      <Link href={`/c/${head.slug}/release/cohorts`} className={inspector.hint}>
+        Cohorts, their dates and whole lists of members: under Release
+      </Link>
       <Staff courseId={courseId} staff={staff} />
       <p className={inspector.hint}>Select a learner in the table to see the sheet with the sum written out.</p>
     </div>
-  );
-}
-
-function NewCohort({ courseId }: { readonly courseId: string }) {
-  const ready = useReady();
-  const router = useRouter();
-  const { zone } = useCourse();
-  const [name, setName] = useState('');
-  const [startsOn, setStartsOn] = useState('');
-  const [problem, setProblem] = useState<Problem | null>(null);
-  const make = async (event: FormEvent) => {
-    event.preventDefault();
-    const done = await act('cohort.add', { id: newId(), courseId, name, startsOn, zone });
-    setProblem(done.ok ? null : done.problem);
-    if (!done.ok) return;
-    setName('');
-    router.refresh();
-  };
-  return (
-    <form onSubmit={make} className={inspector.group} noValidate>
-      <h2 className={inspector.title}>New cohort</h2>
-      <div className={inspector.pair}>
-        <TextInput
-          readOnly={!ready}
-          label="Name"
-          value={name}
-          onChange={(event) => setName(event.currentTarget.value)}
-          error={problem?.field === 'name' ? problem.sentence : null}
-        />
-        <DayField
-          disabled={!ready}
-          label="Starts on"
-          value={startsOn}
-          onChange={setStartsOn}
-          error={problem && problem.field !== 'name' ? problem.sentence : null}
-        />
-      </div>
-      <Button type="submit" variant="default">
-        Make cohort
-      </Button>
-    </form>
   );
 }

@@ -11,6 +11,7 @@ import inspector from '../_inspector/inspector.module.css';
 import { BeginAnew } from './BeginAnew';
 import type { GradeCell, GradeColumn, RunRow } from './rows';
 import styles from './run.module.css';
+import { TakesPart } from './TakesPart';
 
 /** One learner: each item, why it counts as it does, and the sum written out. */
 export function LearnerSheet({
@@ -99,6 +100,7 @@ export function LearnerSheet({
           ))}
         </section>
       )}
+      <TakesPart key={`${row.cohortId} ${row.accessUntil}`} courseId={courseId} row={row} cohorts={cohorts} />
       <BeginAnew key={row.number} courseId={courseId} row={row} cohorts={cohorts} />
     </div>
   );

@@ -96,6 +96,10 @@ export default async function RunPage({
   );
 }
 
+/** Access ends with a day: the moment it is over, as that day. */
+const lastDayOf = (at: string, zone: string) =>
+  instantFrom(at).subtract({ milliseconds: 1 }).toZonedDateTimeISO(zone).toPlainDate().toString();
+
 function runRow(
   { learner, records, view }: LearnerRow,
   before: readonly TakenBefore[],
@@ -114,6 +118,8 @@ function runRow(
     name: learner.name,
     email: learner.email,
     cohort: learner.cohort?.name ?? null,
+    cohortId: learner.cohort?.id ?? null,
+    accessUntil: learner.accessUntil && lastDayOf(learner.accessUntil, learner.clock.zone),
     started: dayText(learner.clock.start, names),
     hasStarted: learner.clock.start.epochMilliseconds <= view.now.epochMilliseconds,
     squares: view.lessons.map((one) => (!one.open ? 'closed' : one.progress.state)),

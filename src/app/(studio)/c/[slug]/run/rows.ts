@@ -42,6 +42,9 @@ export type RunRow = {
   readonly name: string;
   readonly email: string;
   readonly cohort: string | null;
+  readonly cohortId: string | null;
+  /** The last day on which they alone may use the course, where that was granted. */
+  readonly accessUntil: string | null;
   readonly started: string;
   readonly hasStarted: boolean;
   readonly squares: readonly ('closed' | 'empty' | 'begun' | 'done')[];

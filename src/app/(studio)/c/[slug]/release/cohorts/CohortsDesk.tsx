@@ -1,0 +1,161 @@
+'use client';
+import { Button, Table } from '@mantine/core';
+import { IconPlus } from '@tabler/icons-react';
+import { useState } from 'react';
+import { clockOfCohort } from '@/core/enrolment';
+import { dateTimeText, dayText, Temporal } from '@/core/kernel/time';
+import { ruleText } from '@/core/release';
+import type { CohortOverview } from '@/server/enrolment';
+import { useDesk } from '../../_course/CourseProvider';
+import { Workbench } from '../../_course/Workbench';
+import inspector from '../../_inspector/inspector.module.css';
+import { ReleaseTabs } from '../ReleaseTabs';
+import { CohortForm } from './CohortForm';
+import styles from './cohorts.module.css';
+import { Members } from './Members';
+import { NextSeason } from './NextSeason';
+
+type Props = { readonly cohorts: readonly CohortOverview[] };
+
+/** The groups that take a course together: their dates, seats, breaks, and what of the plan is different for them. */
+export function CohortsDesk({ cohorts }: Props) {
+  const [selectedId, setSelectedId] = useState<string | null>(cohorts[0]?.cohort.id ?? null);
+  const [copies, setCopies] = useState(false);
+  const selected = cohorts.find(({ cohort }) => cohort.id === selectedId) ?? null;
+  const choose = (id: string | null) => {
+    setSelectedId(id);
+    setCopies(false);
+  };
+  return (
+    <Workbench
+      label="Cohort"
+      inspector={
+        <div className={inspector.inspector}>
+          {copies && selected ? (
+            <NextSeason
+              key={selected.cohort.id}
+              cohort={selected.cohort}
+              onDone={choose}
+              onCancel={() => setCopies(false)}
+            />
+          ) : (
+            <CohortForm
+              // What somebody else has changed meanwhile is shown; what is typed here is not taken away by it.
+              key={selected?.cohort.id ?? 'new'}
+              cohort={selected?.cohort ?? null}
+              taken={selected?.taken ?? 0}
+              onMade={choose}
+              onCopy={() => setCopies(true)}
+            />
+          )}
+        </div>
+      }
+    >
+      <ReleaseTabs />
+      <div className={styles.page}>
+        {cohorts.length === 0 && (
+          <p className={styles.empty}>
+            There is no cohort yet. A cohort starts together, on a day in a zone. Make the first one on the right;
+            whoever is in none starts when they are enrolled.
+          </p>
+        )}
+        {cohorts.length > 0 && (
+          <Table verticalSpacing={6} highlightOnHover aria-label="Cohorts">
+            <Table.Thead>
+              <Table.Tr>
+                <Table.Th>Cohort</Table.Th>
+                <Table.Th>Starts</Table.Th>
+                <Table.Th>Ends</Table.Th>
+                <Table.Th>Zone</Table.Th>
+                <Table.Th>Learners</Table.Th>
+                <Table.Th>Waiting</Table.Th>
+                <Table.Th>Breaks</Table.Th>
+                <Table.Th>Differs</Table.Th>
+              </Table.Tr>
+            </Table.Thead>
+            <Table.Tbody>
+              {cohorts.map(({ cohort, taken, waiting }) => (
+                <Table.Tr key={cohort.id} data-selected={cohort.id === selectedId || undefined} className={styles.row}>
+                  <Table.Td>
+                    <button
+                      type="button"
+                      className={styles.name}
+                      aria-pressed={cohort.id === selectedId}
+                      onClick={() => choose(cohort.id)}
+                    >
+                      {cohort.name}
+                    </button>
+                  </Table.Td>
+                  <Table.Td>{dayOf(cohort.startsOn)}</Table.Td>
+                  <Table.Td>{cohort.endsOn ? dayOf(cohort.endsOn) : 'open'}</Table.Td>
+                  <Table.Td>{cohort.zone}</Table.Td>
+                  <Table.Td>{cohort.seats === null ? taken : `${taken} of ${cohort.seats}`}</Table.Td>
+                  <Table.Td>{waiting.length || ''}</Table.Td>
+                  <Table.Td>{cohort.breaks.length || ''}</Table.Td>
+                  <Table.Td>{Object.keys(cohort.opens).length || ''}</Table.Td>
+                </Table.Tr>
+              ))}
+            </Table.Tbody>
+          </Table>
+        )}
+        <Button
+          variant="default"
+          leftSection={<IconPlus size={16} />}
+          onClick={() => choose(null)}
+          disabled={selectedId === null}
+        >
+          New cohort
+        </Button>
+        {selected && <Differences overview={selected} />}
+        {selected && <Members key={selected.cohort.id} overview={selected} />}
+      </div>
+    </Workbench>
+  );
+}
+
+const dayOf = (day: string) =>
+  Temporal.PlainDate.from(day).toLocaleString('en-GB', {
+    weekday: 'short',
+    day: 'numeric',
+    month: 'short',
+    year: 'numeric',
+  });
+
+/** What of the plan is different for a cohort, and what was opened for it by hand. */
+function Differences({ overview: { cohort } }: { readonly overview: CohortOverview }) {
+  const { state, opens } = useDesk();
+  const { outline } = state;
+  const titleOf = (id: string) => outline.lesson[id]?.title ?? outline.section[id]?.title ?? 'Something that is gone';
+  const titles = new Map(Object.values(outline.lesson).map(({ id, title }) => [id, title]));
+  const own = Object.entries(cohort.opens);
+  const byHand = Object.entries(cohort.opened);
+  const names = { locale: 'en-GB', zone: cohort.zone };
+  return (
+    <section className={styles.part}>
+      <h2>Different for {cohort.name}</h2>
+      {own.length + byHand.length + cohort.breaks.length === 0 && (
+        <p className={styles.quiet}>
+          Nothing: it follows the plan of the course from {dayText(clockOfCohort(cohort).start, names)} on. On the
+          board, looked at through its eyes, moves can be made for it alone.
+        </p>
+      )}
+      <ul>
+        {own.map(([id, rule]) => (
+          <li key={id}>
+            <b>{titleOf(id)}</b>: {ruleText(rule, titles)} <s>{opens.get(id)}</s>
+          </li>
+        ))}
+        {byHand.map(([id, at]) => (
+          <li key={id}>
+            <b>{titleOf(id)}</b>: opened by hand {dateTimeText(Temporal.Instant.from(at), names)}
+          </li>
+        ))}
+        {cohort.breaks.map(({ from, to, name }) => (
+          <li key={from}>
+            <b>{name || 'Break'}</b>: {dayOf(from)} to {dayOf(to)}
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
