@@ -7,6 +7,15 @@ export type QuestionInput = {
   readonly [K in QuestionKind]: Omit<QuestionContent, 'kind' | 'body'> & { readonly kind: K; readonly body: BodyOf<K> };
 }[QuestionKind];
 
+/** A session; what is to be looked at before it and done afterwards, by title. */
+export type LiveInput = {
+  readonly day: number;
+  readonly minutes: number;
+  readonly before: readonly string[];
+  readonly after: readonly string[];
+  readonly plan: readonly (readonly [title: string, minutes: number])[];
+};
+
 export type Lesson = {
   readonly title: string;
   readonly kind: LessonKind;
@@ -29,5 +38,6 @@ export type Lesson = {
   readonly weight?: number;
   readonly quiz?: QuizSettings;
   readonly assignment?: AssignmentSettings;
+  readonly live?: LiveInput;
   readonly questions?: readonly QuestionInput[];
 };

@@ -224,8 +224,21 @@ Animals that need much oxygen live in the riffle. Those that dig, or wait, live 
       },
       {
         title: 'Field clinic: flow',
-        kind: 'reading',
-        minutes: 20,
+        kind: 'live',
+        live: {
+          ...{
+            day: 16,
+            minutes: 60,
+            before: ['The float method', 'Flow worksheet'],
+            after: ['Work out the discharge'],
+          },
+          plan: [
+            ['Questions from week 3', 14],
+            ['Three floats', 20],
+            ['In pairs: your figures', 16],
+            ['What next', 10],
+          ],
+        },
         text: `The field clinic is an hour by the water with a marker of the school. Bring the worksheet, a tape, a stick with centimetres on it, a watch and an orange.
 
 ## How the hour goes
@@ -346,8 +359,15 @@ _Flattened, with two tails_: a stonefly. _Flattened, with three_: probably a may
       },
       {
         title: 'Field clinic: sorting',
-        kind: 'reading',
-        minutes: 20,
+        kind: 'live',
+        live: {
+          ...{ day: 44, minutes: 45, before: ['Twelve families to know'], after: ['Scoring the sample'] },
+          plan: [
+            ['The tray', 10],
+            ['Sorting, four to a tray', 25],
+            ['What puzzled you', 10],
+          ],
+        },
         text: `The second hour by the water. We take one kick sample together and sort it at a table, four people to a tray.
 
 Bring a hand lens if you have one, and a spoon. Do not bring a key to the families: we begin with eyes only, and you will be surprised how far they take you.`,

@@ -153,9 +153,12 @@ test('one course from a working title to a checked certificate', async ({ browse
 
   await test.step('4 release: a rhythm, one rule by hand, and the board', async () => {
     await page.getByRole('link', { name: /^Release/ }).click();
-    await page.getByRole('button', { name: 'Change rhythm' }).click();
+    const pages = page.getByRole('navigation', { name: 'Release' });
+    await pages.getByRole('link', { name: 'Rhythm' }).click();
     await page.getByRole('button', { name: 'Lay out by this rhythm' }).click();
     await expect(page.getByText('One section every Monday 09:00')).toBeVisible();
+    await expect(page.getByText('as it is now')).toBeVisible();
+    await pages.getByRole('link', { name: 'Board' }).click();
     await expect(page.getByText('4 of 4 lessons open')).toBeVisible();
     await page.getByRole('link', { name: /^Build/ }).click();
     await row(page, /Your own crossing/).click();

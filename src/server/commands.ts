@@ -4,6 +4,7 @@ import { enrolmentCommands } from './enrolment';
 import { exchangeCommands } from './exchange';
 import { gradebookCommands } from './gradebook';
 import { learningCommands } from './learning';
+import { liveCommands } from './live';
 import { mediaCommands } from './media';
 import { outlineCommands } from './outline';
 import { peopleCommands } from './people';
@@ -19,6 +20,7 @@ export const commands: ReadonlyMap<string, Command> = new Map(
     ...exchangeCommands,
     ...gradebookCommands,
     ...learningCommands,
+    ...liveCommands,
     ...mediaCommands,
     ...outlineCommands,
     ...peopleCommands,

@@ -112,7 +112,7 @@ test.each([
   ['required', '', 'Write yes or no.'],
   ['required', 'maybe', '"maybe" is neither yes nor no.'],
   ['kind', 'Film', 'film'],
-  ['kind', 'song', '"song" is none of reading, film, audio, document, link, quiz, assignment.'],
+  ['kind', 'song', '"song" is none of reading, film, audio, document, link, live, quiz, assignment.'],
   ['mediums', 'slides; text', 'slides, text'],
   ['title', ' ', 'Give it a title.'],
   ['number', '1.1', '"Number" is worked out and cannot be set.'],

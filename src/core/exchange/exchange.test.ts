@@ -79,7 +79,7 @@ test.each([
   [
     'a kind there is not',
     [['A', 'One', 'song']],
-    '"song" is no kind of lesson. There are reading, film, audio, document, link, quiz, assignment.',
+    '"song" is no kind of lesson. There are reading, film, audio, document, link, live, quiz, assignment.',
   ],
   ['minutes in words', [['A', 'One', '', 'ten']], '"ten" is no number of minutes from 0 to 6,000.'],
   ['minutes as a program writes them', [['A', 'One', '', '0x10']], '"0x10" is no number of minutes from 0 to 6,000.'],

@@ -72,6 +72,7 @@ const grading: { readonly [K in LessonKind]: Grading } = {
   audio: byCheckpoints,
   document: ungraded,
   link: ungraded,
+  live: byCheckpoints,
   quiz: byScore,
   assignment: byMark,
 };

@@ -48,6 +48,11 @@ export function planCopy(target: Outline, source: Outline, wish: CopyWish, names
       title,
       outcomes: outcomes(lesson.outcomes),
       opens: withLessons(lesson.opens, renamed),
+      live: lesson.live && {
+        ...lesson.live,
+        before: lesson.live.before.flatMap((one) => renamed(one) ?? []),
+        after: lesson.live.after.flatMap((one) => renamed(one) ?? []),
+      },
       // What is copied along is needed as its copy.
       needs: lesson.needs.flatMap((one) => renamed(one) ?? []),
     } as Lesson);

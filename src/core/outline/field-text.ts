@@ -46,6 +46,7 @@ export const lessonFields: Names = {
   quiz: 'the quiz settings',
   questions: 'its questions',
   assignment: 'what is handed in',
+  live: 'the session',
   weight: 'its weight in the grade',
   learnerMinutes: 'its minutes',
 };

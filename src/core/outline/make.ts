@@ -87,7 +87,7 @@ export const kindOfMedium: Record<Medium, LessonKind> = {
   quiz: 'quiz',
   assignment: 'assignment',
   exercise: 'reading',
-  live: 'reading',
+  live: 'live',
 };
 export const mediumNames: Record<Medium, string> = {
   screencast: 'screencast',

@@ -65,7 +65,7 @@ export function textFacts(text: RichText | null): TextFacts {
 }
 
 /** What the minutes of a lesson are worked out from. */
-export type MinutesFacts = Pick<Lesson, 'id' | 'mediaId' | 'minutes' | 'written' | 'kind' | 'quiz'>;
+export type MinutesFacts = Pick<Lesson, 'id' | 'mediaId' | 'minutes' | 'written' | 'kind' | 'quiz' | 'live'>;
 
 /**
  * Minutes a learner needs for a lesson, whole and at least 1 once there is anything to do; 0 while

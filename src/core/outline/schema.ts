@@ -6,6 +6,7 @@ import { idSchema, optionalId } from '../kernel/ids';
 import { line } from '../kernel/line';
 import { parsed } from '../kernel/parse';
 import { fail, ok, type Result } from '../kernel/problem';
+import { liveSchema } from '../live';
 import { checkBody, type QuestionKind, questionFields, quizSettingsSchema } from '../quiz';
 import { accessSchema, closingRuleSchema, openingRuleSchema, rhythmSchema, zoneSchema } from '../release';
 import { linkFault } from './link';
@@ -140,6 +141,7 @@ const fields: Record<OutlineTable, { readonly [field: string]: FieldSchema }> = 
     done: doneRuleSchema,
     quiz: quizSettingsSchema.nullable().defined(),
     assignment: assignmentSettingsSchema.nullable().defined(),
+    live: liveSchema,
     weight: number()
       .typeError('Give the weight as a number.')
       .integer('Give a whole number.')

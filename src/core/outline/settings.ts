@@ -18,7 +18,7 @@ export const doneRuleSchema = lazy((value: unknown) =>
   value === null
     ? mixed().nullable()
     : object({
-        by: string().oneOf(['learner', 'opened', 'watched', 'handed-in', 'passed']).required(),
+        by: string().oneOf(['learner', 'opened', 'watched', 'attended', 'handed-in', 'passed']).required(),
         percent: number()
           .integer('Give a whole percentage.')
           .min(1, 'At least 1 %.')

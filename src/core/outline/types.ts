@@ -2,6 +2,7 @@ import type { AssignmentSettings } from '../assignment';
 import type { AwardSettings } from '../certificate';
 import type { CompletionRule, MissingRule } from '../gradebook';
 import { inOrder } from '../kernel/exact';
+import type { LiveSettings } from '../live';
 import type { QuestionContent, QuizSettings } from '../quiz';
 import type { AccessRule, ClosingRule, OpeningRule, Rhythm } from '../release';
 
@@ -24,7 +25,7 @@ export type TextFacts = {
 export const noText: TextFacts = { words: 0, pictures: 0, undescribed: 0 };
 
 /** The kinds of lesson in the order in which they are offered; what is particular to each, see `kinds`. A name stands in stored lessons: it never changes. */
-export const lessonKinds = ['reading', 'film', 'audio', 'document', 'link', 'quiz', 'assignment'] as const;
+export const lessonKinds = ['reading', 'film', 'audio', 'document', 'link', 'live', 'quiz', 'assignment'] as const;
 export type LessonKind = (typeof lessonKinds)[number];
 
 /** Planned: only a name. Draft: being made. Ready: its maker says learners may have it. */
@@ -54,6 +55,7 @@ export type DoneRule =
       readonly percent: number /** Whether every checkpoint has to be answered as well. */;
       readonly answers?: boolean;
     }
+  | { readonly by: 'attended' }
   | { readonly by: 'handed-in' }
   | { readonly by: 'passed' };
 
@@ -186,6 +188,7 @@ export type Lesson = {
   readonly done: DoneRule | null;
   readonly quiz: QuizSettings | null;
   readonly assignment: AssignmentSettings | null;
+  readonly live: LiveSettings | null;
   /** Share in the course grade, in relation to the other weights. 0: not graded. */
   readonly weight: number;
   /** The question this lesson answers, in a learner's words. */

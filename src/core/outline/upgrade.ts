@@ -60,7 +60,7 @@ function questionsHaveBodies(stored: Stored): Stored {
   };
 }
 
-/** Version 2 to 3: a rhythm names its step, and what opens can close again; nothing did, and access had no end. */
+/** Version 2 to 3: a rhythm names its step, and what opens can close again; nothing did, access had no end, and there were no live sessions. */
 function plansHaveEnds(stored: Stored): Stored {
   return {
     ...stored,
@@ -75,7 +75,7 @@ function plansHaveEnds(stored: Stored): Stored {
     sections: stored.sections.map((section) => ({
       ...section,
       closes: null,
-      lessons: section.lessons.map((lesson) => ({ ...lesson, closes: null })),
+      lessons: section.lessons.map((lesson) => ({ ...lesson, closes: null, live: null })),
     })),
   };
 }

@@ -174,7 +174,8 @@ function weeks(plan: PlanToCheck, lessons: readonly PlannedLesson[]): Fault[] {
       return opening ? [[lesson.id, opening] as const] : [];
     }),
   );
-  const { count } = board(lessons, opens, clock, { unit: 'weeks', first: 0, show: 0 });
+  const { count, periodOf } = board(lessons, opens, clock, { unit: 'weeks', first: 0, show: 0 });
+  const opening = new Set(periodOf.values());
   const { periods } = board(lessons, opens, clock, { unit: 'weeks', first: 0, show: Math.min(count, mostWeeks) });
   const breaks: readonly Break[] = [...(course.rhythm?.breaks ?? []), ...(clock.cohort?.breaks ?? [])];
   const isBreak = (period: (typeof periods)[number]) =>
@@ -204,7 +205,7 @@ function weeks(plan: PlanToCheck, lessons: readonly PlannedLesson[]): Fault[] {
     from = null;
   };
   for (const period of periods) {
-    if (period.minutes === 0 && !isBreak(period)) from ??= period.index;
+    if (!opening.has(period.index) && !isBreak(period)) from ??= period.index;
     else tell(period.index);
   }
   return [...over, ...gaps];

@@ -98,6 +98,7 @@ export const lesson = pgTable(
     done: jsonb('done').$type<Lesson['done']>(),
     quiz: jsonb('quiz').$type<Lesson['quiz']>(),
     assignment: jsonb('assignment').$type<Lesson['assignment']>(),
+    live: jsonb('live').$type<Lesson['live']>(),
     weight: integer('weight').notNull(),
     asks: text('asks').notNull().default(''),
     mediums: jsonb('mediums').$type<readonly Medium[]>().notNull().default([]),

@@ -148,8 +148,8 @@ export async function checkElsewhere(
   for (const { table, after } of changes) {
     if (after === null) continue;
     // Only what is planned with; titles and texts may name any day.
-    const { opens, closes, rhythm, access, assignment } = after as { readonly [field: string]: unknown };
-    const near = table === 'text' ? ok(null) : checkNear({ opens, closes, rhythm, access, assignment }, now);
+    const { opens, closes, rhythm, access, assignment, live } = after as { readonly [field: string]: unknown };
+    const near = table === 'text' ? ok(null) : checkNear({ opens, closes, rhythm, access, assignment, live }, now);
     if (!near.ok) return near;
   }
   for (const { table, after } of changes) {

@@ -4,6 +4,7 @@ export * from '../enrolment/schema';
 export * from '../exchange/schema';
 export * from '../gradebook/schema';
 export * from '../learning/schema';
+export * from '../live/schema';
 export * from '../media/schema';
 export * from '../outline/schema';
 export * from '../people/schema';

@@ -5,6 +5,7 @@ import { document } from './document';
 import { film } from './film';
 import type { LessonKindFacts } from './kind';
 import { link } from './link';
+import { live } from './live';
 import { quiz } from './quiz';
 import { reading } from './reading';
 
@@ -15,6 +16,7 @@ const kinds: { readonly [K in LessonKind]: LessonKindFacts } = {
   audio,
   document,
   link,
+  live,
   quiz,
   assignment,
 };

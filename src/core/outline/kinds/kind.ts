@@ -21,14 +21,14 @@ export type LessonKindFacts = {
   /** What its text is for. */
   readonly textName: string;
   /** The settings a new lesson brings with it. */
-  readonly settings: Pick<Lesson, 'quiz' | 'assignment' | 'weight'>;
+  readonly settings: Pick<Lesson, 'quiz' | 'assignment' | 'live' | 'weight'>;
   /** The rules it can be done by, and the one it is where its maker chose none. */
   readonly doneBy: readonly DoneRule['by'][];
   usualDone(lesson: Pick<Lesson, 'quiz' | 'assignment'>): DoneRule;
   /** Whether there is anything in it for a learner to do. */
-  isFilled(lesson: Pick<Lesson, 'written' | 'mediaId' | 'link'>, questions: number): boolean;
+  isFilled(lesson: Pick<Lesson, 'written' | 'mediaId' | 'link' | 'live'>, questions: number): boolean;
   /** Minutes it takes beyond reading its text. */
-  minutes(lesson: Pick<Lesson, 'quiz'>, media: MediaFacts | null, paper: PaperSize): number;
+  minutes(lesson: Pick<Lesson, 'quiz' | 'live'>, media: MediaFacts | null, paper: PaperSize): number;
   /** What it is worth, in thousandths of a point; nothing where it is not graded. */
   fullPoints(lesson: Pick<Lesson, 'assignment'>, questions: readonly Pick<Question, 'points' | 'moment'>[]): number;
   /** What is to be settled about a lesson of this kind, or worth a look. */
@@ -55,7 +55,7 @@ export const plain = {
   leads: false,
   file: null,
   textName: 'Text',
-  settings: { quiz: null, assignment: null, weight: 0 },
+  settings: { quiz: null, assignment: null, live: null, weight: 0 },
   minutes: (_lesson, _media, paper) => paper.minutes,
   fullPoints: () => 0,
 } satisfies Partial<LessonKindFacts>;

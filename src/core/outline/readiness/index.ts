@@ -1,5 +1,5 @@
 import type { MediaFacts } from '../../media';
-import { circlesIn } from '../../release';
+import { circlesIn, type Fault, type LearnerClock, planFaults, releaseState, standingAtPace } from '../../release';
 import { releasedSections } from '../document';
 import { isExercise } from '../exercises';
 import { checkpointsOf } from '../film';
@@ -20,6 +20,7 @@ import {
 } from '../types';
 import { courseRules, outcomeRules, sectionRules } from './course-rules';
 import { lessonRules } from './lesson-rules';
+import { planRules, wholePlanRules } from './plan-rules';
 import { type NamedQuestion, questionRules } from './question-rules';
 import type { Context, Finding, Rule, Stage } from './rule';
 import { startsOf } from './starts-of';
@@ -49,7 +50,20 @@ function contextOf(outline: Outline, media: ReadonlyMap<string, MediaFacts>): Co
     .filter((lesson) => lesson.state !== 'planned');
   const titles = new Map<string, number>();
   for (const { title } of shown) titles.set(title.toLowerCase(), (titles.get(title.toLowerCase()) ?? 0) + 1);
-  const minutes = new Map<string, number>();
+  const known = new Map<string, number>();
+  const minutes = (lesson: Lesson): number => {
+    const before = known.get(lesson.id);
+    if (before !== undefined) return before;
+    const worked = learnerMinutes(
+      lesson,
+      (lesson.mediaId && media.get(lesson.mediaId)) || null,
+      paperSize(questionsIn.get(lesson.id) ?? []),
+    );
+    known.set(lesson.id, worked);
+    return worked;
+  };
+  const starts = startsOf(outline);
+  let faults: readonly Fault[] | null = null;
   let circles: ReadonlyMap<string, readonly string[]> | null = null;
   return {
     outline,
@@ -74,20 +88,28 @@ function contextOf(outline: Outline, media: ReadonlyMap<string, MediaFacts>): Co
       circles ??= new Map(circlesIn(releasedSections(outline)).flatMap((circle) => circle.map((id) => [id, circle])));
       return circles.get(lessonId) ?? null;
     },
-    starts: startsOf(outline),
-    worthOf: (lesson) => lessonKindOf(lesson.kind).fullPoints(lesson, questionsIn.get(lesson.id) ?? []),
-    minutes(lesson) {
-      const known = minutes.get(lesson.id);
-      if (known !== undefined) return known;
-      const worked = learnerMinutes(
-        lesson,
-        (lesson.mediaId && media.get(lesson.mediaId)) || null,
-        paperSize(questionsIn.get(lesson.id) ?? []),
-      );
-      minutes.set(lesson.id, worked);
-      return worked;
+    faults(rule, lessonId) {
+      faults ??= planFaultsOf(outline, starts.first, minutes);
+      return faults.filter((one) => one.rule === rule && one.of === lessonId);
     },
+    starts,
+    worthOf: (lesson) => lessonKindOf(lesson.kind).fullPoints(lesson, questionsIn.get(lesson.id) ?? []),
+    minutes,
   };
+}
+
+/** What of a plan does not work for somebody who starts at a moment and keeps up with it. */
+function planFaultsOf(outline: Outline, clock: LearnerClock, minutes: (lesson: Lesson) => number): Fault[] {
+  const course = courseOf(outline);
+  const sections = releasedSections(outline).map((section) => ({
+    ...section,
+    lessons: section.lessons.map((lesson) => ({ ...lesson, learnerMinutes: minutes(lesson) })),
+  }));
+  const standing = standingAtPace(course, sections, clock, 'all');
+  const state = releaseState(course, sections, { clock, standing, accessUntil: null }, Number.NEGATIVE_INFINITY);
+  // What is empty has rules of its own, by its kind.
+  const empty: ReadonlySet<string> = new Set();
+  return planFaults({ course, sections, empty, state, clock, isCourseAccess: true, cohortEnds: null });
 }
 
 /** The questions a lesson asks, with the names they are told by: those of its paper, those that stop its film, those in its text. */
@@ -124,14 +146,15 @@ export function readiness(outline: Outline, media: ReadonlyMap<string, MediaFact
         look(questionRules, named, 'lesson', lesson.id, lessonKindOf(lesson.kind).asks ? undefined : 'build');
     }
   }
-  look(courseRules, null, 'course', context.course.id);
+  look([...courseRules, ...wholePlanRules], null, 'course', context.course.id);
   for (const outcome of context.outcomes) look(outcomeRules, outcome, 'outcome', outcome.id);
   const rank = { settle: 0, look: 1 } as const;
   return found.sort((a, b) => rank[a.level] - rank[b.level]);
 }
 
+const allLessonRules = [...lessonRules, ...planRules];
 const rulesByKind = new Map(
-  lessonKinds.map((kind) => [kind, lessonRules.filter((rule) => !rule.kinds || rule.kinds.includes(kind))]),
+  lessonKinds.map((kind) => [kind, allLessonRules.filter((rule) => !rule.kinds || rule.kinds.includes(kind))]),
 );
 
 /** docs/readiness.md, written from the rules themselves. */
@@ -147,17 +170,17 @@ export function readinessDocument(): string {
     ),
     '',
   ];
-  const all = [courseRules, outcomeRules, sectionRules, lessonRules, questionRules];
+  const all = [courseRules, wholePlanRules, outcomeRules, sectionRules, allLessonRules, questionRules];
   return [
     '# Readiness',
     '',
     `What stands in the way of publishing, and what is worth a look: ${all.reduce((total, rules) => total + rules.length, 0)} rules, each a pure function over the working copy`,
     '(`src/core/outline/readiness`). This file is written from them; a test keeps it true.',
     '',
-    ...part('The course', courseRules as readonly Rule<never>[]),
+    ...part('The course', [...courseRules, ...wholePlanRules] as readonly Rule<never>[]),
     ...part('Outcomes', outcomeRules as readonly Rule<never>[]),
     ...part('Sections', sectionRules as readonly Rule<never>[]),
-    ...part('Lessons', lessonRules as readonly Rule<never>[]),
+    ...part('Lessons', allLessonRules as readonly Rule<never>[]),
     ...part('Questions', questionRules as readonly Rule<never>[]),
   ].join('\n');
 }

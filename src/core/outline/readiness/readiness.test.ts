@@ -1,5 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { apply } from '../../kernel/change';
+import { usualLive } from '../../live';
 import type { MediaFacts } from '../../media';
 import {
   type Outline,
@@ -13,6 +14,7 @@ import {
 import { doc, edited, empty, film, id, lesson, section, set } from '../testing';
 import { courseRules, outcomeRules, sectionRules } from './course-rules';
 import { lessonRules } from './lesson-rules';
+import { planRules, wholePlanRules } from './plan-rules';
 import { questionRules } from './question-rules';
 
 const base = edited(empty, section(1), section(2), lesson(11, 1), lesson(12, 1), lesson(21, 2));
@@ -42,6 +44,15 @@ const award = (settings: object, ...more: OutlineEdit[]) => {
 };
 const outcome: OutlineEdit = { do: 'add-outcome', id: id(50), text: 'survey a reach' };
 const picture = { type: 'doc', content: [{ type: 'image', attrs: { mediaId: id(91), alt: '' } }] };
+
+const inDays = (amount: number) => ({ when: 'after-start', amount, unit: 'days', at: null });
+const later = {
+  ...{ unit: 'section', lessons: 1, begins: [], at: '09:00', firstAtOnce: true, gap: 4, breaks: [] },
+  every: { by: 'weeks', count: 1, weekdays: [1] },
+};
+/** A session that meets by a rule, with a lesson to look at first. */
+const meets = (when: object, ...more: OutlineEdit[]) =>
+  edited(base, lesson(40, 1, 'live'), set('lesson', 40, { live: { ...usualLive, when, before: [id(12)] } }), ...more);
 
 type Case = [rule: string, outline: Outline, media?: readonly MediaFacts[]];
 const cases: readonly Case[] = [
@@ -81,6 +92,24 @@ const cases: readonly Case[] = [
       set('lesson', 21, { needs: [id(11)] }),
     ),
   ],
+  ['plan-after-access', edited(base, set('course', 0, { access: inDays(3) }), set('lesson', 12, { opens: inDays(3) }))],
+  ['plan-closes-early', edited(base, set('lesson', 12, { opens: inDays(3), closes: inDays(2) }))],
+  ['plan-before-needs', edited(base, set('lesson', 11, { needs: [id(12)] }), set('lesson', 12, { opens: inDays(2) }))],
+  ['plan-week-over', edited(base, set('course', 0, { weekLimit: 10 }), set('lesson', 11, { minutes: 11 }))],
+  ['plan-stretch-empty', edited(base, set('lesson', 12, { opens: inDays(30) }))],
+  ['live-no-time', edited(base, lesson(40, 1, 'live'))],
+  ['live-before-opening', meets(inDays(2), set('lesson', 40, { opens: inDays(3) }))],
+  [
+    'live-before-opening-for-some',
+    meets({ when: 'after-start', amount: 7, unit: 'days', at: '09:00' }, set('course', 0, { rhythm: later }), {
+      do: 'move-lessons',
+      ids: [id(40)],
+      sectionId: id(2),
+      before: null,
+    }),
+  ],
+  ['live-before-material', meets(inDays(2), set('lesson', 12, { opens: inDays(3) }))],
+  ['live-skipped-hour', meets({ when: 'on-date', date: '2027-03-28', at: '01:30', zone: 'Europe/London' })],
   ['waits-unpublished', edited(base, set('lesson', 11, { needs: [id(12)] }), set('lesson', 12, { state: 'planned' }))],
   ['picture-undescribed', edited(base, set('text', 11, { content: picture }))],
   ['reading-empty', base],
@@ -252,9 +281,15 @@ describe('readiness', () => {
   });
 
   test('every rule has its case, and a course that is in order has no findings', () => {
-    const rules = [courseRules, sectionRules, outcomeRules, lessonRules, questionRules].flatMap((all) =>
-      all.map((rule: { readonly id: string }) => rule.id),
-    );
+    const rules = [
+      courseRules,
+      wholePlanRules,
+      sectionRules,
+      outcomeRules,
+      lessonRules,
+      planRules,
+      questionRules,
+    ].flatMap((all) => all.map((rule: { readonly id: string }) => rule.id));
     expect(cases.map(([rule]) => rule).sort()).toEqual([...rules].sort());
     const order = edited(
       empty,

@@ -1,4 +1,5 @@
 import type { MediaFacts } from '../../media';
+import type { Fault } from '../../release';
 import type { OutlineEdit } from '../edit-types';
 import type { Course, Lesson, LessonKind, Outcome, Outline, OutlineTable, Question, Section } from '../types';
 import type { Starts } from './starts';
@@ -39,6 +40,8 @@ export type Context = {
   minutes(lesson: Lesson): number;
   /** The lessons that wait for each other, where a lesson is one of them. */
   circleOf(lessonId: string): readonly string[] | null;
+  /** What of the plan does not work for somebody who starts on a Monday, by its rule and lesson; of nothing: of the whole plan. */
+  faults(rule: string, lessonId: string): readonly Fault[];
   /** When things open and are due, for learners there could be. */
   readonly starts: Starts;
   /** Full points of a graded lesson, in thousandths. */

@@ -32,6 +32,7 @@ export function startsOf(outline: Outline): Starts {
   let plans: ReturnType<typeof openings>[] | null = null;
   return {
     count: clocks.length,
+    first: clocks[0] as LearnerClock,
     opens(id) {
       plans ??= clocks.map((clock) => openings(course, releasedSections(outline), clock));
       return plans.map((plan) => plan.get(id)?.earliest ?? Number.NEGATIVE_INFINITY);

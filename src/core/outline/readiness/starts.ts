@@ -1,4 +1,4 @@
-import type { TimeRule } from '../../release';
+import type { LearnerClock, TimeRule } from '../../release';
 
 /**
  * When things open and are due for learners there could be: one who starts on each day of a week in the morning,
@@ -10,6 +10,8 @@ export type Starts = {
   opens(id: string): readonly number[];
   /** The same for a rule, for example of when something is due. */
   at(rule: TimeRule): readonly number[];
+  /** The clock of the first of them. */
+  readonly first: LearnerClock;
   /** How many starts are looked at. */
   readonly count: number;
 };

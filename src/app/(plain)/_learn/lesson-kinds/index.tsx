@@ -1,13 +1,16 @@
 import type { ReactNode } from 'react';
 import type { Database } from '@/app/_server/routes';
 import type { LearnerView, LessonView } from '@/core/learning';
+import type { RoomFacts } from '@/core/live';
 import type { MediaFacts } from '@/core/media';
 import type { LessonKind } from '@/core/outline';
 import { type HandInRow, handInsOf } from '@/server/assignment';
+import { roomsOf } from '@/server/live';
 import { type SittingRow, sittingsOf } from '@/server/quiz';
 import controls from '@/ui/plain/controls.module.css';
 import { AssignmentPart } from '../AssignmentPart';
 import { LinkPart } from '../LinkPart';
+import { LivePart } from '../LivePart';
 import { PdfPart } from '../PdfPart';
 import type { Place } from '../place';
 import { AudioLazy, FilmLazy } from '../play/PlayersLazy';
@@ -54,6 +57,14 @@ const parts: { readonly [K in LessonKind]: Parts } = {
     below: ({ one: { lesson } }) => lesson.media && <PdfPart media={lesson.media} downloads={lesson.downloads} />,
   },
   link: { below: ({ one: { lesson } }) => lesson.link && <LinkPart address={lesson.link} /> },
+  live: {
+    above: ({ one: { lesson } }, played) =>
+      lesson.media && playing(lesson.media, 'recording', <FilmLazy {...played} media={lesson.media} />),
+    async work({ view, one, place }, own) {
+      const rooms = own ? await roomsOf(own.db, [one.lesson.id]) : new Map<string, RoomFacts>();
+      return <LivePart view={view} one={one} place={place} rooms={rooms} />;
+    },
+  },
   quiz: {
     async work({ one, place }, own) {
       const sittings: readonly SittingRow[] = own ? await sittingsOf(own.db, own.enrolmentId, one.lesson.id) : [];

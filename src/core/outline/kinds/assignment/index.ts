@@ -149,7 +149,7 @@ export const assignment: LessonKindFacts = {
   name: 'assignment',
   isGraded: true,
   textName: 'What to do',
-  settings: { quiz: null, assignment: usualAssignment, weight: 10 },
+  settings: { quiz: null, assignment: usualAssignment, live: null, weight: 10 },
   doneBy: ['handed-in', 'passed'],
   usualDone: () => ({ by: 'handed-in' }),
   isFilled: saysSomething,

@@ -95,7 +95,7 @@ export const quiz: LessonKindFacts = {
   isGraded: true,
   asks: true,
   textName: 'Text above the questions',
-  settings: { quiz: usualQuiz, assignment: null, weight: 10 },
+  settings: { quiz: usualQuiz, assignment: null, live: null, weight: 10 },
   doneBy: ['passed', 'handed-in'],
   usualDone: (lesson) => (lesson.quiz && lesson.quiz.passPercent > 0 ? { by: 'passed' } : { by: 'handed-in' }),
   isFilled: (_lesson, questions) => questions > 0,

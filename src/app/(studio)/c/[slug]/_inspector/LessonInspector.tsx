@@ -24,6 +24,7 @@ import { AttachmentsField } from './AttachmentsField';
 import { closingKinds } from './closing-kinds';
 import { doneNames, doneRuleBy, doneText } from './done-names';
 import styles from './inspector.module.css';
+import { LiveField } from './LiveField';
 import { NeedsField } from './NeedsField';
 import { OpeningField } from './OpeningField';
 import { PictureField } from './PictureField';
@@ -81,6 +82,7 @@ export function LessonInspector({ lesson }: { readonly lesson: Lesson }) {
           }}
         />
       )}
+      {lesson.live && <LiveField lesson={lesson} live={lesson.live} onSave={(live) => set({ live })} />}
       {facts.file && <MediaPart lesson={lesson} file={facts.file} />}
       <Button
         component={Link}

@@ -4,6 +4,7 @@ export const doneNames: Record<DoneRule['by'], string> = {
   learner: 'the learner says so',
   opened: 'it was opened',
   watched: 'a share was played',
+  attended: 'it was attended',
   'handed-in': 'it was handed in',
   passed: 'it was passed',
 };

@@ -82,7 +82,8 @@ export function Board({ cohorts }: { readonly cohorts: readonly Cohort[] }) {
         cohortEnds,
       }),
       ...findings
-        .filter(({ place }) => place.stage === 'release')
+        // Those over the plan are told above, for whom it is looked at.
+        .filter(({ place, rule }) => place.stage === 'release' && !rule.startsWith('plan-'))
         .map(({ rule, level, sentence, place, fix }) => ({
           ...{ rule, level, sentence, of: place.id },
           ...(fix?.edit.do === 'set' && {

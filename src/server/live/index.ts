@@ -1,0 +1,3 @@
+export { liveCommands } from './commands';
+export { type AtDoor, atDoor, type RoomPlace } from './door';
+export { type RoomLine, type RoomPerson, type RoomView, roomsOf, roomView } from './queries';

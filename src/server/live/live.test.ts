@@ -1,0 +1,109 @@
+import { beforeAll, expect, test } from 'vitest';
+import { Temporal } from '@/core/kernel/time';
+import { type LiveSettings, usualLive } from '@/core/live';
+import type { Actor } from '@/core/people';
+import { enrolledLearner } from '../enrolment';
+import { courseHead, learningIn } from '../learning';
+import { database } from '../platform/database';
+import { newId } from '../platform/ids';
+import { codeOf, learner, must, owner, publishedCourse, run, useTestSchool } from '../testing/school';
+import { atDoor, roomView } from './index';
+
+const school = useTestSchool();
+let course: Awaited<ReturnType<typeof publishedCourse>>;
+let lessonId: string;
+const boss = () => owner(school.owner);
+const startsAt = Date.parse('2027-03-10T18:00:00Z');
+/** A moment so many minutes after the session is planned to begin. */
+const at = (minutes: number) => new Date(startsAt + minutes * 60_000).toISOString();
+
+beforeAll(async () => {
+  course = await publishedCourse(school);
+  lessonId = newId();
+  const edit = (change: object) => must(boss(), 'outline.edit', { courseId: course.courseId, edit: change });
+  const lesson = { id: lessonId, sectionId: course.sectionId, after: null, title: 'By the water', kind: 'live' };
+  await edit({ do: 'add-lesson', ...lesson });
+  const live: LiveSettings = {
+    ...usualLive,
+    ...{ when: { when: 'on-date', date: '2027-03-10', at: '18:00', zone: 'UTC' }, seats: 2, counts: 10 },
+  };
+  await edit({ do: 'set', table: 'lesson', id: lessonId, fields: { live, state: 'ready' } });
+  await must(boss(), 'course.publish', { courseId: course.courseId, number: 2 });
+});
+
+const place = (when = startsAt) => ({ courseId: course.courseId, lessonId, startsAt: when });
+const does = (who: Actor | null, name: string, minutes: number, more: object = {}) =>
+  run(who, `live.${name}`, { ...place(), ...more }, at(minutes)).then(codeOf);
+const seen = async (who: Actor, minutes: number) => {
+  const now = Temporal.Instant.from(at(minutes));
+  const door = await atDoor(database(), who, place(), now);
+  return door.ok ? roomView(database(), door.value, now) : door.problem.code;
+};
+
+test('a session from its closed door to its end: who may do what, who is there, and who has attended', async () => {
+  const me = learner(school.learner);
+  const marker: Actor = { id: school.marker, role: 'marker', courses: { [course.courseId]: 'marker' } };
+  const stranger = learner(school.other);
+  const foreign: Actor = { id: school.creator, role: 'creator', courses: { [newId()]: 'creator' } };
+
+  expect([await does(me, 'here', -16), await does(me, 'here', -15)]).toEqual(['closed', 'ok']);
+  for (const who of [stranger, foreign]) {
+    expect([await does(who, 'here', -10), await does(who, 'start', -10)]).toEqual(['not-allowed', 'not-allowed']);
+    expect(await seen(who, -10)).toBe('not-allowed');
+  }
+  expect(await does(null, 'here', -10)).toBe('not-signed-in');
+  // Another moment is another meeting, and there is none.
+  expect(codeOf(await run(me, 'live.here', place(startsAt + 60_000), at(-10)))).toBe('not-found');
+
+  expect(await seen(me, -14.9)).toMatchObject({ state: 'waiting', people: [{ name: expect.any(String), here: true }] });
+  // What only hosts do, nobody else does; and nobody speaks who has not come in.
+  expect([
+    await does(me, 'start', -5),
+    await does(me, 'let-speak', -5, { personId: school.learner, speaks: true }),
+  ]).toEqual(['not-allowed', 'not-allowed']);
+  expect(await does(marker, 'say', -5, { id: newId(), words: 'Too soon' })).toBe('closed');
+  expect(await does(marker, 'end', -5)).toBe('closed');
+
+  expect([await does(marker, 'here', -1), await does(marker, 'start', 0), await does(marker, 'start', 0.1)]).toEqual([
+    'ok',
+    'ok',
+    'ok',
+  ]);
+  // Said twice with one name, it stands there once.
+  const line = { id: newId(), words: 'Where is the tray?' };
+  await Promise.all(Array.from({ length: 8 }, () => does(me, 'say', 1, line)));
+  await does(me, 'hand', 1, { up: true });
+  await does(me, 'hand', 2, { up: true });
+  const view = await seen(me, 2);
+  expect(view).toMatchObject({ state: 'under-way', lines: [{ words: 'Where is the tray?' }] });
+  if (typeof view === 'string') throw new Error(view);
+  expect(view.people.map(({ isHost, handAt, speaks }) => [isHost, handAt, speaks])).toEqual([
+    [true, null, true],
+    [false, startsAt + 60_000, false],
+  ]);
+  await does(marker, 'let-speak', 2, { personId: school.learner, speaks: true });
+  expect(await seen(me, 2)).toMatchObject({ people: [{}, { speaks: true, handAt: null }] });
+
+  // Ten minutes of being there have attended it; a gap is no attendance.
+  const isDone = async (minutes: number) => {
+    const head = await courseHead(database(), course.courseId);
+    const own = await enrolledLearner(database(), course.courseId, school.learner);
+    const now = Temporal.Instant.from(at(minutes));
+    const found = head && own && (await learningIn(database(), head, own, now));
+    return found?.view.lessons.find((one) => one.lesson.id === lessonId)?.progress.state === 'done';
+  };
+  for (let minute = 2; minute <= 6; minute += 0.25) await does(me, 'here', minute);
+  for (let minute = 20; minute <= 25.75; minute += 0.25) await does(me, 'here', minute);
+  expect([await seen(me, 25.8), await isDone(25.8)]).toMatchObject([{ people: [{}, { attended: 9 }] }, false]);
+  for (let minute = 26; minute <= 26.5; minute += 0.25) await does(me, 'here', minute);
+  expect(await isDone(26.6)).toBe(true);
+
+  expect(await does(me, 'end', 30)).toBe('not-allowed');
+  expect([await does(marker, 'end', 30), await does(marker, 'end', 31)]).toEqual(['ok', 'ok']);
+  expect([
+    await does(me, 'here', 32),
+    await does(me, 'say', 32, { id: newId(), words: 'Late' }),
+    await does(marker, 'start', 32),
+  ]).toEqual(['closed', 'closed', 'closed']);
+  expect(await seen(me, 40)).toMatchObject({ state: 'over', lines: [{}], people: [{ here: false }, { here: false }] });
+});
