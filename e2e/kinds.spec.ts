@@ -45,6 +45,14 @@ const kinds: { readonly [kind: string]: Kind } = {
       await tabTo(page, page.getByRole('link', { name: 'Download the PDF' }));
     },
   },
+  live: {
+    lesson: /Field clinic: flow/,
+    async works(page) {
+      const session = page.getByRole('region', { name: 'Live session' });
+      await expect(session).toContainText('This session is over.');
+      await tabTo(page, session.getByRole('link', { name: 'Flow worksheet' }));
+    },
+  },
   link: {
     lesson: /The gauge, read from home/,
     works: (page) => tabTo(page, page.getByRole('link', { name: 'Open at gauge.example' })),

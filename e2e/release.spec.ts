@@ -99,7 +99,7 @@ test('a tile is moved by keyboard and by pointer, with the rule told before it i
   expect((to?.x ?? 0) - from.x).toBeGreaterThan(from.width / 2);
 
   // For one cohort alone, the course stays as it is.
-  await page.getByText('Moves hold for Spring cohort alone').click();
+  await page.getByRole('switch', { name: 'Moves hold for Spring cohort alone' }).click();
   const other = board.getByRole('button', { name: /^What makes a reach/ });
   await other.focus();
   await page.keyboard.press('Space');

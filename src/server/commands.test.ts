@@ -68,6 +68,7 @@ beforeAll(async () => {
         sort: null,
       },
     },
+    'calendar.set-feed': { on: true },
     'catalogue.undo': { steps: [{ courseId, revision: 1 }] },
     'certificate.award-by-hand': { courseId, learnerId: school.learner, why: 'Shown on the river' },
     'certificate.claim': { courseId },
@@ -234,6 +235,7 @@ const lets: readonly (readonly [commands: readonly string[], actors: readonly st
   [['cohort.leave-queue'], ['a learner of this course', ...making]],
   [
     [
+      'calendar.set-feed',
       'cohort.join',
       'people.rename',
       'people.set-zone',

@@ -1,4 +1,5 @@
 import { assignmentCommands } from './assignment';
+import { calendarCommands } from './calendar';
 import { certificateCommands } from './certificate';
 import { enrolmentCommands } from './enrolment';
 import { exchangeCommands } from './exchange';
@@ -15,6 +16,7 @@ import { quizCommands } from './quiz';
 export const commands: ReadonlyMap<string, Command> = new Map(
   Object.entries({
     ...assignmentCommands,
+    ...calendarCommands,
     ...certificateCommands,
     ...enrolmentCommands,
     ...exchangeCommands,

@@ -120,6 +120,7 @@ const courseRows = (db: Database, wanted: SQL | undefined) =>
       description: course.description,
       changedAt: course.changedAt,
       revision: course.revision,
+      liveEditionId: course.liveEditionId,
       liveEdition: edition.number,
       lessons: sql<number>`(select count(*)::int from lesson where lesson.course_id = ${course.id})`,
       sections: sql<number>`(select count(*)::int from section where section.course_id = ${course.id})`,

@@ -1,4 +1,12 @@
-import { IconAlertTriangle, IconBooks, IconInbox, IconPhotoVideo, IconTable, IconUsers } from '@tabler/icons-react';
+import {
+  IconAlertTriangle,
+  IconBooks,
+  IconCalendar,
+  IconInbox,
+  IconPhotoVideo,
+  IconTable,
+  IconUsers,
+} from '@tabler/icons-react';
 import Link from 'next/link';
 import type { Entered } from '@/app/_server/doors';
 import { beginsWith, can, makesCourses } from '@/core/people';
@@ -12,7 +20,7 @@ import { PersonMenu } from './PersonMenu';
 
 type Props = {
   readonly entered: Entered;
-  readonly here: 'courses' | 'library' | 'catalogue' | 'marking' | 'people';
+  readonly here: 'courses' | 'calendar' | 'library' | 'catalogue' | 'marking' | 'people';
 };
 
 export async function TopBar({ entered: { person, db }, here }: Props) {
@@ -42,6 +50,12 @@ export async function TopBar({ entered: { person, db }, here }: Props) {
             <Link href="/library" className={styles.link} aria-current={here === 'library' ? 'page' : undefined}>
               <IconPhotoVideo size={18} stroke={1.75} aria-hidden="true" />
               <span>Library</span>
+            </Link>
+          )}
+          {makes && (
+            <Link href="/calendar" className={styles.link} aria-current={here === 'calendar' ? 'page' : undefined}>
+              <IconCalendar size={18} stroke={1.75} aria-hidden="true" />
+              <span>Calendar</span>
             </Link>
           )}
           {makes && (

@@ -11,7 +11,8 @@ export const GET = forCourse(async ({ request, db, person, courseId }) => {
   if (!can(person, 'gradebook.read', { courseId }))
     return respond(fail('not-allowed', 'You do not see the learners of this course.'));
   const learnerId = personIdIn(new URL(request.url).searchParams.get('learner'));
-  const found = learnerId && (await releaseOf(db, courseId, learnerId));
+  if (learnerId === null) return respond(fail('invalid', 'Say whose eyes it is to be looked at through.', 'learner'));
+  const found = await releaseOf(db, courseId, learnerId);
   if (!found) return respond(fail('not-found', 'This learner does not take the course.'));
   const { learner, view, records } = found;
   const { done, passed, opened } = wholeStanding(view.document, learner.clock, records);

@@ -1,0 +1,64 @@
+import { Temporal } from '../kernel/time';
+import { meetingsOf } from '../live';
+import { type CourseDocument, lessonsOf } from '../outline';
+import { instantOf, type LearnerClock, type ReleaseState } from '../release';
+
+/** Something with a date: lessons that open together, work that is due, a session, the end of access. */
+export type Entry = {
+  /** The same for the same thing, however often it is moved. */
+  readonly id: string;
+  readonly sort: 'opens' | 'due' | 'meets' | 'ends';
+  readonly courseId: string;
+  readonly title: string;
+  readonly lessonIds: readonly string[];
+  /** Milliseconds since 1970; a session has an end as well. */
+  readonly at: number;
+  readonly until: number | null;
+};
+
+/** Everything in an edition that has a date for somebody, in the order of time. What waits for something has none yet. */
+export function entriesOf(document: CourseDocument, clock: LearnerClock, state: ReleaseState): Entry[] {
+  const { course } = document;
+  const found: Entry[] = [];
+  for (const section of document.sections) {
+    // Lessons of a section that open together are one thing that happens.
+    const together = new Map<number, (typeof section.lessons)[number][]>();
+    for (const lesson of section.lessons) {
+      const ms = state.of.get(lesson.id)?.opening.ms ?? Number.POSITIVE_INFINITY;
+      if (Number.isFinite(ms)) together.set(ms, [...(together.get(ms) ?? []), lesson]);
+    }
+    for (const [at, lessons] of together) {
+      const [first] = lessons;
+      if (!first) continue;
+      const title = lessons.length === 1 ? first.title : `${section.title}: ${lessons.length} lessons`;
+      const lessonIds = lessons.map(({ id }) => id);
+      found.push({ id: `opens-${first.id}`, sort: 'opens', courseId: course.id, title, lessonIds, at, until: null });
+    }
+  }
+  for (const { id, title, assignment, live } of lessonsOf(document)) {
+    const own = { courseId: course.id, title, lessonIds: [id] };
+    if (assignment?.due) {
+      const at = instantOf(assignment.due, clock).epochMilliseconds;
+      found.push({ ...own, id: `due-${id}`, sort: 'due', at, until: null });
+    }
+    for (const { number, starts, ends } of live ? meetingsOf(live, clock) : [])
+      found.push({ ...own, id: `meets-${id}-${number}`, sort: 'meets', at: starts, until: ends });
+  }
+  if (state.accessEnds !== null)
+    found.push({
+      ...{ id: `ends-${course.id}`, sort: 'ends', courseId: course.id, title: course.title, lessonIds: [] },
+      ...{ at: state.accessEnds, until: null },
+    });
+  return found.sort((a, b) => a.at - b.at || (a.id < b.id ? -1 : 1));
+}
+
+/** The weeks of a month, Monday first, as days `YYYY-MM-DD`: whole weeks, so some days are of the months beside it. */
+export function weeksOfMonth(month: string): string[][] {
+  const first = Temporal.PlainDate.from(`${month}-01`);
+  const monday = first.subtract({ days: first.dayOfWeek - 1 });
+  const last = first.add({ months: 1 }).subtract({ days: 1 });
+  const count = Math.ceil((monday.until(last).days + 1) / 7);
+  return Array.from({ length: count }, (_, week) =>
+    Array.from({ length: 7 }, (_day, day) => monday.add({ days: week * 7 + day }).toString()),
+  );
+}

@@ -1,0 +1,2 @@
+export { calendarCommands } from './commands';
+export { calendarOf, type Dated, datesOfLearner, datesOfStaff, feedOf, feedOwner } from './queries';
