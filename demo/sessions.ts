@@ -33,7 +33,7 @@ export async function seedRoom(courseId: string, cohortName: string, title: stri
     .select()
     .from(tables.lesson)
     .where(and(eq(tables.lesson.courseId, courseId), eq(tables.lesson.title, title)));
-  const [meeting] = cohort && lesson?.live ? meetingsOf(lesson.live, clockOfCohort(cohort)) : [];
+  const [meeting] = cohort && lesson ? meetingsOf(lesson, clockOfCohort(cohort)) : [];
   if (!cohort || !lesson || !meeting || meeting.ends > Date.now()) return;
   const at = (minutes: number) => Temporal.Instant.fromEpochMilliseconds(meeting.starts + minutes * 60_000).toString();
   const room = {

@@ -177,6 +177,17 @@ const visits: Visit[] = [
   },
   { name: 'release', who: ines, path: '/c/stream-survey/release' },
   {
+    name: 'release, a tile looked at',
+    who: ines,
+    path: '/c/stream-survey/release',
+    act: (page) => page.getByRole('button', { name: /^Walking the reach/ }).click(),
+  },
+  { name: 'rhythm', who: ines, path: '/c/stream-survey/release/rhythm' },
+  { name: 'rules in words', who: ines, path: '/c/stream-survey/release/rules' },
+  { name: 'cohorts', who: ines, path: '/c/stream-survey/release/cohorts' },
+  { name: 'calendar', who: ines, path: '/calendar' },
+  { name: 'own calendar', who: aoife, path: '/learn/calendar' },
+  {
     name: 'assess',
     who: ines,
     path: '/c/stream-survey/assess',

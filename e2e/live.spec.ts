@@ -83,7 +83,7 @@ test('a session is planned, waits for its host, and is held between two browsers
     .poll(async () => (await learner.request.get(lesson)).text(), { timeout: 30_000 })
     .toMatch(/Field clinic: sorting<span class="visually-hidden">, (<!-- -->)?done/);
 
-  await host.getByRole('button', { name: 'End' }).click();
+  await host.getByRole('button', { name: 'End', exact: true }).click();
   await expect(phone.getByRole('heading', { name: 'This session is over' })).toBeVisible();
   await learner.goto(lesson);
   await expect(learner.getByText(/^This session is over\. A recording/)).toBeVisible();

@@ -41,7 +41,7 @@ export function entriesOf(document: CourseDocument, clock: LearnerClock, state: 
       const at = instantOf(assignment.due, clock).epochMilliseconds;
       found.push({ ...own, id: `due-${id}`, sort: 'due', at, until: null });
     }
-    for (const { number, starts, ends } of live ? meetingsOf(live, clock) : [])
+    for (const { number, starts, ends } of meetingsOf({ id, live }, clock))
       found.push({ ...own, id: `meets-${id}-${number}`, sort: 'meets', at: starts, until: ends });
   }
   if (state.accessEnds !== null)

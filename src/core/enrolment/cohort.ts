@@ -34,6 +34,6 @@ export function clockOf(enrolment: Enrolment): LearnerClock {
 /** The clock everybody in a cohort goes by. */
 export function clockOfCohort(cohort: Cohort): LearnerClock {
   const start = Temporal.PlainDate.from(cohort.startsOn).toZonedDateTime({ timeZone: cohort.zone }).toInstant();
-  const { breaks, opens, opened } = cohort;
-  return { start, zone: cohort.zone, cohort: { breaks, opens, opened } };
+  const { breaks, opens, meets, opened } = cohort;
+  return { start, zone: cohort.zone, cohort: { breaks, opens, meets, opened } };
 }

@@ -43,6 +43,7 @@ const cohort: Cohort = {
     b: { when: 'after-start', amount: 7, unit: 'days', at: null },
     c: { when: 'all', rules: [{ when: 'by-hand' }, { when: 'on-date', date: '2027-03-20', at: '09:00', zone: 'UTC' }] },
   },
+  meets: { d: { when: 'on-date', date: '2027-03-18', at: '18:00', zone: 'Europe/London' } },
   opened: { a: '2027-03-16T10:00:00Z' },
 };
 
@@ -88,6 +89,8 @@ test.each([
     b: cohort.opens.b,
     c: { when: 'all', rules: [{ when: 'by-hand' }, { when: 'on-date', date: joined, at: '09:00', zone: 'UTC' }] },
   });
+  // A session moves as the days of openings do.
+  expect(next.meets.d).toMatchObject({ at: '18:00', date: next.moves.find(({ what }) => what === 'meets')?.to });
   expect(next.moves.map(({ what, name, from, to }) => [what, name, from, to])).toContainEqual([
     'opens',
     'The tray',

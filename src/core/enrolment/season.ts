@@ -10,12 +10,12 @@ export type Season = {
 };
 
 export type Moved = {
-  readonly what: 'start' | 'end' | 'break' | 'opens';
+  readonly what: 'start' | 'end' | 'break' | 'opens' | 'meets';
   readonly name: string;
   readonly from: string;
   readonly to: string;
 };
-export type NextSeason = Pick<Cohort, 'startsOn' | 'endsOn' | 'breaks' | 'opens'> & {
+export type NextSeason = Pick<Cohort, 'startsOn' | 'endsOn' | 'breaks' | 'opens' | 'meets'> & {
   readonly moves: readonly Moved[];
 };
 
@@ -50,5 +50,11 @@ export function nextSeason(cohort: Cohort, season: Season, titles: ReadonlyMap<s
       return [id, own.when === 'all' ? { ...own, rules } : (rules[0] ?? own)];
     }),
   );
-  return { startsOn, endsOn, breaks, opens, moves };
+  const meets = Object.fromEntries(
+    Object.entries(cohort.meets).map(([id, own]): [string, Cohort['meets'][string]] => [
+      id,
+      own.when === 'on-date' ? { ...own, date: moved('meets', titles.get(id) ?? '', own.date, true) } : own,
+    ]),
+  );
+  return { startsOn, endsOn, breaks, opens, meets, moves };
 }

@@ -58,7 +58,7 @@ describe('when a session meets', () => {
     ['a date of another zone', { when: on('2027-03-10', '18:00', 'Asia/Kolkata') }, ['2027-03-10T12:30']],
     ['never before the start', { when: on('2027-02-01', '18:00') }, ['2027-02-01T18:00']],
   ])('%s', (_name, part, expected) => {
-    const found = meetingsOf(session(part), clock);
+    const found = meetingsOf({ id: 'l', live: session(part) }, clock);
     expect(found.map(({ starts }) => new Date(starts).toISOString().slice(0, 16))).toEqual(expected);
     expect(found.every(({ starts, ends, opens }) => ends - starts === 3_600_000 && starts - opens === 900_000)).toBe(
       true,
@@ -66,20 +66,24 @@ describe('when a session meets', () => {
   });
 
   test.each([
-    ['', null],
-    ['FREQ=WEEKLY;COUNT=6', null],
-    ['FREQ=DAILY;UNTIL=20270401T000000Z', null],
-    ['FREQ=WEEKLY', 'without an end'],
-    ['FREQ=WEEKLY;COUNT=101', 'at most 100 times'],
-    ['FREQ=HOURLY;COUNT=3', 'by days, weeks, months or years'],
-    ['COUNT=3', 'Say how often'],
-    ['every week', 'no rule of repetition'],
-    ['FREQ=SOMETIMES;COUNT=2', ''],
-  ])('"%s" is kept or refused with a sentence', (text, part) => {
-    const fault = repeatsFault(text);
+    ['', null, null],
+    ['FREQ=WEEKLY;COUNT=6', null, null],
+    ['FREQ=DAILY;UNTIL=20270401T000000Z', '2027-03-01', null],
+    ['FREQ=DAILY;UNTIL=20270401T000000Z', null, 'no day can be its last'],
+    ['FREQ=DAILY;UNTIL=99991231T000000Z', '2027-03-01', 'at most 100 times'],
+    ['FREQ=WEEKLY', null, 'without an end'],
+    ['FREQ=WEEKLY;COUNT=101', null, 'at most 100 times'],
+    ['FREQ=HOURLY;COUNT=3', null, 'by days, weeks, months or years'],
+    ['FREQ=DAILY;COUNT=3;BYHOUR=1,2', null, 'by days, weeks, months or years'],
+    ['COUNT=3', null, 'Say how often'],
+    ['every week', null, 'no rule of repetition'],
+    ['FREQ=SOMETIMES;COUNT=2', null, ''],
+  ])('"%s" from %s is kept or refused with a sentence', (text, from, part) => {
+    const fault = repeatsFault(text, from);
     if (part === null) expect(fault).toBeNull();
     else expect(fault).toContain(part);
-    expect(liveSchema.isValidSync(session({ repeats: text }), { strict: true })).toBe(part === null);
+    const live = session({ repeats: text, when: from ? on(from, '18:00') : null });
+    expect(liveSchema.isValidSync(live, { strict: true })).toBe(part === null);
   });
 
   test.each([

@@ -20,39 +20,56 @@ export type Meeting = {
   readonly opens: number;
 };
 
-/** What is wrong with a recurrence rule; null for nothing. */
-export function repeatsFault(text: string): string | null {
+/** Parts of a recurrence rule that say something within a day. */
+const withinDay = /(^|;)BY(HOUR|MINUTE|SECOND)=/;
+
+/**
+ * What is wrong with a recurrence rule; null for nothing. `from`: the day a session meets first, where it is a date;
+ * null where it is counted from each learner's start, so that no day can be the last.
+ */
+export function repeatsFault(text: string, from: string | null): string | null {
   if (text === '') return null;
   try {
     const { count, until, freq } = RRule.parseString(text);
     if (freq === undefined) return 'Say how often it repeats.';
     if (!count && !until) return 'Say how often it meets, or until when: a session cannot repeat without an end.';
-    if ((count ?? 0) > mostMeetings) return `A session meets at most ${mostMeetings} times.`;
-    return freq > RRule.DAILY ? 'A session repeats by days, weeks, months or years.' : null;
+    if (!count && from === null) return 'Say how often it meets: it begins with each start, so no day can be its last.';
+    if (freq > RRule.DAILY || withinDay.test(text)) return 'A session repeats by days, weeks, months or years.';
+    const first = from === null ? Date.UTC(2027, 0, 1) : dayNumber(from) * dayMs;
+    return walls(first, text).length > mostMeetings ? `A session meets at most ${mostMeetings} times.` : null;
   } catch {
     return 'This is no rule of repetition (RFC 5545), for example FREQ=WEEKLY;COUNT=6.';
   }
 }
 
-/** What clocks show at each repetition of a first time, counted as if it were UTC. */
+/** What clocks show at each repetition of a first time, counted as if it were UTC. Throws on a rule that is none. */
 function walls(first: number, repeats: string): number[] {
-  if (repeats === '' || repeatsFault(repeats) !== null) return [first];
+  if (repeats === '') return [first];
   const rule = new RRule({ ...RRule.parseString(repeats), dtstart: new Date(first) });
-  return rule.all((_date, i) => i < mostMeetings).map((date) => date.getTime());
+  // One more than there may be, so that it can be told.
+  return rule.all((_date, i) => i <= mostMeetings).map((date) => date.getTime());
 }
 
+/** As much of a lesson as a session needs. */
+type LiveLesson = { readonly id: string; readonly live: LiveSettings | null };
+
 /**
- * When a session meets, for whoever has a clock. Repetitions are at the same time of day in the zone the first one is
+ * When a session meets, for whoever has a clock; for a cohort that has a time of its own for it, at that. Repetitions are at the same time of day in the zone the first one is
  * meant in, over changes of clocks; a time that clocks jump over is the moment of the jump. None while it is not planned.
  */
-export function meetingsOf({ when, minutes, repeats, joinBefore }: LiveSettings, clock: LearnerClock): Meeting[] {
+export function meetingsOf(lesson: LiveLesson, clock: LearnerClock): Meeting[] {
+  if (!lesson.live) return [];
+  const { minutes, repeats, joinBefore } = lesson.live;
+  const when = clock.cohort?.meets[lesson.id] ?? lesson.live.when;
   if (when === null) return [];
   const zone = zoneOf(when.when === 'on-date' ? when.zone : clock.zone);
   const first = wallOfFirst(when, clock, zone);
-  return walls(first, repeats).map((wall, i) => {
-    const starts = zone.instantAt(wall);
-    return { number: i + 1, starts, ends: starts + minutes * 60_000, opens: starts - joinBefore * 60_000 };
-  });
+  return walls(first, repeats)
+    .slice(0, mostMeetings)
+    .map((wall, i) => {
+      const starts = zone.instantAt(wall);
+      return { number: i + 1, starts, ends: starts + minutes * 60_000, opens: starts - joinBefore * 60_000 };
+    });
 }
 
 /** A date is meant as it stands, also when clocks jump over its time; what is counted from a start is what clocks show then. */

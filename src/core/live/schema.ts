@@ -3,7 +3,7 @@ import { idSchema } from '../kernel/ids';
 import { line } from '../kernel/line';
 import { accessSchema } from '../release';
 import { repeatsFault } from './meetings';
-import { liveForms } from './settings';
+import { type LiveSettings, liveForms } from './settings';
 
 const whole = (name: string, least: number, most: number) =>
   number()
@@ -21,11 +21,11 @@ export const liveSchema = object({
   repeats: string()
     .max(300, 'Keep the rule under 300 characters.')
     .defined()
-    .test(
-      'repeats',
-      ({ value }) => repeatsFault(value ?? '') ?? '',
-      (value) => repeatsFault(value ?? '') === null,
-    ),
+    .test('repeats', 'Say how often it repeats.', function (value) {
+      const { when } = this.parent as Pick<LiveSettings, 'when'>;
+      const fault = repeatsFault(value ?? '', when?.when === 'on-date' ? when.date : null);
+      return fault === null || this.createError({ message: fault });
+    }),
   joinBefore: whole('the minutes before', 0, 120).required(),
   muted: boolean().required(),
   seats: whole('the seats', 1, 100_000).nullable().defined(),

@@ -1,7 +1,7 @@
 import type { Temporal } from '../kernel/time';
 import { type Zone, zoneOf } from '../kernel/zone';
 import type { Break } from './rhythm';
-import type { OpeningRule } from './rule';
+import type { OpeningRule, TimeRule } from './rule';
 
 /** What a cohort has of its own over the plan of its course, and what has been opened for all of it by hand. */
 export type CohortPlan = {
@@ -9,6 +9,8 @@ export type CohortPlan = {
   readonly breaks: readonly Break[];
   /** Rules instead of those of the course, by the id of a section or lesson. */
   readonly opens: { readonly [id: string]: OpeningRule };
+  /** When a session meets instead, by the id of its lesson. */
+  readonly meets: { readonly [id: string]: Exclude<TimeRule, { when: 'start' }> };
   /** When it was opened by hand, by the id of a section or lesson. Instants, ISO 8601. */
   readonly opened: { readonly [id: string]: string };
 };
@@ -28,7 +30,7 @@ export type ClockFacts = {
   readonly cohort: CohortPlan;
 };
 
-export const noCohortPlan: CohortPlan = { breaks: [], opens: {}, opened: {} };
+export const noCohortPlan: CohortPlan = { breaks: [], opens: {}, meets: {}, opened: {} };
 
 const facts = new WeakMap<LearnerClock, ClockFacts>();
 

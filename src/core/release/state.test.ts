@@ -116,6 +116,7 @@ describe('what bounds what', () => {
     const cohort = {
       breaks: [{ from: '2027-03-08', to: '2027-03-14', name: '' }],
       opens: { b: inDays(3) },
+      meets: {},
       opened: { c: '2027-03-05T08:00:00Z' },
     };
     const rhythm: Rhythm = {

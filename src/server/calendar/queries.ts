@@ -4,7 +4,7 @@ import { clockOfCohort } from '@/core/enrolment';
 import type { Temporal } from '@/core/kernel/time';
 import { wholeStanding } from '@/core/learning';
 import { releaseState, standingAtPace } from '@/core/release';
-import { cohortsOf } from '../enrolment';
+import { cohortsOverview } from '../enrolment';
 import { coursesOfLearner } from '../learning';
 import { coursesFor, liveDocument } from '../outline';
 import type { Person } from '../people';
@@ -19,7 +19,13 @@ export type Dated = Entry & {
   readonly course: string;
   readonly slug: string;
   /** The cohort it is for; null for somebody themselves. */
-  readonly cohort: { readonly id: string; readonly name: string; readonly zone: string } | null;
+  readonly cohort: {
+    readonly id: string;
+    readonly name: string;
+    readonly zone: string;
+    /** How many take part, whom a move would touch. */
+    readonly learners: number;
+  } | null;
   /** The zone its time is meant in. */
   readonly zone: string;
 };
@@ -49,7 +55,7 @@ export async function datesOfStaff(db: Database, person: Person): Promise<Dated[
   for (const { id, slug, liveEditionId } of await coursesFor(db, person)) {
     const document = await liveDocument(db, liveEditionId);
     if (!document) continue;
-    for (const cohort of await cohortsOf(db, id)) {
+    for (const { cohort, taken } of await cohortsOverview(db, id)) {
       const clock = clockOfCohort(cohort);
       const standing = standingAtPace(document.course, document.sections, clock, 'all');
       const state = releaseState(
@@ -59,7 +65,7 @@ export async function datesOfStaff(db: Database, person: Person): Promise<Dated[
         Number.NEGATIVE_INFINITY,
       );
       const { name, zone } = cohort;
-      const own = { course: document.course.title, slug, cohort: { id: cohort.id, name, zone }, zone };
+      const own = { course: document.course.title, slug, cohort: { id: cohort.id, name, zone, learners: taken }, zone };
       found.push(...entriesOf(document, clock, state).map((entry) => ({ ...entry, ...own })));
     }
   }

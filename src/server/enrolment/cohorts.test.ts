@@ -4,7 +4,7 @@ import { learning } from '../learning';
 import { courseBySlug } from '../outline';
 import { database } from '../platform/database';
 import { newId } from '../platform/ids';
-import { cohort, course, user } from '../platform/schema';
+import { cohort, course as courseTable, user } from '../platform/schema';
 import { codeOf, cohortInput, learner, must, owner, publishedCourse, run, useTestSchool } from '../testing/school';
 import { cohortsOverview, enrolledLearner, type MemberOutcome, waitsOf } from './index';
 
@@ -13,13 +13,15 @@ let boss: ReturnType<typeof owner>;
 let courseId: string;
 let sectionId: string;
 let reading: string;
+let course: Awaited<ReturnType<typeof publishedCourse>>;
 /** People of the school who take no course yet. */
 const people: string[] = [];
 const email = (i: number) => `member${i}@school.example`;
 
 beforeAll(async () => {
   boss = owner(school.owner);
-  ({ courseId, sectionId, reading } = await publishedCourse(school));
+  course = await publishedCourse(school);
+  ({ courseId, sectionId, reading } = course);
   for (let i = 0; i < 14; i += 1) {
     const id = `member-${i}`;
     await database()
@@ -129,8 +131,27 @@ test('the next season has every date moved, and leaves members and what was open
   });
 });
 
+test('eight who set eight rules of a cohort at once all have theirs', async () => {
+  const id = await group({ name: 'Eight' });
+  const { assignment, quiz } = course;
+  const of = [sectionId, reading, quiz, assignment];
+  const wishes = of.flatMap((one, i) => [
+    { name: 'cohort.set-rule', input: { of: one, rule: { when: 'after-start', amount: i, unit: 'days', at: null } } },
+    { name: 'release.open-for-cohort', input: { of: one, open: true } },
+  ]);
+  await Promise.all(wishes.map(({ name, input }) => must(boss, name, { id, courseId, ...input })));
+  const made = (await overview(id))?.cohort;
+  expect([Object.keys(made?.opens ?? {}).sort(), Object.keys(made?.opened ?? {}).sort()]).toEqual([
+    [...of].sort(),
+    [...of].sort(),
+  ]);
+});
+
 const view = async (who: string, now: string) => {
-  const [row] = await database().select({ slug: course.slug }).from(course).where(eq(course.id, courseId));
+  const [row] = await database()
+    .select({ slug: courseTable.slug })
+    .from(courseTable)
+    .where(eq(courseTable.id, courseId));
   const head = await courseBySlug(database(), row?.slug ?? '');
   const { Temporal } = await import('@/core/kernel/time');
   return head && (await learning(database(), head, who, Temporal.Instant.from(now)))?.view;

@@ -8,7 +8,7 @@ import { checkNear } from '@/core/kernel/near';
 import { fail, ok, type Result } from '@/core/kernel/problem';
 import { isDay, Temporal } from '@/core/kernel/time';
 import { can, mayDecide, nameSchema } from '@/core/people';
-import { breaksSchema, openingRuleSchema, ruleText, zoneSchema } from '@/core/release';
+import { accessSchema, breaksSchema, openingRuleSchema, ruleText, zoneSchema } from '@/core/release';
 import { lesson, section } from '../outline';
 import { command } from '../platform/command';
 import type { Database } from '../platform/database';
@@ -191,6 +191,29 @@ const ruleOfCohort = command({
   },
 });
 
+/** A session meets at a time of its own for a cohort; none: as in the course. */
+const moveSession = command({
+  name: 'cohort.move-session',
+  input: object({ id: idSchema, courseId: idSchema, lessonId: idSchema, when: accessSchema }).noUnknown(),
+  permission: mayEnrol,
+  async handle({ tx, now, audit }, { id, courseId, lessonId, when }) {
+    const given = (when ?? null) as CohortRow['meets'][string] | null;
+    const near = checkNear({ when: given }, now);
+    if (!near.ok) return near;
+    const found = await lockedCohort(tx.db, { id, courseId });
+    if (!found.ok) return found;
+    const title = await titleIn(tx.db, courseId, lessonId);
+    if (title === null) return notThere;
+    const { [lessonId]: _old, ...others } = found.value.meets;
+    const meets = given === null ? others : { ...others, [lessonId]: given };
+    if (same(meets, found.value.meets)) return ok(null);
+    await tx.db.update(cohort).set({ meets }).where(eq(cohort.id, id));
+    const to = given === null ? 'as in the course' : ruleText(given);
+    await audit({ courseId, sentence: `let the session "${title}" of ${found.value.name} meet ${to}` });
+    return ok(null);
+  },
+});
+
 const opening = { courseId: idSchema, of: idSchema, open: boolean().required() };
 
 /** What was opened by hand, with one more or one less. What is open already stays open since then. */
@@ -284,6 +307,7 @@ const all = [
   codeOfCohort,
   copyCohort,
   ruleOfCohort,
+  moveSession,
   openForCohort,
   openForLearner,
   extendAccess,

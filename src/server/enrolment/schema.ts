@@ -35,6 +35,8 @@ export const cohort = pgTable('cohort', {
   breaks: jsonb('breaks').$type<CohortPlan['breaks']>().notNull().default([]),
   /** Rules of its own over those of the course, by section or lesson. */
   opens: jsonb('opens').$type<CohortPlan['opens']>().notNull().default({}),
+  /** Times of its own at which sessions meet, by lesson. */
+  meets: jsonb('meets').$type<CohortPlan['meets']>().notNull().default({}),
   /** When sections and lessons were opened for it by hand. */
   opened: jsonb('opened').$type<CohortPlan['opened']>().notNull().default({}),
 });

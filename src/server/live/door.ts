@@ -30,8 +30,8 @@ export type AtDoor = {
 
 const notThere = fail('not-found', 'There is no such session.');
 
-const meetingAmong = (settings: LiveSettings, clocks: readonly LearnerClock[], startsAt: number) =>
-  clocks.flatMap((clock) => meetingsOf(settings, clock)).find(({ starts }) => starts === startsAt);
+const meetingAmong = (lesson: LessonDocument, clocks: readonly LearnerClock[], startsAt: number) =>
+  clocks.flatMap((clock) => meetingsOf(lesson, clock)).find(({ starts }) => starts === startsAt);
 
 /**
  * Who may come to a room: those who give the course, as hosts, whomever it is for; and who takes it, when the lesson is
@@ -58,7 +58,7 @@ export async function atDoor(
       { start: Temporal.Instant.fromEpochMilliseconds(0), zone: document.course.zone },
       ...(own ? [own.learner.clock] : []),
     ];
-    const meeting = meetingAmong(lesson.live, clocks, place.startsAt);
+    const meeting = meetingAmong(lesson, clocks, place.startsAt);
     if (!meeting) return notThere;
     return ok({
       place,
@@ -72,7 +72,7 @@ export async function atDoor(
   }
   if (!own || !one?.lesson.live) return notThere;
   const { zone } = own.learner.clock;
-  const meeting = meetingAmong(one.lesson.live, [own.learner.clock], place.startsAt);
+  const meeting = meetingAmong(one.lesson, [own.learner.clock], place.startsAt);
   if (!meeting) return notThere;
   if (one.locked) return fail('closed', `${one.lesson.title} asks for a password first.`);
   if (!one.open) return fail('closed', `${one.lesson.title} ${opensText(one, own.view, { locale: 'en-GB', zone })}.`);

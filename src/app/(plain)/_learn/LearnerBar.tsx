@@ -9,9 +9,6 @@ export function LearnerBar({ name }: { readonly name: string }) {
         <Mark />
       </a>
       <span className={styles.course}>Mosaik</span>
-      <a href="/learn/calendar" className={styles.far}>
-        My calendar
-      </a>
       <a href="/account" className={styles.far}>
         <bdi>{name}</bdi>
       </a>

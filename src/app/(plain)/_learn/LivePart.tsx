@@ -23,7 +23,7 @@ const nothing: RoomFacts = { startedAt: null, endedAt: null };
 export function LivePart({ view, one, place, rooms }: Props) {
   const { lesson } = one;
   if (!lesson.live) return null;
-  const meetings = meetingsOf(lesson.live, view.clock);
+  const meetings = meetingsOf(lesson, view.clock);
   const nowMs = view.now.epochMilliseconds;
   const factsOf = (meeting: Meeting) => rooms.get(`${lesson.id} ${meeting.starts}`) ?? nothing;
   const next = meetings.find((meeting) => roomState(meeting, factsOf(meeting), nowMs) !== 'over');

@@ -1,18 +1,16 @@
 'use client';
 import { ActionIcon, Button, MultiSelect, SegmentedControl } from '@mantine/core';
-import { IconBroadcast, IconChevronLeft, IconChevronRight, IconClock, IconFlag, IconLock } from '@tabler/icons-react';
-import Link from 'next/link';
+import { IconChevronLeft, IconChevronRight } from '@tabler/icons-react';
 import { useMemo, useState } from 'react';
 import { weeksOfMonth } from '@/core/calendar';
 import { dateTimeText, Temporal } from '@/core/kernel/time';
 import type { Dated } from '@/server/calendar';
 import styles from './calendar.module.css';
+import { Item } from './Item';
 
 type Props = { readonly dates: readonly Dated[]; readonly zone: string; readonly locale: string };
 type Look = 'month' | 'week' | 'list';
 
-const glyphs = { opens: IconClock, due: IconFlag, meets: IconBroadcast, ends: IconLock } as const;
-const sortNames = { opens: 'opens', due: 'due', meets: 'live session', ends: 'access ends' } as const;
 const weekdayNames = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];
 const mostInDay = 4;
 
@@ -162,39 +160,3 @@ export function SchoolCalendar({ dates, zone, locale }: Props) {
 }
 
 const keyOf = ({ slug, id, cohort }: Dated) => `${slug} ${cohort?.id} ${id}`;
-
-/** One thing with a date: where it is changed, and for a session the way into its room. */
-function Item({
-  one,
-  zone,
-  locale,
-  isWide = false,
-}: {
-  readonly one: Dated;
-  readonly zone: string;
-  readonly locale: string;
-  readonly isWide?: boolean;
-}) {
-  const Glyph = glyphs[one.sort];
-  const time = new Intl.DateTimeFormat(locale, { timeZone: zone, hour: '2-digit', minute: '2-digit' }).format(one.at);
-  const href = one.sort === 'meets' ? `/room/${one.courseId}/${one.lessonIds[0]}/${one.at}` : `/c/${one.slug}/release`;
-  return (
-    <Link
-      href={href}
-      prefetch={false}
-      className={styles.item}
-      data-sort={one.sort}
-      title={`${time} ${one.title}, ${sortNames[one.sort]}: ${one.cohort?.name}, ${one.course}`}
-    >
-      <Glyph size={13} stroke={1.75} aria-hidden="true" />
-      <span>
-        {!isWide && <b>{time}</b>} {one.title}
-        <small>
-          <span className={isWide ? undefined : 'visually-hidden'}>{sortNames[one.sort]} · </span>
-          {one.cohort?.name}
-          {isWide && ` · ${one.course}`}
-        </small>
-      </span>
-    </Link>
-  );
-}

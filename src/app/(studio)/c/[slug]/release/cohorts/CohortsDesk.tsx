@@ -92,7 +92,7 @@ export function CohortsDesk({ cohorts }: Props) {
                   <Table.Td>{cohort.seats === null ? taken : `${taken} of ${cohort.seats}`}</Table.Td>
                   <Table.Td>{waiting.length || ''}</Table.Td>
                   <Table.Td>{cohort.breaks.length || ''}</Table.Td>
-                  <Table.Td>{Object.keys(cohort.opens).length || ''}</Table.Td>
+                  <Table.Td>{Object.keys(cohort.opens).length + Object.keys(cohort.meets).length || ''}</Table.Td>
                 </Table.Tr>
               ))}
             </Table.Tbody>
@@ -128,12 +128,13 @@ function Differences({ overview: { cohort } }: { readonly overview: CohortOvervi
   const titleOf = (id: string) => outline.lesson[id]?.title ?? outline.section[id]?.title ?? 'Something that is gone';
   const titles = new Map(Object.values(outline.lesson).map(({ id, title }) => [id, title]));
   const own = Object.entries(cohort.opens);
+  const sessions = Object.entries(cohort.meets);
   const byHand = Object.entries(cohort.opened);
   const names = { locale: 'en-GB', zone: cohort.zone };
   return (
     <section className={styles.part}>
       <h2>Different for {cohort.name}</h2>
-      {own.length + byHand.length + cohort.breaks.length === 0 && (
+      {own.length + sessions.length + byHand.length + cohort.breaks.length === 0 && (
         <p className={styles.quiet}>
           Nothing: it follows the plan of the course from {dayText(clockOfCohort(cohort).start, names)} on. On the
           board, looked at through its eyes, moves can be made for it alone.
@@ -143,6 +144,11 @@ function Differences({ overview: { cohort } }: { readonly overview: CohortOvervi
         {own.map(([id, rule]) => (
           <li key={id}>
             <b>{titleOf(id)}</b>: {ruleText(rule, titles)} <s>{opens.get(id)}</s>
+          </li>
+        ))}
+        {sessions.map(([id, when]) => (
+          <li key={`meets ${id}`}>
+            <b>{titleOf(id)}</b>: meets {ruleText(when)}
           </li>
         ))}
         {byHand.map(([id, at]) => (

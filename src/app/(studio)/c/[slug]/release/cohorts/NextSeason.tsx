@@ -19,7 +19,13 @@ type Props = {
 };
 
 const allDays = [1, 2, 3, 4, 5, 6, 7];
-const whatNames: Record<Moved['what'], string> = { start: 'starts', end: 'ends', break: 'break', opens: 'opens' };
+const whatNames: Record<Moved['what'], string> = {
+  start: 'starts',
+  end: 'ends',
+  break: 'break',
+  opens: 'opens',
+  meets: 'meets',
+};
 const dayText = (day: string) =>
   Temporal.PlainDate.from(day).toLocaleString('en-GB', {
     weekday: 'short',

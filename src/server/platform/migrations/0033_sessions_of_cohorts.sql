@@ -1,0 +1,1 @@
+ALTER TABLE "cohort" ADD COLUMN "meets" jsonb DEFAULT '{}'::jsonb NOT NULL;
