@@ -53,29 +53,41 @@ export function wallTime(instant: Temporal.Instant, zone: string): Temporal.Plai
 
 export type Names = { locale: string; zone: string };
 
+/** Making a formatter costs a hundred times what using one does, so each is kept; there are as many as locales, zones and forms met. */
+const formatters = new Map<string, Intl.DateTimeFormat>();
+const mostFormatters = 400;
+
+function formatted(
+  instant: Temporal.Instant,
+  { locale, zone }: Names,
+  form: string,
+  options: Intl.DateTimeFormatOptions,
+) {
+  const key = `${locale} ${zone} ${form}`;
+  let formatter = formatters.get(key);
+  if (!formatter) {
+    if (formatters.size >= mostFormatters) formatters.clear();
+    formatter = new Intl.DateTimeFormat(locale, { timeZone: zone, ...options });
+    formatters.set(key, formatter);
+  }
+  return formatter.format(instant.epochMilliseconds);
+}
+
+const day = { weekday: 'short', day: 'numeric', month: 'short' } as const;
+const time = { hour: '2-digit', minute: '2-digit' } as const;
+
 /** `Mon 26 Apr 2027, 09:00` in the person's locale and zone. */
-export const dateTimeText = (instant: Temporal.Instant, { locale, zone }: Names, withYear = true): string =>
-  new Intl.DateTimeFormat(locale, {
-    timeZone: zone,
-    weekday: 'short',
-    day: 'numeric',
-    month: 'short',
-    ...(withYear ? { year: 'numeric' } : {}),
-    hour: '2-digit',
-    minute: '2-digit',
-  }).format(instant.epochMilliseconds);
+export const dateTimeText = (instant: Temporal.Instant, names: Names, withYear = true): string =>
+  withYear
+    ? formatted(instant, names, 'moment and year', { ...day, year: 'numeric', ...time })
+    : formatted(instant, names, 'moment', { ...day, ...time });
 
 /** `Mon 26 Apr` in the person's locale and zone. */
-export const dayText = (instant: Temporal.Instant, { locale, zone }: Names): string =>
-  new Intl.DateTimeFormat(locale, { timeZone: zone, weekday: 'short', day: 'numeric', month: 'short' }).format(
-    instant.epochMilliseconds,
-  );
+export const dayText = (instant: Temporal.Instant, names: Names): string => formatted(instant, names, 'day', day);
 
 /** `12 June 2027`, for certificates. */
-export const longDayText = (instant: Temporal.Instant, { locale, zone }: Names): string =>
-  new Intl.DateTimeFormat(locale, { timeZone: zone, day: 'numeric', month: 'long', year: 'numeric' }).format(
-    instant.epochMilliseconds,
-  );
+export const longDayText = (instant: Temporal.Instant, names: Names): string =>
+  formatted(instant, names, 'long day', { day: 'numeric', month: 'long', year: 'numeric' });
 
 /** How long until `then`, in words; null when the moment has come. See `countdownText`. */
 export const countdown = (then: Temporal.Instant, now: Temporal.Instant): string | null =>

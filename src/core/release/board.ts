@@ -14,6 +14,8 @@ export type Period = {
   /** Midnight on its first day, and on the first day after it, in the learner's zone. */
   readonly from: Temporal.Instant;
   readonly to: Temporal.Instant;
+  /** The same days, counted from 1970-01-01: the first, and the first after it. */
+  readonly days: readonly [first: number, end: number];
   readonly minutes: number;
 };
 export type Board = {
@@ -77,11 +79,12 @@ export function board(
     minutes.set(index, (minutes.get(index) ?? 0) + lesson.learnerMinutes);
     last = Math.max(last, index);
   }
-  const midnight = (index: number) =>
-    Temporal.Instant.fromEpochMilliseconds(facts.zone.instantAt(divisions[unit].first(index, start) * dayMs));
-  const periods = Array.from({ length: Math.max(0, show) }, (_, i) => {
+  const dayOf = (index: number) => divisions[unit].first(index, start);
+  const midnight = (day: number) => Temporal.Instant.fromEpochMilliseconds(facts.zone.instantAt(day * dayMs));
+  const periods = Array.from({ length: Math.max(0, show) }, (_, i): Period => {
     const index = first + i;
-    return { index, from: midnight(index), to: midnight(index + 1), minutes: minutes.get(index) ?? 0 };
+    const days = [dayOf(index), dayOf(index + 1)] as const;
+    return { index, from: midnight(days[0]), to: midnight(days[1]), days, minutes: minutes.get(index) ?? 0 };
   });
   return { periods, periodOf, count: last + 1 };
 }
@@ -111,8 +114,6 @@ export function ruleFor(
   return { when: 'on-date', date: new Date(day * dayMs).toISOString().slice(0, 10), at, zone: clock.zone };
 }
 
-/** Whether a day `YYYY-MM-DD` lies in a period, as far as the days of breaks go. */
-export const touches = ({ from, to }: Period, zone: string, first: string, last: string): boolean => {
-  const dayOf = (instant: Temporal.Instant) => dayNumber(instant.toZonedDateTimeISO(zone).toPlainDate().toString());
-  return dayNumber(first) < dayOf(to) && dayNumber(last) >= dayOf(from);
-};
+/** Whether days `YYYY-MM-DD`, both ends included, and a period have a day in common. */
+export const touches = ({ days: [first, end] }: Period, from: string, to: string): boolean =>
+  dayNumber(from) < end && dayNumber(to) >= first;

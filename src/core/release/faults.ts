@@ -178,8 +178,7 @@ function weeks(plan: PlanToCheck, lessons: readonly PlannedLesson[]): Fault[] {
   const opening = new Set(periodOf.values());
   const { periods } = board(lessons, opens, clock, { unit: 'weeks', first: 0, show: Math.min(count, mostWeeks) });
   const breaks: readonly Break[] = [...(course.rhythm?.breaks ?? []), ...(clock.cohort?.breaks ?? [])];
-  const isBreak = (period: (typeof periods)[number]) =>
-    breaks.some(({ from, to }) => touches(period, clock.zone, from, to));
+  const isBreak = (period: (typeof periods)[number]) => breaks.some(({ from, to }) => touches(period, from, to));
   const over = periods.flatMap(({ index, minutes }): Fault[] =>
     minutes > course.weekLimit
       ? [

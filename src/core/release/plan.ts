@@ -31,23 +31,30 @@ export type ReleaseSection = {
   readonly lessons: readonly ReleaseLesson[];
 };
 
-/** Which part of the rhythm a section and each of its lessons belong to; null where the rhythm says nothing about them. */
-export function* partsOf({ rhythm }: ReleaseCourse, sections: readonly ReleaseSection[]) {
-  const together = Math.max(1, rhythm?.lessons ?? 1);
+/** The parts of the rhythm a section and its lessons belong to; null where the rhythm says nothing about them. */
+type Parts = {
+  readonly section: ReleaseSection;
+  readonly part: number | null;
+  readonly lessonParts: readonly number[] | null;
+};
+
+/** Which part of the rhythm each section and each of its lessons belong to. */
+export function partsOf({ rhythm }: ReleaseCourse, sections: readonly ReleaseSection[]): Parts[] {
+  if (rhythm === null) return sections.map((section) => ({ section, part: null, lessonParts: null }));
+  if (rhythm.unit === 'section')
+    return sections.map((section, s) => ({ section, part: section.opens === null ? s : null, lessonParts: null }));
   const begins = new Map<string, number>();
-  for (const id of rhythm?.unit === 'laid' ? rhythm.begins : []) begins.set(id, (begins.get(id) ?? 0) + 1);
+  for (const id of rhythm.unit === 'laid' ? rhythm.begins : []) begins.set(id, (begins.get(id) ?? 0) + 1);
+  const together = Math.max(1, rhythm.lessons);
   let [index, laid] = [0, 0];
-  for (const [s, section] of sections.entries()) {
-    const isBound = section.opens !== null;
-    const lessonParts = section.lessons.map((lesson) => {
-      const at = index;
+  return sections.map((section) => {
+    const lessonParts = section.lessons.map(({ id }) => {
+      laid += begins.get(id) ?? 0;
       index += 1;
-      laid += begins.get(lesson.id) ?? 0;
-      if (rhythm === null || rhythm.unit === 'section' || isBound) return null;
-      return rhythm.unit === 'laid' ? laid : Math.floor(at / together);
+      return rhythm.unit === 'laid' ? laid : Math.floor((index - 1) / together);
     });
-    yield { section, part: rhythm?.unit === 'section' && !isBound ? s : null, lessonParts };
-  }
+    return { section, part: null, lessonParts: section.opens === null ? lessonParts : null };
+  });
 }
 
 /** How many parts a rhythm makes of a course. */
@@ -66,6 +73,7 @@ function boundBy(bound: Opening, ms: number, waits: readonly Wait[], from: Openi
 
 /** What was opened by hand goes before everything that would keep it closed; but where a rule asks for more than that. */
 function withHand(opening: Opening, id: string, rule: OpeningRule | null, facts: ClockFacts, standing: Standing) {
+  if (standing.opened.size === 0) return opening;
   const hand = standing.opened.get(id);
   if (hand === undefined || asksForMoreThanAHand(rule)) return opening;
   const ms = Math.max(facts.start, hand);
@@ -87,6 +95,17 @@ function withCohort(standing: Standing, { cohort }: ClockFacts): Standing {
   return { ...standing, opened };
 }
 
+/** The lessons of an edition, looked for only where something waits for one. */
+function lessonsThere(sections: readonly ReleaseSection[]) {
+  let ids: Set<string> | null = null;
+  return {
+    has(id: string) {
+      ids ??= new Set(sections.flatMap(({ lessons }) => lessons.map((lesson) => lesson.id)));
+      return ids.has(id);
+    },
+  };
+}
+
 /**
  * When each lesson and section opens for a learner, by id. A section's own rule goes before the rhythm; a lesson opens
  * by its own rule but never before its section, nor before what it needs is done. What has been opened by hand is open.
@@ -103,8 +122,7 @@ export function openings(
   const found = new Map<string, Opening>();
   const { rhythm } = course;
   const parts = rhythm ? rhythmMs(rhythm, facts, partCount(rhythm, sections)) : [];
-  const there = new Set<string>();
-  for (const { lessons } of sections) for (const { id } of lessons) there.add(id);
+  const there = lessonsThere(sections);
   const sourceOf = (id: string, own: OpeningSource) => (facts.cohort.opens[id] ? 'cohort' : own);
   for (const { section, part, lessonParts } of partsOf(course, sections)) {
     const rule = ownRule(section.id, section.opens, facts);
@@ -119,12 +137,12 @@ export function openings(
     for (let l = 0; l < section.lessons.length; l += 1) {
       const lesson = section.lessons[l] as ReleaseLesson;
       const own = ownRule(lesson.id, lesson.opens, facts);
-      const share = lessonParts[l];
+      const share = lessonParts === null ? undefined : lessonParts[l];
       let opening = bound;
       if (own) {
         const { ms, waits } = outcomeOf(own, lesson.id, facts, standing, there);
         opening = boundBy(bound, ms, waits, sourceOf(lesson.id, 'lesson'));
-      } else if (share !== null && share !== undefined) {
+      } else if (share !== undefined) {
         opening = boundBy(bound, parts[share] ?? facts.start, [], 'rhythm');
       }
       if (lesson.needs.length > 0) {
@@ -150,7 +168,7 @@ export function openingTexts(course: ReleaseCourse, sections: readonly ReleaseSe
     const own = section.opens ? ruleText(section.opens, titles) : withPart(part, 'at start');
     found.set(section.id, own);
     for (const [l, lesson] of section.lessons.entries())
-      found.set(lesson.id, lesson.opens ? ruleText(lesson.opens, titles) : withPart(lessonParts[l], own));
+      found.set(lesson.id, lesson.opens ? ruleText(lesson.opens, titles) : withPart(lessonParts?.[l], own));
   }
   return found;
 }

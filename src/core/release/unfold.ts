@@ -29,7 +29,7 @@ export function unfold(
       if (!opening) continue;
       const bound = section.opens ? ({ table: 'section', id: section.id } as const) : null;
       const byHand = lesson.opens ? ({ table: 'lesson', id: lesson.id } as const) : bound;
-      const own = byHand ? null : (part ?? lessonParts[l] ?? null);
+      const own = byHand ? null : (part ?? lessonParts?.[l] ?? null);
       const key = byHand ? `${byHand.table} ${byHand.id}` : `part ${own} of ${section.id}`;
       const last = found.at(-1);
       if (last?.key === key) last.lessonIds.push(lesson.id);

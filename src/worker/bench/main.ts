@@ -5,11 +5,14 @@ import { certificates, farDates, gradeSheets, largeOutline, lessonStates } from 
 import { rowsOver } from './figures';
 import { largeLibrary, largeUpload, pageWeights, stops } from './media';
 import { answers, crowd, firstScripts } from './pages';
+import { boards, nextMoments } from './release';
 
 /** What can be measured, by name, in an order in which nothing gets in the way of what comes after it. */
 const measures: { readonly [name: string]: () => Promise<void> } = {
   'lesson-states': lessonStates,
   'far-dates': farDates,
+  'next-moments': nextMoments,
+  boards,
   'grade-sheets': gradeSheets,
   certificates,
   'large-outline': largeOutline,

@@ -27,7 +27,7 @@ export function Heads({ periods, unit, limit, breaks, ends, names, hasLater }: P
         {unit === 'weeks' && <span>aim: at most {limit}</span>}
       </div>
       {periods.map((period) => {
-        const inIt = breaks.filter(({ from, to }) => touches(period, names.zone, from, to));
+        const inIt = breaks.filter(({ from, to }) => touches(period, from, to));
         const [from, to] = [period.from.epochMilliseconds, period.to.epochMilliseconds];
         return (
           <div key={period.index} className={styles.week} data-break={inIt.length > 0 || undefined}>
