@@ -8,16 +8,23 @@ import type { Dated } from '@/server/calendar';
 import styles from './calendar.module.css';
 import { Item } from './Item';
 
-type Props = { readonly dates: readonly Dated[]; readonly zone: string; readonly locale: string };
+type Props = {
+  readonly dates: readonly Dated[];
+  /** When the page was asked for, in milliseconds. */
+  readonly now: number;
+  readonly zone: string;
+  readonly locale: string;
+};
 type Look = 'month' | 'week' | 'list';
 
 const weekdayNames = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];
 const mostInDay = 4;
 
 /** Everything that has a date in the courses somebody gives, for each of their cohorts. */
-export function SchoolCalendar({ dates, zone, locale }: Props) {
+export function SchoolCalendar({ dates, now, zone, locale }: Props) {
+  const today = Temporal.Instant.fromEpochMilliseconds(now).toZonedDateTimeISO(zone).toPlainDate().toString();
   const [look, setLook] = useState<Look>('month');
-  const [day, setDay] = useState(() => Temporal.Now.plainDateISO(zone).toString());
+  const [day, setDay] = useState(today);
   const [chosen, setChosen] = useState<string[]>([]);
   const cohorts = useMemo(
     () => [
@@ -38,7 +45,6 @@ export function SchoolCalendar({ dates, zone, locale }: Props) {
     return found;
   }, [shown, zone]);
   const here = Temporal.PlainDate.from(day);
-  const today = Temporal.Now.plainDateISO(zone).toString();
   const monday = here.subtract({ days: here.dayOfWeek - 1 });
   const weeks =
     look === 'month'
@@ -49,7 +55,7 @@ export function SchoolCalendar({ dates, zone, locale }: Props) {
     look === 'month'
       ? here.toLocaleString(locale, { month: 'long', year: 'numeric' })
       : `Week of ${monday.toLocaleString(locale, { day: 'numeric', month: 'long', year: 'numeric' })}`;
-  const ahead = shown.filter(({ at, until }) => (until ?? at) >= Date.now());
+  const ahead = shown.filter(({ at, until }) => (until ?? at) >= now);
   return (
     <main className={styles.page}>
       <header className={styles.head}>

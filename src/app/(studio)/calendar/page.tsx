@@ -12,7 +12,12 @@ export default async function CalendarPage() {
   return (
     <>
       <TopBar entered={entered} here="calendar" />
-      <SchoolCalendar dates={await datesOfStaff(db, person)} zone={person.zone} locale={person.locale} />
+      <SchoolCalendar
+        dates={await datesOfStaff(db, person)}
+        now={Date.now()}
+        zone={person.zone}
+        locale={person.locale}
+      />
     </>
   );
 }

@@ -31,8 +31,14 @@ import { type Plan, usePlan } from './use-plan';
 const headWidth = 180;
 const laterWidth = 150;
 
+type Props = {
+  readonly cohorts: readonly Cohort[];
+  /** When the page was asked for, in milliseconds: the browser draws what the server drew. */
+  readonly today: number;
+};
+
 /** A plan through the eyes of one learner: what opens when, with tiles that can be moved and a moment that can be dragged along. */
-export function Board({ cohorts }: { readonly cohorts: readonly Cohort[] }) {
+export function Board({ cohorts, today }: Props) {
   const { findings, opens: texts } = useDesk();
   const course = useCourse();
   const [unit, setUnit] = useState<BoardUnit>('weeks');
@@ -52,7 +58,6 @@ export function Board({ cohorts }: { readonly cohorts: readonly Cohort[] }) {
   const first = periods[0]?.from.epochMilliseconds ?? 0;
   const last = periods.at(-1)?.to.epochMilliseconds ?? 1;
   // Begun with today where the plan has it, otherwise with its first moment.
-  const today = Date.now();
   const wanted = momentAt ?? (today >= first && today < last ? today : first);
   const now = Temporal.Instant.fromEpochMilliseconds(Math.round(Math.min(last - 1, Math.max(first, wanted))));
   const openingOf = (id: string) => plan.state.of.get(id)?.opening;

@@ -60,7 +60,7 @@ export function Room(props: Props) {
       <header className={styles.top}>
         <h1>{title}</h1>
         <span>
-          {course} · {formNames[form]}
+          {course} · {formNames[form]} · times in {props.zone}
         </span>
         <span className={styles.state} data-state={room.state} role="status">
           <IconBroadcast size={16} stroke={1.75} aria-hidden="true" /> {stateWords[room.state]} ·{' '}
