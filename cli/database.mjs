@@ -92,7 +92,8 @@ export async function startDatabase(data, onGiveUp, { durable = true } = {}) {
     '-c',
     'unix_socket_directories=',
     '-c',
-    'max_connections=60',
+    // Tests hold several schools at once, each with connections of its own.
+    `max_connections=${durable ? 60 : 200}`,
     // Values of people's rows stand in the details of errors.
     '-c',
     'log_error_verbosity=terse',

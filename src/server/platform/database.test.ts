@@ -202,6 +202,7 @@ test('the database holds every reference, but for lessons and questions that liv
     'grade_decision.lesson_id',
     'hand_in.lesson_id',
     'lesson_unlock.lesson_id',
+    'live_room.lesson_id',
     'progress.lesson_id',
     'sitting.lesson_id',
     'sitting_answer.question_id',
