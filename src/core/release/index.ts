@@ -1,4 +1,4 @@
-export { type AccessRule, accessEnd, accessText } from './access';
+export { type AccessRule, accessEnd, accessText, closingMs } from './access';
 export { type Balanced, balance, type ToLayOut } from './balance';
 export { type Board, type BoardUnit, board, boardUnits, type Period, periodAt, ruleFor, touches } from './board';
 export { circlesIn } from './circles';

@@ -1,7 +1,7 @@
 'use client';
 import { useMemo } from 'react';
 import type { Cohort } from '@/core/enrolment';
-import { type Board, type BoardUnit, board, openings, type ReleaseState, releaseState } from '@/core/release';
+import { type Board, type BoardUnit, board, type ReleaseState, releaseState } from '@/core/release';
 import { publishedRows, type SectionTiles } from '@/ui/tile/tiles';
 import { useCourse, useDesk } from '../_course/CourseProvider';
 import { type EyesControls, type PlanSections, sectionsOfRows, useEyes } from './use-eyes';
@@ -32,12 +32,12 @@ export function usePlan(cohorts: readonly Cohort[], unit: BoardUnit, from: numbe
   const sections = useMemo(() => sectionsOfRows(published), [published]);
   const controls = useEyes(cohorts, sections);
   const { clock, standing, accessUntil } = controls.eyes;
-  const opens = useMemo(() => openings(course, sections, clock, standing), [course, sections, clock, standing]);
   // What is open at a moment is asked of each opening; here it is only when things open, close and end.
   const state = useMemo(
     () => releaseState(course, sections, { clock, standing, accessUntil }, Number.NEGATIVE_INFINITY),
     [course, sections, clock, standing, accessUntil],
   );
+  const opens = useMemo(() => new Map([...state.of].map(([id, { opening }]) => [id, opening])), [state]);
   const lessons = useMemo(() => sections.flatMap((section) => section.lessons), [sections]);
   const { count: last } = useMemo(
     () => board(lessons, opens, clock, { unit, first: 0, show: 0 }),

@@ -1,9 +1,18 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, test } from 'vitest';
-import { Temporal } from '../kernel/time';
-import { closingMs } from './access';
-import { accessEnd, type OpeningRule, openings, type Rhythm, rhythmInstants, type SingleRule } from './index';
-import type { ClosingRule, Interval, TimeRule } from './rule';
+import { Temporal } from '@/core/kernel/time';
+import {
+  accessEnd,
+  type ClosingRule,
+  closingMs,
+  type Interval,
+  type OpeningRule,
+  openings,
+  type Rhythm,
+  rhythmInstants,
+  type SingleRule,
+  type TimeRule,
+} from '@/core/release';
 
 /** The cases of docs/release.md, worked out by hand: each row of its tables is asked of the engine. */
 const lines = readFileSync('docs/release.md', 'utf8').split('\n');
