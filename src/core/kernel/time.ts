@@ -85,6 +85,13 @@ export const dateTimeText = (instant: Temporal.Instant, names: Names, withYear =
 /** `Mon 26 Apr` in the person's locale and zone. */
 export const dayText = (instant: Temporal.Instant, names: Names): string => formatted(instant, names, 'day', day);
 
+/** A day of the calendar, whatever the zone: `Mon, 12 Apr 2027`. */
+export const calendarDayText = (of: Day, locale = 'en-GB'): string =>
+  formatted(Temporal.Instant.from(`${of}T00:00Z`), { locale, zone: 'UTC' }, 'day and year', {
+    ...day,
+    year: 'numeric',
+  });
+
 /** `12 June 2027`, for certificates. */
 export const longDayText = (instant: Temporal.Instant, names: Names): string =>
   formatted(instant, names, 'long day', { day: 'numeric', month: 'long', year: 'numeric' });

@@ -1,4 +1,4 @@
-import type { Day, TimeOfDay } from '../kernel/time';
+import { calendarDayText, type Day, type TimeOfDay } from '../kernel/time';
 import { listText } from '../kernel/words';
 
 /** Hours are elapsed hours; the others are of the calendar. */
@@ -68,14 +68,6 @@ export function withLessons(rule: OpeningRule | null, renamed: (id: string) => s
 export type Titles = ReadonlyMap<string, string>;
 const noTitles: Titles = new Map();
 
-const dateText = new Intl.DateTimeFormat('en-GB', {
-  timeZone: 'UTC',
-  weekday: 'short',
-  day: 'numeric',
-  month: 'short',
-  year: 'numeric',
-});
-
 /** `3 days`, `1 hour`. */
 export const lengthText = ({ amount, unit }: Interval): string =>
   `${amount} ${amount === 1 ? unit.slice(0, -1) : unit}`;
@@ -101,7 +93,7 @@ export function ruleText(rule: OpeningRule | ClosingRule, titles: Titles = noTit
         ? `day ${rule.amount}${atText(rule)}`
         : `${rule.unit.slice(0, -1)} ${rule.amount} after start${atText(rule)}`;
     case 'on-date':
-      return `${dateText.format(Date.parse(`${rule.date}T00:00Z`))}, ${rule.at}`;
+      return `${calendarDayText(rule.date)}, ${rule.at}`;
     case 'after-opening':
       return `${lengthText(rule)} after it opens${atText(rule)}`;
     case 'after-done':

@@ -3,7 +3,7 @@ import { Button, Table } from '@mantine/core';
 import { IconPlus } from '@tabler/icons-react';
 import { useState } from 'react';
 import { clockOfCohort } from '@/core/enrolment';
-import { dateTimeText, dayText, Temporal } from '@/core/kernel/time';
+import { calendarDayText, dateTimeText, dayText, Temporal } from '@/core/kernel/time';
 import { ruleText } from '@/core/release';
 import type { CohortOverview } from '@/server/enrolment';
 import { useDesk } from '../../_course/CourseProvider';
@@ -86,8 +86,8 @@ export function CohortsDesk({ cohorts }: Props) {
                       {cohort.name}
                     </button>
                   </Table.Td>
-                  <Table.Td>{dayOf(cohort.startsOn)}</Table.Td>
-                  <Table.Td>{cohort.endsOn ? dayOf(cohort.endsOn) : 'open'}</Table.Td>
+                  <Table.Td>{calendarDayText(cohort.startsOn)}</Table.Td>
+                  <Table.Td>{cohort.endsOn ? calendarDayText(cohort.endsOn) : 'open'}</Table.Td>
                   <Table.Td>{cohort.zone}</Table.Td>
                   <Table.Td>{cohort.seats === null ? taken : `${taken} of ${cohort.seats}`}</Table.Td>
                   <Table.Td>{waiting.length || ''}</Table.Td>
@@ -112,14 +112,6 @@ export function CohortsDesk({ cohorts }: Props) {
     </Workbench>
   );
 }
-
-const dayOf = (day: string) =>
-  Temporal.PlainDate.from(day).toLocaleString('en-GB', {
-    weekday: 'short',
-    day: 'numeric',
-    month: 'short',
-    year: 'numeric',
-  });
 
 /** What of the plan is different for a cohort, and what was opened for it by hand. */
 function Differences({ overview: { cohort } }: { readonly overview: CohortOverview }) {
@@ -158,7 +150,7 @@ function Differences({ overview: { cohort } }: { readonly overview: CohortOvervi
         ))}
         {cohort.breaks.map(({ from, to, name }) => (
           <li key={from}>
-            <b>{name || 'Break'}</b>: {dayOf(from)} to {dayOf(to)}
+            <b>{name || 'Break'}</b>: {calendarDayText(from)} to {calendarDayText(to)}
           </li>
         ))}
       </ul>

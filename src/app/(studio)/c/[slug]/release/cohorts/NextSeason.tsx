@@ -4,7 +4,7 @@ import { useRouter } from 'next/navigation';
 import { useMemo, useState } from 'react';
 import { act } from '@/app/_client/act';
 import { type Cohort, type Moved, nextSeason } from '@/core/enrolment';
-import { isDay, Temporal } from '@/core/kernel/time';
+import { calendarDayText, isDay, Temporal } from '@/core/kernel/time';
 import { weekdayName } from '@/core/release';
 import { DayField } from '@/ui/fields/DayField';
 import { newId } from '@/ui/ids';
@@ -26,14 +26,6 @@ const whatNames: Record<Moved['what'], string> = {
   opens: 'opens',
   meets: 'meets',
 };
-const dayText = (day: string) =>
-  Temporal.PlainDate.from(day).toLocaleString('en-GB', {
-    weekday: 'short',
-    day: 'numeric',
-    month: 'short',
-    year: 'numeric',
-  });
-
 /** A cohort of the next season, with every date as it would be, before it is made. */
 export function NextSeason({ cohort, onDone, onCancel }: Props) {
   const course = useCourse();
@@ -85,9 +77,9 @@ export function NextSeason({ cohort, onDone, onCancel }: Props) {
                   {of} {whatNames[what]}
                 </Table.Td>
                 <Table.Td>
-                  <s>{dayText(from)}</s>
+                  <s>{calendarDayText(from)}</s>
                   <br />
-                  {dayText(to)}
+                  {calendarDayText(to)}
                 </Table.Td>
               </Table.Tr>
             ))}
