@@ -7,10 +7,12 @@ import { gradebookCommands } from './gradebook';
 import { learningCommands } from './learning';
 import { liveCommands } from './live';
 import { mediaCommands } from './media';
+import { messageCommands } from './message';
 import { outlineCommands } from './outline';
 import { peopleCommands } from './people';
 import type { Command } from './platform/command';
 import { quizCommands } from './quiz';
+import { releaseCommands } from './release';
 
 /** Every command that can be called over HTTP, by name. */
 export const commands: ReadonlyMap<string, Command> = new Map(
@@ -24,8 +26,10 @@ export const commands: ReadonlyMap<string, Command> = new Map(
     ...learningCommands,
     ...liveCommands,
     ...mediaCommands,
+    ...messageCommands,
     ...outlineCommands,
     ...peopleCommands,
     ...quizCommands,
+    ...releaseCommands,
   }) as [string, Command][],
 );

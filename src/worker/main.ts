@@ -1,11 +1,14 @@
 import { setTimeout as delay } from 'node:timers/promises';
 import { awardIfEarned, drawCertificate } from '../server/certificate';
 import { failMedia, makeForms, makePlayable, makePoster, sweep, wantForms, workOut } from '../server/media';
+import { openPost, sendSome } from '../server/message';
 import { publishDue } from '../server/outline';
 import { closeDatabase } from '../server/platform/database';
 import { type JobName, type Jobs, jobNames, jobsLeft, mostTries, queue } from '../server/platform/jobs';
 import { log } from '../server/platform/log';
 import { closeEnded, closeOverdue } from '../server/quiz';
+import { lookAgain, lookAtForgotten, lookAtSome } from '../server/release';
+import { repeatedly } from './repeatedly';
 
 /**
  * The job process. Any number may run; each job is done by one of them, and again if that one dies. Several
@@ -33,7 +36,17 @@ const handlers: { [N in JobName]: Handler<N> } = {
   'media.make-forms': { work: ({ versionId }) => makeForms(versionId) },
   'media.make-poster': { work: ({ versionId }) => makePoster(versionId) },
   'certificate.draw': { work: ({ certificateId }) => drawCertificate(certificateId), batch: 20 },
-  'certificate.award': { work: ({ enrolmentId }) => awardIfEarned(enrolmentId), batch: 50, rows: 2 },
+  'certificate.award': {
+    // What may complete a course may open something in it as well.
+    work: async ({ enrolmentId }) => {
+      await awardIfEarned(enrolmentId);
+      await lookAgain({ enrolmentIds: [enrolmentId] });
+    },
+    batch: 50,
+    rows: 2,
+  },
+  'release.look-again': { work: (whose) => lookAgain(whose), batch: 20 },
+  'release.look-at-forgotten': { work: () => lookAtForgotten() },
   'quiz.close-overdue': { work: () => closeOverdue() },
   'quiz.close-ended': { work: ({ enrolmentId }) => closeEnded(enrolmentId) },
   'edition.publish-due': { work: () => publishDue() },
@@ -71,8 +84,14 @@ async function main() {
   await boss.schedule('quiz.close-overdue', '* * * * *');
   await boss.schedule('edition.publish-due', '* * * * *');
   await boss.schedule('media.sweep', '17 * * * *');
+  await boss.schedule('release.look-at-forgotten', '41 * * * *');
+  const post = await openPost();
+  const looking = repeatedly('release', () => lookAtSome());
+  const sending = repeatedly('mail', () => sendSome(post));
   log.info('worker ready');
   const stop = async () => {
+    await Promise.all([looking.stop(), sending.stop()]);
+    await post.stop();
     await boss.stop({ graceful: true, wait: true, timeout: 8000 });
     await closeDatabase();
     process.exit(0);
@@ -81,6 +100,8 @@ async function main() {
   process.on('SIGINT', stop);
   if (process.argv.includes('--until-done')) {
     while ((await jobsLeft()) > 0) await delay(200);
+    while ((await lookAtSome()) > 0);
+    while (((await sendSome(post)) ?? 0) > 0);
     await stop();
   }
 }

@@ -1,5 +1,6 @@
 export { askedInPlace, barrierFor, beforeBarrier, isAllAnswered, type Judgement, judge } from './checkpoints';
 export { type Effect, effectOn } from './effects';
+export { type Known, type News, newsFor } from './news';
 export { awaitedText, opensText } from './opens-text';
 export { recordsAtPace } from './pace';
 export { type Decision, type LearnerRecords, noRecords, type Work } from './records';
@@ -14,6 +15,7 @@ export {
   type LessonView,
   learnerView,
   type SectionView,
+  waitsForDeeds,
   wholeStanding,
 } from './view';
 export { type WeekEntry, weekOf } from './week';

@@ -28,6 +28,7 @@ import {
   lessonsAwaited,
   type Opening,
   type Release,
+  type ReleaseState,
   releaseState,
   type Standing,
 } from '../release';
@@ -167,6 +168,26 @@ export function wholeStanding(document: CourseDocument, clock: LearnerClock, rec
   const all = lessonsOf(document);
   return standingOf(judgedBy(all, records, new Map()), judge, records, clock);
 }
+
+/** What is open for a learner and what comes next, without what it all comes to: no grades, no completion. */
+export function releaseFor(
+  document: CourseDocument,
+  clock: LearnerClock,
+  records: LearnerRecords,
+  nowMs: number,
+): { readonly release: ReleaseState; readonly standing: Standing } {
+  const awaited = awaitedIn(document);
+  const lessons = awaited.size === 0 ? [] : lessonsOf(document).filter(({ id }) => awaited.has(id));
+  const standing = standingOf(judgedBy(lessons, records, new Map()), judge, records, clock);
+  const { accessUntil } = records;
+  return {
+    release: releaseState(document.course, document.sections, { clock, standing, accessUntil }, nowMs),
+    standing,
+  };
+}
+
+/** Whether anything in an edition waits for what its learners do: if not, what is open follows from their clock alone. */
+export const waitsForDeeds = (document: CourseDocument): boolean => awaitedIn(document).size > 0;
 
 /** What a lesson waits for, each once; what has to be passed has to be done as well. */
 function waitsOf({ waits }: Opening, lessons: ReadonlyMap<string, LessonDocument>): readonly Awaited[] {

@@ -22,6 +22,9 @@ export type Action =
   | 'marking.mark'
   | 'media.upload'
   | 'pattern.manage'
+  /** What people are told of a course, and what became of it; without a course, of the whole school. */
+  | 'message.read'
+  | 'message.change'
   /** Learning in a course: whoever takes it, and nobody for somebody else. */
   | 'course.take'
   /** One's own name, zone and sessions. */
@@ -50,6 +53,8 @@ const table: Record<
   'marking.mark': { school: [], course: ['creator', 'marker'] },
   'media.upload': { school: [], course: ['creator'] },
   'pattern.manage': { school: [], course: [] },
+  'message.read': { school: [], course: ['creator'] },
+  'message.change': { school: [], course: ['creator'] },
   'course.take': { school: [], course: [], own: true },
   'account.change': { school: [], course: [], own: true },
 };

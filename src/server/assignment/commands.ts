@@ -9,6 +9,7 @@ import { can, mayMark } from '@/core/people';
 import { takesCourse } from '../enrolment';
 import { courseHead, learning, openLesson } from '../learning';
 import { rememberBlob } from '../media';
+import { leaveMessages } from '../message';
 import { editionDocument } from '../outline';
 import { type CommandContext, command } from '../platform/command';
 import type { Database } from '../platform/database';
@@ -278,6 +279,17 @@ export const markWork = command({
       const completed = { ...event, verb: 'completed', deed: `mark/${marking}/completed` } as const;
       await recordEvents(tx, event, passed ? [result, completed] : [result]);
       await later(tx, 'certificate.award', { enrolmentId: row.enrolmentId });
+      await leaveMessages(
+        tx.db,
+        [
+          {
+            ...{ occasion: 'marked', deed: `marked/${marking}` },
+            facts: { lesson: { id: row.lessonId, title }, again: row.state === 'marked' },
+            ...{ personId: row.learnerId, courseId: row.courseId, enrolmentId: row.enrolmentId },
+          },
+        ],
+        now,
+      );
       await context.audit({ courseId: row.courseId, sentence: `marked work for "${title}"` });
     }
     return ok({ state });

@@ -9,6 +9,7 @@ import { Temporal } from '@/core/kernel/time';
 import { can, mayDecide } from '@/core/people';
 import { learnerIn, takesCourse } from '../enrolment';
 import { courseHead, type Learning, learning, learningIn } from '../learning';
+import { leaveMessages } from '../message';
 import { school } from '../people';
 import { audit } from '../platform/audit';
 import { command } from '../platform/command';
@@ -55,13 +56,14 @@ async function issue(
     );
   const counter = await tx.db.execute<{ next: string }>(sql`select nextval('certificate_counter') as next`);
   const id = newId();
+  const number = certificateNumber(course.award.prefix, Number(counter.rows[0]?.next), randomBytes(4));
   await tx.db.insert(certificate).values({
     id,
     enrolmentId,
     courseId: head.id,
     learnerId: learner.learnerId,
     editionId: found.editionId,
-    number: certificateNumber(course.award.prefix, Number(counter.rows[0]?.next), randomBytes(4)),
+    number,
     token,
     holder: learner.name,
     courseTitle: course.title,
@@ -71,6 +73,16 @@ async function issue(
     issuedAt: now.toString(),
   });
   await later(tx, 'certificate.draw', { certificateId: id });
+  await leaveMessages(
+    tx.db,
+    [
+      {
+        ...{ occasion: 'certificate', deed: `certificate/${id}`, facts: { number, token } },
+        ...{ personId: learner.learnerId, courseId: head.id, enrolmentId },
+      },
+    ],
+    now,
+  );
   return ok({ id, isNew: true });
 }
 

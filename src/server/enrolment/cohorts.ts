@@ -12,6 +12,7 @@ import { accessSchema, breaksSchema, openingRuleSchema, ruleText, zoneSchema } f
 import { lesson, section } from '../outline';
 import { command } from '../platform/command';
 import type { Database } from '../platform/database';
+import { later } from '../platform/jobs';
 import { fillSeats } from './members';
 import { enrolledLearner } from './queries';
 import { cohort, enrolment } from './schema';
@@ -93,8 +94,9 @@ const changeCohort = command({
         return fail('invalid', `${taken} learners are in this cohort already; give at least that many seats.`, 'seats');
     }
     await tx.db.update(cohort).set(row).where(eq(cohort.id, id));
+    await later(tx, 'release.look-again', { cohortId: id });
     await audit({ courseId, sentence: `changed the cohort "${row.name}"` });
-    const seated = await fillSeats(tx.db, courseId, id, now);
+    const seated = await fillSeats(tx, courseId, id, now);
     for (const one of seated) await audit({ courseId, sentence: `gave ${one} a seat that was free` });
     return ok({ seated });
   },
@@ -180,6 +182,7 @@ const ruleOfCohort = command({
     const opens = given === null ? others : { ...others, [of]: given };
     if (same(opens, found.value.opens)) return ok(null);
     await tx.db.update(cohort).set({ opens }).where(eq(cohort.id, id));
+    await later(tx, 'release.look-again', { cohortId: id });
     await audit({
       courseId,
       sentence:
@@ -208,6 +211,7 @@ const moveSession = command({
     const meets = given === null ? others : { ...others, [lessonId]: given };
     if (same(meets, found.value.meets)) return ok(null);
     await tx.db.update(cohort).set({ meets }).where(eq(cohort.id, id));
+    await later(tx, 'release.look-again', { cohortId: id });
     const to = given === null ? 'as in the course' : ruleText(given);
     await audit({ courseId, sentence: `let the session "${title}" of ${found.value.name} meet ${to}` });
     return ok(null);
@@ -234,6 +238,7 @@ const openForCohort = command({
     const opened = withOpened(found.value.opened, of, open, now);
     if (same(opened, found.value.opened)) return ok(null);
     await tx.db.update(cohort).set({ opened }).where(eq(cohort.id, id));
+    await later(tx, 'release.look-again', { cohortId: id });
     const verb = open ? 'opened' : 'took back that was opened:';
     await audit({ courseId, sentence: `${verb} "${title}" for ${found.value.name}` });
     return ok(null);
@@ -257,6 +262,7 @@ const openForLearner = command({
     const opened = withOpened(before, of, open, now);
     if (same(opened, before)) return ok(null);
     await tx.db.update(enrolment).set({ opened }).where(own);
+    await later(tx, 'release.look-again', { enrolmentIds: [learner.enrolmentId] });
     const verb = open ? 'opened' : 'took back that was opened:';
     await audit({ courseId, sentence: `${verb} "${title}" for ${learner.name}` });
     return ok(null);
@@ -290,6 +296,7 @@ const extendAccess = command({
       .update(enrolment)
       .set({ accessUntil: end?.toString() ?? null })
       .where(eq(enrolment.id, learner.enrolmentId));
+    await later(tx, 'release.look-again', { enrolmentIds: [learner.enrolmentId] });
     await audit({
       courseId,
       sentence:

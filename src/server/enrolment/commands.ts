@@ -10,7 +10,7 @@ import { command } from '../platform/command';
 import type { Database } from '../platform/database';
 import { later } from '../platform/jobs';
 import { cohortCommands } from './cohorts';
-import { beginEnrolment, fillSeats, lockedSeats, memberCommands, waitFor } from './members';
+import { beginEnrolment, fillSeats, lockedSeats, memberCommands, waitFor, welcome } from './members';
 import { enrolledLearner, takesCourse } from './queries';
 import { enrolment } from './schema';
 
@@ -23,10 +23,12 @@ async function seatIn(
   db: Database,
   cohortId: string | null,
   courseId: string,
-): Promise<Result<{ isFull: boolean; name: string }>> {
-  if (cohortId === null) return ok({ isFull: false, name: '' });
+): Promise<Result<{ isFull: boolean; name: string; group: Parameters<typeof welcome>[2] }>> {
+  if (cohortId === null) return ok({ isFull: false, name: '', group: null });
   const seats = await lockedSeats(db, courseId, cohortId);
-  return seats.ok ? ok({ isFull: seats.value.free === 0, name: seats.value.group.name }) : seats;
+  return seats.ok
+    ? ok({ isFull: seats.value.free === 0, name: seats.value.group.name, group: seats.value.group })
+    : seats;
 }
 
 const enrol = command({
@@ -48,8 +50,11 @@ const enrol = command({
       await audit({ courseId: input.courseId, sentence: `let ${person.name} wait for a seat in ${seat.value.name}` });
       return ok({ name: person.name, waits: true });
     }
-    if (await beginEnrolment(tx.db, input.courseId, person.id, input.cohortId, now))
+    const begun = await beginEnrolment(tx.db, input.courseId, person.id, input.cohortId, now);
+    if (begun) {
+      await welcome(tx, input.courseId, seat.value.group, [begun], now);
       await audit({ courseId: input.courseId, sentence: `enrolled ${person.name}` });
+    }
     return ok({ name: person.name, waits: false });
   },
 });
@@ -81,7 +86,9 @@ const again = command({
     if (current.number !== input.ends)
       return fail('conflict', `${current.name} has begun anew already, for the ${ordinal(current.number)} time.`);
     const stays = input.cohortId === (current.cohort?.id ?? null);
-    const seat = stays ? ok({ isFull: false, name: '' }) : await seatIn(tx.db, input.cohortId, input.courseId);
+    const seat = stays
+      ? ok({ isFull: false, name: '', group: null })
+      : await seatIn(tx.db, input.cohortId, input.courseId);
     if (!seat.ok) return seat;
     if (seat.value.isFull) return fail('closed', `${seat.value.name} has no seat left.`, 'cohortId');
     const [head] = await tx.db.select({ live: course.liveEditionId }).from(course).where(eq(course.id, input.courseId));
@@ -98,12 +105,13 @@ const again = command({
       cohortId: input.cohortId,
       at: now.toString(),
     });
+    await later(tx, 'release.look-again', { enrolmentIds: [input.id] });
     await later(tx, 'quiz.close-ended', { enrolmentId: current.enrolmentId });
     await audit({
       courseId: input.courseId,
       sentence: `let ${current.name} begin anew, for the ${ordinal(number)} time`,
     });
-    if (current.cohort && !stays) await fillSeats(tx.db, input.courseId, current.cohort.id, now);
+    if (current.cohort && !stays) await fillSeats(tx, input.courseId, current.cohort.id, now);
     return ok({ id: input.id });
   },
 });

@@ -11,6 +11,7 @@ export {
   enrolledLearner,
   instantFrom,
   learnerIn,
+  learnersIn,
   learnersOf,
   learnersPage,
   spanText,

@@ -1,13 +1,16 @@
 import { and, asc, eq, inArray, isNull, sql } from 'drizzle-orm';
 import { boolean, object, string } from 'yup';
-import { mostMembers, readMembers } from '@/core/enrolment';
+import { clockOf, mostMembers, readMembers } from '@/core/enrolment';
 import { idSchema, optionalId } from '@/core/kernel/ids';
 import { fail, ok, type Result } from '@/core/kernel/problem';
+import type { Temporal } from '@/core/kernel/time';
 import { can, mayDecide } from '@/core/people';
+import { leaveMessages, type NewMessage } from '../message';
 import { user } from '../people';
 import { command } from '../platform/command';
-import type { Database } from '../platform/database';
+import type { Database, Transaction } from '../platform/database';
 import { newId } from '../platform/ids';
+import { later } from '../platform/jobs';
 import { enrolledLearner } from './queries';
 import { cohort, enrolment, waitingPlace } from './schema';
 
@@ -33,14 +36,16 @@ export async function lockedSeats(
   return ok({ group, free: group.seats === null ? null : Math.max(0, group.seats - taken) });
 }
 
-/** Begins a first enrolment, or another one of somebody whose last is over. */
+type Begun = { readonly enrolmentId: string; readonly learnerId: string };
+
+/** Begins a first enrolment, or another one of somebody whose last is over; null where they take the course already. */
 export async function beginEnrolment(
   db: Database,
   courseId: string,
   learnerId: string,
   cohortId: string | null,
   now: Now,
-): Promise<boolean> {
+): Promise<Begun | null> {
   const before = and(eq(enrolment.courseId, courseId), eq(enrolment.learnerId, learnerId));
   const number = (await db.$count(enrolment, before)) + 1;
   const made = await db
@@ -50,14 +55,44 @@ export async function beginEnrolment(
     .returning({ id: enrolment.id });
   if (cohortId !== null)
     await db.delete(waitingPlace).where(and(eq(waitingPlace.cohortId, cohortId), eq(waitingPlace.personId, learnerId)));
-  return made.length > 0;
+  return made[0] ? { enrolmentId: made[0].id, learnerId } : null;
+}
+
+/** Tells those who have just begun that they have, and has looked at what there is to tell them from now on. */
+export async function welcome(
+  tx: Transaction,
+  courseId: string,
+  group: CohortRow | null,
+  begun: readonly Begun[],
+  now: Temporal.Instant,
+  occasion: 'enrolled' | 'seat-free' = 'enrolled',
+): Promise<void> {
+  if (begun.length === 0) return;
+  const startsAt = clockOf({ at: now, zone: 'UTC', cohort: group }).start.epochMilliseconds;
+  await leaveMessages(
+    tx.db,
+    begun.map(({ enrolmentId, learnerId: personId }): NewMessage => {
+      const about = { personId, courseId, enrolmentId, deed: `${occasion}/${enrolmentId}` };
+      return occasion === 'enrolled' || !group
+        ? { ...about, occasion: 'enrolled', facts: { cohort: group?.name ?? null, startsAt } }
+        : { ...about, occasion: 'seat-free', facts: { cohort: group.name, startsAt } };
+    }),
+    now,
+  );
+  await later(tx, 'release.look-again', { enrolmentIds: begun.map(({ enrolmentId }) => enrolmentId) });
 }
 
 export const waitFor = (db: Database, cohortId: string, personId: string, now: Now) =>
   db.insert(waitingPlace).values({ cohortId, personId, since: now.toString() }).onConflictDoNothing();
 
 /** Gives free seats to those who wait, in their order. Gives the names of who got one. */
-export async function fillSeats(db: Database, courseId: string, cohortId: string, now: Now): Promise<string[]> {
+export async function fillSeats(
+  tx: Transaction,
+  courseId: string,
+  cohortId: string,
+  now: Temporal.Instant,
+): Promise<string[]> {
+  const { db } = tx;
   const found = await lockedSeats(db, courseId, cohortId);
   if (!found.ok || found.value.free === 0) return [];
   const next = db
@@ -67,7 +102,12 @@ export async function fillSeats(db: Database, courseId: string, cohortId: string
     .where(eq(waitingPlace.cohortId, cohortId))
     .orderBy(asc(waitingPlace.number));
   const seated = await (found.value.free === null ? next : next.limit(found.value.free));
-  for (const { id } of seated) await beginEnrolment(db, courseId, id, cohortId, now);
+  const begun: Begun[] = [];
+  for (const { id } of seated) {
+    const one = await beginEnrolment(db, courseId, id, cohortId, now);
+    if (one) begun.push(one);
+  }
+  await welcome(tx, courseId, found.value.group, begun, now, 'seat-free');
   return seated.map(({ name }) => name);
 }
 
@@ -120,7 +160,8 @@ const enrolMany = command({
       .where(and(eq(enrolment.courseId, courseId), isNull(enrolment.endedAt)));
     const taking = new Set(there.map(({ learnerId }) => learnerId));
     let { free } = seats.value;
-    const enrolled: string[] = [];
+    let enrolled = 0;
+    const begun: Begun[] = [];
     const outcomes: MemberOutcome[] = [];
     for (const one of lines) {
       const say = (outcome: MemberOutcome['outcome'], sentence: string) =>
@@ -133,14 +174,16 @@ const enrolMany = command({
         if (!dry) await waitFor(tx.db, cohortId, person.id, now);
         say('waits', `There is no seat left: ${person.name} waits for one.`);
       } else {
-        if (!dry) await beginEnrolment(tx.db, courseId, person.id, cohortId, now);
+        const one = dry ? null : await beginEnrolment(tx.db, courseId, person.id, cohortId, now);
+        if (one) begun.push(one);
         free = free === null ? null : free - 1;
-        enrolled.push(person.name);
+        enrolled += 1;
         say('enrolled', `${person.name} is enrolled.`);
       }
     }
-    if (!dry && enrolled.length > 0)
-      await audit({ courseId, sentence: `enrolled ${enrolled.length} in ${seats.value.group.name}` } satisfies Audit);
+    await welcome(tx, courseId, seats.value.group, begun, now);
+    if (!dry && enrolled > 0)
+      await audit({ courseId, sentence: `enrolled ${enrolled} in ${seats.value.group.name}` } satisfies Audit);
     return ok({ outcomes });
   },
 });
@@ -168,8 +211,9 @@ const moveLearner = command({
         return fail('closed', `${name} has no seat left. Give it more seats, or move somebody out first.`, 'cohortId');
     }
     await tx.db.update(enrolment).set({ cohortId }).where(eq(enrolment.id, learner.enrolmentId));
+    await later(tx, 'release.look-again', { enrolmentIds: [learner.enrolmentId] });
     await audit({ courseId, sentence: `moved ${learner.name} to ${name}` });
-    const seated = left === null ? [] : await fillSeats(tx.db, courseId, left, now);
+    const seated = left === null ? [] : await fillSeats(tx, courseId, left, now);
     for (const one of seated) await audit({ courseId, sentence: `gave ${one} the seat that was free` });
     return ok({ seated });
   },
@@ -194,8 +238,11 @@ const joinByCode = command({
       await waitFor(tx.db, row.id, actor.id, now);
       return ok({ courseId: row.courseId, cohort: row.name, waits: true });
     }
-    if (await beginEnrolment(tx.db, row.courseId, actor.id, row.id, now))
+    const begun = await beginEnrolment(tx.db, row.courseId, actor.id, row.id, now);
+    if (begun) {
+      await welcome(tx, row.courseId, row, [begun], now);
       await audit({ courseId: row.courseId, sentence: `joined ${row.name} with its code` });
+    }
     return ok({ courseId: row.courseId, cohort: row.name, waits: false });
   },
 });

@@ -180,6 +180,12 @@ export async function learnerIn(db: Database, enrolmentId: string): Promise<Enro
   return row ? learnerOf(row) : null;
 }
 
+/** Some enrolments, over or not. */
+export async function learnersIn(db: Database, enrolmentIds: readonly string[]): Promise<EnrolledLearner[]> {
+  const rows = await learners(db).where(inArray(enrolment.id, [...enrolmentIds]));
+  return rows.map(learnerOf);
+}
+
 /** The enrolments of some people in a course that are over, the newest first. */
 export async function earlierEnrolments(
   db: Database,

@@ -10,6 +10,7 @@ export {
   learningBySlug,
   learningIn,
   learningOf,
+  recordsAlone,
   recordsOf,
   releaseOf,
 } from './queries';

@@ -33,6 +33,9 @@ const blank = ({ finished, opened, accessUntil }: EnrolledLearner): Mutable => (
   accessUntil: accessUntil === null ? null : instantFrom(accessUntil).epochMilliseconds,
 });
 
+/** The records of somebody of whom only the enrolment is known: nothing done, what was opened for them by hand. */
+export const recordsAlone = (learner: EnrolledLearner): LearnerRecords => blank(learner);
+
 function add<T>(lists: Map<string, T[]> | undefined, key: string, one: T): void {
   const list = lists?.get(key);
   if (list) list.push(one);

@@ -13,6 +13,7 @@ import { personById, user } from '../people';
 import { command } from '../platform/command';
 import { type Database, database, type Transaction } from '../platform/database';
 import { newId } from '../platform/ids';
+import { later } from '../platform/jobs';
 import { changesSince } from './history';
 import { loadOutline } from './load';
 import { composeDocument, documentHash, editionDocument } from './queries';
@@ -83,6 +84,7 @@ export const publish = command({
     await tx.db
       .delete(plannedEdition)
       .where(and(eq(plannedEdition.courseId, courseId), lte(plannedEdition.number, next)));
+    await later(tx, 'release.look-again', { courseId });
     await audit({ courseId, sentence: `published edition ${next}` });
     return ok({ number: next });
   },

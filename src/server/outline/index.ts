@@ -19,6 +19,7 @@ export {
   differencesToLive,
   editionDocument,
   liveDocument,
+  liveDocuments,
   otherRhythms,
   type Planned,
   staffLooks,

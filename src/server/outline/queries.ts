@@ -110,6 +110,20 @@ async function readEdition(db: Database, editionId: string): Promise<CourseDocum
 export const liveDocument = async (db: Database, editionId: string | null) =>
   editionId ? editionDocument(db, editionId) : null;
 
+/** The live editions of some courses, by the id of the course. */
+export async function liveDocuments(db: Database, courseIds: readonly string[]): Promise<Map<string, CourseDocument>> {
+  const rows = await db
+    .select({ id: course.id, liveEditionId: course.liveEditionId })
+    .from(course)
+    .where(inArray(course.id, [...courseIds]));
+  const found = new Map<string, CourseDocument>();
+  for (const { id, liveEditionId } of rows) {
+    const document = await liveDocument(db, liveEditionId);
+    if (document) found.set(id, document);
+  }
+  return found;
+}
+
 /** Courses somebody works on, the one that was changed last first, with how much is in each. */
 const courseRows = (db: Database, wanted: SQL | undefined) =>
   db

@@ -9,6 +9,7 @@ import { zoneSchema } from '@/core/release';
 import { command } from '../platform/command';
 import { type Database, type Transaction, transaction } from '../platform/database';
 import { newId } from '../platform/ids';
+import { later } from '../platform/jobs';
 import { schoolFacts } from './queries';
 import { account, courseStaff, nameRequest, school, session, user } from './schema';
 import { hashPassword } from './sessions';
@@ -237,7 +238,10 @@ const setZone = command({
       .set({ zone })
       .where(and(eq(user.id, actor.id), ne(user.zone, zone)))
       .returning({ id: user.id });
-    if (changed.length > 0) await audit({ sentence: `chose the time zone ${zone}` });
+    if (changed.length > 0) {
+      await later(tx, 'release.look-again', { personId: actor.id });
+      await audit({ sentence: `chose the time zone ${zone}` });
+    }
     return ok(null);
   },
 });

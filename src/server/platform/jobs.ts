@@ -3,6 +3,13 @@ import { config } from './config';
 import type { Transaction } from './database';
 import { log } from './log';
 
+/** Whose next moment may have changed: everybody's in a course or a cohort, one person's, some enrolments'. */
+export type Whose =
+  | { readonly courseId: string }
+  | { readonly cohortId: string }
+  | { readonly personId: string }
+  | { readonly enrolmentIds: readonly string[] };
+
 /** What is left for the worker: one row in the database each, done at least once, so each is idempotent. */
 export type Jobs = {
   'media.work-out': { readonly versionId: string };
@@ -14,6 +21,8 @@ export type Jobs = {
   'media.make-poster': { readonly versionId: string };
   'media.sweep': Record<string, never>;
   'certificate.award': { readonly enrolmentId: string };
+  'release.look-again': Whose;
+  'release.look-at-forgotten': Record<string, never>;
   'quiz.close-ended': { readonly enrolmentId: string };
 };
 export type JobName = keyof Jobs;
@@ -26,6 +35,8 @@ const all: Record<JobName, true> = {
   'media.sweep': true,
   'certificate.draw': true,
   'certificate.award': true,
+  'release.look-again': true,
+  'release.look-at-forgotten': true,
   'quiz.close-overdue': true,
   'quiz.close-ended': true,
   'edition.publish-due': true,

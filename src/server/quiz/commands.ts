@@ -4,6 +4,7 @@ import { mixed, object } from 'yup';
 import { idSchema } from '@/core/kernel/ids';
 import { fail, ok, type Result } from '@/core/kernel/problem';
 import { Temporal } from '@/core/kernel/time';
+import { shownOf } from '@/core/learning';
 import { can } from '@/core/people';
 import {
   checkAnswer,
@@ -17,6 +18,7 @@ import {
 } from '@/core/quiz';
 import { instantFrom, learnerIn, takesCourse } from '../enrolment';
 import { openLesson } from '../learning';
+import { leaveMessages } from '../message';
 import { type CommandContext, command } from '../platform/command';
 import { database, type Transaction, transaction } from '../platform/database';
 import { newId } from '../platform/ids';
@@ -47,6 +49,21 @@ async function handInRow(tx: Transaction, row: SittingRow, at: Temporal.Instant)
   const handedIn = { ...event, verb, deed: `sitting/${row.id}/handed-in` } as const;
   await recordEvents(tx, event, pass > 0 ? [result, handedIn] : [handedIn]);
   await later(tx, 'certificate.award', { enrolmentId: row.enrolmentId });
+  const timeUp = row.deadline !== null && Temporal.Instant.compare(at, instantFrom(row.deadline)) >= 0;
+  await leaveMessages(
+    tx.db,
+    [
+      {
+        ...{ occasion: 'quiz-result', deed: `quiz-result/${row.id}` },
+        facts: {
+          lesson: { id: row.lessonId, title: lesson?.title ?? '' },
+          ...{ sittingId: row.id, isShown: lesson !== null && shownOf(lesson).points, timeUp },
+        },
+        ...{ personId: row.learnerId, courseId: row.courseId, enrolmentId: row.enrolmentId },
+      },
+    ],
+    at,
+  );
   return closed;
 }
 

@@ -1,0 +1,3 @@
+export { releaseCommands } from './commands';
+export { lookAgain, lookAtForgotten, lookAtSome } from './look';
+export { wantsToKnow } from './queries';

@@ -1,0 +1,33 @@
+import { setTimeout as delay } from 'node:timers/promises';
+import { log } from '../server/platform/log';
+
+const restMs = 1000;
+const awayMs = 5000;
+
+/**
+ * Does a piece of work again and again: at once while there is more to do, once a second while there is not, and more
+ * slowly while it cannot be done (null) or breaks down. Any number of workers may do the same side by side.
+ */
+export function repeatedly(name: string, work: () => Promise<number | null>) {
+  const end = new AbortController();
+  const rest = (ms: number) => delay(ms, undefined, { signal: end.signal }).catch(() => {});
+  const going = (async () => {
+    while (!end.signal.aborted) {
+      try {
+        const done = await work();
+        if (done === null) await rest(awayMs);
+        else if (done === 0) await rest(restMs);
+      } catch (error) {
+        log.error({ err: error, work: name }, 'work broke down');
+        await rest(awayMs);
+      }
+    }
+  })();
+  return {
+    /** Ends after the piece that is under way. */
+    stop: async () => {
+      end.abort();
+      await going;
+    },
+  };
+}
