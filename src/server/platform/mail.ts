@@ -56,9 +56,10 @@ export function smtpPost(address: string): Post {
       } catch (error) {
         const { responseCode = 0, code } = error as { responseCode?: number; code?: string };
         const words = wordsOf(error as Error);
-        // What is wrong with an address is told by answers of 5xx; whatever has no answer never reached a server.
-        if (responseCode >= 500 || code === 'EENVELOPE') return { taken: false, because: 'refused', words };
-        return { taken: false, because: responseCode >= 400 ? 'busy' : 'nobody-there', words };
+        // Answers of 4xx mean not now, those of 5xx never (RFC 5321, 4.2.1); an address that is none gets no answer.
+        if (responseCode >= 400 && responseCode < 500) return { taken: false, because: 'busy', words };
+        const isRefused = responseCode >= 500 || code === 'EENVELOPE';
+        return { taken: false, because: isRefused ? 'refused' : 'nobody-there', words };
       }
     },
     close: () => transport.close(),
