@@ -21,6 +21,7 @@ import * as tables from '../src/server/platform/schema';
 import { eventIn, recordEvent } from '../src/server/record';
 import { picture } from './drawings';
 import { type RenderedFilm, renderFilm, renderWalk, type ScenePlace } from './films';
+import { seedMessages } from './messages';
 import { otherCourses, walks } from './other-courses';
 import { streamOutcomes } from './outcomes';
 import { emailOf, learnerNames, samplePassword, staff } from './people';
@@ -47,6 +48,10 @@ export async function seedSampleSchool(today: Temporal.Instant): Promise<void> {
   const streamId = await seedStreamSurvey(people, today);
   await seedLearning(people, streamId, today);
   await seedRoom(streamId, 'Spring cohort', 'Field clinic: flow', people.marker);
+  await seedMessages(
+    people.learners.map(({ id }) => id),
+    today,
+  );
   await transaction((tx) => tx.db.update(tables.school).set({ isSample: true }));
   // What these jobs would find has just been done here, in order.
   const boss = await queue();

@@ -2,6 +2,7 @@ import { eq } from 'drizzle-orm';
 import fc from 'fast-check';
 import { beforeAll, expect, test } from 'vitest';
 import { usualColumns } from '@/core/exchange';
+import { usualChoices } from '@/core/message';
 import type { Actor } from '@/core/people';
 import { commands } from './commands';
 import { database } from './platform/database';
@@ -85,6 +86,7 @@ beforeAll(async () => {
     'release.open-for-cohort': { id: groupId, courseId, of: reading, open: true },
     'release.open-for-learner': { courseId, learnerId: school.learner, of: reading, open: true },
     'cohort.move-session': { id: groupId, courseId, lessonId: reading, when: null },
+    'release.tell-me': { courseId, lessonId: reading, wanted: true },
     'live.here': { courseId, lessonId: reading, startsAt: 0 },
     'live.start': { courseId, lessonId: reading, startsAt: 0 },
     'live.end': { courseId, lessonId: reading, startsAt: 0 },
@@ -122,6 +124,10 @@ beforeAll(async () => {
     'media.write-captions': { mediaId: newId(), language: 'en', label: 'English', was: null, text: 'WEBVTT' },
     'media.show-version': { mediaId: newId(), number: 1 },
     'media.try-again': { mediaId: newId() },
+    'message.choose': { choices: usualChoices },
+    'message.drop-text': { courseId, occasion: 'opens' },
+    'message.send-again': { courseId, messageId: newId() },
+    'message.set-text': { courseId, occasion: 'opens', isOn: true, subject: 'Now', body: 'Hello' },
     'outline.copy': {
       courseId,
       fromCourseId: courseId,
@@ -187,6 +193,7 @@ const lets: readonly (readonly [commands: readonly string[], actors: readonly st
       'quiz.answer',
       'quiz.begin',
       'quiz.hand-in',
+      'release.tell-me',
     ],
     own,
   ],
@@ -229,6 +236,9 @@ const lets: readonly (readonly [commands: readonly string[], actors: readonly st
       'certificate.award-by-hand',
       'certificate.withdraw',
       'gradebook.decide',
+      'message.drop-text',
+      'message.send-again',
+      'message.set-text',
     ],
     making,
   ],
@@ -239,6 +249,7 @@ const lets: readonly (readonly [commands: readonly string[], actors: readonly st
     [
       'calendar.set-feed',
       'cohort.join',
+      'message.choose',
       'people.rename',
       'people.set-zone',
       'people.sign-out-everywhere',

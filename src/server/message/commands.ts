@@ -8,6 +8,7 @@ import { courseIsThere } from '../outline';
 import { command } from '../platform/command';
 import { newId } from '../platform/ids';
 import { message, messageChoice, messageText } from './schema';
+import { textsOf } from './texts';
 
 const occasion = string().oneOf(occasionNames, 'There is no such occasion.').required('The occasion is missing.');
 const mayChange = (
@@ -66,7 +67,8 @@ const dropText = command({
         ...placed(courseId),
         sentence: `went back to the ${courseId === null ? 'usual' : "school's"} message "${occasionOf(occasion).title}"`,
       });
-    return ok(null);
+    const { subject, body, isOn } = (await textsOf(tx.db, courseId))[occasion];
+    return ok({ subject, body, isOn });
   },
 });
 

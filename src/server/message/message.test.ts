@@ -4,6 +4,7 @@ import { SMTPServer } from 'smtp-server';
 import { afterAll, beforeAll, beforeEach, expect, test } from 'vitest';
 import { Temporal } from '@/core/kernel/time';
 import { occasionNames, occasionOf, usualChoices } from '@/core/message';
+import type { Actor } from '@/core/people';
 import { database, transaction } from '../platform/database';
 import { newId } from '../platform/ids';
 import { type Mail, type Post, smtpPost } from '../platform/mail';
@@ -226,6 +227,12 @@ test('texts: of a course before the school, of the school before the usual; swit
     const [mail] = await database().select().from(letter);
     return mail?.subject ?? (await states())[0];
   };
+  // The texts of the whole school are the owner's.
+  const maker: Actor = { id: school.creator, role: 'creator', courses: { [courseId]: 'creator' } };
+  for (const name of ['message.set-text', 'message.drop-text'])
+    expect(
+      codeOf(await run(maker, name, name === 'message.set-text' ? text({}) : { courseId: null, occasion: 'opens' })),
+    ).toBe('not-allowed');
   // The first text of a place, written by eight at once: there is one.
   await Promise.all(
     Array.from({ length: 8 }, () => must(boss(), 'message.set-text', text({ subject: 'School {opened}' }))),

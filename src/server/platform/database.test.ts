@@ -3,6 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { sql } from 'drizzle-orm';
 import { beforeAll, expect, test } from 'vitest';
+import { occasionNames } from '@/core/message';
 import { lessonKinds, lessonStates } from '@/core/outline';
 import { schoolRoles } from '@/core/people';
 import { questionKinds } from '@/core/quiz';
@@ -158,14 +159,14 @@ test('a log that cannot be written drops its lines, counts them, and goes on whe
   ]);
 });
 
-test('every kind, state, role and verb is one the program knows, also for the database', async () => {
+test('every kind, state, role, verb and occasion is one the program knows, also for the database', async () => {
   const { rows } = await pool().query<{ column: string; rule: string | null }>(`
     select c.table_name || '.' || c.column_name as column, (
       select pg_get_constraintdef(k.oid) from pg_constraint k
       where k.conrelid = quote_ident(c.table_name)::regclass and k.conname = c.table_name || '_' || c.column_name || '_known'
     ) as rule
     from information_schema.columns c
-    where c.table_schema = 'public' and c.column_name in ('kind', 'state', 'role', 'verb') order by 1`);
+    where c.table_schema = 'public' and c.column_name in ('kind', 'state', 'role', 'verb', 'occasion') order by 1`);
   const named = (rule: string | null) => [...(rule ?? '').matchAll(/'([^']+)'::text/g)].map(([, name]) => name).sort();
   const known: { readonly [column: string]: readonly string[] } = {
     'audit.kind': ['do', 'undo', 'redo'],
@@ -176,6 +177,9 @@ test('every kind, state, role and verb is one the program knows, also for the da
     'lesson.state': lessonStates,
     'media.kind': ['film', 'audio', 'picture', 'document', 'captions', 'file'],
     'media_version.state': ['waiting', 'ready', 'failed'],
+    'message.occasion': occasionNames,
+    'message.state': tables.message.state.enumValues,
+    'message_text.occasion': occasionNames,
     'progress.state': ['empty', 'begun', 'done'],
     'question.kind': questionKinds,
     'statement.verb': Object.keys(verbs),
@@ -203,6 +207,7 @@ test('the database holds every reference, but for lessons and questions that liv
     'hand_in.lesson_id',
     'lesson_unlock.lesson_id',
     'live_room.lesson_id',
+    'opening_wish.lesson_id',
     'progress.lesson_id',
     'sitting.lesson_id',
     'sitting_answer.question_id',

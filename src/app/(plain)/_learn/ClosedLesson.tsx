@@ -7,11 +7,14 @@ import { Countdown } from './Countdown';
 import styles from './learn.module.css';
 import { PasswordForm } from './PasswordForm';
 import { lessonHref, type Place } from './place';
+import { TellMe } from './TellMe';
 
 type Props = { readonly view: LearnerView; readonly one: LessonView; readonly place: Place };
+/** `wish`: whether its learner wants to be told when it opens; none for whoever looks on. */
+type ClosedProps = Props & { readonly wish: boolean | undefined };
 
 /** A lesson that is not open: its picture and what it will be about, when or by what it opens, and what to do meanwhile. */
-export function ClosedLesson({ view, one, place }: Props) {
+export function ClosedLesson({ view, one, place, wish }: ClosedProps) {
   const { lesson, number } = one;
   return (
     <article className={styles.closed}>
@@ -32,6 +35,9 @@ export function ClosedLesson({ view, one, place }: Props) {
         <PasswordForm courseId={place.courseId} lessonId={lesson.id} />
       ) : (
         <OpensWhen view={view} one={one} place={place} />
+      )}
+      {wish !== undefined && !one.locked && one.closedSince === null && !view.isOver && (
+        <TellMe courseId={place.courseId} lessonId={lesson.id} wanted={wish} />
       )}
       {lesson.teaser && <p className={styles.teaser}>{lesson.teaser}</p>}
       {one.waitsFor.length > 0 && (

@@ -17,12 +17,15 @@ import { playedOf } from './play/time-line';
 type Props = {
   readonly view: LearnerView;
   readonly one: LessonView;
-  readonly place: Place /** The quiz or assignment of the lesson, for its learner. */;
+  readonly place: Place;
+  /** The quiz or assignment of the lesson, for its learner. */
   readonly work?: ReactNode;
+  /** Whether its learner wants to be told when it opens; none for whoever looks on. */
+  readonly wish?: boolean | undefined;
 };
 
 /** One lesson: its words, its film or PDF, what is to be done, and where to go next. */
-export function LessonPage({ view, one, place, work }: Props) {
+export function LessonPage({ view, one, place, work, wish }: Props) {
   const { lesson, number, opening } = one;
   const at = view.lessons.indexOf(one);
   const next = view.lessons[at + 1];
@@ -36,7 +39,7 @@ export function LessonPage({ view, one, place, work }: Props) {
       : `open until ${dateTimeText(Temporal.Instant.fromEpochMilliseconds(one.closesAt), place, false)}`,
     lesson.required ? '' : 'not required',
   ].filter(Boolean);
-  if (!one.open) return <ClosedLesson view={view} one={one} place={place} />;
+  if (!one.open) return <ClosedLesson view={view} one={one} place={place} wish={wish} />;
   const rule = lesson.done ?? usualDoneRule(lesson);
   const nextHref = next ? lessonHref(place, next.lesson.id) : `${place.base}${place.query}`;
   const isDone = one.progress.state === 'done';

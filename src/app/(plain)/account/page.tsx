@@ -1,17 +1,28 @@
 import { signedIn } from '@/app/_server/doors';
+import { dateTimeText } from '@/core/kernel/time';
+import { occasionNames, occasionOf } from '@/core/message';
+import { instantFrom } from '@/server/enrolment';
+import { choicesOf, lettersTo } from '@/server/message';
 import { nameAsked } from '@/server/people';
 import controls from '@/ui/plain/controls.module.css';
 import { LearnerBar } from '../_learn/LearnerBar';
 import styles from '../_learn/learn.module.css';
+import own from './account.module.css';
 import { ChangeName } from './ChangeName';
 import { ChangePassword } from './ChangePassword';
+import { ChooseMessages } from './ChooseMessages';
 import { ChooseZone } from './ChooseZone';
 
 export const metadata = { title: 'Your account' };
 
 export default async function AccountPage() {
   const { person, db } = await signedIn('/account');
-  const asked = await nameAsked(db, person.id);
+  const [asked, choices, letters] = await Promise.all([
+    nameAsked(db, person.id),
+    choicesOf(db, person.id),
+    lettersTo(db, person.id),
+  ]);
+  const occasions = occasionNames.map((name) => ({ name, words: occasionOf(name).choice }));
   return (
     <>
       <LearnerBar name={person.name} />
@@ -22,6 +33,28 @@ export default async function AccountPage() {
         </p>
         <ChangeName name={person.name} asked={asked} />
         <ChooseZone zone={person.zone} />
+        <section id="messages" className={own.messages}>
+          <h2>Messages</h2>
+          <ChooseMessages choices={choices} occasions={occasions} zone={person.zone} />
+          {letters.length > 0 && (
+            <>
+              <h2>What you were sent</h2>
+              <ul className={own.letters}>
+                {letters.map(({ id, subject, text, sentAt }) => (
+                  <li key={id}>
+                    <details>
+                      <summary>
+                        <bdi>{subject}</bdi>
+                        <span className={controls.quiet}>{dateTimeText(instantFrom(sentAt), person)}</span>
+                      </summary>
+                      <pre dir="auto">{text}</pre>
+                    </details>
+                  </li>
+                ))}
+              </ul>
+            </>
+          )}
+        </section>
         <ChangePassword />
       </main>
     </>

@@ -3,6 +3,7 @@ import {
   IconBooks,
   IconCalendar,
   IconInbox,
+  IconMail,
   IconPhotoVideo,
   IconTable,
   IconUsers,
@@ -20,7 +21,7 @@ import { PersonMenu } from './PersonMenu';
 
 type Props = {
   readonly entered: Entered;
-  readonly here: 'courses' | 'calendar' | 'library' | 'catalogue' | 'marking' | 'people';
+  readonly here: 'courses' | 'calendar' | 'library' | 'catalogue' | 'marking' | 'messages' | 'people';
 };
 
 export async function TopBar({ entered: { person, db }, here }: Props) {
@@ -56,6 +57,12 @@ export async function TopBar({ entered: { person, db }, here }: Props) {
             <Link href="/calendar" className={styles.link} aria-current={here === 'calendar' ? 'page' : undefined}>
               <IconCalendar size={18} stroke={1.75} aria-hidden="true" />
               <span>Calendar</span>
+            </Link>
+          )}
+          {makes && (
+            <Link href="/messages" className={styles.link} aria-current={here === 'messages' ? 'page' : undefined}>
+              <IconMail size={18} stroke={1.75} aria-hidden="true" />
+              <span>Messages</span>
             </Link>
           )}
           {makes && (

@@ -39,6 +39,7 @@ export function deeds({ desk, makes, manages, go }: Place): Deed[] {
     ...(makes
       ? [
           page('Courses', '/courses', 'shelf new course make pattern'),
+          page('Messages', '/messages', 'outbox mail sent failed waiting texts'),
           page('Catalogue', '/catalogue', 'table bulk csv xlsx filter'),
         ]
       : []),

@@ -1,4 +1,5 @@
 import { learnerDoor, orNotFound } from '@/app/_server/doors';
+import { wantsToKnow } from '@/server/release';
 import { CourseFrame } from '../../../_learn/CourseFrame';
 import { LessonPage } from '../../../_learn/LessonPage';
 import { learnerPlace } from '../../../_learn/learner-place';
@@ -14,9 +15,10 @@ export default async function LearnLesson({
   const one = orNotFound(view.lessons.find((other) => other.lesson.id === lessonId));
   const place = learnerPlace(head, person, learner.clock.zone);
   const work = await workOf({ view, one, place }, { db, enrolmentId: learner.enrolmentId });
+  const wish = one.open ? undefined : await wantsToKnow(db, learner.enrolmentId, lessonId);
   return (
     <CourseFrame view={view} place={place} hereId={lessonId}>
-      <LessonPage view={view} one={one} place={place} work={work} />
+      <LessonPage view={view} one={one} place={place} work={work} wish={wish} />
     </CourseFrame>
   );
 }

@@ -1,5 +1,6 @@
 'use client';
 import { SegmentedControl } from '@mantine/core';
+import Link from 'next/link';
 import { usePathname, useRouter, useSearchParams } from 'next/navigation';
 import { useState, useTransition } from 'react';
 import { FindField } from '@/app/_client/FindField';
@@ -106,6 +107,7 @@ export function RunDesk({
           {found.toLocaleString('en-GB')} of{' '}
           {(what === 'learners' ? counts.learners : counts.awards).toLocaleString('en-GB')} {what}
         </span>
+        <Link href={`${path}/messages`}>Messages</Link>
         {selected && (
           <button type="button" className={styles.link} onClick={() => setSelectedId(null)}>
             Enrol somebody
