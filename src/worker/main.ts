@@ -87,7 +87,8 @@ async function main() {
   await boss.schedule('release.look-at-forgotten', '41 * * * *');
   const post = await openPost();
   const looking = repeatedly('release', () => lookAtSome());
-  const sending = repeatedly('mail', () => sendSome(post));
+  // What is to be told comes into the outbox before anything goes out of it.
+  const sending = repeatedly('mail', async () => (looking.isBusy() ? 0 : sendSome(post)));
   log.info('worker ready');
   const stop = async () => {
     await Promise.all([looking.stop(), sending.stop()]);

@@ -10,20 +10,25 @@ const awayMs = 5000;
  */
 export function repeatedly(name: string, work: () => Promise<number | null>) {
   const end = new AbortController();
+  let isBusy = false;
   const rest = (ms: number) => delay(ms, undefined, { signal: end.signal }).catch(() => {});
   const going = (async () => {
     while (!end.signal.aborted) {
       try {
         const done = await work();
+        isBusy = done !== null && done > 0;
         if (done === null) await rest(awayMs);
         else if (done === 0) await rest(restMs);
       } catch (error) {
+        isBusy = false;
         log.error({ err: error, work: name }, 'work broke down');
         await rest(awayMs);
       }
     }
   })();
   return {
+    /** Whether there was something to do when it last looked. */
+    isBusy: () => isBusy,
     /** Ends after the piece that is under way. */
     stop: async () => {
       end.abort();

@@ -1,6 +1,6 @@
 import { type Meeting, meetingsOf } from '../live';
 import { type CourseDocument, type LessonDocument, lessonsOf } from '../outline';
-import type { LearnerClock } from '../release';
+import type { LearnerClock, Release } from '../release';
 import type { LearnerRecords } from './records';
 import { releaseFor } from './view';
 
@@ -69,8 +69,7 @@ export function newsFor(
   const knows: { [lessonId: string]: KnownSession } = {};
   const meetings = new Map<string, readonly Meeting[]>();
   for (const lesson of lessonsOf(document)) {
-    const state = release.of.get(lesson.id);
-    if (!state) continue;
+    const state = release.of.get(lesson.id) as Release;
     if (state.open && !known.opened?.has(lesson.id)) {
       nowOpen.push(lesson.id);
       const { ms } = state.opening;

@@ -155,9 +155,17 @@ export function mediaIn(text: RichText | null): string[] {
   return [...own, ...(text.content ?? []).flatMap(mediaIn)];
 }
 
-/** The lessons of an edition, in the order of the course. */
-export const lessonsOf = (document: CourseDocument): LessonDocument[] =>
-  document.sections.flatMap((section) => section.lessons);
+const lessonsKnown = new WeakMap<CourseDocument, readonly LessonDocument[]>();
+
+/** The lessons of an edition, in the order of the course. Asked for again and again, and put together once. */
+export function lessonsOf(document: CourseDocument): readonly LessonDocument[] {
+  let lessons = lessonsKnown.get(document);
+  if (!lessons) {
+    lessons = document.sections.flatMap((section) => section.lessons);
+    lessonsKnown.set(document, lessons);
+  }
+  return lessons;
+}
 
 /** A lesson of an edition by its id; undefined where it is none of its lessons. */
 export const findLesson = (document: CourseDocument, id: string): LessonDocument | undefined =>

@@ -280,7 +280,7 @@ export const markWork = command({
       await recordEvents(tx, event, passed ? [result, completed] : [result]);
       await later(tx, 'certificate.award', { enrolmentId: row.enrolmentId });
       await leaveMessages(
-        tx.db,
+        tx,
         [
           {
             ...{ occasion: 'marked', deed: `marked/${marking}` },

@@ -74,7 +74,7 @@ async function issue(
   });
   await later(tx, 'certificate.draw', { certificateId: id });
   await leaveMessages(
-    tx.db,
+    tx,
     [
       {
         ...{ occasion: 'certificate', deed: `certificate/${id}`, facts: { number, token } },

@@ -70,7 +70,7 @@ export async function welcome(
   if (begun.length === 0) return;
   const startsAt = clockOf({ at: now, zone: 'UTC', cohort: group }).start.epochMilliseconds;
   await leaveMessages(
-    tx.db,
+    tx,
     begun.map(({ enrolmentId, learnerId: personId }): NewMessage => {
       const about = { personId, courseId, enrolmentId, deed: `${occasion}/${enrolmentId}` };
       return occasion === 'enrolled' || !group

@@ -37,7 +37,7 @@ const opening = (title: string, more: object = {}): NewMessage =>
     ...more,
   }) as NewMessage;
 const leave = (messages: readonly NewMessage[], at = noon) =>
-  transaction((tx) => leaveMessages(tx.db, messages, Temporal.Instant.from(at)));
+  transaction((tx) => leaveMessages(tx, messages, Temporal.Instant.from(at)));
 const send = (at = noon, by: Post = post) => sendSome(by, Temporal.Instant.from(at));
 const states = async () => {
   const rows = await database().select().from(message).orderBy(message.deed);

@@ -1,6 +1,6 @@
 import { and, eq, sql } from 'drizzle-orm';
 import type { Facts, OccasionName } from '@/core/message';
-import type { Database } from '../platform/database';
+import type { Database, Transaction } from '../platform/database';
 import { newId } from '../platform/ids';
 import { message } from './schema';
 
@@ -18,27 +18,25 @@ type News<O extends OccasionName> = {
 /** Something somebody is to be told. */
 export type NewMessage = { [O in OccasionName]: News<O> }[OccasionName];
 
-/** So many are written with one statement. */
-const atOnce = 500;
-
 /**
  * Puts messages into the outbox, as part of the transaction in which what they tell of happens. Each is there once,
  * however often it is left. When it goes, and whether, is decided when it is sent.
  */
-export async function leaveMessages(db: Database, messages: readonly NewMessage[], now: { toString(): string }) {
-  const at = now.toString();
+export async function leaveMessages(tx: Transaction, messages: readonly NewMessage[], now: { toString(): string }) {
+  if (messages.length === 0) return;
   const rows = messages.map(({ until = null, ...one }) => ({
-    ...one,
-    id: newId(),
+    ...{ ...one, id: newId() },
     until: until === null ? null : new Date(until).toISOString(),
-    madeAt: at,
-    dueAt: at,
   }));
-  for (let i = 0; i < rows.length; i += atOnce)
-    await db
-      .insert(message)
-      .values(rows.slice(i, i + atOnce))
-      .onConflictDoNothing({ target: message.deed });
+  // One value for all rows: to put a statement of thousands of values together takes longer than to do it.
+  await tx.client.query(
+    `insert into message (id, deed, occasion, person_id, course_id, enrolment_id, facts, until, made_at, due_at)
+     select id, deed, occasion, "personId", "courseId", "enrolmentId", facts, until, $2, $2
+     from jsonb_to_recordset($1::jsonb) as n(id uuid, deed text, occasion text, "personId" text, "courseId" uuid,
+       "enrolmentId" uuid, facts jsonb, until timestamptz)
+     on conflict (deed) do nothing`,
+    [JSON.stringify(rows), now.toString()],
+  );
 }
 
 /** Keeps back reminders of a meeting that has another time now. */

@@ -51,7 +51,7 @@ async function handInRow(tx: Transaction, row: SittingRow, at: Temporal.Instant)
   await later(tx, 'certificate.award', { enrolmentId: row.enrolmentId });
   const timeUp = row.deadline !== null && Temporal.Instant.compare(at, instantFrom(row.deadline)) >= 0;
   await leaveMessages(
-    tx.db,
+    tx,
     [
       {
         ...{ occasion: 'quiz-result', deed: `quiz-result/${row.id}` },

@@ -8,17 +8,20 @@ import { keepBackReminders, leaveMessages, type NewMessage } from '../message';
 import { liveDocuments } from '../outline';
 import { type Transaction, transaction } from '../platform/database';
 import type { Whose } from '../platform/jobs';
+import { log } from '../platform/log';
 import { nextMoment, openingWish } from './schema';
 
 /** So many enrolments are looked at in one transaction. */
-const atOnce = 200;
+const atOnce = 300;
+/** How long one waits whose look broke down, so that it holds up nobody else. */
+const brokenMs = 3_600_000;
 
 type Moment = Pick<typeof nextMoment.$inferSelect, 'enrolmentId' | 'meets' | 'looks' | 'lookedAt'> & {
   readonly opened: ReadonlySet<string> | null;
 };
 
 /** Enrolments whose moment has come, held for this transaction; those another worker holds are left to it. */
-async function due(tx: Transaction, now: Temporal.Instant): Promise<readonly Moment[]> {
+async function due(tx: Transaction, now: Temporal.Instant, most: number): Promise<readonly Moment[]> {
   const rows = await tx.db
     .select({
       enrolmentId: nextMoment.enrolmentId,
@@ -31,7 +34,7 @@ async function due(tx: Transaction, now: Temporal.Instant): Promise<readonly Mom
     .from(nextMoment)
     .where(lte(nextMoment.at, now.toString()))
     .orderBy(asc(nextMoment.at))
-    .limit(atOnce)
+    .limit(most)
     .for('update', { skipLocked: true });
   return rows.map(({ opened, ...row }) => ({
     ...row,
@@ -127,11 +130,33 @@ async function wishesOf(tx: Transaction, ids: readonly string[]): Promise<Readon
  * transaction: a worker that is ended in the middle leaves everything as it was, and another one does it. Gives back
  * how many it has looked at; none when there are none left.
  */
-export async function lookAtSome(now = Temporal.Now.instant()): Promise<number> {
+export async function lookAtSome(now = Temporal.Now.instant(), most = atOnce): Promise<number> {
+  let held: readonly string[] = [];
+  try {
+    return await lookAt(most, now, (ids) => {
+      held = ids;
+    });
+  } catch (error) {
+    log.error({ err: error, most }, 'looks broke down');
+    // One that breaks down takes the others of its transaction with it: it is looked for, and put off.
+    if (most > 1) return lookAtSome(now, Math.floor(most / 2));
+    const later = now.add({ milliseconds: brokenMs }).toString();
+    await transaction((tx) =>
+      tx.db
+        .update(nextMoment)
+        .set({ at: later })
+        .where(inArray(nextMoment.enrolmentId, [...held])),
+    );
+    return held.length;
+  }
+}
+
+async function lookAt(most: number, now: Temporal.Instant, hold: (ids: readonly string[]) => void): Promise<number> {
   return transaction(async (tx) => {
-    const moments = await due(tx, now);
+    const moments = await due(tx, now, most);
     if (moments.length === 0) return 0;
     const ids = moments.map(({ enrolmentId }) => enrolmentId);
+    hold(ids);
     const learners = new Map((await learnersIn(tx.db, ids)).map((one) => [one.enrolmentId, one]));
     const documents = await liveDocuments(tx.db, [...new Set([...learners.values()].map(({ courseId }) => courseId))]);
     const needing = [...learners.values()].filter(({ courseId }) => {
@@ -164,7 +189,7 @@ export async function lookAtSome(now = Temporal.Now.instant()): Promise<number> 
     for (const { movedFrom, row } of looks)
       for (const { lessonId, startsAt } of movedFrom) await keepBackReminders(tx.db, row.id, lessonId, startsAt);
     await leaveMessages(
-      tx.db,
+      tx,
       looks.flatMap(({ messages }) => messages),
       now,
     );

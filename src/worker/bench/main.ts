@@ -4,6 +4,7 @@ import { awards, longLists, queries, search } from './crowded';
 import { certificates, farDates, gradeSheets, largeOutline, lessonStates } from './engines';
 import { rowsOver } from './figures';
 import { largeLibrary, largeUpload, pageWeights, stops } from './media';
+import { outbox } from './messages';
 import { answers, crowd, firstScripts } from './pages';
 import { boards, nextMoments } from './release';
 
@@ -24,6 +25,7 @@ const measures: { readonly [name: string]: () => Promise<void> } = {
   'page-weights': pageWeights,
   library: largeLibrary,
   upload: largeUpload,
+  outbox,
   awards,
   'long-lists': longLists,
   queries,
