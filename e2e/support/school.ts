@@ -15,6 +15,8 @@ export type School = {
   readonly databaseUrl: string;
   /** One more web process on the same school; gives back where it answers. */
   anotherWeb(): Promise<string>;
+  /** One more worker on the same school; gives back how to end it at once, as a fault would. */
+  anotherWorker(): () => Promise<void>;
   /** Ends the web process at once, as a fault would, and starts it again at the same address. */
   restartWeb(): Promise<void>;
 };
@@ -62,6 +64,12 @@ export async function startSchool(sample: boolean): Promise<School & { stop(): P
     return child;
   };
   const startWeb = (address: string) => start(address, 'cli/web.mjs', '--port', new URL(address).port);
+  const end = async (child: ChildProcess) => {
+    const ended = new Promise((resolve) => child.once('exit', resolve));
+    child.kill('SIGKILL');
+    await ended;
+    children.splice(children.indexOf(child), 1);
+  };
   const newAddress = async () => `http://localhost:${await freePort()}`;
   const untilReady = async (address: string) => {
     for (let i = 0; i < 300; i += 1) {
@@ -87,11 +95,12 @@ export async function startSchool(sample: boolean): Promise<School & { stop(): P
       startWeb(other);
       return untilReady(other);
     },
+    anotherWorker() {
+      const worker = start(address, ...workerWords());
+      return () => end(worker);
+    },
     async restartWeb() {
-      const ended = new Promise((resolve) => web.once('exit', resolve));
-      web.kill('SIGKILL');
-      await ended;
-      children.splice(children.indexOf(web), 1);
+      await end(web);
       web = startWeb(address);
       await untilReady(address);
     },
