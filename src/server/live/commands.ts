@@ -1,16 +1,18 @@
 import { and, desc, eq, gte, sql } from 'drizzle-orm';
-import { boolean, number, object, string } from 'yup';
+import { array, boolean, number, object, string } from 'yup';
 import { idSchema } from '@/core/kernel/ids';
 import { fail, ok, type Result } from '@/core/kernel/problem';
 import { Temporal } from '@/core/kernel/time';
 import { hereMs, roomState } from '@/core/live';
 import { usualDoneRule } from '@/core/outline';
-import type { Actor } from '@/core/people';
+import { type Actor, can } from '@/core/people';
 import { instantFrom } from '../enrolment';
+import { lesson } from '../outline';
 import { type CommandContext, command } from '../platform/command';
 import { newId } from '../platform/ids';
 import { eventIn, recordEvent } from '../record';
 import { type AtDoor, atDoor, roomOf } from './door';
+import { keepHosts } from './hosts';
 import { attendedIn } from './queries';
 import { liveGuest, liveLine, liveRoom, liveStay } from './schema';
 
@@ -230,5 +232,31 @@ const letSpeak = command({
   },
 });
 
-const all = [here, start, end, say, hand, letSpeak];
+const setHosts = command({
+  name: 'live.set-hosts',
+  input: object({
+    courseId: idSchema,
+    lessonId: idSchema,
+    personIds: array()
+      .of(string().max(64).required('A person is missing.'))
+      .max(20, 'At most 20 people can lead a session.')
+      .required(),
+  }).noUnknown(),
+  permission: ({ actor }, { courseId }) => can(actor, 'course.edit', { courseId }),
+  async handle({ tx, audit }, { courseId, lessonId, personIds }) {
+    const [own] = await tx.db
+      .select({ title: lesson.title })
+      .from(lesson)
+      .where(and(eq(lesson.id, lessonId), eq(lesson.courseId, courseId)));
+    if (!own) return fail('not-found', 'This session is not part of the course.');
+    await tx.client.query('select pg_advisory_xact_lock(hashtextextended($1, 0))', [`hosts/${lessonId}`]);
+    const strangers = await keepHosts(tx.db, courseId, lessonId, personIds);
+    if (strangers.length > 0)
+      return fail('invalid', 'Only people who work on the course can lead its sessions.', 'personIds');
+    await audit({ courseId, sentence: `chose who leads "${own.title}"` });
+    return ok(null);
+  },
+});
+
+const all = [setHosts, here, start, end, say, hand, letSpeak];
 export const liveCommands = Object.fromEntries(all.map((one) => [one.name, one]));

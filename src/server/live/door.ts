@@ -12,6 +12,7 @@ import { courseHead, learning } from '../learning';
 import { liveDocument } from '../outline';
 import type { Person } from '../people';
 import type { Database } from '../platform/database';
+import { mayHost } from './hosts';
 import { liveRoom } from './schema';
 
 export type RoomPlace = { readonly courseId: string; readonly lessonId: string; readonly startsAt: number };
@@ -23,7 +24,7 @@ export type AtDoor = {
   readonly settings: LiveSettings;
   readonly meeting: Meeting;
   readonly isHost: boolean;
-  /** Null for a host. */
+  /** Null for those who give the course, whether they lead this session or not. */
   readonly learner: EnrolledLearner | null;
   readonly zone: string;
 };
@@ -65,7 +66,7 @@ export async function atDoor(
       lesson,
       settings: lesson.live,
       meeting,
-      isHost: true,
+      isHost: await mayHost(db, person, place.courseId, place.lessonId),
       learner: null,
       zone: document.course.zone,
     });

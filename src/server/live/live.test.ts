@@ -7,7 +7,7 @@ import { courseHead, learningIn } from '../learning';
 import { database } from '../platform/database';
 import { newId } from '../platform/ids';
 import { codeOf, learner, must, owner, publishedCourse, run, useTestSchool } from '../testing/school';
-import { atDoor, roomView } from './index';
+import { atDoor, roomView, sessionDesk } from './index';
 
 const school = useTestSchool();
 let course: Awaited<ReturnType<typeof publishedCourse>>;
@@ -106,4 +106,55 @@ test('a session from its closed door to its end: who may do what, who is there, 
     await does(marker, 'start', 32),
   ]).toEqual(['closed', 'closed', 'closed']);
   expect(await seen(me, 40)).toMatchObject({ state: 'over', lines: [{}], people: [{ here: false }, { here: false }] });
+});
+
+test('who leads a session is who was named for it, or makes the course; nobody named, whoever marks', async () => {
+  const { courseId } = course;
+  const role = { role: 'marker', courses: { [courseId]: 'marker' } } as const;
+  const [named, marker] = [
+    { id: school.creator, ...role } satisfies Actor,
+    { id: school.marker, ...role } satisfies Actor,
+  ];
+  const other = startsAt;
+  const leads = async (who: Actor) => {
+    const door = await atDoor(database(), who, place(other), Temporal.Instant.from(at(-5)));
+    return door.ok && door.value.isHost;
+  };
+  const set = (personIds: string[], who = boss()) =>
+    run(who, 'live.set-hosts', { courseId, lessonId, personIds }).then(codeOf);
+  for (const email of ['creator@school.example', 'marker@school.example'])
+    await must(boss(), 'people.set-staff', { courseId, email, role: 'marker' });
+  expect([await leads(named), await leads(marker)]).toEqual([true, true]);
+  expect(await set([school.learner])).toBe('invalid');
+  expect(await set([named.id], marker as never)).toBe('not-allowed');
+  expect(codeOf(await run(boss(), 'live.set-hosts', { courseId, lessonId: newId(), personIds: [] }))).toBe('not-found');
+  // Said eight times at once, it is so once.
+  expect(new Set(await Promise.all(Array.from({ length: 8 }, () => set([named.id, named.id]))))).toEqual(
+    new Set(['ok']),
+  );
+  expect([await leads(named), await leads(marker), await leads(boss())]).toEqual([true, false, true]);
+  const desk = await sessionDesk(database(), courseId, lessonId, 0);
+  expect(desk.hosts).toEqual([named.id]);
+  expect(desk.staff.map(({ id }) => id).toSorted()).toEqual([named.id, marker.id].toSorted());
+  await set([]);
+  expect(await leads(marker)).toBe(true);
+});
+
+test('those who lead see who is expected and has not come; learners do not', async () => {
+  const { courseId } = course;
+  const lesson = newId();
+  const edit = (change: object) => must(boss(), 'outline.edit', { courseId, edit: change });
+  await edit({ do: 'add-lesson', id: lesson, sectionId: course.sectionId, after: null, title: 'Again', kind: 'live' });
+  const when = { when: 'on-date', date: '2027-03-12', at: '18:00', zone: 'UTC' };
+  await edit({ do: 'set', table: 'lesson', id: lesson, fields: { live: { ...usualLive, when }, state: 'ready' } });
+  await must(boss(), 'course.publish', { courseId, number: 3 });
+  const where = { courseId, lessonId: lesson, startsAt: Date.parse('2027-03-12T18:00:00Z') };
+  const seenBy = async (who: Actor) => {
+    const now = Temporal.Instant.from('2027-03-12T18:01:00Z');
+    const door = await atDoor(database(), who, where, now);
+    return door.ok ? (await roomView(database(), door.value, now)).expected.map(({ name }) => name) : door.problem.code;
+  };
+  expect([await seenBy(boss()), await seenBy(learner(school.learner))]).toEqual([['The learner'], []]);
+  await must(learner(school.learner), 'live.here', where, '2027-03-12T18:01:00Z');
+  expect(await seenBy(boss())).toEqual([]);
 });

@@ -5,6 +5,7 @@ import { instantFrom } from '../enrolment';
 import { user } from '../people';
 import type { Database } from '../platform/database';
 import { type AtDoor, roomOf } from './door';
+import { expectedAt } from './hosts';
 import { liveGuest, liveLine, liveRoom, liveStay } from './schema';
 
 export type RoomPerson = {
@@ -24,6 +25,8 @@ export type RoomView = {
   readonly startedAt: number | null;
   readonly endedAt: number | null;
   readonly people: readonly RoomPerson[];
+  /** Who is expected and has not come, for those who lead it. */
+  readonly expected: readonly { readonly id: string; readonly name: string }[];
   readonly lines: readonly RoomLine[];
   readonly now: number;
 };
@@ -43,7 +46,8 @@ export async function roomView(db: Database, door: AtDoor, now: Temporal.Instant
   const room = await roomOf(db, door.place);
   const facts = factsOf(room);
   const state = roomState(door.meeting, facts, nowMs);
-  if (!room) return { state, ...facts, people: [], lines: [], now: nowMs };
+  const all = door.isHost && state !== 'over' ? await expectedAt(db, door) : [];
+  if (!room) return { state, ...facts, people: [], expected: all, lines: [], now: nowMs };
   const guests = await db
     .select({ guest: liveGuest, name: user.name })
     .from(liveGuest)
@@ -77,6 +81,7 @@ export async function roomView(db: Database, door: AtDoor, now: Temporal.Instant
         attended: Math.floor(attendedMs(own, facts, nowMs) / 60_000),
       };
     }),
+    expected: all.filter(({ id }) => !guests.some(({ guest }) => guest.personId === id)),
     lines: lines.reverse().map((line) => ({ ...line, at: msOf(line.at) ?? 0 })),
     now: nowMs,
   };

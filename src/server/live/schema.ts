@@ -24,6 +24,25 @@ export const liveRoom = pgTable(
   ],
 );
 
+/** Who leads a session, of those who mark a course; nobody: whoever of them comes. Whoever makes the course may always lead it. */
+export const liveHost = pgTable(
+  'live_host',
+  {
+    courseId: uuid('course_id')
+      .notNull()
+      .references(() => course.id, { onDelete: 'cascade' }),
+    lessonId: uuid('lesson_id').notNull(),
+    personId: text('person_id')
+      .notNull()
+      .references(() => user.id, { onDelete: 'cascade' }),
+  },
+  (table) => [
+    primaryKey({ columns: [table.lessonId, table.personId] }),
+    index('live_host_course').on(table.courseId),
+    index('live_host_person').on(table.personId),
+  ],
+);
+
 /** Somebody who has been in a room: whether their hand is up, and whether they may speak. */
 export const liveGuest = pgTable(
   'live_guest',

@@ -206,6 +206,7 @@ test('the database holds every reference, but for lessons and questions that liv
     'grade_decision.lesson_id',
     'hand_in.lesson_id',
     'lesson_unlock.lesson_id',
+    'live_host.lesson_id',
     'live_room.lesson_id',
     'opening_wish.lesson_id',
     'progress.lesson_id',

@@ -11,6 +11,7 @@ import { useCourse } from '../_course/CourseProvider';
 import styles from './inspector.module.css';
 import { LessonsSelect } from './LessonsSelect';
 import { RuleField } from './RuleField';
+import { SessionPart } from './SessionPart';
 
 const formNames: Record<LiveForm, string> = { meeting: 'Small meeting', lecture: 'Large lecture' };
 const whenKinds = ['after-start', 'on-date'] as const;
@@ -78,6 +79,7 @@ export function LiveField({ lesson, live, onSave }: Props) {
           onSave={(counts) => set({ counts: counts ?? 1 })}
         />
       </div>
+      <SessionPart lessonId={lesson.id} />
       <Switch
         label="Muted on entry"
         checked={live.muted}

@@ -100,6 +100,12 @@ export function Room(props: Props) {
               <span className="visually-hidden">{personText(one)}</span>
             </li>
           ))}
+          {room.expected.map(({ id, name }) => (
+            <li key={id} className={styles.person} data-away title={name}>
+              <span aria-hidden="true">{initials(name)}</span>
+              <span className="visually-hidden">{name}, expected</span>
+            </li>
+          ))}
         </ul>
         <p className={styles.legend}>
           a tile is a person · lapis hosts · framed speaks · edge below: hand up · dashed: not here
@@ -116,7 +122,7 @@ export function Room(props: Props) {
       <aside className={styles.side}>
         <section aria-label="Who is here">
           <h2>
-            Here: {here.length} of {room.people.length}
+            Here: {here.length} of {room.people.length + room.expected.length}
           </h2>
           <p className={styles.quiet}>attendance counts from {counts} min</p>
           <ul className={styles.people}>
