@@ -306,6 +306,17 @@ const visits: Visit[] = [
     path: '/view/stream-survey',
     act: (page) => page.getByRole('link', { name: /Your survey report/ }).click(),
   },
+  {
+    name: 'outbox',
+    who: ines,
+    path: '/messages',
+    act: async (page) => {
+      await page.getByRole('listitem').first().getByRole('link').click();
+      await page.frameLocator('iframe').getByText('Hello').waitFor();
+    },
+  },
+  { name: 'texts of messages', who: ines, path: '/messages/texts' },
+  { name: 'texts of a course', who: ines, path: '/c/stream-survey/run/messages' },
   { name: 'not here', who: aoife, path: '/learn/no-such-course' },
 ];
 

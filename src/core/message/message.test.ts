@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
+import { parsed } from '../kernel/parse';
 import {
   type Choices,
   checkTemplate,
@@ -11,6 +12,7 @@ import {
   type Part,
   readFacts,
   type Surroundings,
+  templateSchema,
   usualChoices,
   verdict,
 } from './index';
@@ -48,10 +50,18 @@ test.each([
   ['a field there is not', 'opens', { subject: 'Now', body: 'Hello {nobody}' }, 'body'],
   ['a field of another occasion', 'marked', { subject: '{number}', body: 'Hello' }, 'subject'],
   ['braces around nothing', 'opens', { subject: 'Now', body: '{}' }, 'body'],
+  [
+    'more lists in one another than anybody reads',
+    'opens',
+    { subject: 'S', body: `One\n${'- '.repeat(2000)}x` },
+    'body',
+  ],
+  ['quotations in one another', 'opens', { subject: 'S', body: `${'>'.repeat(900)} x` }, 'body'],
 ] as const)('refuses %s, at its place', (_what, occasion, template, field) => {
-  const checked = checkTemplate(occasion, template);
+  const read = parsed(templateSchema, template);
+  const checked = read.ok ? checkTemplate(occasion, template) : read;
   expect(!checked.ok && checked.problem.field).toBe(field);
-  expect(!checked.ok && checked.problem.sentence).toContain('{learner}');
+  expect(!checked.ok && checked.problem.sentence).toMatch(/\{learner\}|five deep/);
 });
 
 test.each([

@@ -1,4 +1,4 @@
-import type { Nodes, PhrasingContent, RootContent } from 'mdast';
+import type { Nodes, PhrasingContent, Root, RootContent } from 'mdast';
 import { fromMarkdown } from 'mdast-util-from-markdown';
 import { object, string } from 'yup';
 import { line } from '../kernel/line';
@@ -11,13 +11,20 @@ import { occasionOf } from './occasions';
 /** The text of an occasion: one text, in CommonMark with fields in braces, from which both forms of a mail are made. */
 export type Template = { readonly subject: string; readonly body: string };
 
+/** More lists and quotations in one another than anybody reads: to read thousands takes minutes, and all of the stack. */
+const nestedDeep = /^(?:[ \t]*(?:>|[-*+](?=[ \t])|\d{1,9}[.)](?=[ \t]))){6,}/m;
+
 export const templateSchema = object({
   subject: line(200, 'Keep the subject under 200 characters.', 'Give the message a subject.').test(
     'one line',
     'Write the subject on one line.',
     (subject) => !/[\p{Cc}\p{Zl}\p{Zp}]/u.test(subject.trim()),
   ),
-  body: string().trim().max(10_000, 'Keep the text under 10,000 characters.').required('Write the text first.'),
+  body: string()
+    .trim()
+    .max(5000, 'Keep the text under 5,000 characters.')
+    .required('Write the text first.')
+    .test('depth', 'Put lists and quotations at most five deep into one another.', (body) => !nestedDeep.test(body)),
 });
 
 const fieldIn = /\{([^{}\n]*)\}/g;
@@ -56,6 +63,19 @@ export const filledLine = (text: string, values: FieldValues): string =>
 
 const filledText = (text: string, values: FieldValues): string =>
   text.replace(fieldIn, (_whole, field: string) => words(values, field));
+
+/** Texts that were read last: a text is read once for all whom it goes to. */
+const read = new Map<string, Root>();
+const mostRead = 50;
+
+function treeOf(body: string): Root {
+  const known = read.get(body);
+  if (known) return known;
+  const tree = fromMarkdown(body);
+  if (read.size >= mostRead) read.clear();
+  read.set(body, tree);
+  return tree;
+}
 
 /** A paragraph that is a single field with several values: they stand below one another. */
 function listIn(node: Nodes, values: FieldValues): readonly string[] | null {
@@ -100,7 +120,7 @@ export function plainOf(body: string, values: FieldValues): string {
     if (node.type === 'thematicBreak') return '---';
     return node.type === 'code' ? node.value : '';
   };
-  return fromMarkdown(body)
+  return treeOf(body)
     .children.map(block)
     .filter((text) => text !== '')
     .join('\n\n');
@@ -139,5 +159,5 @@ export function htmlOf(body: string, values: FieldValues): string {
   /** What stands in an item of a list needs no paragraph of its own. */
   const tight = (node: RootContent): string =>
     node.type === 'paragraph' ? node.children.map(inline).join('') : block(node);
-  return fromMarkdown(body).children.map(block).join('\n');
+  return treeOf(body).children.map(block).join('\n');
 }

@@ -14,6 +14,7 @@ import { course } from '../outline';
 import { school, user } from '../people';
 import { config } from '../platform/config';
 import { type Database, type Transaction, transaction } from '../platform/database';
+import { log } from '../platform/log';
 import type { Handed, Post } from '../platform/mail';
 import { readChoices } from './choices';
 import { letter, message, messageChoice } from './schema';
@@ -130,6 +131,19 @@ function partsOf(rows: readonly MessageRow[], person: Reader, due: Due): Part[] 
   });
 }
 
+const chooseAt = () => `${config.address}/account#messages`;
+
+/** The mail of some messages; null where it cannot be put together, which must hold up nobody else's. */
+function composedOf(rows: readonly MessageRow[], person: Reader, due: Due): Letter | null {
+  try {
+    const parts = partsOf(rows, person, due);
+    return parts.length > 0 ? letterOf(parts, chooseAt()) : null;
+  } catch (error) {
+    log.error({ err: error }, 'a mail could not be put together');
+    return null;
+  }
+}
+
 type Ready = {
   /** The first message gives the mail its id: sent again, it is the same mail. */
   readonly id: string;
@@ -137,8 +151,6 @@ type Ready = {
   readonly person: Reader;
   readonly composed: Letter;
 };
-
-const chooseAt = () => `${config.address}/account#messages`;
 
 /** Keeps what became of the mails that were handed over. */
 async function keepOutcome(db: Database, { id, rows, person, composed }: Ready, handed: Handed, now: Temporal.Instant) {
@@ -180,11 +192,10 @@ export async function sendSome(post: Post, now = Temporal.Now.instant()): Promis
     const ready: Ready[] = [];
     for (const person of due.readers)
       for (const rows of await sortOut(db, due, person, now.epochMilliseconds)) {
-        const parts = partsOf(rows, person, due);
+        const composed = composedOf(rows, person, due);
         const [first] = rows;
-        if (first && parts.length > 0)
-          ready.push({ id: first.id, rows, person, composed: letterOf(parts, chooseAt()) });
-        else await set(db, rows, { state: 'failed', why: 'What it tells of cannot be read any more.' });
+        if (first && composed) ready.push({ id: first.id, rows, person, composed });
+        else await set(db, rows, { state: 'failed', why: 'It could not be put together from what is kept.' });
       }
     const handed = await Promise.all(
       ready.map(({ id, person, composed }) =>

@@ -84,6 +84,9 @@ function Writing({ courseId, occasion, text, around }: WritingProps) {
   const [refused, setRefused] = useState<Problem | null>(null);
   const body = useRef<HTMLTextAreaElement>(null);
   const fault = faultOf(occasion, draft) ?? refused;
+  // Of what is not right yet there is no preview: it goes on showing what last was.
+  const shown = useRef<Template>(text);
+  if (fault === null) shown.current = draft;
   const place = { courseId, occasion };
 
   const keep = async ({ isOn, subject, body: words }: typeof draft) => {
@@ -195,7 +198,7 @@ function Writing({ courseId, occasion, text, around }: WritingProps) {
         <p className={styles.quiet}>A preview, with made-up things that happened.</p>
         <MailSheet
           letter={letterOf(
-            [{ occasion, facts: example, template: draft, around }],
+            [{ occasion, facts: example, template: shown.current, around }],
             `${around.address}/account#messages`,
           )}
         />
