@@ -67,7 +67,11 @@ export async function outboxPage(
   { courseId, state, find, page }: OutboxAsked,
 ): Promise<RowsPage<OutboxRow> & { readonly counts: { readonly [S in MessageState]: number } }> {
   const seen = and(seenBy(person), courseId === null ? undefined : eq(message.courseId, courseId));
-  const words = find === '' ? undefined : contains(sql`${user.name} || ' ' || ${user.email}`, find);
+  const named = db
+    .select({ id: user.id })
+    .from(user)
+    .where(contains(sql`${user.name} || ' ' || ${user.email}`, find));
+  const words = find === '' ? undefined : inArray(message.personId, named);
   const wanted = and(seen, state === null ? undefined : eq(message.state, state), words);
   const rows = await rowsIn(db)
     .where(wanted)
@@ -77,7 +81,6 @@ export async function outboxPage(
   const counted = await db
     .select({ state: message.state, count: sql<number>`count(*)::int` })
     .from(message)
-    .innerJoin(user, eq(user.id, message.personId))
     .where(and(seen, words))
     .groupBy(message.state);
   const of = (one: MessageState) => counted.find((row) => row.state === one)?.count ?? 0;

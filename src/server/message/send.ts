@@ -37,10 +37,14 @@ async function duePeople(tx: Transaction, now: string): Promise<readonly string[
   const { rows } = await tx.client.query<{ person_id: string }>(
     `select m.person_id from message m
      where m.id in (
-       select distinct on (person_id) id from message
-       where state = 'waiting' and due_at <= $1 order by person_id, due_at, id limit $2)
+       select head.id from (
+         select distinct person_id from (
+           select person_id from message where state = 'waiting' and due_at <= $1 order by due_at limit $2) soonest) p
+       cross join lateral (
+         select id from message where state = 'waiting' and person_id = p.person_id and due_at <= $1
+         order by due_at, id limit 1) head)
      limit $3 for update skip locked`,
-    [now, peopleAtOnce * 4, peopleAtOnce],
+    [now, peopleAtOnce * 20, peopleAtOnce],
   );
   return rows.map((row) => row.person_id);
 }
