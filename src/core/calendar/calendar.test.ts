@@ -3,7 +3,9 @@ import ICAL from 'ical.js';
 import ical from 'node-ical';
 import { describe, expect, test } from 'vitest';
 import { Temporal } from '../kernel/time';
-import { type CalendarEvent, calendarFile, weeksOfMonth } from './index';
+import { type CourseDocument, newCourse } from '../outline';
+import { noCohortPlan, nothingYet, releaseState } from '../release';
+import { type CalendarEvent, calendarFile, entriesOf, weeksOfMonth } from './index';
 
 const now = Date.parse('2027-03-01T08:00:00Z');
 const event = (part: Partial<CalendarEvent>): CalendarEvent => ({
@@ -135,3 +137,27 @@ test.each([
   expect([weeks.length, weeks[0]?.[0], weeks.at(-1)?.at(-1)]).toEqual([count, first, last]);
   expect(weeks.every((week) => week.length === 7)).toBe(true);
 });
+
+test.each([
+  ['Europe/London', '2027-10-30', '2027-10-31', '2027-10-29T23:00Z', '2027-11-01T00:00Z'],
+  ['Pacific/Auckland', '2027-04-01', '2027-04-01', '2027-03-31T11:00Z', '2027-04-01T11:00Z'],
+])(
+  'a break in %s lasts from the first moment of its first day to the end of its last',
+  (zone, from, to, begins, ends) => {
+    const course: CourseDocument = {
+      ...{ format: 'mosaik-course', version: 3, outcomes: [], sections: [] },
+      course: newCourse('c', 'c', 'Course', 'UTC'),
+    };
+    const plan = { ...noCohortPlan, breaks: [{ from, to, name: 'high water' }] };
+    const clock = { start: Temporal.Instant.from('2027-03-01T08:00Z'), zone, cohort: plan };
+    const state = releaseState(course.course, [], { clock, standing: nothingYet, accessUntil: null }, 0);
+    expect(entriesOf(course, clock, state)).toMatchObject([
+      {
+        sort: 'break',
+        at: Date.parse(begins),
+        until: Date.parse(ends),
+        title: expect.stringMatching(/^high water, until /),
+      },
+    ]);
+  },
+);

@@ -1,17 +1,18 @@
-import { Temporal } from '../kernel/time';
+import { calendarDayText, Temporal } from '../kernel/time';
+import { dayMs, dayNumber, zoneOf } from '../kernel/zone';
 import { meetingsOf } from '../live';
 import { type CourseDocument, lessonsOf } from '../outline';
 import { instantOf, type LearnerClock, type ReleaseState } from '../release';
 
-/** Something with a date: lessons that open together, work that is due, a session, the end of access. */
+/** Something with a date: lessons that open together, work that is due, a session, a break of a cohort, the end of access. */
 export type Entry = {
   /** The same for the same thing, however often it is moved. */
   readonly id: string;
-  readonly sort: 'opens' | 'due' | 'meets' | 'ends';
+  readonly sort: 'opens' | 'due' | 'meets' | 'break' | 'ends';
   readonly courseId: string;
   readonly title: string;
   readonly lessonIds: readonly string[];
-  /** Milliseconds since 1970; a session has an end as well. */
+  /** Milliseconds since 1970; sessions and breaks have an end as well. */
   readonly at: number;
   readonly until: number | null;
 };
@@ -43,6 +44,12 @@ export function entriesOf(document: CourseDocument, clock: LearnerClock, state: 
     }
     for (const { number, starts, ends } of meetingsOf({ id, live }, clock))
       found.push({ ...own, id: `meets-${id}-${number}`, sort: 'meets', at: starts, until: ends });
+  }
+  const zone = zoneOf(clock.zone);
+  for (const [i, { from, to, name }] of (clock.cohort?.breaks ?? []).entries()) {
+    const title = `${name === '' ? 'break' : name}, until ${calendarDayText(to)}`;
+    const [at, until] = [zone.instantAt(dayNumber(from) * dayMs), zone.instantAt((dayNumber(to) + 1) * dayMs)];
+    found.push({ id: `break-${course.id}-${i}`, sort: 'break', courseId: course.id, title, lessonIds: [], at, until });
   }
   if (state.accessEnds !== null)
     found.push({

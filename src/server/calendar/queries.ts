@@ -91,7 +91,7 @@ export async function feedOf(db: Database, personId: string): Promise<string | n
   return row ? `${config.address}/feed/${row.token}` : null;
 }
 
-const sortNames = { opens: 'Opens', due: 'Due', meets: 'Live session', ends: 'Access ends' } as const;
+const sortNames = { opens: 'Opens', due: 'Due', meets: 'Live session', break: 'Break', ends: 'Access ends' } as const;
 /** What has no length stands a quarter of an hour in a calendar, so that it can be seen. */
 const shownMs = 900_000;
 

@@ -1,6 +1,6 @@
 'use client';
 import { Button, Popover } from '@mantine/core';
-import { IconBroadcast, IconClock, IconFlag, IconLock } from '@tabler/icons-react';
+import { IconBeach, IconBroadcast, IconClock, IconFlag, IconLock } from '@tabler/icons-react';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
@@ -11,8 +11,8 @@ import type { Dated } from '@/server/calendar';
 import { DayField, TimeField } from '@/ui/fields/DayField';
 import styles from './calendar.module.css';
 
-const glyphs = { opens: IconClock, due: IconFlag, meets: IconBroadcast, ends: IconLock } as const;
-const sortNames = { opens: 'opens', due: 'due', meets: 'live session', ends: 'access ends' } as const;
+const glyphs = { opens: IconClock, due: IconFlag, meets: IconBroadcast, break: IconBeach, ends: IconLock } as const;
+const sortNames = { opens: 'opens', due: 'due', meets: 'live session', break: 'break', ends: 'access ends' } as const;
 
 type Props = {
   readonly one: Dated;
@@ -21,7 +21,10 @@ type Props = {
   readonly isWide?: boolean;
 };
 
-/** One thing with a date: what it is and for whom; a session is begun and moved from here, everything else under Release. */
+/** What can be moved for one cohort, each by its command. */
+const moves: { readonly [S in Dated['sort']]?: string } = { meets: 'cohort.move-session', opens: 'cohort.set-rule' };
+
+/** One thing with a date: what it is and for whom; sessions and openings are moved from here, everything else under Release. */
 export function Item({ one, zone, locale, isWide = false }: Props) {
   const [opened, setOpened] = useState(false);
   const Glyph = glyphs[one.sort];
@@ -55,10 +58,12 @@ export function Item({ one, zone, locale, isWide = false }: Props) {
             <br />
             {one.cohort?.name}, {counted(one.cohort?.learners ?? 0, 'learner', 'learners')} · {one.course}
           </p>
-          {one.sort === 'meets' && one.cohort ? (
-            <Session one={one} onDone={() => setOpened(false)} />
+          {one.cohort && moves[one.sort] ? (
+            <Move one={one} command={moves[one.sort] ?? ''} onDone={() => setOpened(false)} />
           ) : (
-            <Link href={`/c/${one.slug}/release`}>Change it under Release</Link>
+            <Link href={`/c/${one.slug}/release${one.sort === 'break' ? '/cohorts' : ''}`}>
+              Change it under Release
+            </Link>
           )}
         </div>
       </Popover.Dropdown>
@@ -66,31 +71,43 @@ export function Item({ one, zone, locale, isWide = false }: Props) {
   );
 }
 
-/** The way into the room of a session, and another time for its cohort. */
-function Session({ one, onDone }: { readonly one: Dated; readonly onDone: () => void }) {
+type MoveProps = { readonly one: Dated; readonly command: string; readonly onDone: () => void };
+
+/** Another time for a cohort, of a session or of lessons that open together; of a session also the way into its room. */
+function Move({ one, command, onDone }: MoveProps) {
   const router = useRouter();
   const at = Temporal.Instant.fromEpochMilliseconds(one.at).toZonedDateTimeISO(one.zone);
   const [day, setDay] = useState(at.toPlainDate().toString());
   const [time, setTime] = useState(at.toPlainTime().toString({ smallestUnit: 'minute' }));
   const [problem, setProblem] = useState<string | null>(null);
   const { cohort, courseId, zone } = one;
-  const [lessonId] = one.lessonIds;
-  const move = async (when: object | null) => {
-    const done = await act('cohort.move-session', { id: cohort?.id, courseId, lessonId, when });
-    if (!done.ok) return setProblem(done.problem.sentence);
+  const isSession = one.sort === 'meets';
+  const move = async (rule: object | null) => {
+    for (const lessonId of one.lessonIds) {
+      const what = isSession ? { lessonId, when: rule } : { of: lessonId, rule };
+      const done = await act(command, { id: cohort?.id, courseId, ...what });
+      if (!done.ok) return setProblem(done.problem.sentence);
+    }
     onDone();
     router.refresh();
   };
   return (
     <>
-      <Button component="a" href={`/room/${courseId}/${lessonId}/${one.at}`} size="compact-sm">
-        To the room
-      </Button>
+      {isSession && (
+        <Button component="a" href={`/room/${courseId}/${one.lessonIds[0]}/${one.at}`} size="compact-sm">
+          To the room
+        </Button>
+      )}
       <div className={styles.move}>
         <DayField label="Day" value={day} onChange={setDay} />
         <TimeField label="At" value={time} onChange={setTime} />
       </div>
-      <p className={styles.zone}>Meant in {zone}. A session that repeats moves with all its times.</p>
+      <p className={styles.zone}>
+        Meant in {zone}.{' '}
+        {isSession
+          ? 'A session that repeats moves with all its times.'
+          : `${counted(one.lessonIds.length, 'lesson')} with a day of ${one.lessonIds.length === 1 ? 'its' : 'their'} own then.`}
+      </p>
       {problem && (
         <p role="alert" className={styles.problem}>
           {problem}

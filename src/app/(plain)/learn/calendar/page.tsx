@@ -10,7 +10,7 @@ export const metadata = { title: 'My calendar' };
 
 /** What is behind is told for so long. */
 const pastMs = 14 * 86_400_000;
-const sortNames = { opens: 'opens', due: 'due', meets: 'live session', ends: 'access ends' } as const;
+const sortNames = { opens: 'opens', due: 'due', meets: 'live session', break: 'break', ends: 'access ends' } as const;
 
 /** Everything with a date in a learner's courses, day by day, and the address of their calendar. */
 export default async function MyCalendar() {
