@@ -78,12 +78,12 @@ const views = [
     act: (page) => page.getByRole('button', { name: 'Filter', exact: true }).click(),
   },
   {
-    name: 'publish',
+    name: 'outbox',
     who: ines,
-    path: '/c/stream-survey/build',
+    path: '/messages?state=sent',
     act: async (page) => {
-      await page.getByRole('button', { name: 'Publish edition 2' }).click();
-      await page.getByRole('region', { name: 'Whom it touches' }).waitFor();
+      await page.getByRole('listitem').filter({ hasText: 'A lesson opens' }).first().getByRole('link').click();
+      await page.frameLocator('iframe').getByText('Hello').waitFor();
     },
   },
   {

@@ -22,9 +22,9 @@ export async function seedMessages(learnerIds: readonly string[], today: Tempora
       ?.run({ id: learnerIds[i] ?? '', role: 'learner', courses: {} }, { choices: own });
   const post = await openPost();
   const first = today.subtract({ hours: 24 * days });
-  await lookAtForgotten(first);
   for (let passed = 0; passed <= 24 * days; passed += hours) {
     const now = first.add({ hours: passed });
+    await lookAtForgotten(now);
     while ((await lookAtSome(now)) > 0);
     while (((await sendSome(post, now)) ?? 0) > 0);
   }

@@ -224,7 +224,7 @@ export async function lookAtForgotten(now = Temporal.Now.instant()): Promise<voi
     tx.client.query(
       `insert into next_moment (enrolment_id, at)
        select e.id, $1 from enrolment e left join next_moment m on m.enrolment_id = e.id
-       where e.ended_at is null and (m.enrolment_id is null or m.looked_at > $1)
+       where e.ended_at is null and e.at <= $1 and (m.enrolment_id is null or m.looked_at > $1)
        order by e.id
        on conflict (enrolment_id) do update set at = excluded.at, looked_at = null`,
       [now.toString()],
