@@ -142,16 +142,16 @@ export function SchoolCalendar({ dates, now, zone, locale }: Props) {
                         <Item key={keyOf(item)} one={item} zone={zone} locale={locale} />
                       ))}
                       {items.length > most && (
-                        <button
-                          type="button"
-                          className={styles.more}
+                        <Button
+                          variant="subtle"
+                          size="compact-xs"
                           onClick={() => {
                             setDay(one);
                             setLook('week');
                           }}
                         >
                           and {items.length - most} more
-                        </button>
+                        </Button>
                       )}
                     </td>
                   );

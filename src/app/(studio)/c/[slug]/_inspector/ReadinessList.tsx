@@ -1,5 +1,5 @@
 'use client';
-import { Button } from '@mantine/core';
+import { Button, UnstyledButton } from '@mantine/core';
 import { IconAlertSquare, IconAlertTriangle, IconCircleCheck } from '@tabler/icons-react';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
@@ -43,14 +43,14 @@ export function ReadinessList() {
       <ul className={styles.findings}>
         {findings.slice(0, all ? undefined : shown).map((finding) => (
           <li key={`${finding.rule}/${finding.place.id}/${finding.sentence}`}>
-            <button type="button" className={styles.finding} data-level={finding.level} onClick={() => go(finding)}>
+            <UnstyledButton className={styles.finding} data-level={finding.level} onClick={() => go(finding)}>
               {finding.level === 'settle' ? (
                 <IconAlertSquare size={16} aria-label="To settle" />
               ) : (
                 <IconAlertTriangle size={16} aria-label="Worth a look" />
               )}
               <span>{finding.sentence}</span>
-            </button>
+            </UnstyledButton>
             {finding.fix && (
               <Button className={styles.fix} size="compact-sm" variant="default" onClick={() => fix(finding)}>
                 {finding.fix.label}
@@ -60,10 +60,9 @@ export function ReadinessList() {
         ))}
       </ul>
       {findings.length > shown && (
-        <button type="button" className={styles.finding} onClick={() => setAll(!all)}>
-          <span />
-          <span>{all ? 'Show fewer' : `Show all ${findings.length}`}</span>
-        </button>
+        <Button variant="subtle" size="compact-sm" onClick={() => setAll(!all)}>
+          {all ? 'Show fewer' : `Show all ${findings.length}`}
+        </Button>
       )}
     </section>
   );

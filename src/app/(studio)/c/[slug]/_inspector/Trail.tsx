@@ -1,7 +1,7 @@
 'use client';
+import { Anchor, Group } from '@mantine/core';
 import { courseOf } from '@/core/outline';
 import { useDesk } from '../_course/CourseProvider';
-import styles from './inspector.module.css';
 
 /** Where the inspector is: the course, its section, its lesson. What a lesson takes over comes from the left. */
 export function Trail() {
@@ -11,15 +11,25 @@ export function Trail() {
   const section = outline.section[lesson?.sectionId ?? (selection?.table === 'section' ? selection.id : '')];
   if (!section) return null;
   return (
-    <nav className={styles.trail} aria-label="Inspected">
-      <button type="button" onClick={() => store.select(null)}>
+    <Group component="nav" gap={4} wrap="nowrap" miw={0} aria-label="Inspected">
+      <Anchor component="button" type="button" size="sm" c="dimmed" truncate onClick={() => store.select(null)}>
         {courseOf(outline).title}
-      </button>
+      </Anchor>
       {lesson && (
-        <button type="button" onClick={() => store.select({ table: 'section', id: section.id })}>
-          {section.title}
-        </button>
+        <>
+          <span aria-hidden="true">›</span>
+          <Anchor
+            component="button"
+            type="button"
+            size="sm"
+            c="dimmed"
+            truncate
+            onClick={() => store.select({ table: 'section', id: section.id })}
+          >
+            {section.title}
+          </Anchor>
+        </>
       )}
-    </nav>
+    </Group>
   );
 }

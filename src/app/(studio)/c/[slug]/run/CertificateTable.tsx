@@ -1,5 +1,5 @@
 'use client';
-import { Button, Modal, TableTd, TableTh, TableTr, TextInput } from '@mantine/core';
+import { Anchor, Button, Modal, TableTd, TableTh, TableTr, TextInput } from '@mantine/core';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { act } from '@/app/_client/act';
@@ -33,9 +33,9 @@ export function CertificateTable({
               <a href={`/certificate/${award.token}/pdf`}>PDF</a>
               <a href={`/check/${award.token}`}>Check page</a>
               {!award.withdrawn && (
-                <button type="button" className={styles.link} onClick={() => setWithdrawing(award)}>
+                <Anchor component="button" type="button" onClick={() => setWithdrawing(award)}>
                   Withdraw
-                </button>
+                </Anchor>
               )}
             </TableTd>
           </TableTr>

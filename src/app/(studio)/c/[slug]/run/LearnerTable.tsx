@@ -1,4 +1,5 @@
 'use client';
+import { Anchor } from '@mantine/core';
 import type { ReactNode } from 'react';
 import type { RunRow } from './rows';
 import styles from './run.module.css';
@@ -37,9 +38,16 @@ export function LearnerTable({
           {rows.map((row) => (
             <tr key={row.learnerId} data-selected={row.learnerId === selectedId || undefined}>
               <th scope="row" className={styles.sticky}>
-                <button type="button" className={styles.person} onClick={() => onSelect(row.learnerId)}>
+                <Anchor
+                  component="button"
+                  type="button"
+                  c="var(--ink)"
+                  truncate
+                  maw={230}
+                  onClick={() => onSelect(row.learnerId)}
+                >
                   <bdi>{row.name}</bdi>
-                </button>
+                </Anchor>
               </th>
               {cells(row)}
             </tr>

@@ -1,5 +1,5 @@
 'use client';
-import { SegmentedControl } from '@mantine/core';
+import { Anchor, SegmentedControl } from '@mantine/core';
 import Link from 'next/link';
 import { usePathname, useRouter, useSearchParams } from 'next/navigation';
 import { useState, useTransition } from 'react';
@@ -109,9 +109,9 @@ export function RunDesk({
         </span>
         <Link href={`${path}/messages`}>Messages</Link>
         {selected && (
-          <button type="button" className={styles.link} onClick={() => setSelectedId(null)}>
+          <Anchor component="button" type="button" onClick={() => setSelectedId(null)}>
             Enrol somebody
-          </button>
+          </Anchor>
         )}
       </div>
       {empty && <p className={styles.empty}>{empty}</p>}

@@ -1,5 +1,5 @@
 'use client';
-import { Button, Table } from '@mantine/core';
+import { Anchor, Button, Table } from '@mantine/core';
 import { IconPlus } from '@tabler/icons-react';
 import { useState } from 'react';
 import { clockOfCohort } from '@/core/enrolment';
@@ -77,14 +77,15 @@ export function CohortsDesk({ cohorts }: Props) {
               {cohorts.map(({ cohort, taken, waiting }) => (
                 <Table.Tr key={cohort.id} data-selected={cohort.id === selectedId || undefined} className={styles.row}>
                   <Table.Td>
-                    <button
+                    <Anchor
+                      component="button"
                       type="button"
-                      className={styles.name}
+                      fw={600}
                       aria-pressed={cohort.id === selectedId}
                       onClick={() => choose(cohort.id)}
                     >
                       {cohort.name}
-                    </button>
+                    </Anchor>
                   </Table.Td>
                   <Table.Td>{calendarDayText(cohort.startsOn)}</Table.Td>
                   <Table.Td>{cohort.endsOn ? calendarDayText(cohort.endsOn) : 'open'}</Table.Td>
