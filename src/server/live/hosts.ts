@@ -1,14 +1,13 @@
 import { and, asc, eq } from 'drizzle-orm';
 import { clockOfCohort } from '@/core/enrolment';
 import { meetingsOf } from '@/core/live';
-import { findLesson } from '@/core/outline';
+import { findLesson, type LessonDocument } from '@/core/outline';
 import { type Actor, can } from '@/core/people';
 import { cohortsOf, learnersOf } from '../enrolment';
 import { courseHead } from '../learning';
 import { liveDocument } from '../outline';
 import { courseStaff, user } from '../people';
 import type { Database } from '../platform/database';
-import type { AtDoor } from './door';
 import { liveHost } from './schema';
 
 const hostsOf = async (db: Database, lessonId: string): Promise<string[]> =>
@@ -76,11 +75,17 @@ export async function sessionDesk(
   };
 }
 
+/** When a session meets, of which course. */
+type Meeting = { readonly courseId: string; readonly startsAt: number };
+
 /** So many are looked through for those who are expected; in a larger course nobody is named before they come. */
 const mostExpected = 400;
 
 /** The learners for whom a session meets at the moment of a room. */
-export async function expectedAt(db: Database, { place, lesson }: AtDoor): Promise<{ id: string; name: string }[]> {
+export async function expectedAt(
+  db: Database,
+  { place, lesson }: { readonly place: Meeting; readonly lesson: LessonDocument },
+): Promise<{ id: string; name: string }[]> {
   const all = await learnersOf(db, place.courseId);
   if (all.length > mostExpected) return [];
   // Those of one cohort go by one clock.
