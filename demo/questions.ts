@@ -42,6 +42,19 @@ const answers: { readonly [K in QuestionKind]: (body: BodyOf<K>, knows: boolean)
   several: chosen,
   number: ({ value }, knows) => ({ typed: knows ? value : '0.7' }),
   'true-false': ({ holds }, knows) => ({ holds: holds === knows }),
+  order: ({ items }, knows) => {
+    const ids = items.map(({ id }) => id);
+    return { order: knows ? ids : ids.toReversed() };
+  },
+  matching: ({ pairs }, knows) => ({
+    placed: pairs.map((pair, i) => ({
+      row: pair.id,
+      place: (knows ? pair : pairs[(i + 1) % pairs.length])?.matchId ?? '',
+    })),
+  }),
+  grouping: ({ groups: [first], items }, knows) => ({
+    placed: items.map(({ id, groupId }) => ({ row: id, place: knows ? groupId : (first?.id ?? groupId) })),
+  }),
   'short-text': ({ accepted: [form = ''] }, knows) => ({ typed: knows ? form : 'pool' }),
 };
 export const answerTo = (

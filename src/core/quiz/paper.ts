@@ -1,5 +1,6 @@
 import { unsafeUniformIntDistribution, xoroshiro128plus } from 'pure-rand';
 import { kindOf } from './kinds';
+import { nameSum } from './name-sum';
 import type { QuestionContent, QuizSettings } from './types';
 
 /**
@@ -24,7 +25,8 @@ export function paperFor<Q extends Asked>(
   if (shuffles !== 'options' && shuffles !== 'both') return questions;
   return questions.map((question) => {
     const { rearranged } = kindOf(question.kind);
-    const own = seedWith(seed, question.id);
+    // Each question by a part of the seed of its own.
+    const own = nameSum(seed, question.id);
     return rearranged ? { ...question, body: rearranged(question.body, (list) => shuffled(list, own)) } : question;
   });
 }
@@ -38,11 +40,4 @@ function shuffled<T>(list: readonly T[], seed: number): readonly T[] {
     [order[last], order[taken]] = [order[taken] as T, order[last] as T];
   }
   return order;
-}
-
-/** A seed for one part of a paper: that of the paper mixed with the part's name (FNV-1a, 32 bits). */
-function seedWith(seed: number, name: string): number {
-  let sum = 0x811c9dc5 ^ seed;
-  for (const letter of name) sum = Math.imul(sum ^ (letter.codePointAt(0) ?? 0), 0x01000193);
-  return sum;
 }

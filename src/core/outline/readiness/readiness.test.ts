@@ -44,6 +44,25 @@ const award = (settings: object, ...more: OutlineEdit[]) => {
 };
 const outcome: OutlineEdit = { do: 'add-outcome', id: id(50), text: 'survey a reach' };
 const picture = { type: 'doc', content: [{ type: 'image', attrs: { mediaId: id(91), alt: '' } }] };
+const ordered = (...texts: string[]) =>
+  asks({ kind: 'order', body: { items: texts.map((text, i) => ({ id: `i${i}`, text })) } });
+/** Pairs; one without its first part belongs to nothing. */
+const matched = (...pairs: [string, string][]) =>
+  asks({
+    kind: 'matching',
+    body: {
+      pairs: pairs.flatMap(([text, match], i) => (text ? [{ id: `p${i}`, text, match, matchId: `m${i}` }] : [])),
+      extras: pairs.flatMap(([text, match], i) => (text ? [] : [{ id: `x${i}`, text: match }])),
+    },
+  });
+const grouped = (titles: string[], ...items: [string, string][]) =>
+  asks({
+    kind: 'grouping',
+    body: {
+      groups: titles.map((title) => ({ id: title || 'empty', title })),
+      items: items.map(([text, groupId], i) => ({ id: `i${i}`, text, groupId })),
+    },
+  });
 
 const inDays = (amount: number) => ({ when: 'after-start', amount, unit: 'days', at: null });
 const later = {
@@ -181,6 +200,15 @@ const cases: readonly Case[] = [
   ['question-no-points', asks({ points: 0 })],
   ['question-no-form', edited(base, lesson(40, 1, 'quiz'), { ...question, kind: 'short-text' })],
   ['question-slips', asks({ kind: 'short-text', body: { accepted: ['run'], matchCase: false, slips: 3 } })],
+  ['question-order-short', ordered('a')],
+  ['question-order-empty', ordered('a', ' ')],
+  ['question-order-twice', ordered('a', 'b', 'a ')],
+  ['question-matching-short', matched(['a', 'A'])],
+  ['question-matching-empty', matched(['a', 'A'], ['b', ''])],
+  ['question-matching-extra', matched(['a', 'A'], ['b', 'B'], ['', 'B'])],
+  ['question-grouping-short', grouped(['one'], ['a', 'one'])],
+  ['question-grouping-lost', grouped(['one', 'two'], ['a', 'three'])],
+  ['question-grouping-empty', grouped(['one', ''], ['a', 'one'])],
 ];
 
 const found = (outline: Outline, media: readonly MediaFacts[] = []) =>

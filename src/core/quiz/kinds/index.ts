@@ -1,12 +1,24 @@
+import { grouping } from './grouping';
 import type { Kind } from './kind';
+import { matching } from './matching';
 import { number } from './number';
 import { one } from './one';
+import { order } from './order';
 import { several } from './several';
 import { shortText } from './short-text';
 import { trueFalse } from './true-false';
 
 /** Every kind of question there is, in the order in which they are offered. A name stands in stored questions: it never changes. */
-export const kinds = { one, several, 'true-false': trueFalse, 'short-text': shortText, number } as const;
+export const kinds = {
+  one,
+  several,
+  'true-false': trueFalse,
+  'short-text': shortText,
+  number,
+  order,
+  matching,
+  grouping,
+} as const;
 
 type Kinds = typeof kinds;
 export type QuestionKind = keyof Kinds;

@@ -1,6 +1,8 @@
 import type { ComponentType } from 'react';
 import type { QuestionKind } from '@/core/quiz';
 import { OneChoice, SeveralChoices } from './Choices';
+import { Order } from './Order';
+import { Placing } from './Placing';
 import type { AnswerProps } from './part';
 import { TrueFalse } from './TrueFalse';
 import { NumberAnswer, ShortText } from './Typed';
@@ -12,6 +14,9 @@ const answering: { readonly [K in QuestionKind]: ComponentType<AnswerProps<K>> }
   'true-false': TrueFalse,
   'short-text': ShortText,
   number: NumberAnswer,
+  order: Order,
+  matching: Placing,
+  grouping: Placing,
 };
 
 export const answeringOf = (kind: QuestionKind) => answering[kind] as ComponentType<AnswerProps<QuestionKind>>;

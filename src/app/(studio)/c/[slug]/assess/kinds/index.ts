@@ -1,7 +1,10 @@
 import type { ComponentType } from 'react';
 import type { QuestionKind } from '@/core/quiz';
 import { OneChoice, SeveralChoices } from './Choices';
+import { Grouping } from './Grouping';
+import { Matching } from './Matching';
 import { NumberAnswer } from './NumberAnswer';
+import { Order } from './Order';
 import type { MakingProps } from './part';
 import { ShortText } from './ShortText';
 import { TrueFalse } from './TrueFalse';
@@ -13,6 +16,9 @@ const making: { readonly [K in QuestionKind]: ComponentType<MakingProps<K>> } = 
   'true-false': TrueFalse,
   'short-text': ShortText,
   number: NumberAnswer,
+  order: Order,
+  matching: Matching,
+  grouping: Grouping,
 };
 
 export const makingOf = (kind: QuestionKind) => making[kind] as ComponentType<MakingProps<QuestionKind>>;

@@ -1,0 +1,138 @@
+import { array, object, string } from 'yup';
+import type { Kind } from '../kind';
+import { mostRows, type PlacedAnswer, placing, type ShownPlacing } from '../placing';
+import { scrambled } from '../scrambled';
+
+type Pair = {
+  readonly id: string;
+  readonly text: string;
+  /** What belongs to it, and the name that goes by: another one than the pair's, so that it tells nothing. */
+  readonly match: string;
+  readonly matchId: string;
+};
+export type MatchingBody = {
+  readonly pairs: readonly Pair[];
+  /** What could be chosen as well, and belongs to nothing. */
+  readonly extras: readonly { readonly id: string; readonly text: string }[];
+};
+
+const plain = (text: string) => text.normalize('NFC').replace(/\s+/gu, ' ').trim();
+
+/** Where two pairs have the same match, it is there once, and right for both: under one name, in whatever order they stand. */
+function placesOf({ pairs, extras }: MatchingBody) {
+  const all = [...pairs.map(({ matchId, match }) => ({ id: matchId, text: match })), ...extras];
+  const byText = new Map<string, (typeof all)[number]>();
+  for (const one of all.toSorted((a, b) => (a.id < b.id ? 1 : -1))) byText.set(plain(one.text), one);
+  return [...byText.values()];
+}
+
+const body = (pairs: string, extras = ''): MatchingBody => ({
+  pairs: pairs
+    .split(' ')
+    .map((pair, i) => ({ id: `p${i}`, text: pair[0] ?? '', match: pair[1] ?? '', matchId: `m${i}` })),
+  extras: [...extras].map((text, i) => ({ id: `x${i}`, text })),
+});
+const answer = (...pairs: readonly (readonly [row: string, place: string])[]): PlacedAnswer => ({
+  placed: pairs.map(([row, place]) => ({ row, place })),
+});
+
+const text = (most: number, what: string) => string().max(most, `Keep ${what} under ${most} characters.`).defined();
+
+/** Matching: each that was given what belongs to it earns its part. */
+export const matching: Kind<MatchingBody, PlacedAnswer, ShownPlacing> = {
+  ...placing((own: MatchingBody) => {
+    const places = placesOf(own);
+    return {
+      rows: own.pairs.map((pair) => ({
+        id: pair.id,
+        text: pair.text,
+        right: places.find((place) => plain(place.text) === plain(pair.match))?.id ?? '',
+      })),
+      places: scrambled(places),
+    };
+  }),
+  title: 'Matching',
+  body: object({
+    pairs: array()
+      .of(
+        object({
+          id: string().max(40).required(),
+          text: text(500, 'what is matched'),
+          match: text(200, 'a match'),
+          matchId: string().max(40).required(),
+        }).noUnknown(),
+      )
+      .max(mostRows, `Give at most ${mostRows} pairs.`)
+      .required(),
+    extras: array()
+      .of(object({ id: string().max(40).required(), text: text(200, 'a match') }).noUnknown())
+      .max(20, 'Give at most 20 that belong to nothing.')
+      .required(),
+  }).noUnknown(),
+  begin: (id) => ({
+    pairs: [...'ab'].map((letter) => ({
+      id: `${id.slice(-12)}-${letter}`,
+      text: '',
+      match: '',
+      matchId: `${id.slice(-12)}-m${letter}`,
+    })),
+    extras: [],
+  }),
+  rearranged: (own, order) => ({ ...own, pairs: order(own.pairs) }),
+  bodyText: ({ pairs, extras }) =>
+    [
+      ...pairs.map((pair) => `${pair.text || 'without words'} – ${pair.match || 'without words'}`),
+      ...extras.map((one) => `nothing – ${one.text || 'without words'}`),
+    ].join('\n'),
+  hint: 'Each that has what belongs to it earns its part.',
+  minutes: 1.5,
+  rules: [
+    {
+      id: 'question-matching-short',
+      level: 'settle',
+      reason: 'With one pair there is nothing to tell apart.',
+      remedy: 'Add a pair.',
+      check: ({ pairs }, name) => pairs.length < 2 && { sentence: `${name} has fewer than two pairs.` },
+    },
+    {
+      id: 'question-matching-empty',
+      level: 'settle',
+      reason: 'What has no words cannot be matched on purpose.',
+      remedy: 'Write it, or remove it.',
+      check: ({ pairs, extras }, name) =>
+        [...pairs.flatMap((pair) => [pair.text, pair.match]), ...extras.map((one) => one.text)].some(
+          (words) => words.trim() === '',
+        ) && { sentence: `${name} has something to match without words.` },
+    },
+    {
+      id: 'question-matching-extra',
+      level: 'look',
+      reason: 'What is said to belong to nothing belongs to a pair as well, and is counted right there.',
+      remedy: 'Change or remove it.',
+      check: (own, name) =>
+        own.extras.some((extra) =>
+          own.pairs.some((pair) => plain(pair.match) === plain(extra.text) && plain(extra.text) !== ''),
+        ) && {
+          sentence: `${name} has something that belongs to nothing and to a pair.`,
+        },
+    },
+  ],
+  examples: [
+    { name: 'all matched', body: body('aA bB'), answer: answer(['p0', 'm0'], ['p1', 'm1']), share: '1/1' },
+    { name: 'changed about', body: body('aA bB'), answer: answer(['p0', 'm1'], ['p1', 'm0']), share: '0/1' },
+    { name: 'one of three, two left open', body: body('aA bB cC'), answer: answer(['p2', 'm2']), share: '1/3' },
+    {
+      name: 'one that belongs to nothing',
+      body: body('aA bB', 'Z'),
+      answer: answer(['p0', 'x0'], ['p1', 'm1']),
+      share: '1/2',
+    },
+    {
+      name: 'two with the same match',
+      body: body('aA bA cC'),
+      answer: answer(['p0', 'm0'], ['p1', 'm0']),
+      share: '2/3',
+    },
+    { name: 'nothing matched', body: body('aA bB'), answer: answer(), share: null },
+  ],
+};
