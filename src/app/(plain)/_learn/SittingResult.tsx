@@ -72,8 +72,13 @@ export function SittingResult({ lesson, answers, score, shown }: Props) {
                 </ul>
               ) : (
                 <p>
-                  You wrote {(answer && own.answerText(question.body, answer)) || 'nothing'}
-                  {scored.verdict !== 'right' && `; it is ${own.rightText(question.body)}`}
+                  Your answer: {(answer && own.answerText(question.body, answer)) || 'none'}
+                  {scored.verdict !== 'right' && (
+                    <>
+                      <br />
+                      Right: {own.rightText(question.body)}
+                    </>
+                  )}
                 </p>
               )}
               {feedback && <p className={styles.feedback}>{feedback}</p>}

@@ -12,6 +12,7 @@ import {
   scoreAnswer,
   scorePaper,
 } from '../index';
+import { scrambled } from './scrambled';
 import { slips } from './short-text/distance';
 
 const asked = (kind: QuestionKind, body: QuestionContent['body']): QuestionContent => ({
@@ -135,4 +136,37 @@ test('slips are counted alike both ways, are none only between equals, and stop 
       expect(slips(a, b, most)).toBe(Math.min(all, most + 1));
     }),
   );
+});
+
+test('what is scrambled is all there, is never as it was, and is the same each time', () => {
+  const things = fc.uniqueArray(fc.uuid(), { maxLength: 12 }).map((ids) => ids.map((id) => ({ id })));
+  fc.assert(
+    fc.property(things, fc.nat(), (list, turn) => {
+      const mixed = scrambled(list);
+      expect(mixed.toSorted((a, b) => (a.id < b.id ? -1 : 1))).toEqual(list.toSorted((a, b) => (a.id < b.id ? -1 : 1)));
+      if (list.length > 1) expect(mixed).not.toEqual(list);
+      expect(scrambled(list)).toEqual(mixed);
+      // Nor where they were written in another order.
+      const at = list.length === 0 ? 0 : turn % list.length;
+      const turned = [...list.slice(at), ...list.slice(0, at)];
+      const other = scrambled(turned);
+      if (list.length > 1) expect(other).not.toEqual(turned);
+    }),
+  );
+});
+
+test('a match that two pairs have in common is one place, under one name in whatever order the pairs stand', () => {
+  const { shown, share } = kindOf('matching');
+  const pairs = [
+    { id: 'p1', text: 'Riffle', match: 'fast', matchId: 'm2' },
+    { id: 'p2', text: 'Run', match: ' fast ', matchId: 'm1' },
+    { id: 'p3', text: 'Pool', match: 'slow', matchId: 'm3' },
+  ];
+  const placed = (own: typeof pairs) =>
+    (shown({ pairs: own, extras: [] } as never) as { places: { id: string }[] }).places.map(({ id }) => id).toSorted();
+  expect(placed(pairs)).toEqual(['m1', 'm3']);
+  expect(placed(pairs.toReversed())).toEqual(['m1', 'm3']);
+  const answer = { placed: ['p1', 'p2'].map((row) => ({ row, place: 'm1' })) };
+  for (const own of [pairs, pairs.toReversed()])
+    expect(compare(share({ pairs: own, extras: [] } as never, answer as never, 'point'), rational(2, 3))).toBe(0);
 });
