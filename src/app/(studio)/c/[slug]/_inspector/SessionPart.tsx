@@ -13,7 +13,7 @@ export function SessionPart({ lessonId }: { readonly lessonId: string }) {
   const [problem, setProblem] = useState<string | null>(null);
   useEffect(() => {
     let current = true;
-    fetch(`/api/course/${head.id}/hosts?lesson=${lessonId}`)
+    fetch(`/api/course/${head.id}/hosts/${lessonId}`)
       .then(async (answer) => (answer.ok ? ((await answer.json()) as SessionDesk) : null))
       .catch(() => null)
       .then((found) => {
