@@ -36,7 +36,9 @@ export function Order({ shown: { items }, answer, onAnswer }: AnswerProps<'order
               setDragged(null);
             }}
           >
-            <span dir="auto">{textOf(id)}</span>
+            <span>
+              <bdi>{textOf(id)}</bdi>
+            </span>
             <button
               type="button"
               className={controls.button}

@@ -13,7 +13,9 @@ export function Placing({ shown: { rows, places }, answer, onAnswer }: AnswerPro
     <div className={styles.placing}>
       {rows.map(({ id, text }) => (
         <label key={id} className={styles.placed}>
-          <span dir="auto">{text}</span>
+          <span>
+            <bdi>{text}</bdi>
+          </span>
           <select
             className={controls.input}
             value={placed.find((one) => one.row === id)?.place ?? ''}
