@@ -42,6 +42,9 @@ const answers: { readonly [K in QuestionKind]: (body: BodyOf<K>, knows: boolean)
   several: chosen,
   number: ({ value }, knows) => ({ typed: knows ? value : '0.7' }),
   'true-false': ({ holds }, knows) => ({ holds: holds === knows }),
+  gaps: ({ text }, knows) => ({
+    gaps: [...text.matchAll(/\[([^|\]]*)[^\]]*\]/g)].map(([, form = '']) => (knows ? form : '')),
+  }),
   order: ({ items }, knows) => {
     const ids = items.map(({ id }) => id);
     return { order: knows ? ids : ids.toReversed() };

@@ -3,7 +3,7 @@ import { expect, signedIn, testIn } from './support/school';
 const test = testIn('sample');
 const start = new Date(Date.now() - 80 * 86_400_000).toISOString().slice(0, 10);
 
-test('order, matching and grouping are made, tried by keyboard and by pointer, and each part earns its points', async ({
+test('gaps, order, matching and grouping are made, tried by keyboard and by pointer, and each part earns its points', async ({
   browser,
   school,
 }) => {
@@ -15,7 +15,7 @@ test('order, matching and grouping are made, tried by keyboard and by pointer, a
     .click();
   const all = page.getByRole('region', { name: /^Question \d+$/ });
   const before = await all.count();
-  for (const kind of ['Order', 'Matching', 'Grouping'])
+  for (const kind of ['Order', 'Matching', 'Grouping', 'Gaps'])
     await page.getByRole('button', { name: kind, exact: true }).click();
   const made = (n: number) => page.getByRole('region', { name: `Question ${before + n}`, exact: true });
 
@@ -53,6 +53,8 @@ test('order, matching and grouping are made, tried by keyboard and by pointer, a
     await made(3)
       .getByLabel(`Item ${i + 1}`, { exact: true })
       .fill(text);
+  await made(4).getByLabel('What is asked').fill('Fill in.');
+  await made(4).getByLabel('Text with gaps').fill('A [riffle|rapid] is fast, a [pool] is slow.');
   await expect(page.getByText(/^Saved/)).toBeVisible();
 
   await page.goto(`/view/stream-survey?pace=all&start=${start}`);
@@ -86,9 +88,14 @@ test('order, matching and grouping are made, tried by keyboard and by pointer, a
   await group.getByRole('combobox', { name: 'Pool' }).focus();
   await page.keyboard.type('Slow');
   await expect(group.getByRole('combobox', { name: 'Pool' })).toHaveValue(/.+/);
+  const gaps = asked('Fill in.');
+  await gaps.getByRole('textbox', { name: 'Gap 1 of 2' }).fill('rapid');
+  await page.keyboard.press('Tab');
+  await page.keyboard.type('Pool');
   await page.getByRole('button', { name: 'Hand in' }).click();
   const result = (words: string) => page.getByRole('region', { name: /^Question/ }).filter({ hasText: words });
   await expect(result('From the spring to the sea')).toContainText('right · 1 of 1');
+  await expect(result('Fill in.')).toContainText('right · 1 of 1');
   await expect(result('What lives where?')).toContainText('partly right · 0.5 of 1');
   await expect(result('What lives where?')).toContainText('Right: Riffle: Stonefly; Pool: Water boatman');
   await expect(result('Fast or slow?')).toContainText('partly right · 0.5 of 1');

@@ -44,6 +44,8 @@ const award = (settings: object, ...more: OutlineEdit[]) => {
 };
 const outcome: OutlineEdit = { do: 'add-outcome', id: id(50), text: 'survey a reach' };
 const picture = { type: 'doc', content: [{ type: 'image', attrs: { mediaId: id(91), alt: '' } }] };
+const gapped = (text: string, chosen = false) =>
+  asks({ kind: 'gaps', body: { text, chosen, matchCase: false, slips: 0 } });
 const ordered = (...texts: string[]) =>
   asks({ kind: 'order', body: { items: texts.map((text, i) => ({ id: `i${i}`, text })) } });
 /** Pairs; one without its first part belongs to nothing. */
@@ -200,6 +202,9 @@ const cases: readonly Case[] = [
   ['question-no-points', asks({ points: 0 })],
   ['question-no-form', edited(base, lesson(40, 1, 'quiz'), { ...question, kind: 'short-text' })],
   ['question-slips', asks({ kind: 'short-text', body: { accepted: ['run'], matchCase: false, slips: 3 } })],
+  ['question-gaps-none', gapped('No gap.')],
+  ['question-gaps-empty', gapped('A [] here, a [b] there.')],
+  ['question-gaps-bank', gapped('A [b] here, a [b|c] there.', true)],
   ['question-order-short', ordered('a')],
   ['question-order-empty', ordered('a', ' ')],
   ['question-order-twice', ordered('a', 'b', 'a ')],

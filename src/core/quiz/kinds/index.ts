@@ -1,3 +1,4 @@
+import { gaps } from './gaps';
 import { grouping } from './grouping';
 import type { Kind } from './kind';
 import { matching } from './matching';
@@ -15,6 +16,7 @@ export const kinds = {
   'true-false': trueFalse,
   'short-text': shortText,
   number,
+  gaps,
   order,
   matching,
   grouping,

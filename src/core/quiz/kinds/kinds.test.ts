@@ -12,6 +12,7 @@ import {
   scoreAnswer,
   scorePaper,
 } from '../index';
+import { partsOf } from './gaps/parts';
 import { scrambled } from './scrambled';
 import { slips } from './short-text/distance';
 
@@ -169,4 +170,36 @@ test('a match that two pairs have in common is one place, under one name in what
   const answer = { placed: ['p1', 'p2'].map((row) => ({ row, place: 'm1' })) };
   for (const own of [pairs, pairs.toReversed()])
     expect(compare(share({ pairs: own, extras: [] } as never, answer as never, 'point'), rational(2, 3))).toBe(0);
+});
+
+test.each([
+  ['A [b] c', ['A ', ['b'], ' c']],
+  ['[a|b| c ]', [['a', 'b', 'c']]],
+  ['[a][b]', [['a'], ['b']]],
+  ['no gap', ['no gap']],
+  ['', []],
+  ['[]', [['']]],
+  ['[|a|]', [['a']]],
+  ['open [ for ever', ['open [ for ever']],
+  ['closed ] alone', ['closed ] alone']],
+  ['\\[x\\] and [y\\]z]', ['[x] and ', ['y]z']]],
+  ['[a\\|b|c]', [['a|b', 'c']]],
+  ['[a [b] c', ['[a ', ['b'], ' c']],
+  ['back\\slash', ['back\\slash']],
+])('a text with gaps is read as it is written: %s', (text, expected) => {
+  expect(partsOf(text).map((part) => ('words' in part ? part.words : part.forms))).toEqual(expected);
+});
+
+test('however it is written, no word of a text with gaps is lost', () => {
+  fc.assert(
+    fc.property(fc.array(fc.constantFrom('[', ']', '|', '\\', 'a', ' '), { maxLength: 60 }), (letters) => {
+      const text = letters.join('');
+      const kept = partsOf(text)
+        .flatMap((part) => ('words' in part ? [part.words] : part.forms))
+        .join('');
+      expect(kept.split('a').length).toBe(text.split('a').length);
+    }),
+  );
+  // Signs that could be read in many ways, many times over: read all the same.
+  for (const sign of ['[', '\\', '[|', '[a|', ']', '\\[']) expect(partsOf(sign.repeat(4000)).length).toBeLessThan(8001);
 });

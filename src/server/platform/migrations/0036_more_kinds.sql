@@ -1,2 +1,2 @@
 ALTER TABLE "question" DROP CONSTRAINT "question_kind_known";--> statement-breakpoint
-ALTER TABLE "question" ADD CONSTRAINT "question_kind_known" CHECK ("kind" IN ('one', 'several', 'true-false', 'short-text', 'number', 'order', 'matching', 'grouping')) NOT VALID;
+ALTER TABLE "question" ADD CONSTRAINT "question_kind_known" CHECK ("kind" IN ('one', 'several', 'true-false', 'short-text', 'number', 'gaps', 'order', 'matching', 'grouping')) NOT VALID;

@@ -1,6 +1,7 @@
 import type { ComponentType } from 'react';
 import type { QuestionKind } from '@/core/quiz';
 import { OneChoice, SeveralChoices } from './Choices';
+import { Gaps } from './Gaps';
 import { Order } from './Order';
 import { Placing } from './Placing';
 import type { AnswerProps } from './part';
@@ -14,6 +15,7 @@ const answering: { readonly [K in QuestionKind]: ComponentType<AnswerProps<K>> }
   'true-false': TrueFalse,
   'short-text': ShortText,
   number: NumberAnswer,
+  gaps: Gaps,
   order: Order,
   matching: Placing,
   grouping: Placing,

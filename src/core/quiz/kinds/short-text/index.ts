@@ -4,6 +4,7 @@ import { ok } from '../../../kernel/problem';
 import type { Kind } from '../kind';
 import { isTyped, type TypedAnswer, typedSchema } from '../typed';
 import { slips } from './distance';
+import { isAccepted, plain } from './forms';
 
 export type ShortTextBody = {
   /** The forms that are right; the first is the one that is told. */
@@ -14,11 +15,6 @@ export type ShortTextBody = {
   readonly slips: number;
 };
 
-/** A form as it is compared: composed, with single spaces, and in small letters where case does not matter. */
-const plain = (text: string, matchCase: boolean) => {
-  const one = text.normalize('NFC').trim().replace(/\s+/gu, ' ');
-  return matchCase ? one : one.toLowerCase();
-};
 const body = (accepted: readonly string[], matchCase = false, forgiven = 0): ShortTextBody => ({
   accepted,
   matchCase,
@@ -46,11 +42,7 @@ export const shortText: Kind<ShortTextBody, TypedAnswer, object> = {
   shown: () => ({}),
   isGiven: isTyped,
   fits: () => ok(null),
-  share: ({ accepted, matchCase, slips: forgiven }, { typed }) => {
-    const given = plain(typed, matchCase);
-    const forms = accepted.map((form) => plain(form, matchCase)).filter((form) => form !== '');
-    return forms.some((form) => slips(given, form, forgiven) <= forgiven) ? rational(1) : zero;
-  },
+  share: ({ accepted, ...closeness }, { typed }) => (isAccepted(accepted, typed, closeness) ? rational(1) : zero),
   answerText: (_body, { typed }) => typed.trim(),
   rightText: ({ accepted }) => accepted.find((form) => form.trim() !== '')?.trim() ?? '',
   bodyText: ({ accepted, matchCase, slips: forgiven }) =>

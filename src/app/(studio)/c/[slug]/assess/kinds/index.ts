@@ -1,6 +1,7 @@
 import type { ComponentType } from 'react';
 import type { QuestionKind } from '@/core/quiz';
 import { OneChoice, SeveralChoices } from './Choices';
+import { Gaps } from './Gaps';
 import { Grouping } from './Grouping';
 import { Matching } from './Matching';
 import { NumberAnswer } from './NumberAnswer';
@@ -16,6 +17,7 @@ const making: { readonly [K in QuestionKind]: ComponentType<MakingProps<K>> } = 
   'true-false': TrueFalse,
   'short-text': ShortText,
   number: NumberAnswer,
+  gaps: Gaps,
   order: Order,
   matching: Matching,
   grouping: Grouping,

@@ -1,0 +1,17 @@
+import { slips } from './distance';
+
+/** How closely words have to be one of some forms: whether large and small letters are told apart, and how many slips of the pen are forgiven. */
+export type Closeness = { readonly matchCase: boolean; readonly slips: number };
+
+/** A form as it is compared: composed, with single spaces, and in small letters where case does not matter. */
+export const plain = (text: string, matchCase: boolean): string => {
+  const one = text.normalize('NFC').trim().replace(/\s+/gu, ' ');
+  return matchCase ? one : one.toLowerCase();
+};
+
+/** Whether what was typed is one of the accepted forms, or nearly. A form without words accepts nothing. */
+export function isAccepted(accepted: readonly string[], typed: string, { matchCase, slips: most }: Closeness): boolean {
+  const given = plain(typed, matchCase);
+  const forms = accepted.map((form) => plain(form, matchCase)).filter((form) => form !== '');
+  return forms.some((form) => slips(given, form, most) <= most);
+}
