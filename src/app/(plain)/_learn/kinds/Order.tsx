@@ -4,7 +4,7 @@ import controls from '@/ui/plain/controls.module.css';
 import styles from '../work.module.css';
 import type { AnswerProps } from './part';
 
-/** Items that are put in order: with buttons, or dragged. */
+/** Items that are put in order: with buttons, or dragged. A button that has nothing to do keeps the keyboard where it is. */
 export function Order({ shown: { items }, answer, onAnswer }: AnswerProps<'order'>) {
   const [said, setSaid] = useState('');
   const [dragged, setDragged] = useState<string | null>(null);
@@ -43,7 +43,7 @@ export function Order({ shown: { items }, answer, onAnswer }: AnswerProps<'order
               type="button"
               className={controls.button}
               aria-label={`Move ${textOf(id)} up`}
-              disabled={i === 0}
+              aria-disabled={i === 0}
               onClick={() => move(id, i - 1)}
             >
               <IconArrowUp size={16} stroke={1.75} aria-hidden="true" />
@@ -52,7 +52,7 @@ export function Order({ shown: { items }, answer, onAnswer }: AnswerProps<'order
               type="button"
               className={controls.button}
               aria-label={`Move ${textOf(id)} down`}
-              disabled={i === order.length - 1}
+              aria-disabled={i === order.length - 1}
               onClick={() => move(id, i + 1)}
             >
               <IconArrowDown size={16} stroke={1.75} aria-hidden="true" />
