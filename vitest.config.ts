@@ -15,7 +15,13 @@ export default defineConfig({
           maxWorkers: 2,
           // Long enough for a machine that does other things as well: what must be quick stands in the bench.
           testTimeout: 120_000,
-          include: ['src/core/**/*.test.ts', 'src/ui/**/*.test.ts', 'src/app/**/*.test.ts', 'cli/**/*.test.mjs'],
+          include: [
+            'src/core/**/*.test.ts',
+            'src/ui/**/*.test.ts',
+            'src/app/**/*.test.ts',
+            'src/worker/**/*.test.ts',
+            'cli/**/*.test.mjs',
+          ],
         },
       },
       {

@@ -215,3 +215,45 @@ test('whatever is chosen, what is put off is sent at the moment it was put off t
     { numRuns: 2000 },
   );
 });
+
+test('whatever people, courses and schools are called, a mail says just that, and nothing in it is taken for a mark', () => {
+  const marks = fc.constantFrom(
+    '<',
+    '>',
+    '&',
+    '"',
+    "'",
+    '*',
+    '_',
+    '[',
+    ']',
+    '(',
+    ')',
+    '{',
+    '}',
+    '`',
+    '#',
+    '|',
+    '\\',
+    'a',
+    ' ',
+  );
+  const named = fc.array(marks, { minLength: 1, maxLength: 25 }).map((all) => `x${all.join('')}x`);
+  fc.assert(
+    fc.property(named, named, named, fc.constantFrom(...occasionNames), (learner, title, school, occasion) => {
+      const own = { ...around, learner, school, course: { title, slug: 's' } };
+      const template = { subject: '{learner} {course}', body: '{learner}\n\n{course}\n\n{school}' };
+      const { subject, text, html } = letterOf([part(occasion, { around: own, template })], choose);
+      expect(text.startsWith(`${learner}\n\n${title}\n\n${school}`)).toBe(true);
+      expect(subject).toBe(`${learner} ${title}`.replace(/\s+/g, ' '));
+      const said = html.slice(html.indexOf('<p dir'), html.indexOf('</div>'));
+      const read = said
+        .replaceAll(/<\/?p[^>]*>/g, '')
+        .replaceAll('&lt;', '<')
+        .replaceAll('&gt;', '>')
+        .replaceAll('&quot;', '"')
+        .replaceAll('&amp;', '&');
+      expect(read.trim()).toBe(`${learner}\n${title}\n${school}`);
+    }),
+  );
+});

@@ -284,3 +284,40 @@ test('every occasion is one that the database knows, and its message can be read
   while ((await send()) === 1);
   expect(new Set(await states())).toEqual(new Set(['sent']));
 });
+
+test('the outbox is read by the page, counted by state, and narrowed by person, course and state', async () => {
+  const { courseId } = course;
+  const other = await publishedCourse({ owner: school.owner, learner: school.other });
+  const many = 130;
+  await leave(Array.from({ length: many }, (_, i) => opening(`Lesson ${i}`, { enrolmentId: null })));
+  const elsewhere = { personId: school.other, courseId: other.courseId, enrolmentId: other.enrolmentId };
+  await leave([opening('Elsewhere', elsewhere)], '2027-03-02T12:00:00Z');
+  await database().update(message).set({ state: 'failed', why: 'no' }).where(eq(message.deed, 'opens/Lesson 7'));
+  const owning = {
+    id: school.owner,
+    name: 'O',
+    email: 'o@school.example',
+    zone: 'UTC',
+    locale: 'en-GB',
+    role: 'owner',
+    courses: {},
+  };
+  const page = (part: object) =>
+    outboxPage(database(), owning as never, { courseId: null, state: null, find: '', page: 1, ...part });
+
+  const first = await page({});
+  expect([first.found, first.rows.length, first.rows[0]?.courseId]).toEqual([many + 1, 100, other.courseId]);
+  expect(first.counts).toEqual({ waiting: many, sent: 0, failed: 1, 'kept-back': 0 });
+  const second = await page({ page: 2 });
+  expect(second.rows.length).toBe(many + 1 - 100);
+  // No message stands on both pages, and none on neither.
+  expect(new Set([...first.rows, ...second.rows].map(({ id }) => id)).size).toBe(many + 1);
+  expect((await page({ page: 9 })).rows).toEqual([]);
+
+  expect((await page({ state: 'failed' })).rows.map(({ why }) => why)).toEqual(['no']);
+  expect((await page({ courseId })).found).toBe(many);
+  expect((await page({ find: 'the OTHER' })).rows.map(({ person }) => person)).toEqual(['The other']);
+  expect((await page({ find: 'learner@school' })).found).toBe(many);
+  // Signs that mean something to a search in a database are letters here.
+  for (const find of ['%', '_', "'; drop table message", '\\']) expect((await page({ find })).found).toBe(0);
+});
