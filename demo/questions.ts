@@ -52,7 +52,7 @@ const answers: { readonly [K in QuestionKind]: (body: BodyOf<K>, knows: boolean)
   matching: ({ pairs }, knows) => ({
     placed: pairs.map((pair, i) => ({
       row: pair.id,
-      place: (knows ? pair : pairs[(i + 1) % pairs.length])?.matchId ?? '',
+      place: (knows ? pair : pairs[(i + 1) % pairs.length])?.match ?? '',
     })),
   }),
   grouping: ({ groups: [first], items }, knows) => ({

@@ -53,7 +53,7 @@ const matched = (...pairs: [string, string][]) =>
   asks({
     kind: 'matching',
     body: {
-      pairs: pairs.flatMap(([text, match], i) => (text ? [{ id: `p${i}`, text, match, matchId: `m${i}` }] : [])),
+      pairs: pairs.flatMap(([text, match], i) => (text ? [{ id: `p${i}`, text, match }] : [])),
       extras: pairs.flatMap(([text, match], i) => (text ? [] : [{ id: `x${i}`, text: match }])),
     },
   });

@@ -1,6 +1,7 @@
 import { array, boolean, object, string } from 'yup';
 import { fail, ok } from '../../kernel/problem';
 import type { Choice, Kind, KindRule } from './kind';
+import { partId } from './part-id';
 
 /**
  * What one choice and several choices have in common: options of which some are right, and an answer that
@@ -94,7 +95,7 @@ export const choice: Pick<Kind<ChoiceBody, ChoiceAnswer, ShownChoice>, Common> &
   answer: answerSchema,
   begin: (id) => ({
     options: [true, false, false].map((right, i) => ({
-      id: `${id.slice(-12)}-${'abc'[i]}`,
+      id: partId(id, i),
       text: '',
       right,
       feedback: '',

@@ -156,20 +156,29 @@ test('what is scrambled is all there, is never as it was, and is the same each t
   );
 });
 
-test('a match that two pairs have in common is one place, under one name in whatever order the pairs stand', () => {
+test('a match that two pairs have in common is one place, in whatever order the pairs stand', () => {
   const { shown, share } = kindOf('matching');
   const pairs = [
-    { id: 'p1', text: 'Riffle', match: 'fast', matchId: 'm2' },
-    { id: 'p2', text: 'Run', match: ' fast ', matchId: 'm1' },
-    { id: 'p3', text: 'Pool', match: 'slow', matchId: 'm3' },
+    { id: 'p1', text: 'Riffle', match: 'fast' },
+    { id: 'p2', text: 'Run', match: ' fast ' },
+    { id: 'p3', text: 'Pool', match: 'slow' },
   ];
-  const placed = (own: typeof pairs) =>
-    (shown({ pairs: own, extras: [] } as never) as { places: { id: string }[] }).places.map(({ id }) => id).toSorted();
-  expect(placed(pairs)).toEqual(['m1', 'm3']);
-  expect(placed(pairs.toReversed())).toEqual(['m1', 'm3']);
-  const answer = { placed: ['p1', 'p2'].map((row) => ({ row, place: 'm1' })) };
-  for (const own of [pairs, pairs.toReversed()])
+  const answer = { placed: ['p1', 'p2'].map((row) => ({ row, place: 'fast' })) };
+  for (const own of [pairs, pairs.toReversed()]) {
+    const { places } = shown({ pairs: own, extras: [] } as never) as { places: { id: string }[] };
+    expect(places.map(({ id }) => id).toSorted()).toEqual(['fast', 'slow']);
     expect(compare(share({ pairs: own, extras: [] } as never, answer as never, 'point'), rational(2, 3))).toBe(0);
+  }
+});
+
+test('the ids of a new question’s parts say nothing of their order, nor of what belongs together', () => {
+  const question = '0190c0de-0000-7000-8000-000000000001';
+  for (const name of questionKinds) {
+    const begun = JSON.stringify(kindOf(name).begin(question));
+    const ids = [...begun.matchAll(/"id":"([^"]*)"/g)].map(([, id = '']) => id);
+    expect(new Set(ids).size).toBe(ids.length);
+    for (const id of ids) expect(id).toMatch(/^[a-z0-9]{3,7}$/);
+  }
 });
 
 test.each([

@@ -34,7 +34,7 @@ export function placing<Body>(
   return {
     answer: object({
       placed: array()
-        .of(object({ row: id, place: id }).noUnknown())
+        .of(object({ row: id, place: string().max(200).required() }).noUnknown())
         .max(mostRows, `Place at most ${mostRows}.`)
         .required(),
     }).noUnknown(),

@@ -1,5 +1,6 @@
 import { array, object, string } from 'yup';
 import type { Kind } from '../kind';
+import { partId } from '../part-id';
 import { mostRows, type PlacedAnswer, placing, type ShownPlacing } from '../placing';
 import { scrambled } from '../scrambled';
 
@@ -48,8 +49,8 @@ export const grouping: Kind<GroupingBody, PlacedAnswer, ShownPlacing> = {
       .required(),
   }).noUnknown(),
   begin: (id) => {
-    const groups = [...'ab'].map((letter) => ({ id: `${id.slice(-12)}-g${letter}`, title: '' }));
-    const items = groups.map((group, i) => ({ id: `${id.slice(-12)}-i${i}`, text: '', groupId: group.id }));
+    const groups = [0, 1].map((part) => ({ id: partId(id, part), title: '' }));
+    const items = groups.map((group, i) => ({ id: partId(id, i + 2), text: '', groupId: group.id }));
     return { groups, items };
   },
   bodyText: ({ groups, items }) =>

@@ -1,14 +1,14 @@
 import { array, object, string } from 'yup';
 import type { Kind } from '../kind';
+import { partId } from '../part-id';
 import { mostRows, type PlacedAnswer, placing, type ShownPlacing } from '../placing';
 import { scrambled } from '../scrambled';
 
 type Pair = {
   readonly id: string;
   readonly text: string;
-  /** What belongs to it, and the name that goes by: another one than the pair's, so that it tells nothing. */
+  /** What belongs to it. */
   readonly match: string;
-  readonly matchId: string;
 };
 export type MatchingBody = {
   readonly pairs: readonly Pair[];
@@ -18,18 +18,18 @@ export type MatchingBody = {
 
 const plain = (text: string) => text.normalize('NFC').replace(/\s+/gu, ' ').trim();
 
-/** Where two pairs have the same match, it is there once, and right for both: under one name, in whatever order they stand. */
-function placesOf({ pairs, extras }: MatchingBody) {
-  const all = [...pairs.map(({ matchId, match }) => ({ id: matchId, text: match })), ...extras];
-  const byText = new Map<string, (typeof all)[number]>();
-  for (const one of all.toSorted((a, b) => (a.id < b.id ? 1 : -1))) byText.set(plain(one.text), one);
-  return [...byText.values()];
-}
+/**
+ * Everything there is to choose from. Each goes by its words: a name of its own could tell to which pair it belongs, and
+ * where two pairs have the same match, it is there once, and right for both.
+ */
+const placesOf = ({ pairs, extras }: MatchingBody) =>
+  [...new Set([...pairs.map(({ match }) => plain(match)), ...extras.map(({ text }) => plain(text))])].map((words) => ({
+    id: words,
+    text: words,
+  }));
 
 const body = (pairs: string, extras = ''): MatchingBody => ({
-  pairs: pairs
-    .split(' ')
-    .map((pair, i) => ({ id: `p${i}`, text: pair[0] ?? '', match: pair[1] ?? '', matchId: `m${i}` })),
+  pairs: pairs.split(' ').map((pair, i) => ({ id: `p${i}`, text: pair[0] ?? '', match: pair[1] ?? '' })),
   extras: [...extras].map((text, i) => ({ id: `x${i}`, text })),
 });
 const answer = (...pairs: readonly (readonly [row: string, place: string])[]): PlacedAnswer => ({
@@ -40,17 +40,10 @@ const text = (most: number, what: string) => string().max(most, `Keep ${what} un
 
 /** Matching: each that was given what belongs to it earns its part. */
 export const matching: Kind<MatchingBody, PlacedAnswer, ShownPlacing> = {
-  ...placing((own: MatchingBody) => {
-    const places = placesOf(own);
-    return {
-      rows: own.pairs.map((pair) => ({
-        id: pair.id,
-        text: pair.text,
-        right: places.find((place) => plain(place.text) === plain(pair.match))?.id ?? '',
-      })),
-      places: scrambled(places),
-    };
-  }),
+  ...placing((own: MatchingBody) => ({
+    rows: own.pairs.map((pair) => ({ id: pair.id, text: pair.text, right: plain(pair.match) })),
+    places: scrambled(placesOf(own)),
+  })),
   title: 'Matching',
   body: object({
     pairs: array()
@@ -59,7 +52,6 @@ export const matching: Kind<MatchingBody, PlacedAnswer, ShownPlacing> = {
           id: string().max(40).required(),
           text: text(500, 'what is matched'),
           match: text(200, 'a match'),
-          matchId: string().max(40).required(),
         }).noUnknown(),
       )
       .max(mostRows, `Give at most ${mostRows} pairs.`)
@@ -69,15 +61,7 @@ export const matching: Kind<MatchingBody, PlacedAnswer, ShownPlacing> = {
       .max(20, 'Give at most 20 that belong to nothing.')
       .required(),
   }).noUnknown(),
-  begin: (id) => ({
-    pairs: [...'ab'].map((letter) => ({
-      id: `${id.slice(-12)}-${letter}`,
-      text: '',
-      match: '',
-      matchId: `${id.slice(-12)}-m${letter}`,
-    })),
-    extras: [],
-  }),
+  begin: (id) => ({ pairs: [0, 1].map((part) => ({ id: partId(id, part), text: '', match: '' })), extras: [] }),
   rearranged: (own, order) => ({ ...own, pairs: order(own.pairs) }),
   bodyText: ({ pairs, extras }) =>
     [
@@ -118,19 +102,19 @@ export const matching: Kind<MatchingBody, PlacedAnswer, ShownPlacing> = {
     },
   ],
   examples: [
-    { name: 'all matched', body: body('aA bB'), answer: answer(['p0', 'm0'], ['p1', 'm1']), share: '1/1' },
-    { name: 'changed about', body: body('aA bB'), answer: answer(['p0', 'm1'], ['p1', 'm0']), share: '0/1' },
-    { name: 'one of three, two left open', body: body('aA bB cC'), answer: answer(['p2', 'm2']), share: '1/3' },
+    { name: 'all matched', body: body('aA bB'), answer: answer(['p0', 'A'], ['p1', 'B']), share: '1/1' },
+    { name: 'changed about', body: body('aA bB'), answer: answer(['p0', 'B'], ['p1', 'A']), share: '0/1' },
+    { name: 'one of three, two left open', body: body('aA bB cC'), answer: answer(['p2', 'C']), share: '1/3' },
     {
       name: 'one that belongs to nothing',
       body: body('aA bB', 'Z'),
-      answer: answer(['p0', 'x0'], ['p1', 'm1']),
+      answer: answer(['p0', 'Z'], ['p1', 'B']),
       share: '1/2',
     },
     {
       name: 'two with the same match',
       body: body('aA bA cC'),
-      answer: answer(['p0', 'm0'], ['p1', 'm0']),
+      answer: answer(['p0', 'A'], ['p1', 'A']),
       share: '2/3',
     },
     { name: 'nothing matched', body: body('aA bB'), answer: answer(), share: null },

@@ -2,6 +2,7 @@ import { array, object, string } from 'yup';
 import { rational, zero } from '../../../kernel/exact';
 import { fail, ok } from '../../../kernel/problem';
 import type { Kind } from '../kind';
+import { partId } from '../part-id';
 import { scrambled } from '../scrambled';
 
 type Item = { readonly id: string; readonly text: string };
@@ -37,7 +38,7 @@ export const order: Kind<OrderBody, OrderAnswer, OrderBody> = {
   answer: object({
     order: array().of(string().max(40).required()).max(mostItems, `Put at most ${mostItems} in order.`).required(),
   }).noUnknown(),
-  begin: (id) => ({ items: [...'abc'].map((letter) => ({ id: `${id.slice(-12)}-${letter}`, text: '' })) }),
+  begin: (id) => ({ items: [0, 1, 2].map((part) => ({ id: partId(id, part), text: '' })) }),
   shown: ({ items }) => ({ items: scrambled(items) }),
   isGiven: ({ order: given }) => given.length > 0,
   fits: ({ items }, { order: given }) =>

@@ -57,9 +57,7 @@ export function Matching({ body, onSave }: MakingProps<'matching'>) {
           variant="subtle"
           size="compact-sm"
           leftSection={<IconPlus size={14} />}
-          onClick={() =>
-            setPairs([...pairs, { id: newId().slice(-12), text: '', match: '', matchId: newId().slice(-12) }])
-          }
+          onClick={() => setPairs([...pairs, { id: newId().slice(-12), text: '', match: '' }])}
         >
           Add a pair
         </Button>
