@@ -13,7 +13,10 @@ function holder(file) {
   }
 }
 
-/** Does work while no other command does the same; waits for one that does. A lock of a process that is gone counts for nothing. */
+/**
+ * Does work while no other command does the same; waits for one that does. A lock of a process that is gone counts for
+ * nothing.
+ */
 export async function alone(file, words, work) {
   let told = false;
   for (;;) {

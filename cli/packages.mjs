@@ -34,7 +34,8 @@ export const ensurePackages = () =>
       const pidFile = join(root, '.mosaik-installing.pid');
       if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return;
       await stepTimed('Installing packages (about a minute)', async () => {
-        // What an interrupted installation left behind trips the next one up, and so does one that goes on without its command.
+        // What an interrupted installation left behind trips the next one up, and so does one that goes on without its
+        // command.
         await endInstallation(pidFile);
         // Put aside in one step: what still runs may go on writing into it while it is taken away.
         const aside = join(root, '.mosaik-old-packages');

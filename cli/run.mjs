@@ -4,7 +4,10 @@ import { setTimeout as wait } from 'node:timers/promises';
 
 const running = new Set();
 
-/** Tells everything that was started and has not ended to end: whatever it started in its turn stands in one group with it. */
+/**
+ * Tells everything that was started and has not ended to end: whatever it started in its turn stands in one group with
+ * it.
+ */
 function tellAll(signal) {
   for (const child of running) {
     try {

@@ -6,7 +6,9 @@ const paint = (code, text) => (colour ? `\u001b[${code}m${text}\u001b[0m` : text
 
 export const say = (text = '') => console.log(text);
 export const step = (text) => console.log(`${paint('32', '▪')} ${text}`);
-/** A step that takes its time: how long it has taken so far is shown while it goes on, and how long it took at the end. */
+/**
+ * A step that takes its time: how long it has taken so far is shown while it goes on, and how long it took at the end.
+ */
 export async function stepTimed(text, work) {
   const since = Date.now();
   const seconds = () => `${Math.round((Date.now() - since) / 1000)} s`;

@@ -36,7 +36,9 @@ export function senderOf(connection, forwarded, trusted = proxies) {
   return chain.findLast((one) => !trusted.has(one)) ?? own;
 }
 
-/** What the framework answers with an empty 500: a request that it does not know, or a state of its router that is none. */
+/**
+ * What the framework answers with an empty 500: a request that it does not know, or a state of its router that is none.
+ */
 export function refusalOf(method, headers) {
   if (!methods.has(method)) return [405, 'Requests of this kind are not answered here.'];
   const state = headers['next-router-state-tree'];

@@ -1,4 +1,7 @@
-/** What learners of the main course can do afterwards, and the lessons that serve it. The last one is asked for nowhere yet. */
+/**
+ * What learners of the main course can do afterwards, and the lessons that serve it. The last one is asked for nowhere
+ * yet.
+ */
 export const streamOutcomes: readonly { readonly text: string; readonly lessons: readonly string[] }[] = [
   {
     text: 'Choose a reach of a small river and say why',

@@ -180,7 +180,9 @@ async function seedWalks(courseId: string, lessons: readonly LessonInput[]): Pro
 /** `walking-the-reach` as a title. */
 const titleOfFile = (name: string) => `${name.charAt(0).toUpperCase()}${name.slice(1).replaceAll('-', ' ')}`;
 
-/** The scenes of a film as its chapters; what one asks stops the film at its end, and it is the passage to watch again. */
+/**
+ * The scenes of a film as its chapters; what one asks stops the film at its end, and it is the passage to watch again.
+ */
 const chaptersOf = (places: readonly ScenePlace[]) =>
   places.map(({ scene, from }) => ({ id: newId(), at: from, title: scene.heading }));
 const checkpointsOf = (places: readonly ScenePlace[]) =>

@@ -20,7 +20,8 @@ function ownBlock(block: string, pictures: Pictures, exercises: string[]): RichT
 
 /**
  * A text as the editor keeps it, from Markdown, with blank lines between blocks. Beside it: `![picture]`, `$$ TeX`,
- * `:note words` (also `:tip`, `:care`), `:folded title` with what is folded away on the lines below, and `:exercise` for
+ * `:note words` (also `:tip`, `:care`), `:folded title` with what is folded away on the lines below, and `:exercise`
+ * for
  * the next question of the lesson, whose ids are given in their order.
  */
 export function textOf(source: string, pictures: Pictures = {}, questionIds: readonly string[] = []): RichText {

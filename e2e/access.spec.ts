@@ -333,7 +333,10 @@ const parts = [
   ['creators, the rest', (visit: Visit) => visit.who === ines && !visit.path.startsWith('/c/')],
 ] as const;
 
-/** A page is made as it is to be looked at, and scanned: light first, with every rule; the same state then in dark colours. */
+/**
+ * A page is made as it is to be looked at, and scanned: light first, with every rule; the same state then in dark
+ * colours.
+ */
 async function scan(page: Page, visit: Visit): Promise<string[]> {
   await page.emulateMedia({ colorScheme: 'light' });
   await page.goto(visit.path);

@@ -87,7 +87,8 @@ test('chapters and checkpoints made on the time line, met and answered by a lear
   const points = page.getByRole('region', { name: 'In this film' });
   await expect(points.getByRole('button', { name: /One of you stays/ })).toContainText('ahead');
 
-  // What must be answered stops whatever leads past it: dragging, a jump in the list, playing on, and asking the server.
+  // What must be answered stops whatever leads past it: dragging, a jump in the list, playing on, and asking the
+  // server.
   await expect.poll(() => film(page).evaluate((video: HTMLVideoElement) => video.readyState)).toBeGreaterThan(0);
   await seek(page, 15);
   await expect(card).toBeVisible();

@@ -123,7 +123,10 @@ export async function startSchool(sample: boolean): Promise<School & { stop(): P
 type Kind = 'sample' | 'empty';
 type Started = Awaited<ReturnType<typeof startSchool>>;
 
-/** The school of the file whose journeys run in this process, and one that is being made ready for the next file meanwhile. */
+/**
+ * The school of the file whose journeys run in this process, and one that is being made ready for the next file
+ * meanwhile.
+ */
 let current: { readonly file: string; readonly school: Started } | null = null;
 let spare: Promise<Started> | null = null;
 

@@ -1,6 +1,9 @@
 import { fail, type Result } from '@/core/kernel/problem';
 
-/** Sends JSON, or a file as it is, and reads the result; a broken line is a problem like any other, with what to do. `lasts` goes out even when the page is left. */
+/**
+ * Sends JSON, or a file as it is, and reads the result; a broken line is a problem like any other, with what to do.
+ * `lasts` goes out even when the page is left.
+ */
 export async function send<T>(address: string, body: unknown, lasts = false): Promise<Result<T>> {
   try {
     const response = await fetch(address, { method: 'POST', ...sent(body), keepalive: lasts });

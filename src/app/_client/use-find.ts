@@ -5,7 +5,10 @@ import { useState, useTransition } from 'react';
 
 const pauseMs = 250;
 
-/** Words that a list on the server is looked through for: they go into the address when typing pauses, with its first page. */
+/**
+ * Words that a list on the server is looked through for: they go into the address when typing pauses, with its first
+ * page.
+ */
 export function useFind(find: string) {
   const [words, setOwn] = useState(find);
   const [isLooking, startLooking] = useTransition();

@@ -12,7 +12,10 @@ export const refuse = (problem: Problem): Response =>
   });
 
 const mostBytes = 4 * 1024 * 1024;
-/** Texts of lessons, the deepest that is sent, nest a dozen lists at most; whoever looks into a value walks down it step by step. */
+/**
+ * Texts of lessons, the deepest that is sent, nest a dozen lists at most; whoever looks into a value walks down it step
+ * by step.
+ */
 const mostDepth = 200;
 
 /** Whether the brackets of a JSON text nest no deeper than that; those within strings do not count. */
@@ -38,7 +41,10 @@ export async function bodyOf(request: Request): Promise<unknown> {
   }
 }
 
-/** The body of a request as it is. What is longer than `most` is cut off right behind it, so that it can be told by its length. */
+/**
+ * The body of a request as it is. What is longer than `most` is cut off right behind it, so that it can be told by its
+ * length.
+ */
 export async function bytesOf(request: Request, most: number): Promise<Uint8Array> {
   if (Number(request.headers.get('content-length') ?? 0) > most) return new Uint8Array(most + 1);
   const parts: Uint8Array[] = [];

@@ -99,7 +99,9 @@ function openServer(): Server {
   });
 }
 
-/** Whether somebody may send a file of a size, for what they say it is for: decided before anything of it is written. */
+/**
+ * Whether somebody may send a file of a size, for what they say it is for: decided before anything of it is written.
+ */
 async function mayUpload(person: Person, details: Details, bytes: number): Promise<Result<null>> {
   const db = database();
   const size = checkUpload(details.purpose, details.name, bytes, new Uint8Array());

@@ -4,7 +4,10 @@ import { meetingsOf } from '../live';
 import { type CourseDocument, lessonsOf } from '../outline';
 import { instantOf, type LearnerClock, type ReleaseState } from '../release';
 
-/** Something with a date: lessons that open together, work that is due, a session, a break of a cohort, the end of access. */
+/**
+ * Something with a date: lessons that open together, work that is due, a session, a break of a cohort, the end of
+ * access.
+ */
 export type Entry = {
   /** The same for the same thing, however often it is moved. */
   readonly id: string;
@@ -17,7 +20,9 @@ export type Entry = {
   readonly until: number | null;
 };
 
-/** Everything in an edition that has a date for somebody, in the order of time. What waits for something has none yet. */
+/**
+ * Everything in an edition that has a date for somebody, in the order of time. What waits for something has none yet.
+ */
 export function entriesOf(document: CourseDocument, clock: LearnerClock, state: ReleaseState): Entry[] {
   const { course } = document;
   const found: Entry[] = [];

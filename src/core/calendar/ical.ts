@@ -49,7 +49,9 @@ function folded(line: string): string {
   return [...lines, open].join('\r\n ');
 }
 
-/** The changes of offset of a zone over some time, as a VTIMEZONE; each is told by itself, so nothing has to be guessed. */
+/**
+ * The changes of offset of a zone over some time, as a VTIMEZONE; each is told by itself, so nothing has to be guessed.
+ */
 function timezone(name: string, from: number, to: number): string[] {
   const zone = zoneOf(name);
   const start = Temporal.Instant.fromEpochMilliseconds(from).toZonedDateTimeISO(name);

@@ -26,7 +26,10 @@ export type ReadLesson = {
   readonly text: RichText | null;
 };
 export type ReadSection = { readonly title: string; readonly lessons: readonly ReadLesson[] };
-/** What a file or a paste holds: lessons without a section come first. `notes` say what was done that nobody would expect. */
+/**
+ * What a file or a paste holds: lessons without a section come first. `notes` say what was done that nobody would
+ * expect.
+ */
 export type ReadOutline = {
   readonly loose: readonly ReadLesson[];
   readonly sections: readonly ReadSection[];

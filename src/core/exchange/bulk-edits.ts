@@ -7,7 +7,10 @@ export type CourseEdit = { readonly courseId: string; readonly edit: OutlineEdit
 /** A section of a course, as new lessons name it. */
 export type SectionName = { readonly id: string; readonly courseId: string; readonly title: string };
 
-/** A plan as the edits that do it, course by course. Fields of one row are set together; new lessons go to the end of their section. */
+/**
+ * A plan as the edits that do it, course by course. Fields of one row are set together; new lessons go to the end of
+ * their section.
+ */
 export function editsOf(
   table: CatalogueTable,
   { changes, added }: Pick<BulkPlan, 'changes' | 'added'>,

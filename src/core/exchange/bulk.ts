@@ -91,7 +91,9 @@ function nextBreak(text: string, from: number): number {
   return text.length;
 }
 
-/** A block of cells put over rows and columns, the way a spreadsheet copies it: tabs between cells, lines between rows. */
+/**
+ * A block of cells put over rows and columns, the way a spreadsheet copies it: tabs between cells, lines between rows.
+ */
 export function planBlock(
   table: CatalogueTable,
   rows: readonly CatalogueRow[],
@@ -137,7 +139,10 @@ export type Mapping = readonly (string | null)[];
 
 const plainName = (name: string) => name.toLowerCase().replace(/[^\p{L}\p{N}]/gu, '');
 
-/** Names are the same when they are written with the same letters, composed or not, whatever their size and the space around them. Nothing else is left out. */
+/**
+ * Names are the same when they are written with the same letters, composed or not, whatever their size and the space
+ * around them. Nothing else is left out.
+ */
 export const nameKey = (name: string): string => name.normalize('NFC').trim().toLowerCase();
 
 /** The mapping that follows from the names: a column's own name or key, however it is written. */

@@ -112,7 +112,9 @@ export function cellText(cell: Cell | undefined): string {
   return String(cell);
 }
 
-/** The value words mean in a column, checked by the same rules as a change at its own place; or what is wrong with them. */
+/**
+ * The value words mean in a column, checked by the same rules as a change at its own place; or what is wrong with them.
+ */
 export function cellFrom(
   table: CatalogueTable,
   column: CatalogueColumn,

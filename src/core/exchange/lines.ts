@@ -11,7 +11,10 @@ const place = /^(\d+(?:\.\d+)+)\s+/;
 /** Whether a line would lose its beginning when it is read; it is then written behind a bullet and a box. */
 export const looksLikeList = (text: string): boolean => bullet.test(text) || box.test(text) || place.test(text);
 
-/** Whether numbers such as 1.1, 1.2, 2.1 count the lines they stand before: each goes on from the one before, or begins anew with 1. */
+/**
+ * Whether numbers such as 1.1, 1.2, 2.1 count the lines they stand before: each goes on from the one before, or begins
+ * anew with 1.
+ */
 function countsLines(numbers: readonly string[]): boolean {
   let before: number[] = [];
   return numbers.every((text) => {
@@ -55,7 +58,9 @@ export function linesOf(text: string): Line[] {
 
 type Building = { text: string; branches: Building[] };
 
-/** Lines below lines, by how far they are indented. A line that is indented less than all above it starts at the top. */
+/**
+ * Lines below lines, by how far they are indented. A line that is indented less than all above it starts at the top.
+ */
 export function branchesOf(lines: readonly Line[]): Branch[] {
   const top: Building[] = [];
   const open: { indent: number; branch: Building }[] = [];

@@ -21,7 +21,10 @@ function asLine(title: string): string {
   return looksLikeList(line) ? `- [ ] ${line}` : line;
 }
 
-/** Letters that could begin something in Markdown stand behind a backslash; any of these signs may (CommonMark 0.31, 2.4). */
+/**
+ * Letters that could begin something in Markdown stand behind a backslash; any of these signs may (CommonMark 0.31,
+ * 2.4).
+ */
 const escaped = (text: string) => oneLine(text).replace(/([!-/:-@[-`{-~])/g, '\\$1');
 
 const paragraphsOf = (text: RichText | null): string[] => {

@@ -13,7 +13,10 @@ export function clockTime(ms: number): string {
 /** A moment to the second, for those who need no more. */
 export const secondText = (ms: number): string => clockTime(Math.round(ms / 1000) * 1000);
 
-/** A moment as it was typed: `3:40`, `1:03:40.25`, `220` or `220.5` seconds, a comma for the point too. Null when it is none. */
+/**
+ * A moment as it was typed: `3:40`, `1:03:40.25`, `220` or `220.5` seconds, a comma for the point too. Null when it is
+ * none.
+ */
 export function readClockTime(typed: string): number | null {
   const match = /^(?:(?:(\d{1,3}):)?(\d{1,3}):)?(\d{1,6})(?:[.,](\d{1,3})\d*)?$/.exec(typed.trim());
   if (!match) return null;

@@ -14,7 +14,10 @@ export function countdownText(milliseconds: number): string | null {
   return unit(Math.ceil(hours / 24), 'day');
 }
 
-/** As `countdownText`, in the two largest units that say something: `"2 days 5 hours"`, `"3 hours 20 minutes"`. Rounded up. */
+/**
+ * As `countdownText`, in the two largest units that say something: `"2 days 5 hours"`, `"3 hours 20 minutes"`. Rounded
+ * up.
+ */
 export function longCountdown(milliseconds: number): string | null {
   const minutes = Math.ceil(Math.ceil(milliseconds / 1000) / 60);
   if (minutes <= 0) return null;
@@ -26,7 +29,9 @@ export function longCountdown(milliseconds: number): string | null {
   return pair(Math.floor(hours / 24), 'day', hours % 24, 'hour');
 }
 
-/** A countdown as a clock, to the second and rounded up: `"2 days 03:20:05"`, `"00:00:01"`. Null when nothing is left. */
+/**
+ * A countdown as a clock, to the second and rounded up: `"2 days 03:20:05"`, `"00:00:01"`. Null when nothing is left.
+ */
 export function clockCountdown(milliseconds: number): string | null {
   const seconds = Math.ceil(milliseconds / 1000);
   if (seconds <= 0) return null;

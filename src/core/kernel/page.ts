@@ -15,7 +15,10 @@ export function pageIn(words: unknown): number {
 /** How many rows lie before a page. */
 export const rowsBefore = (page: number, perPage = rowsPerPage): number => (page - 1) * perPage;
 
-/** Words somebody looks for, as an address gives them: what is no text is none, and control characters (category Cc) stand in no name. */
+/**
+ * Words somebody looks for, as an address gives them: what is no text is none, and control characters (category Cc)
+ * stand in no name.
+ */
 export const findIn = (words: unknown): string =>
   typeof words === 'string'
     ? words

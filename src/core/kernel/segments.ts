@@ -1,6 +1,9 @@
 const segmenter = new Intl.Segmenter('und', { granularity: 'word' });
 
-/** Up to 2,000 characters: what is left, or to the end of a word if there is one, or of a sentence; never before what belongs to the character before it. */
+/**
+ * Up to 2,000 characters: what is left, or to the end of a word if there is one, or of a sentence; never before what
+ * belongs to the character before it.
+ */
 const stretches =
   /[\s\S]{1,2000}$|[\s\S]{1,2000}(?<=\s)(?!\p{M})|[\s\S]{1,2000}(?<=\p{P})(?!\p{M})|[\s\S]{1,2000}(?<!\u200d)(?![\p{M}\p{EMod}\u200d])|[\s\S]{1,2000}/gu;
 

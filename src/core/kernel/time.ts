@@ -53,7 +53,10 @@ export function wallTime(instant: Temporal.Instant, zone: string): Temporal.Plai
 
 export type Names = { locale: string; zone: string };
 
-/** Making a formatter costs a hundred times what using one does, so each is kept; there are as many as locales, zones and forms met. */
+/**
+ * Making a formatter costs a hundred times what using one does, so each is kept; there are as many as locales, zones
+ * and forms met.
+ */
 const formatters = new Map<string, Intl.DateTimeFormat>();
 const mostFormatters = 400;
 

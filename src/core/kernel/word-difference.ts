@@ -27,7 +27,10 @@ const bare = (word: string) => (word.endsWith('\n') ? word : word.trimEnd());
 const alikeWords = (a: string, b: string) => bare(a) === bare(b);
 const alikeLines = (a: string, b: string) => a === b;
 
-/** So many parts in and out are looked for one by one (Myers, 1986: the time grows with its square); beyond that it is one stretch. */
+/**
+ * So many parts in and out are looked for one by one (Myers, 1986: the time grows with its square); beyond that it is
+ * one stretch.
+ */
 const mostApart = 500;
 
 function compared(was: string[], is: string[], comparator: (a: string, b: string) => boolean): Piece[] {

@@ -24,7 +24,9 @@ const reach = 16 * hour;
 /** The changes of offset in a stretch of time: `offsets[0]` holds before the first of them. */
 type Stretch = { readonly starts: readonly number[]; readonly offsets: readonly number[] };
 const stretchMs = 3653 * dayMs;
-/** The calendar repeats after 400 years exactly, and after 28 years but for a leap day now and then; weekdays included. */
+/**
+ * The calendar repeats after 400 years exactly, and after 28 years but for a leap day now and then; weekdays included.
+ */
 const wholeCycleMs = 146_097 * dayMs;
 const cycleMs = 10_227 * dayMs;
 const lastKnown = Date.UTC(2099, 0, 1);

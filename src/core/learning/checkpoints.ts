@@ -6,7 +6,10 @@ import type { LessonProgress, Passage } from '../record';
 type Asked = LessonDocument['questions'][number];
 type Answered = LessonProgress['answered'];
 
-/** How an answer to a checkpoint or an exercise did, and what is said about it. It is told nothing of what would have been right: it is asked again. */
+/**
+ * How an answer to a checkpoint or an exercise did, and what is said about it. It is told nothing of what would have
+ * been right: it is asked again.
+ */
 export type Judgement = {
   readonly verdict: 'right' | 'part' | 'wrong';
   readonly said: readonly string[];
@@ -14,7 +17,10 @@ export type Judgement = {
   readonly passage: Moment['passage'];
 };
 
-/** The question of a lesson that is asked in its place, in a film or in a text, and judged there; a paper is handed in instead. */
+/**
+ * The question of a lesson that is asked in its place, in a film or in a text, and judged there; a paper is handed in
+ * instead.
+ */
 export const askedInPlace = ({ kind, questions }: Pick<LessonDocument, 'kind' | 'questions'>, id: string) =>
   questions.find(
     (one) =>

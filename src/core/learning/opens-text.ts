@@ -4,7 +4,9 @@ import type { LearnerView, LessonView } from './view';
 
 const timeText = (ms: number, names: Names) => dateTimeText(Temporal.Instant.fromEpochMilliseconds(ms), names);
 
-/** What has to happen before a lesson opens: `once you have done The tray and passed Reach or not?`; null for nothing. */
+/**
+ * What has to happen before a lesson opens: `once you have done The tray and passed Reach or not?`; null for nothing.
+ */
 export function awaitedText({ waitsFor, waitsForHand }: Pick<LessonView, 'waitsFor' | 'waitsForHand'>): string | null {
   const titles = (until: 'done' | 'passed') =>
     waitsFor.filter((one) => one.until === until).map(({ lesson }) => lesson.title);

@@ -126,7 +126,10 @@ function isDone(lesson: LessonDocument, records: LearnerRecords, entry: GradeEnt
     : entry.state !== 'missing';
 }
 
-/** Whether the day has come by which something would have had to be there; without a day of its own, once the course has ended for the learner. */
+/**
+ * Whether the day has come by which something would have had to be there; without a day of its own, once the course has
+ * ended for the learner.
+ */
 function isDueBy(lesson: LessonDocument, clock: LearnerClock, records: LearnerRecords, nowMs: number): boolean {
   const due = lesson.assignment?.due;
   return records.finished || (due ? instantOf(due, clock).epochMilliseconds <= nowMs : false);
@@ -163,7 +166,9 @@ function awaitedIn(document: CourseDocument): ReadonlySet<string> {
   return known;
 }
 
-/** How far a learner has come with every lesson of an edition, whether anything waits for it or not: for plans to come. */
+/**
+ * How far a learner has come with every lesson of an edition, whether anything waits for it or not: for plans to come.
+ */
 export function wholeStanding(document: CourseDocument, clock: LearnerClock, records: LearnerRecords): Standing {
   const all = lessonsOf(document);
   return standingOf(judgedBy(all, records, new Map()), judge, records, clock);
@@ -186,7 +191,9 @@ export function releaseFor(
   };
 }
 
-/** Whether anything in an edition waits for what its learners do: if not, what is open follows from their clock alone. */
+/**
+ * Whether anything in an edition waits for what its learners do: if not, what is open follows from their clock alone.
+ */
 export const waitsForDeeds = (document: CourseDocument): boolean => awaitedIn(document).size > 0;
 
 /** What a lesson waits for, each once; what has to be passed has to be done as well. */

@@ -4,7 +4,8 @@ import { dayMs, dayNumber, timeOfDayMs, zoneOf } from '../kernel/zone';
 import { type AccessRule, instantOf, type LearnerClock } from '../release';
 import type { LiveSettings } from './settings';
 
-// The package is CommonJS to Node.js and a module to bundlers: the one has its names on the default export, the other beside it.
+// The package is CommonJS to Node.js and a module to bundlers: the one has its names on the default export, the other
+// beside it.
 const { RRule } = 'RRule' in rrule ? rrule : (rrule as { readonly default: typeof import('rrule') }).default;
 
 /** No session meets more often than this. */
@@ -54,8 +55,10 @@ function walls(first: number, repeats: string): number[] {
 type LiveLesson = { readonly id: string; readonly live: LiveSettings | null };
 
 /**
- * When a session meets, for whoever has a clock; for a cohort that has a time of its own for it, at that. Repetitions are at the same time of day in the zone the first one is
- * meant in, over changes of clocks; a time that clocks jump over is the moment of the jump. None while it is not planned.
+ * When a session meets, for whoever has a clock; for a cohort that has a time of its own for it, at that. Repetitions
+ * are at the same time of day in the zone the first one is
+ * meant in, over changes of clocks; a time that clocks jump over is the moment of the jump. None while it is not
+ * planned.
  */
 export function meetingsOf(lesson: LiveLesson, clock: LearnerClock): Meeting[] {
   if (!lesson.live) return [];
@@ -72,7 +75,10 @@ export function meetingsOf(lesson: LiveLesson, clock: LearnerClock): Meeting[] {
     });
 }
 
-/** A date is meant as it stands, also when clocks jump over its time; what is counted from a start is what clocks show then. */
+/**
+ * A date is meant as it stands, also when clocks jump over its time; what is counted from a start is what clocks show
+ * then.
+ */
 const wallOfFirst = (when: AccessRule, clock: LearnerClock, zone: { wallAt(ms: number): number }): number =>
   when.when === 'on-date'
     ? dayNumber(when.date) * dayMs + timeOfDayMs(when.at)

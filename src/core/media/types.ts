@@ -38,7 +38,8 @@ export type MediaFacts = {
 /**
  * A form of a file that was made from it. Pictures: `clean`, turned the right way and without what a camera writes
  * into it, and `w480`, `w960`, `w1600`, that many pixels wide. Films: `phone`, and `strip`, small frames of it
- * side by side in one picture. Documents: `page-1` and so on, a picture of each page, and `pages`, what is known of them.
+ * side by side in one picture. Documents: `page-1` and so on, a picture of each page, and `pages`, what is known of
+ * them.
  */
 export type MediaForm = {
   readonly name: 'clean' | 'w480' | 'w960' | 'w1600' | 'phone' | 'strip' | 'pages' | `page-${number}`;

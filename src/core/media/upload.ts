@@ -69,7 +69,8 @@ export function sniff(bytes: Uint8Array): FileType | null {
     return { contentType: 'audio/wav', kind: 'audio' };
   if (ascii(bytes, 0, 4) === 'OggS') return { contentType: 'audio/ogg', kind: 'audio' };
   if (ascii(bytes, 0, 4) === 'fLaC') return { contentType: 'audio/flac', kind: 'audio' };
-  // Frames of MPEG audio begin with eleven set bits; the layer bits are nought in AAC alone (ISO 11172-3, 2.4.2.3; ISO 13818-7, 6.2).
+  // Frames of MPEG audio begin with eleven set bits; the layer bits are nought in AAC alone (ISO 11172-3, 2.4.2.3; ISO
+  // 13818-7, 6.2).
   if (starts(0xff) && ((bytes[1] ?? 0) & 0xf6) === 0xf0) return { contentType: 'audio/aac', kind: 'audio' };
   if (ascii(bytes, 0, 3) === 'ID3' || (starts(0xff) && ((bytes[1] ?? 0) & 0xe6) === 0xe2))
     return { contentType: 'audio/mpeg', kind: 'audio' };

@@ -50,7 +50,10 @@ function together(parts: readonly Part[]): readonly Part[] {
   });
 }
 
-/** Puts one mail together of everything somebody is told at once, at least one thing. `choose`: where they choose what they are told. */
+/**
+ * Puts one mail together of everything somebody is told at once, at least one thing. `choose`: where they choose what
+ * they are told.
+ */
 export function letterOf(parts: readonly Part[], choose: string): Letter {
   const all = together(parts).map(filled);
   const [first] = all;

@@ -11,7 +11,9 @@ import { occasionOf } from './occasions';
 /** The text of an occasion: one text, in CommonMark with fields in braces, from which both forms of a mail are made. */
 export type Template = { readonly subject: string; readonly body: string };
 
-/** More lists and quotations in one another than anybody reads: to read thousands takes minutes, and all of the stack. */
+/**
+ * More lists and quotations in one another than anybody reads: to read thousands takes minutes, and all of the stack.
+ */
 const nestedDeep = /^(?:[ \t]*(?:>|[-*+](?=[ \t])|\d{1,9}[.)](?=[ \t]))){6,}/m;
 
 export const templateSchema = object({

@@ -21,7 +21,10 @@ export type CopyNames = {
   readonly sameCourse: boolean;
 };
 
-/** The changes that copy lessons and sections, with their texts and questions, from one outline into another or the same. */
+/**
+ * The changes that copy lessons and sections, with their texts and questions, from one outline into another or the
+ * same.
+ */
 export function planCopy(target: Outline, source: Outline, wish: CopyWish, names: CopyNames): Result<Change[]> {
   const changes: Change[] = [];
   const add = (table: Change['table'], record: { readonly id: string }) =>

@@ -43,7 +43,10 @@ export const cuesOfChapters = (chapters: readonly Chapter[], length: number): Cu
     settings: '',
   }));
 
-/** The chapters that a file of cues names. One that begins where a chapter of today begins stays the same chapter, with another name. */
+/**
+ * The chapters that a file of cues names. One that begins where a chapter of today begins stays the same chapter, with
+ * another name.
+ */
 export const chaptersOfCues = (cues: readonly Cue[], now: readonly Chapter[], newId: () => string): Chapter[] =>
   cues.map(({ from, text }) => ({
     id: now.find(({ at }) => at === from)?.id ?? newId(),

@@ -8,7 +8,10 @@ export type KeptChange = Change | TextChange;
 
 const isTextChange = (change: KeptChange): change is TextChange => 'differences' in change;
 
-/** Changes as the history keeps them. A text that is new or removed is kept whole: what follows or came before rests on it. */
+/**
+ * Changes as the history keeps them. A text that is new or removed is kept whole: what follows or came before rests on
+ * it.
+ */
 export const keptChanges = (changes: readonly Change[]): KeptChange[] =>
   changes.map((change) => {
     const { table, id, before, after } = change;

@@ -3,7 +3,10 @@ import { byOrder } from './types';
 
 export type Ordered = { readonly id: string; readonly order: string };
 
-/** Keys for `count` records that go in front of `before` (or to the end) among `siblings`; null when `before` is not there. */
+/**
+ * Keys for `count` records that go in front of `before` (or to the end) among `siblings`; null when `before` is not
+ * there.
+ */
 export function keysBefore(siblings: readonly Ordered[], before: string | null, count: number): string[] | null {
   const sorted = [...siblings].sort(byOrder);
   const at = before === null ? sorted.length : sorted.findIndex((one) => one.id === before);

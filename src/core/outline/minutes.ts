@@ -4,7 +4,9 @@ import { lessonKindOf } from './kinds';
 import type { PaperSize } from './papers';
 import type { Lesson, RichText, TextFacts } from './types';
 
-/** How fast a learner is taken to read. What a lesson takes beyond its text, its kind says; a lesson can differ by hand. */
+/**
+ * How fast a learner is taken to read. What a lesson takes beyond its text, its kind says; a lesson can differ by hand.
+ */
 export const pace = {
   wordsPerMinute: 200,
   secondsPerPicture: 12,
@@ -14,7 +16,10 @@ export const pace = {
 const unspaced =
   /[\p{Script=Han}\p{Script=Hiragana}\p{Script=Katakana}\p{Script=Thai}\p{Script=Lao}\p{Script=Khmer}\p{Script=Myanmar}]/u;
 
-/** The words of a line: what stands between spaces, and in scripts that have none between words, what a dictionary finds. */
+/**
+ * The words of a line: what stands between spaces, and in scripts that have none between words, what a dictionary
+ * finds.
+ */
 function countWords(line: string): number {
   let count = 0;
   for (const part of line.split(/\s+/u)) {

@@ -1,7 +1,10 @@
 import { kindOf } from '../quiz';
 import type { Outline, Question } from './types';
 
-/** How much the questions of a lesson ask: how many there are, how many of them stop its film, and the minutes they take. */
+/**
+ * How much the questions of a lesson ask: how many there are, how many of them stop its film, and the minutes they
+ * take.
+ */
 export type PaperSize = { readonly count: number; readonly stops: number; readonly minutes: number };
 export const noPaper: PaperSize = { count: 0, stops: 0, minutes: 0 };
 

@@ -2,7 +2,10 @@ import { expect, test } from 'vitest';
 import { type TextVersion, textVersions } from './index';
 
 const doc = (text: string) => ({ type: 'doc', content: [{ type: 'paragraph', content: [{ type: 'text', text }] }] });
-/** `Ines 0` is a state Ines left at nine o'clock, `Bo 12` one that Bo left twelve minutes later, `-` what was there before. */
+/**
+ * `Ines 0` is a state Ines left at nine o'clock, `Bo 12` one that Bo left twelve minutes later, `-` what was there
+ * before.
+ */
 const stateOf = (name: string, i: number): TextVersion => {
   const [by = '', minutes] = name.split(' ');
   const at = new Date(Date.UTC(2026, 2, 2, 9, Number(minutes ?? 0))).toISOString();

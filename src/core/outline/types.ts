@@ -24,7 +24,10 @@ export type TextFacts = {
 };
 export const noText: TextFacts = { words: 0, pictures: 0, undescribed: 0 };
 
-/** The kinds of lesson in the order in which they are offered; what is particular to each, see `kinds`. A name stands in stored lessons: it never changes. */
+/**
+ * The kinds of lesson in the order in which they are offered; what is particular to each, see `kinds`. A name stands in
+ * stored lessons: it never changes.
+ */
 export const lessonKinds = ['reading', 'film', 'audio', 'document', 'link', 'live', 'quiz', 'assignment'] as const;
 export type LessonKind = (typeof lessonKinds)[number];
 

@@ -60,7 +60,10 @@ function questionsHaveBodies(stored: Stored): Stored {
   };
 }
 
-/** Version 2 to 3: a rhythm names its step, and what opens can close again; nothing did, access had no end, and there were no live sessions. */
+/**
+ * Version 2 to 3: a rhythm names its step, and what opens can close again; nothing did, access had no end, and there
+ * were no live sessions.
+ */
 function plansHaveEnds(stored: Stored): Stored {
   return {
     ...stored,
@@ -87,14 +90,20 @@ function withStep(rhythm: unknown): unknown {
   return { ...rest, begins: [], every: { by: 'weeks', count: weeks, weekdays: [weekday] } };
 }
 
-/** Before the gap could be set, the second part opened on the first weekday of the rhythm that lay a step less a week after the start. */
+/**
+ * Before the gap could be set, the second part opened on the first weekday of the rhythm that lay a step less a week
+ * after the start.
+ */
 const withGap = (rhythm: { readonly weeks: number; readonly gap?: number } | null) =>
   rhythm && 'weeks' in rhythm ? { ...rhythm, gap: rhythm.gap ?? 7 * (rhythm.weeks - 1) + 1 } : rhythm;
 
 /** Before files had versions, each had one; and before there were time lines, nobody looked at how loud they are. */
 const withVersion = (facts: unknown) => (facts ? { version: 1, waveHash: null, ...(facts as Fields) } : null);
 
-/** Fields that came while documents were still of version 1, with what their absence meant: no outcomes, nothing needed first, the usual settings. */
+/**
+ * Fields that came while documents were still of version 1, with what their absence meant: no outcomes, nothing needed
+ * first, the usual settings.
+ */
 function withLaterFields(stored: Stored): Stored {
   return {
     ...stored,

@@ -83,7 +83,9 @@ const beginnings = { owner: 'courses', creator: 'courses', marker: 'marking', le
 export const makesCourses = (actor: Actor): boolean =>
   can(actor, 'course.create') || Object.values(actor.courses).includes('creator');
 
-/** Whether somebody may decide about a learner in a course. Nobody decides about themselves, whatever else they may do. */
+/**
+ * Whether somebody may decide about a learner in a course. Nobody decides about themselves, whatever else they may do.
+ */
 export const mayDecide = (
   actor: Actor | null,
   action: Action,

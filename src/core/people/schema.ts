@@ -1,7 +1,10 @@
 import { string } from 'yup';
 import { line } from '../kernel/line';
 
-/** A name stands on one line, also on a certificate: no line breaks, and nothing that cannot be seen but changes what is around it. */
+/**
+ * A name stands on one line, also on a certificate: no line breaks, and nothing that cannot be seen but changes what is
+ * around it.
+ */
 export const nameSchema = line(120, 'Keep the name under 120 characters.', 'Give a name.').test(
   'one line',
   'Write the name on one line, without signs that cannot be seen.',

@@ -62,7 +62,10 @@ export function scorePaper(
   };
 }
 
-/** What somebody got, and of how much: in thousandths, as it was when it was marked, and the share before it was rounded to them. */
+/**
+ * What somebody got, and of how much: in thousandths, as it was when it was marked, and the share before it was rounded
+ * to them.
+ */
 export type Result = {
   readonly points: number;
   readonly of: number;
@@ -75,7 +78,9 @@ export type Result = {
 export const shareOfResult = ({ points, of, share }: Result): Rational =>
   share ?? (of > 0 ? rational(points, of) : zero);
 
-/** Whether a share reaches a pass mark in percent, decided on the exact value; without a pass mark everything passes. */
+/**
+ * Whether a share reaches a pass mark in percent, decided on the exact value; without a pass mark everything passes.
+ */
 export const passes = (share: Rational, passPercent: number): boolean =>
   passPercent <= 0 || compare(share, rational(passPercent, 100)) >= 0;
 

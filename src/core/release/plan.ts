@@ -71,7 +71,9 @@ function boundBy(bound: Opening, ms: number, waits: readonly Wait[], from: Openi
   return openingAt(earliest, waits.length > 0 ? from : source, [...bound.waits, ...waits]);
 }
 
-/** What was opened by hand goes before everything that would keep it closed; but where a rule asks for more than that. */
+/**
+ * What was opened by hand goes before everything that would keep it closed; but where a rule asks for more than that.
+ */
 function withHand(opening: Opening, id: string, rule: OpeningRule | null, facts: ClockFacts, standing: Standing) {
   if (standing.opened.size === 0) return opening;
   const hand = standing.opened.get(id);

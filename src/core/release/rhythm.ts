@@ -20,13 +20,19 @@ export type Rhythm = {
   readonly unit: 'section' | 'lessons' | 'laid';
   /** With lessons: how many open together. */
   readonly lessons: number;
-  /** Laid out: the id of the lesson with which each part but the first begins; the same again where parts before it are empty. */
+  /**
+   * Laid out: the id of the lesson with which each part but the first begins; the same again where parts before it are
+   * empty.
+   */
   readonly begins: readonly string[];
   readonly every: Step;
   readonly at: TimeOfDay;
   /** Whether the first part opens at the start, whatever day that is. */
   readonly firstAtOnce: boolean;
-  /** On weekdays, with the first part at once: how many days after the day of the start the second one opens at the earliest. */
+  /**
+   * On weekdays, with the first part at once: how many days after the day of the start the second one opens at the
+   * earliest.
+   */
   readonly gap: number;
   readonly breaks: readonly Break[];
 };
@@ -57,7 +63,10 @@ export function rhythmText(rhythm: Rhythm): string {
   return `${unitText[rhythm.unit](rhythm)} ${stepText(rhythm.every)} ${rhythm.at}${skipping}`;
 }
 
-/** When a part of a rhythm opens, for lists where no learner is looked at: which day that is depends on the learner's start and on breaks. */
+/**
+ * When a part of a rhythm opens, for lists where no learner is looked at: which day that is depends on the learner's
+ * start and on breaks.
+ */
 export function partText(rhythm: Rhythm, index: number): string {
   if (index === 0 && rhythm.firstAtOnce) return 'at start';
   const { every, at } = rhythm;

@@ -14,7 +14,9 @@ export type Unfolded = {
   readonly lessonIds: readonly string[];
 };
 
-/** A plan as the list of what opens when, in the order of the course: what a rhythm comes to, before it is taken over. */
+/**
+ * A plan as the list of what opens when, in the order of the course: what a rhythm comes to, before it is taken over.
+ */
 export function unfold(
   course: ReleaseCourse,
   sections: readonly ReleaseSection[],

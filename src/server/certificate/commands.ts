@@ -86,7 +86,9 @@ async function issue(
   return ok({ id, isNew: true });
 }
 
-/** Looks whether a learner has earned the certificate by now, and issues it then. Run by the worker after each result. */
+/**
+ * Looks whether a learner has earned the certificate by now, and issues it then. Run by the worker after each result.
+ */
 export async function awardIfEarned(enrolmentId: string, now = Temporal.Now.instant()): Promise<void> {
   await transaction(async (tx) => {
     const learner = await learnerIn(tx.db, enrolmentId);

@@ -61,7 +61,10 @@ function lay(design: AwardSettings, content: CertificateContent): Laid {
 const codes = new Map<string, { readonly codePath: string; readonly side: number }>();
 const mostCodes = 200;
 
-/** The check code (QR, ISO/IEC 18004) of an address; the same address is asked for again and again while a design is made. */
+/**
+ * The check code (QR, ISO/IEC 18004) of an address; the same address is asked for again and again while a design is
+ * made.
+ */
 function checkCode(address: string): { readonly codePath: string; readonly side: number } {
   const known = codes.get(address);
   if (known) return known;

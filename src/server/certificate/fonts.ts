@@ -11,7 +11,10 @@ const noto = (script: string) => {
     bold: fromPackage(`noto-sans-${script}/600SemiBold/${file}_600SemiBold.ttf`),
   };
 };
-/** Chinese, Japanese and Korean come from Debian's package, a hundred megabytes less than from any other; docs/decisions/0011. */
+/**
+ * Chinese, Japanese and Korean come from Debian's package, a hundred megabytes less than from any other;
+ * docs/decisions/0011.
+ */
 const cjk = (weight: string) => `/usr/share/fonts/opentype/noto/NotoSansCJK-${weight}.ttc`;
 
 /** A typeface as whole files, by weight, so that it can be embedded; and the name of the one meant in a collection. */

@@ -44,7 +44,10 @@ const ofScript: readonly (readonly [RegExp, TypefaceName])[] = [
   [/\p{Script=Hangul}/u, 'korean'],
 ];
 
-/** A doubling sign is placed before the vowel that stands on it, whatever the canonical order of the two (Unicode 16, 9.2). */
+/**
+ * A doubling sign is placed before the vowel that stands on it, whatever the canonical order of the two (Unicode 16,
+ * 9.2).
+ */
 const vowelBeforeDoubling = /([\u064b-\u0650]+)(\u0651)/g;
 
 /** Signs that join, part and turn letters, and show nothing of their own. */
@@ -104,7 +107,8 @@ export function setLine(face: Face, weight: Weight, raw: string, size: number): 
     const shown = mirrored.get(index) ?? segment;
     const isSpace = /^\s+$/u.test(segment);
     const last = pieces.at(-1);
-    // Signs that read the same both ways are set one by one where they run from right to left, since no script tells the shaper which way.
+    // Signs that read the same both ways are set one by one where they run from right to left, since no script tells
+    // the shaper which way.
     const alone = isCommon && level % 2 === 1;
     if (
       last &&
@@ -128,7 +132,10 @@ export function setLine(face: Face, weight: Weight, raw: string, size: number): 
   return { runs, width: x, missing };
 }
 
-/** Runs in the order in which they are seen: from the highest level down, each stretch of it is turned round (UAX 9, L2). */
+/**
+ * Runs in the order in which they are seen: from the highest level down, each stretch of it is turned round (UAX 9,
+ * L2).
+ */
 function asSeen(pieces: readonly Piece[]): Piece[] {
   const seen = [...pieces];
   const highest = Math.max(0, ...pieces.map((piece) => piece.level));

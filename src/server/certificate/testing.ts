@@ -1,7 +1,10 @@
 import { fileOf, type TypefaceName, typefaceNames } from './fonts';
 import { pathOf, setLine } from './setter';
 
-/** For the comparison with a browser: the typefaces that stand in files of their own; the others are installed with the system. */
+/**
+ * For the comparison with a browser: the typefaces that stand in files of their own; the others are installed with the
+ * system.
+ */
 export const fontFiles = typefaceNames.flatMap((name) => {
   const { path, inCollection } = fileOf(name, 'regular');
   return inCollection === null ? [{ name: name as string, path }] : [];

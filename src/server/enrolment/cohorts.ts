@@ -122,7 +122,9 @@ const codeOfCohort = command({
   },
 });
 
-/** A cohort of the next season: as another one, with every date moved. Members and what was opened by hand stay behind. */
+/**
+ * A cohort of the next season: as another one, with every date moved. Members and what was opened by hand stay behind.
+ */
 const copyCohort = command({
   name: 'cohort.copy',
   input: object({
@@ -269,7 +271,10 @@ const openForLearner = command({
   },
 });
 
-/** One learner may use a course until the end of a day, in the zone their days are counted in, whatever holds for the others. */
+/**
+ * One learner may use a course until the end of a day, in the zone their days are counted in, whatever holds for the
+ * others.
+ */
 const extendAccess = command({
   name: 'enrolment.extend',
   input: object({

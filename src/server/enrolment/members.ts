@@ -134,7 +134,10 @@ async function peopleBy(db: Database, emails: readonly string[]) {
   return found;
 }
 
-/** Enrols a pasted list; looked at first, when `dry`, without anything being done. Lines that cannot be taken say why, and harm no others. */
+/**
+ * Enrols a pasted list; looked at first, when `dry`, without anything being done. Lines that cannot be taken say why,
+ * and harm no others.
+ */
 const enrolMany = command({
   name: 'cohort.enrol-many',
   input: object({
@@ -188,7 +191,9 @@ const enrolMany = command({
   },
 });
 
-/** Somebody goes over to another cohort and keeps what they have done. Whoever waits for the seat they leave gets it. */
+/**
+ * Somebody goes over to another cohort and keeps what they have done. Whoever waits for the seat they leave gets it.
+ */
 const moveLearner = command({
   name: 'cohort.move',
   input: object({

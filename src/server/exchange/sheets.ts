@@ -110,7 +110,10 @@ export async function readSheetFile(bytes: Uint8Array): Promise<Result<Sheet>> {
   return ok({ head, rows, note });
 }
 
-/** A table as a file. In CSV words that a spreadsheet would take for a formula stand behind an apostrophe; in XLSX words are words. */
+/**
+ * A table as a file. In CSV words that a spreadsheet would take for a formula stand behind an apostrophe; in XLSX words
+ * are words.
+ */
 export async function writeSheet(
   form: 'csv' | 'xlsx',
   head: readonly string[],

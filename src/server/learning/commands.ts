@@ -57,7 +57,10 @@ export const markDone = command({
 const mostWrong = 8;
 const waitMinutes = 5;
 
-/** Gives the password of a lesson. What is wrong is counted, and many wrong ones wait, so that it cannot be guessed by trying. */
+/**
+ * Gives the password of a lesson. What is wrong is counted, and many wrong ones wait, so that it cannot be guessed by
+ * trying.
+ */
 export const unlock = command({
   name: 'learning.unlock',
   input: object({

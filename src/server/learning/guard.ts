@@ -6,7 +6,8 @@ import { courseHead, type Learning, learning } from './queries';
 
 /**
  * What a learner needs before doing anything in a lesson: to take the course, the lesson to be in the
- * live edition, to be one in which that can be done (`fits`), and to be open now. Decided on the server for every write.
+ * live edition, to be one in which that can be done (`fits`), and to be open now. Decided on the server for every
+ * write.
  */
 export async function openLesson(
   context: CommandContext,

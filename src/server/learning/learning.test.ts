@@ -69,7 +69,10 @@ test('what is sent eight times at once is done once', async () => {
   expect(await database().$count(tables.sitting, eq(tables.sitting.lessonId, quiz))).toBe(1);
 });
 
-/** A published course with a film of ten minutes, with what else its lesson is given; further edits come before it is published. */
+/**
+ * A published course with a film of ten minutes, with what else its lesson is given; further edits come before it is
+ * published.
+ */
 async function courseWithFilm(fields: object, ...more: object[]) {
   const { courseId, reading } = await publishedCourse(school);
   const [film, hash] = [{ id: newId(), courseId, title: 'A film', kind: 'film' as const }, 'f'.repeat(64)];

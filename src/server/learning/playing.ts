@@ -21,7 +21,10 @@ export const plays = (lesson: LessonDocument) => lessonKindOf(lesson.kind).file?
 const leastMove = 1;
 const passage = array().of(number().min(0).max(1_000_000).required()).length(2).required();
 
-/** Passages of a film or a recording that were played, as the player saw them, and as far as the time that has passed allows. */
+/**
+ * Passages of a film or a recording that were played, as the player saw them, and as far as the time that has passed
+ * allows.
+ */
 export const watched = command({
   name: 'learning.watched',
   input: object({
@@ -93,7 +96,10 @@ const given = {
 const notThere = fail('not-found', 'This question is not part of the lesson any more. Load the page again.');
 const nothingSaid = fail('invalid', 'Give an answer first.', 'answer');
 
-/** Answers a question that has stopped a film, or that stands in a text. It may be answered again; the best answer stays. */
+/**
+ * Answers a question that has stopped a film, or that stands in a text. It may be answered again; the best answer
+ * stays.
+ */
 export const answerInPlace = command({
   name: 'learning.answer',
   input: object({ ...given, deed: idSchema }).noUnknown(),

@@ -109,7 +109,10 @@ export async function learningIn(
   };
 }
 
-/** A course as it is for one of its learners now, by who they are; null when they do not take it or nothing is published. */
+/**
+ * A course as it is for one of its learners now, by who they are; null when they do not take it or nothing is
+ * published.
+ */
 export async function releaseOf(db: Database, courseId: string, learnerId: string): Promise<Learning | null> {
   const head = await courseHead(db, courseId);
   return head && learning(db, head, learnerId);

@@ -85,7 +85,9 @@ async function stay({ tx, now }: CommandContext, roomId: string, personId: strin
     await tx.db.insert(liveStay).values({ id: newId(), roomId, personId, from: now.toString(), until: now.toString() });
 }
 
-/** Somebody is in the room: said when they come in and every few seconds. Who has been there long enough has attended. */
+/**
+ * Somebody is in the room: said when they come in and every few seconds. Who has been there long enough has attended.
+ */
 const here = command({
   name: 'live.here',
   input: object(place).noUnknown(),

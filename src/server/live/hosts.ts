@@ -31,7 +31,10 @@ const staffWhoMark = (db: Database, courseId: string) =>
     .where(eq(courseStaff.courseId, courseId))
     .orderBy(asc(user.name), asc(user.id));
 
-/** Says who leads a session; gives back those who do not work on its course, when there are some: then nothing is changed. */
+/**
+ * Says who leads a session; gives back those who do not work on its course, when there are some: then nothing is
+ * changed.
+ */
 export async function keepHosts(
   db: Database,
   courseId: string,

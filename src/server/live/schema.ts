@@ -24,7 +24,10 @@ export const liveRoom = pgTable(
   ],
 );
 
-/** Who leads a session, of those who mark a course; nobody: whoever of them comes. Whoever makes the course may always lead it. */
+/**
+ * Who leads a session, of those who mark a course; nobody: whoever of them comes. Whoever makes the course may always
+ * lead it.
+ */
 export const liveHost = pgTable(
   'live_host',
   {

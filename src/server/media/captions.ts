@@ -15,7 +15,9 @@ const language = string()
   .required();
 type Captions = MediaFacts['captions'];
 
-/** Puts other captions beside a film or a recording: those of the version that is shown, which editions show as well. */
+/**
+ * Puts other captions beside a film or a recording: those of the version that is shown, which editions show as well.
+ */
 async function setCaptions(
   context: CommandContext,
   mediaId: string,
@@ -65,7 +67,10 @@ export const addCaptions = command({
 /** As many letters as three hours of talk have, several times over. */
 const mostLetters = 2_000_000;
 
-/** Keeps captions that were written or corrected. They are WebVTT; \`was\` is what they were made from, null for new ones. */
+/**
+ * Keeps captions that were written or corrected. They are WebVTT; \`was\` is what they were made from, null for new
+ * ones.
+ */
 export const writeCaptions = command({
   name: 'media.write-captions',
   input: object({

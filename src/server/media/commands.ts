@@ -54,7 +54,9 @@ async function addVersion(tx: Transaction, mediaId: string, number: number, file
   return id;
 }
 
-/** What a file is called once it is a thing of the library: its name without the ending and the path it may bring along. */
+/**
+ * What a file is called once it is a thing of the library: its name without the ending and the path it may bring along.
+ */
 const titleOfFile = (name: string): string =>
   name
     .replace(/^.*[\\/]/, '')

@@ -49,7 +49,10 @@ const formsOf: { readonly [K in MediaKind]?: MakeForms } = {
   document: async (path, folder, { pages }) => (pages ? documentForms(path, folder, pages) : []),
 };
 
-/** Makes what is shown of a file beside itself, once: of a film a strip of its frames and a smaller form for phones, of a document its pages. */
+/**
+ * Makes what is shown of a file beside itself, once: of a film a strip of its frames and a smaller form for phones, of
+ * a document its pages.
+ */
 export const makeForms = (versionId: string): Promise<void> =>
   onFile(versionId, async (found, folder) => {
     const make = formsOf[found.kind];
@@ -106,7 +109,10 @@ type Found = Pick<
   readonly contentType: string;
 };
 
-/** Does work on the file of a version and keeps what it finds; what makes the file useless is kept as a sentence, and is the end of it. */
+/**
+ * Does work on the file of a version and keeps what it finds; what makes the file useless is kept as a sentence, and is
+ * the end of it.
+ */
 async function onFile(
   versionId: string,
   work: (found: Found, folder: string) => Promise<{ readonly facts: Facts; readonly next?: readonly NextJob[] }>,

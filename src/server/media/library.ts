@@ -29,7 +29,10 @@ export type LibraryItem = MediaFacts & {
 };
 export const itemsPerPage = 60;
 
-/** What somebody sees of the library: all of it, or what belongs to courses they make and what they have put there themselves. */
+/**
+ * What somebody sees of the library: all of it, or what belongs to courses they make and what they have put there
+ * themselves.
+ */
 function seenBy(db: Database, actor: Actor): SQL | undefined {
   if (everywhere(actor, 'course.edit')) return undefined;
   const own = Object.keys(actor.courses).filter((id) => actor.courses[id] === 'creator');

@@ -108,7 +108,10 @@ export async function knownMedia(db: Database, ids: readonly string[]): Promise<
   return new Set(rows.map(({ id }) => id));
 }
 
-/** Whether somebody may change a thing of the library: who makes a course it belongs to, and who put it there for no course. */
+/**
+ * Whether somebody may change a thing of the library: who makes a course it belongs to, and who put it there for no
+ * course.
+ */
 export async function mayChangeMedia(db: Database, actor: Actor, mediaId: string): Promise<boolean> {
   const courses = await coursesOf(db, mediaId);
   if (courses.some((courseId) => can(actor, 'course.edit', { courseId }))) return true;

@@ -49,7 +49,9 @@ export const media = pgTable(
   (table) => [index('media_course').on(table.courseId)],
 );
 
-/** A file that a thing in the library is or was, and what is known of it. Editions keep the version they were made with. */
+/**
+ * A file that a thing in the library is or was, and what is known of it. Editions keep the version they were made with.
+ */
 export const mediaVersion = pgTable(
   'media_version',
   {
@@ -84,7 +86,9 @@ export const mediaVersion = pgTable(
   (table) => [uniqueIndex('media_version_number').on(table.mediaId, table.number)],
 );
 
-/** Where a working copy uses a thing of the library: kept with every change of a lesson or its text, and with them gone. */
+/**
+ * Where a working copy uses a thing of the library: kept with every change of a lesson or its text, and with them gone.
+ */
 export const mediaUse = pgTable(
   'media_use',
   {

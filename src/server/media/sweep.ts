@@ -51,7 +51,9 @@ async function sweepUploads(beforeMs: number): Promise<number> {
   return count;
 }
 
-/** Every place that can name a stored file by its hash. A new one has to be added here; a test finds what is missing. */
+/**
+ * Every place that can name a stored file by its hash. A new one has to be added here; a test finds what is missing.
+ */
 const isReferredTo = sql`
   select 1 from media_version v where v.hash = ${blob.hash} or v.poster_hash = ${blob.hash} or v.play_hash = ${blob.hash} or v.wave_hash = ${blob.hash}
     or v.captions @> jsonb_build_array(jsonb_build_object('hash', ${blob.hash}))
@@ -71,7 +73,10 @@ async function isOld(hash: string, before: Temporal.Instant): Promise<boolean> {
   return found !== null && Temporal.Instant.compare(found.storedAt, before) < 0;
 }
 
-/** Takes a stored file away unless something refers to it; says whether it did. Whoever wants to refer to it waits, and then finds it gone. */
+/**
+ * Takes a stored file away unless something refers to it; says whether it did. Whoever wants to refer to it waits, and
+ * then finds it gone.
+ */
 async function forget(hash: string, before: Temporal.Instant): Promise<boolean> {
   return transaction(async (tx) => {
     await holdBlob(tx, hash);

@@ -4,7 +4,9 @@ import { type Choices, choicesSchema, usualChoices } from '@/core/message';
 import type { Database } from '../platform/database';
 import { messageChoice } from './schema';
 
-/** What was kept of somebody's choices, as it is today; what does not fit any more, and nothing, stand for the usual. */
+/**
+ * What was kept of somebody's choices, as it is today; what does not fit any more, and nothing, stand for the usual.
+ */
 export function readChoices(kept: unknown): Choices {
   if (kept === undefined) return usualChoices;
   const read = parsed(choicesSchema, kept);

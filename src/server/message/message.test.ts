@@ -321,3 +321,30 @@ test('the outbox is read by the page, counted by state, and narrowed by person, 
   // Signs that mean something to a search in a database are letters here.
   for (const find of ['%', '_', "'; drop table message", '\\']) expect((await page({ find })).found).toBe(0);
 });
+
+test('a message that cannot be read any more is told as failed, and holds up nobody else’s', async () => {
+  await leave([
+    opening('Broken'),
+    opening('Whole', { personId: school.other, enrolmentId: null }),
+    opening('Also whole', { enrolmentId: null }),
+  ]);
+  await database().update(message).set({ facts: {} }).where(eq(message.deed, 'opens/Broken'));
+  expect(await send()).toBe(2);
+  // In the mail of the person whose message is broken stands what can be read.
+  const letters = await database().select({ text: letter.text, to: letter.personId }).from(letter);
+  expect(letters.map(({ to }) => to).toSorted()).toEqual([school.learner, school.other].toSorted());
+  expect(letters.find(({ to }) => to === school.learner)?.text).toContain('Also whole');
+  const why = 'failed: It could not be put together from what is kept.';
+  expect(await states()).toEqual(['sent', why, 'sent']);
+  await database().delete(message);
+  await leave([opening('Alone')]);
+  await database()
+    .update(message)
+    .set({ facts: { lessons: 'none' } });
+  await send();
+  expect(await states()).toEqual([why]);
+  const [row] = await database().select().from(message);
+  const owning = { id: school.owner, name: 'O', email: '', zone: 'UTC', locale: 'en-GB', role: 'owner', courses: {} };
+  const view = await messageOf(database(), owning as never, row?.id ?? '');
+  expect(view?.letter.text).toBe('What this told of cannot be read any more.');
+});

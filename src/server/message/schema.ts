@@ -92,7 +92,10 @@ export const messageChoice = pgTable('message_choice', {
   choices: jsonb('choices').$type<Choices>().notNull(),
 });
 
-/** What has arrived at the mail server that ships with Mosaik, as it came; by the id the mail bears, so the same mail sent twice is there once. */
+/**
+ * What has arrived at the mail server that ships with Mosaik, as it came; by the id the mail bears, so the same mail
+ * sent twice is there once.
+ */
 export const arrivedMail = pgTable('arrived_mail', {
   id: text('id').primaryKey(),
   at: at('at').notNull(),

@@ -194,12 +194,19 @@ export async function sendSome(post: Post, now = Temporal.Now.instant()): Promis
     if (people.length === 0) return 0;
     const due = await readDue(db, people, now.toString());
     const ready: Ready[] = [];
+    const fail = (rows: readonly MessageRow[]) =>
+      set(db, rows, { state: 'failed', why: 'It could not be put together from what is kept.' });
     for (const person of due.readers)
-      for (const rows of await sortOut(db, due, person, now.epochMilliseconds)) {
-        const composed = composedOf(rows, person, due);
+      for (const together of await sortOut(db, due, person, now.epochMilliseconds)) {
+        // What cannot be read any more is no part of the mail of the others.
+        const broken = together.filter((row) => readFacts(row.occasion, row.facts) === null);
+        if (broken.length > 0) await fail(broken);
+        const rows = together.filter((row) => !broken.includes(row));
         const [first] = rows;
-        if (first && composed) ready.push({ id: first.id, rows, person, composed });
-        else await set(db, rows, { state: 'failed', why: 'It could not be put together from what is kept.' });
+        if (!first) continue;
+        const composed = composedOf(rows, person, due);
+        if (composed) ready.push({ id: first.id, rows, person, composed });
+        else await fail(rows);
       }
     const handed = await Promise.all(
       ready.map(({ id, person, composed }) =>

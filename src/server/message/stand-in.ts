@@ -44,7 +44,10 @@ export type Arrived = {
   readonly html: string;
 };
 
-/** What has arrived at the stand-in of a mail that was sent; null while nothing has, or where another server takes the mails. */
+/**
+ * What has arrived at the stand-in of a mail that was sent; null while nothing has, or where another server takes the
+ * mails.
+ */
 export async function arrivedAs(db: Database, letterId: string): Promise<Arrived | null> {
   const [row] = await db.select().from(arrivedMail).where(eq(arrivedMail.id, letterId));
   if (!row) return null;

@@ -55,7 +55,10 @@ export async function completed(
   return wholeSteps(steps, Object.fromEntries(texts.map(({ id, content }) => [id, content])));
 }
 
-/** All changes after a revision, step by step, oldest first; null when they are not known any more. At most `most` steps. To be asked with the course locked. */
+/**
+ * All changes after a revision, step by step, oldest first; null when they are not known any more. At most `most`
+ * steps. To be asked with the course locked.
+ */
 export async function changesSince(
   db: Database,
   courseId: string,
@@ -107,7 +110,10 @@ export type Step = {
   readonly changes: readonly Change[];
 };
 
-/** The steps after a revision, in order. More than `most` are not told one by one, and neither is what is not known any more: null. */
+/**
+ * The steps after a revision, in order. More than `most` are not told one by one, and neither is what is not known any
+ * more: null.
+ */
 export async function stepsSince(db: Database, courseId: string, revision: number, most = 500): Promise<Step[] | null> {
   // Steps and texts as they were at one moment, without holding anybody up.
   return db.transaction(

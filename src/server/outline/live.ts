@@ -38,7 +38,8 @@ export function courseEvents(
       };
       // One look at a time, and another one when something was said during it.
       let looking = false;
-      // While it is looked at whether they may still listen, nothing goes out: what was said before they could not is all they get.
+      // While it is looked at whether they may still listen, nothing goes out: what was said before they could not is
+      // all they get.
       let checking: Promise<void> | null = null;
       const check = (): Promise<void> => {
         checking ??= mayLook()
@@ -92,7 +93,8 @@ export function courseEvents(
         look();
       };
       ends.push(beforeShutdown(end));
-      // First of all lines: told in one step with what was changed, it comes before whatever is said of the course afterwards.
+      // First of all lines: told in one step with what was changed, it comes before whatever is said of the course
+      // afterwards.
       ends.push(await listen('mosaik_access', (payload) => payload === personId && check(), check));
       ends.push(await listen('mosaik_course', (payload) => payload === courseId && news(), news));
       ends.push(await watchPeople(courseId, people));

@@ -78,7 +78,10 @@ export async function courseDesk(db: Database, head: CourseHead, person: Person)
 }
 export type CourseDesk = NonNullable<Awaited<ReturnType<typeof courseDesk>>>;
 
-/** An edition never changes once its files have been worked on, so its document is kept in memory by id, as many letters of them as there is room for; and while it is read, all who want it wait for the same reading. */
+/**
+ * An edition never changes once its files have been worked on, so its document is kept in memory by id, as many letters
+ * of them as there is room for; and while it is read, all who want it wait for the same reading.
+ */
 const editions = new LRUCache<string, CourseDocument>({ maxSize: 100_000_000 });
 const readings = new Map<string, Promise<CourseDocument | null>>();
 

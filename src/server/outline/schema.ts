@@ -175,7 +175,9 @@ export const edition = pgTable(
       .notNull()
       .references((): AnyPgColumn => course.id, { onDelete: 'cascade' }),
     number: integer('number').notNull(),
-    /** The revision of the working copy it was made of, so that what came since can be counted without being compared. */
+    /**
+     * The revision of the working copy it was made of, so that what came since can be counted without being compared.
+     */
     revision: integer('revision').notNull().default(0),
     document: jsonb('document').$type<CourseDocument>().notNull(),
     /** SHA-256 of the document's JSON with its keys in order. */
@@ -201,7 +203,10 @@ export const pattern = pgTable('pattern', {
   madeAt: at('made_at').notNull().defaultNow(),
 });
 
-/** An edition that is to be made of the working copy at a time. At most one a course; it stays until it is done or called off. */
+/**
+ * An edition that is to be made of the working copy at a time. At most one a course; it stays until it is done or
+ * called off.
+ */
 export const plannedEdition = pgTable('planned_edition', {
   courseId: uuid('course_id')
     .primaryKey()

@@ -13,7 +13,10 @@ export type UsedIn = {
   readonly slug: string;
 };
 
-/** Where a thing of the library is used: the lessons of courses that somebody makes by name, and how many there are elsewhere. */
+/**
+ * Where a thing of the library is used: the lessons of courses that somebody makes by name, and how many there are
+ * elsewhere.
+ */
 export async function whereUsed(
   db: Database,
   actor: Actor,

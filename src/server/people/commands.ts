@@ -71,7 +71,10 @@ export async function makeFirstOwner(db: Database, raw: unknown): Promise<Result
   });
 }
 
-/** Tells every process that what somebody may do has changed, so that open lines of theirs are looked at before anything else goes out. */
+/**
+ * Tells every process that what somebody may do has changed, so that open lines of theirs are looked at before anything
+ * else goes out.
+ */
 const tellAccess = (tx: Transaction, personId: string) =>
   tx.client.query('select pg_notify($1, $2)', ['mosaik_access', personId]);
 

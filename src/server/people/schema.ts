@@ -97,7 +97,10 @@ export const nameRequest = pgTable('name_request', {
 export const courseStaff = pgTable(
   'course_staff',
   {
-    /** Refers to a course. The reference stands in a migration only: the table of courses already refers to this column of the house. */
+    /**
+     * Refers to a course. The reference stands in a migration only: the table of courses already refers to this column
+     * of the house.
+     */
     courseId: uuid('course_id').notNull(),
     userId: text('user_id')
       .notNull()

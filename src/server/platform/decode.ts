@@ -1,6 +1,9 @@
 import iconv from 'iconv-lite';
 
-/** Text from bytes; this platform's own decoder takes Windows-1252 for Latin-1 and loses quotation marks and the euro. What is not UTF-8 is read as the encoding it most likely is, and that is said. */
+/**
+ * Text from bytes; this platform's own decoder takes Windows-1252 for Latin-1 and loses quotation marks and the euro.
+ * What is not UTF-8 is read as the encoding it most likely is, and that is said.
+ */
 export function decodeText(bytes: Uint8Array): { readonly text: string; readonly note: string | null } {
   const [a, b] = bytes;
   if ((a === 0xff && b === 0xfe) || (a === 0xfe && b === 0xff))

@@ -18,7 +18,10 @@ export function useFiles(store: FileStore): void {
 export const putBytes = (content: string | Uint8Array): Promise<StoredFile> =>
   files().put(Readable.from([Buffer.from(content)]));
 
-/** Writes a stored file to a path of the caller's own, for programs that read files themselves. Throws when it is not there. */
+/**
+ * Writes a stored file to a path of the caller's own, for programs that read files themselves. Throws when it is not
+ * there.
+ */
 export async function fetchTo(hash: string, path: string): Promise<string> {
   const content = await files().get(hash);
   if (!content) throw new Error(`The file ${hash} is not there.`);

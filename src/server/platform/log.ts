@@ -55,7 +55,9 @@ export function logUnexpected(error: unknown, where: string): string {
   return reference;
 }
 
-/** The framework prints errors by itself, with everything in them; from now on its lines go where ours go, and as ours. */
+/**
+ * The framework prints errors by itself, with everything in them; from now on its lines go where ours go, and as ours.
+ */
 export function takeOverConsole(): void {
   const say =
     (level: 'info' | 'warn' | 'error') =>

@@ -169,7 +169,8 @@ async function lookAt(most: number, now: Temporal.Instant, hold: (ids: readonly 
       const { enrolmentId, meets } = moment;
       const learner = learners.get(enrolmentId);
       const document = learner && documents.get(learner.courseId);
-      // An enrolment that is over, or a course of which nothing is published: nothing happens until somebody does something.
+      // An enrolment that is over, or a course of which nothing is published: nothing happens until somebody does
+      // something.
       if (!learner || learner.endedAt !== null || !document)
         return { messages: [], movedFrom: [], row: { id: enrolmentId, at: null, opened: [], meets } };
       return look(
@@ -218,7 +219,10 @@ export async function lookAgain(whose: Whose): Promise<void> {
   );
 }
 
-/** Has those looked at that nobody has looked at yet, or that were looked at in a time that has not come: clocks were wrong then. */
+/**
+ * Has those looked at that nobody has looked at yet, or that were looked at in a time that has not come: clocks were
+ * wrong then.
+ */
 export async function lookAtForgotten(now = Temporal.Now.instant()): Promise<void> {
   await transaction((tx) =>
     tx.client.query(

@@ -13,7 +13,10 @@ export type Found = {
 };
 
 const most = 12;
-/** Below the first, two words are hardly the same word misspelt; below the second, not at all (platform/database.ts sets it for its operator too). */
+/**
+ * Below the first, two words are hardly the same word misspelt; below the second, not at all (platform/database.ts sets
+ * it for its operator too).
+ */
 const goodLikeness = 0.42;
 const leastLikeness = 0.3;
 const mostNearly = 5;

@@ -3,7 +3,10 @@ import { Readable } from 'node:stream';
 import { Temporal } from '@/core/kernel/time';
 import type { FileStore } from '../platform/file-store';
 
-/** What tests do with a store: `age` makes a file look as if it had been stored at another time; once it is full, it takes nothing until it is emptied. */
+/**
+ * What tests do with a store: `age` makes a file look as if it had been stored at another time; once it is full, it
+ * takes nothing until it is emptied.
+ */
 export type TestStore = FileStore & {
   age(hash: string, storedAt: Temporal.Instant): void;
   fill(): void;

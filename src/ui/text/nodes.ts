@@ -85,7 +85,9 @@ const formula = (name: 'formula' | 'formulaBlock') =>
 export const Formula = formula('formula');
 export const FormulaBlock = formula('formulaBlock');
 
-/** A question of the lesson in its place. It stands between paragraphs and never within anything: it is drawn by itself. */
+/**
+ * A question of the lesson in its place. It stands between paragraphs and never within anything: it is drawn by itself.
+ */
 export const Exercise = Node.create({
   name: 'exercise',
   atom: true,

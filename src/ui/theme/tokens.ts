@@ -78,7 +78,10 @@ const variables = (values: Record<string, string>) =>
 
 export const schemeKey = 'mosaik-scheme';
 
-/** The accents a course can have on learners' pages, in both themes. The words for colours stay what they mean elsewhere. */
+/**
+ * The accents a course can have on learners' pages, in both themes. The words for colours stay what they mean
+ * elsewhere.
+ */
 const accentTokens = {
   lapis: {
     light: {

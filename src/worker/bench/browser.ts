@@ -50,7 +50,8 @@ export async function signedInBrowser(
     // Counted from the loading of the page, or from the last click.
     kept.since = 0;
     document.addEventListener('click', () => (kept.since = performance.now()), { capture: true });
-    // When the first line of an outline has been painted, and when the page begins to listen: then everything else is in place.
+    // When the first line of an outline has been painted, and when the page begins to listen: then everything else is
+    // in place.
     new MutationObserver((_, observer) => {
       if (!document.querySelector('[role="treeitem"]')) return;
       observer.disconnect();

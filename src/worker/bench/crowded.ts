@@ -22,7 +22,10 @@ const ownerOf = async () => {
   return person;
 };
 
-/** A school as large as one may become: 100,000 people, 51,000 lessons, and a course with 60 quizzes that 5,000 take and have half done. Gives back that course. */
+/**
+ * A school as large as one may become: 100,000 people, 51,000 lessons, and a course with 60 quizzes that 5,000 take and
+ * have half done. Gives back that course.
+ */
 function fill(): Promise<string> {
   filled ??= (async () => {
     const db = database();
@@ -143,7 +146,10 @@ export async function search(): Promise<void> {
 
 const finishers = 1000;
 
-/** Certificates for a thousand who finish at once, as the worker gives and draws them, beside asking for each of them once more. */
+/**
+ * Certificates for a thousand who finish at once, as the worker gives and draws them, beside asking for each of them
+ * once more.
+ */
 export async function awards(): Promise<void> {
   const db = database();
   const [stream] = await db.select({ id: course.id }).from(course).where(eq(course.slug, 'stream-survey'));

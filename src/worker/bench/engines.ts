@@ -41,7 +41,10 @@ const lessons = sections.flatMap((section) => section.lessons);
 const begin = Temporal.Instant.from('2027-03-01T08:00Z');
 const clock = (i: number) => ({ start: begin.add({ minutes: i * 77 }), zone: 'Europe/London' });
 
-/** Whether each of sixty lessons is open for each of many learners, beside the same in additions of days that know no zone. */
+/**
+ * Whether each of sixty lessons is open for each of many learners, beside the same in additions of days that know no
+ * zone.
+ */
 export async function lessonStates(): Promise<void> {
   const now = begin.add({ hours: 24 * 30 }).epochMilliseconds;
   const clocks = Array.from({ length: 4000 }, (_, i) => clock(i));

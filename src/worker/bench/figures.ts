@@ -50,7 +50,9 @@ export async function times(rounds: number, work: (i: number) => unknown): Promi
   return found;
 }
 
-/** How often something is done in a second; the best of three goes, for what short work suffers from is never itself. */
+/**
+ * How often something is done in a second; the best of three goes, for what short work suffers from is never itself.
+ */
 export function perSecond(rounds: number, work: (i: number) => unknown): number {
   for (let i = 0; i < Math.ceil(rounds / 10); i += 1) work(i);
   const goes = [0, 1, 2].map(() => {

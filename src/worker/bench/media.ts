@@ -217,7 +217,10 @@ const memoryOf = (pid: string) => Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/pr
 const largeBytes = 2 * 1024 ** 3;
 const pieceBytes = 8 * 1024 ** 2;
 
-/** Two gigabytes sent in pieces and taken into the library, beside copying the same file; and what the server needs for it. */
+/**
+ * Two gigabytes sent in pieces and taken into the library, beside copying the same file; and what the server needs for
+ * it.
+ */
 export async function largeUpload(): Promise<void> {
   const folder = mkdtempSync(join(config.data, 'bench-'));
   const path = join(folder, 'large.zip');

@@ -64,7 +64,10 @@ async function crowdBefore(courseId: string, ids: readonly string[], opensAt: Te
   await pool().query('analyze');
 }
 
-/** From the moment on at which a lesson opens for 100,000 learners: how long until all of them have their message in the outbox, by workers that send mails meanwhile. */
+/**
+ * From the moment on at which a lesson opens for 100,000 learners: how long until all of them have their message in the
+ * outbox, by workers that send mails meanwhile.
+ */
 export async function outbox(): Promise<void> {
   const { courseId, ids } = await publishedPlan();
   // All of it within the last minute, so that it is due when the workers begin.

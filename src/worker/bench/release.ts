@@ -8,7 +8,10 @@ const rhythm: Rhythm = {
 };
 const begin = Temporal.Instant.from('2027-03-01T08:00Z');
 
-/** A plan of so many lessons, ten a section; every seventh waits for the one before it, every tenth has a rule of its own. */
+/**
+ * A plan of so many lessons, ten a section; every seventh waits for the one before it, every tenth has a rule of its
+ * own.
+ */
 const planOf = (count: number) =>
   Array.from({ length: count / 10 }, (_, s) => ({
     ...{ id: `s${s}`, opens: null, closes: null },

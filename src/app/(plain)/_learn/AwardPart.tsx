@@ -22,7 +22,9 @@ export const CertificateLinks = ({ certificate }: { readonly certificate: Certif
     </p>
   );
 
-/** Where the certificate stands: earned, or what is still missing; and finishing, where that is the learner's to say. */
+/**
+ * Where the certificate stands: earned, or what is still missing; and finishing, where that is the learner's to say.
+ */
 export function AwardPart({
   view,
   place,

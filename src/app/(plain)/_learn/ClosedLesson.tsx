@@ -13,7 +13,9 @@ type Props = { readonly view: LearnerView; readonly one: LessonView; readonly pl
 /** `wish`: whether its learner wants to be told when it opens; none for whoever looks on. */
 type ClosedProps = Props & { readonly wish: boolean | undefined };
 
-/** A lesson that is not open: its picture and what it will be about, when or by what it opens, and what to do meanwhile. */
+/**
+ * A lesson that is not open: its picture and what it will be about, when or by what it opens, and what to do meanwhile.
+ */
 export function ClosedLesson({ view, one, place, wish }: ClosedProps) {
   const { lesson, number } = one;
   return (

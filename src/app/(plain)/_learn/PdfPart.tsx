@@ -5,7 +5,8 @@ import type { DocumentPage, MediaFacts } from '@/core/media';
 import controls from '@/ui/plain/controls.module.css';
 import styles from './learn.module.css';
 
-// The reader is large; it is loaded for a document whose pages have not been drawn yet, or never will be, and not before.
+// The reader is large; it is loaded for a document whose pages have not been drawn yet, or never will be, and not
+// before.
 const PdfPages = dynamic(() => import('@/ui/pdf/PdfPages').then((module) => module.PdfPages), { ssr: false });
 
 export function PdfPart({ media, downloads }: { readonly media: MediaFacts; readonly downloads: boolean }) {

@@ -33,7 +33,9 @@ type Props = {
 const retryMs = 2500;
 const stateText = { saved: 'All answers kept', saving: 'Keeping…', waiting: 'Not sent yet, trying again' };
 
-/** A paper being written. Each answer is sent as it is given; one that cannot be sent waits here, also over a reload. */
+/**
+ * A paper being written. Each answer is sent as it is given; one that cannot be sent waits here, also over a reload.
+ */
 export function SittingPaper({ sittingId, questions, answers: saved, milliseconds, decimals, trialHref }: Props) {
   const storageKey = `sitting-${sittingId}`;
   const [answers, setAnswers] = useState<Answers>(saved);

@@ -24,7 +24,10 @@ type Props = {
 /** What can be moved for one cohort, each by its command. */
 const moves: { readonly [S in Dated['sort']]?: string } = { meets: 'cohort.move-session', opens: 'cohort.set-rule' };
 
-/** One thing with a date: what it is and for whom; sessions and openings are moved from here, everything else under Release. */
+/**
+ * One thing with a date: what it is and for whom; sessions and openings are moved from here, everything else under
+ * Release.
+ */
 export function Item({ one, zone, locale, isWide = false }: Props) {
   const [opened, setOpened] = useState(false);
   const Glyph = glyphs[one.sort];
@@ -73,7 +76,9 @@ export function Item({ one, zone, locale, isWide = false }: Props) {
 
 type MoveProps = { readonly one: Dated; readonly command: string; readonly onDone: () => void };
 
-/** Another time for a cohort, of a session or of lessons that open together; of a session also the way into its room. */
+/**
+ * Another time for a cohort, of a session or of lessons that open together; of a session also the way into its room.
+ */
 function Move({ one, command, onDone }: MoveProps) {
   const router = useRouter();
   const at = Temporal.Instant.fromEpochMilliseconds(one.at).toZonedDateTimeISO(one.zone);

@@ -112,7 +112,10 @@ function planFaultsOf(outline: Outline, clock: LearnerClock, minutes: (lesson: L
   return planFaults({ course, sections, empty, state, clock, isCourseAccess: true, cohortEnds: null });
 }
 
-/** The questions a lesson asks, with the names they are told by: those of its paper, those that stop its film, those in its text. */
+/**
+ * The questions a lesson asks, with the names they are told by: those of its paper, those that stop its film, those in
+ * its text.
+ */
 function asked(lesson: Lesson, questions: readonly Question[]): NamedQuestion[] {
   const { asks, file } = lessonKindOf(lesson.kind);
   const told = (what: string) => (question: Question, i: number) => ({

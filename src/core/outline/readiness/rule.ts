@@ -40,7 +40,10 @@ export type Context = {
   minutes(lesson: Lesson): number;
   /** The lessons that wait for each other, where a lesson is one of them. */
   circleOf(lessonId: string): readonly string[] | null;
-  /** What of the plan does not work for somebody who starts on a Monday, by its rule and lesson; of nothing: of the whole plan. */
+  /**
+   * What of the plan does not work for somebody who starts on a Monday, by its rule and lesson; of nothing: of the
+   * whole plan.
+   */
   faults(rule: string, lessonId: string): readonly Fault[];
   /** When things open and are due, for learners there could be. */
   readonly starts: Starts;

@@ -6,7 +6,10 @@ import type { LearnerClock, TimeRule } from '../../release';
  * instead of comparing one rule with another.
  */
 export type Starts = {
-  /** Milliseconds since 1970, one for each start, at which a section or lesson opens, at the earliest where it waits for something. */
+  /**
+   * Milliseconds since 1970, one for each start, at which a section or lesson opens, at the earliest where it waits for
+   * something.
+   */
   opens(id: string): readonly number[];
   /** The same for a rule, for example of when something is due. */
   at(rule: TimeRule): readonly number[];

@@ -9,7 +9,10 @@ import { several } from './several';
 import { shortText } from './short-text';
 import { trueFalse } from './true-false';
 
-/** Every kind of question there is, in the order in which they are offered. A name stands in stored questions: it never changes. */
+/**
+ * Every kind of question there is, in the order in which they are offered. A name stands in stored questions: it never
+ * changes.
+ */
 export const kinds = {
   one,
   several,

@@ -34,7 +34,10 @@ function isPlayable(probe: Probe): boolean {
   return picture?.codec_name === 'h264' && picture.pix_fmt === 'yuv420p' && (!sound || sound.codec_name === 'aac');
 }
 
-/** Whether the index of a film stands before what it is an index of, so that it plays before all of it has come (ISO 14496-12). */
+/**
+ * Whether the index of a film stands before what it is an index of, so that it plays before all of it has come (ISO
+ * 14496-12).
+ */
 async function beginsAtOnce(path: string): Promise<boolean> {
   const file = await open(path);
   try {
@@ -90,7 +93,10 @@ const phoneSide = 480;
 /** A film that is hardly larger than that is sent to phones as it is. */
 const worthIt = 1.2;
 
-/** Forms of a film beside the one that is played: a strip of its frames, and a smaller one for phones, where it is larger than that. */
+/**
+ * Forms of a film beside the one that is played: a strip of its frames, and a smaller one for phones, where it is
+ * larger than that.
+ */
 export async function filmForms(
   path: string,
   folder: string,

@@ -3,7 +3,9 @@ import sharp, { type Sharp } from 'sharp';
 import { type MediaForm, pictureWidths } from '@/core/media';
 import { keep, Unusable, type Worked } from './run';
 
-/** Pictures with more pixels would take more memory to turn and to make smaller than a school's machine has to spare. */
+/**
+ * Pictures with more pixels would take more memory to turn and to make smaller than a school's machine has to spare.
+ */
 const mostPixels = 200_000_000;
 /** Sides that lie the other way once a picture is turned as its camera says (EXIF, Orientation 5 to 8). */
 const isOnItsSide = (orientation = 1) => orientation >= 5;

@@ -16,7 +16,9 @@ export type Worked = Facts & { readonly plays: boolean };
 /** A file that cannot be used: told to its owner as a sentence, and not tried again. */
 export class Unusable extends Error {}
 
-/** Runs a program for at most so long; whatever keeps it from its end is the fault of the file, and said so in words. */
+/**
+ * Runs a program for at most so long; whatever keeps it from its end is the fault of the file, and said so in words.
+ */
 export async function run(program: string, args: readonly string[], mostMs: number, sentence: string): Promise<string> {
   try {
     const { stdout } = await exec(program, [...args], {

@@ -10,7 +10,10 @@ import type { PaperQuestion } from '../SittingPaper';
 type Asked = { readonly place: Place; readonly lessonId: string; readonly question: PaperQuestion };
 type Told = Judgement & { readonly done: boolean };
 
-/** An answer to a question that is asked in its place: given to the server, judged there, and given again as often as one likes. */
+/**
+ * An answer to a question that is asked in its place: given to the server, judged there, and given again as often as
+ * one likes.
+ */
 export function useJudging({ place, lessonId, question }: Asked, onJudged: (told: Told) => void) {
   const { courseId, isView, isSample } = place;
   const [answer, setAnswer] = useState<Answer>();

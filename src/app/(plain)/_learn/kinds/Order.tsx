@@ -4,7 +4,10 @@ import controls from '@/ui/plain/controls.module.css';
 import styles from '../work.module.css';
 import type { AnswerProps } from './part';
 
-/** Items that are put in order: with buttons, or dragged. A button that has nothing to do keeps the keyboard where it is. */
+/**
+ * Items that are put in order: with buttons, or dragged. A button that has nothing to do keeps the keyboard where it
+ * is.
+ */
 export function Order({ shown: { items }, answer, onAnswer }: AnswerProps<'order'>) {
   const [said, setSaid] = useState('');
   const [dragged, setDragged] = useState<string | null>(null);

@@ -32,7 +32,10 @@ export function ShortText({ answer, onAnswer }: AnswerProps<'short-text'>) {
   return <Field typed={answer?.typed ?? ''} most={200} onType={(typed) => onAnswer({ typed }, typingMs)} />;
 }
 
-/** Says how to write a number that could be read in two ways, or not at all; nothing while it is well or still being written. */
+/**
+ * Says how to write a number that could be read in two ways, or not at all; nothing while it is well or still being
+ * written.
+ */
 export function NumberAnswer({ id, shown: { unit }, answer, decimals, onAnswer }: AnswerProps<'number'>) {
   const typed = answer?.typed ?? '';
   const read = typed.trim() === '' || /^[-+\u2212]$/.test(typed.trim()) ? null : readNumber(typed, unit, decimals);

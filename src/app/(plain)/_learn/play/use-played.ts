@@ -6,7 +6,10 @@ import type { Played } from './time-line';
 
 const reportEveryMs = 30_000;
 
-/** What of a film or a recording was played, and where it is: told to the server while it plays, when it rests and when the page is left. */
+/**
+ * What of a film or a recording was played, and where it is: told to the server while it plays, when it rests and when
+ * the page is left.
+ */
 export function usePlayed(
   player: RefObject<HTMLMediaElement | null>,
   { place, lessonId, resume, isDone, goesOnTo }: Played,

@@ -13,7 +13,9 @@ export function StartField({ day: before }: { readonly day: string }) {
   );
 }
 
-/** The moment the course is looked at, as a field of the form around it. `moment` is a wall time, `YYYY-MM-DDTHH:MM`. */
+/**
+ * The moment the course is looked at, as a field of the form around it. `moment` is a wall time, `YYYY-MM-DDTHH:MM`.
+ */
 export function MomentField({ moment, zone }: { readonly moment: string; readonly zone: string }) {
   const [day, setDay] = useState(moment.slice(0, 10));
   const [time, setTime] = useState(moment.slice(11, 16));

@@ -26,7 +26,10 @@ export type ViewQuery = {
   readonly learner?: string;
 };
 
-/** The working copy as a learner would meet it who started on some day, at some moment. Nobody is enrolled and nothing kept. */
+/**
+ * The working copy as a learner would meet it who started on some day, at some moment. Nobody is enrolled and nothing
+ * kept.
+ */
 export async function viewAsLearner(slug: string, query: ViewQuery, page?: string) {
   // Those who make it and those who mark it; the latter only where its creator lets them.
   const { person, db, head } = await courseDoor(slug, 'marking.mark', `/view/${slug}`);

@@ -15,7 +15,10 @@ const wish = object({
     .required('Choose at least one column.'),
 }).noUnknown();
 
-/** Rows of the catalogue as a file: the columns that are shown, the rows that are shown, and only what the person may see. */
+/**
+ * Rows of the catalogue as a file: the columns that are shown, the rows that are shown, and only what the person may
+ * see.
+ */
 export const POST = forMaker(async ({ request, db, person }) => {
   const asked = parsed(wish, await bodyOf(request));
   if (!asked.ok) return respond(asked);

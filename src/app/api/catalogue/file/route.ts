@@ -13,7 +13,10 @@ const wish = object({
   mapping: array().of(string().max(40).nullable().defined()).max(200).optional(),
 }).noUnknown();
 
-/** What a CSV or XLSX file would do to the catalogue. Nothing is written, and whether it may be is decided again when it is. */
+/**
+ * What a CSV or XLSX file would do to the catalogue. Nothing is written, and whether it may be is decided again when it
+ * is.
+ */
 export const POST = forMaker(async ({ request, db, person }) => {
   const { about, key, mapping: columns } = Object.fromEntries(new URL(request.url).searchParams);
   const asked = parsed(wish, {

@@ -17,7 +17,10 @@ import type { Person } from '@/server/people';
 
 type Variant = { readonly hash: string; readonly contentType: string };
 
-/** `original`, `download`, `play`, `poster`, `wave`, `captions-en`, `strip-places`, `state`, and the names of forms: `clean`, `w960`, `phone`, `strip`. */
+/**
+ * `original`, `download`, `play`, `poster`, `wave`, `captions-en`, `strip-places`, `state`, and the names of forms:
+ * `clean`, `w960`, `phone`, `strip`.
+ */
 function variantOf(media: MediaFile, variant: string): Variant | null {
   const { forms } = media;
   const form = forms.find(({ name }) => name === variant);
@@ -75,7 +78,10 @@ const versionIn = (lessons: readonly LessonDocument[], id: string, want: Want = 
     return [...shown.filter((one) => gives(one, downloads, want)), ...attached.map((one) => one.media)];
   })[0]?.hash;
 
-/** A learner may have a file of a lesson that is open to them, in the edition that is live, and no other: that version of it. */
+/**
+ * A learner may have a file of a lesson that is open to them, in the edition that is live, and no other: that version
+ * of it.
+ */
 async function learnerMay(db: Database, person: Person, id: string, want: Want): Promise<Allowed> {
   let answer: Allowed = { may: 'no' };
   for (const courseId of await coursesTakenBy(db, person.id)) {

@@ -17,7 +17,10 @@ export const usualAssignment: AssignmentSettings = {
   attempts: 1,
 };
 
-/** For how many starts an assignment is due before it opens; none where it is due at the start, which has a rule of its own. */
+/**
+ * For how many starts an assignment is due before it opens; none where it is due at the start, which has a rule of its
+ * own.
+ */
 function dueTooSoon({ id, assignment }: Lesson, starts: Context['starts']): number {
   const due = assignment?.due ?? null;
   return due === null || due.when === 'start' ? 0 : countBefore(starts.at(due), starts.opens(id));

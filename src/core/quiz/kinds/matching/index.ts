@@ -19,7 +19,8 @@ export type MatchingBody = {
 const plain = (text: string) => text.normalize('NFC').replace(/\s+/gu, ' ').trim();
 
 /**
- * Everything there is to choose from. Each goes by its words: a name of its own could tell to which pair it belongs, and
+ * Everything there is to choose from. Each goes by its words: a name of its own could tell to which pair it belongs,
+ * and
  * where two pairs have the same match, it is there once, and right for both.
  */
 const placesOf = ({ pairs, extras }: MatchingBody) =>

@@ -24,7 +24,10 @@ const decimalText = (sentence: string) =>
     .defined()
     .test('number', sentence, (text) => text.trim() === '' || readable(text));
 
-/** A number: all of the points when it is within the tolerance, edges included. Answer and right answer are read by one function. */
+/**
+ * A number: all of the points when it is within the tolerance, edges included. Answer and right answer are read by one
+ * function.
+ */
 export const number: Kind<NumberBody, TypedAnswer, Pick<NumberBody, 'unit'>> = {
   title: 'Number',
   body: object({

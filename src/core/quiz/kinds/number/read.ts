@@ -84,7 +84,10 @@ function decimalOf(digits: string, sign: DecimalSign): string | Fault {
 }
 const notOne: Fault = { why: 'not-a-number', hint: 'Write a number, for example 0.45.' };
 
-/** A tolerance as its creator writes it: in the unit of the value, or with a percent sign of the value itself. Exact; null when it is none. */
+/**
+ * A tolerance as its creator writes it: in the unit of the value, or with a percent sign of the value itself. Exact;
+ * null when it is none.
+ */
 export function readTolerance(text: string, value: Rational, sign: DecimalSign): Rational | null {
   const plain = text.trim();
   if (plain === '') return rational(0);

@@ -1,6 +1,9 @@
 import { slips } from './distance';
 
-/** How closely words have to be one of some forms: whether large and small letters are told apart, and how many slips of the pen are forgiven. */
+/**
+ * How closely words have to be one of some forms: whether large and small letters are told apart, and how many slips of
+ * the pen are forgiven.
+ */
 export type Closeness = { readonly matchCase: boolean; readonly slips: number };
 
 /** A form as it is compared: composed, with single spaces, and in small letters where case does not matter. */

@@ -172,7 +172,9 @@ export class CourseStore {
     return planned;
   };
 
-  /** Typing in one field is one step: it is sent when it pauses, when something else is done, or when the field is left. */
+  /**
+   * Typing in one field is one step: it is sent when it pauses, when something else is done, or when the field is left.
+   */
   private pause() {
     if (this.pauseMs === 0) return void this.flush();
     if (this.typing) clearTimeout(this.typing);

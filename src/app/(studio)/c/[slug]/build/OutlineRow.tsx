@@ -162,7 +162,10 @@ type RenameProps = {
   readonly onDone: (next: Renamed) => void;
 };
 
-/** A title being typed. Enter keeps it, and after a new lesson makes the next one; Escape leaves it as it was. What is new and gets no name goes away again. */
+/**
+ * A title being typed. Enter keeps it, and after a new lesson makes the next one; Escape leaves it as it was. What is
+ * new and gets no name goes away again.
+ */
 function Rename({ table, id, title, isNew, onDone }: RenameProps) {
   const actions = useOutlineActions();
   const [draft, setDraft] = useState(isNew ? '' : title);

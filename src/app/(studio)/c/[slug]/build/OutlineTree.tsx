@@ -35,7 +35,10 @@ type Props = {
   readonly onFind: () => void;
 };
 
-/** The outline as a tree for pointer and keyboard; only the lines in sight are drawn, so that 1,000 lessons are as quick as ten. */
+/**
+ * The outline as a tree for pointer and keyboard; only the lines in sight are drawn, so that 1,000 lessons are as quick
+ * as ten.
+ */
 export function OutlineTree({ query, goTo, onFind }: Props) {
   const { rows, state, store, opens, head } = useDesk();
   const actions = useOutlineActions();
@@ -209,7 +212,8 @@ export function OutlineTree({ query, goTo, onFind }: Props) {
     if (event.key === ' ' || lifted) focus(facts.id);
   };
 
-  // While something hangs on the pointer, the nearest place to it is the one it would go to, also while the page scrolls below it.
+  // While something hangs on the pointer, the nearest place to it is the one it would go to, also while the page
+  // scrolls below it.
   const gripped = useRef('');
   const pointerY = useRef(0);
   const dragging = lifted?.by === 'pointer';
@@ -390,7 +394,10 @@ type GroundProps = {
   readonly children: ReactNode;
 };
 
-/** What the lines lie on. It alone is draggable, from any of their grips, so that a line costs nothing until it is dragged. */
+/**
+ * What the lines lie on. It alone is draggable, from any of their grips, so that a line costs nothing until it is
+ * dragged.
+ */
 function TreeGround({ tree, height, onGrip, clipboard, files, children }: GroundProps) {
   const { listeners } = useDraggable({ id: 'lines' });
   const begin = (event: ReactPointerEvent) => {

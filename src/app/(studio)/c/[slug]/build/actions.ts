@@ -145,7 +145,10 @@ export function outlineActions(store: CourseStore) {
       ? store.edit({ do: 'move-sections', ids: lifted.ids, before })
       : store.edit({ do: 'move-lessons', ids: lifted.ids, sectionId: sectionId ?? '', before });
 
-  /** Tab: a section becomes a lesson of the one above, lessons go to the end of the section above. False when nothing is above. */
+  /**
+   * Tab: a section becomes a lesson of the one above, lessons go to the end of the section above. False when nothing is
+   * above.
+   */
   const indent = (): boolean => {
     const { outline, selection } = store.get();
     const sections = sectionsOf(outline);

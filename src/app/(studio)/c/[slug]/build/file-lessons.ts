@@ -40,7 +40,10 @@ const isCaptions = (name: string) => /\.(vtt|srt)$/i.test(name);
 const languageOf = (name: string) => /\.([a-z]{2,3})\.(?:vtt|srt)$/i.exec(name)?.[1]?.toLowerCase() ?? 'en';
 const nameOfLanguage = (code: string) => new Intl.DisplayNames(['en'], { type: 'language' }).of(code) ?? code;
 
-/** Puts files into a course: as lessons of their own at a place of the outline, or into a lesson. Gives back what to look at then. */
+/**
+ * Puts files into a course: as lessons of their own at a place of the outline, or into a lesson. Gives back what to
+ * look at then.
+ */
 export function putFiles(store: CourseStore, files: readonly File[], place: FilePlace | null): Selection | null {
   const sorted = [...files].sort((a, b) => asCounted(a.name, b.name));
   const { courseId } = store;

@@ -37,7 +37,10 @@ type Props = {
   readonly today: number;
 };
 
-/** A plan through the eyes of one learner: what opens when, with tiles that can be moved and a moment that can be dragged along. */
+/**
+ * A plan through the eyes of one learner: what opens when, with tiles that can be moved and a moment that can be
+ * dragged along.
+ */
 export function Board({ cohorts, today }: Props) {
   const { findings, opens: texts } = useDesk();
   const course = useCourse();

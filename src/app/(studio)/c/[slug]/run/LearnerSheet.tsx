@@ -106,7 +106,10 @@ export function LearnerSheet({
   );
 }
 
-/** A certificate for somebody whom the rule does not reach, for example because they were excused from everything; with a reason. */
+/**
+ * A certificate for somebody whom the rule does not reach, for example because they were excused from everything; with
+ * a reason.
+ */
 function AwardByHand({ courseId, learnerId }: { readonly courseId: string; readonly learnerId: string }) {
   const router = useRouter();
   const [asks, setAsks] = useState(false);

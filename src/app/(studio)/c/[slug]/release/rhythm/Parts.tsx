@@ -13,7 +13,10 @@ const dayMs = 86_400_000;
 
 const partName = ({ part }: Unfolded) => (part === null ? 'start' : `part ${part + 1}`);
 
-/** A plan unfolded: each part with its day. What was set by hand is marked, can follow the rhythm again, and any part can get a day of its own. */
+/**
+ * A plan unfolded: each part with its day. What was set by hand is marked, can follow the rhythm again, and any part
+ * can get a day of its own.
+ */
 export function Parts({ rhythm }: { readonly rhythm: RhythmDraft }) {
   const { rows, state } = useDesk();
   const { parts, sections, handRules, byHand, draft } = rhythm;

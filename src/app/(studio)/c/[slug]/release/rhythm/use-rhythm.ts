@@ -81,7 +81,10 @@ function laidOut(sections: PlanSections, rhythm: Rhythm, clock: LearnerClock, mo
   return balance(lessons, most, last);
 }
 
-/** A rhythm while it is being thought about: what it comes to, part by part, and what is to become of what was set by hand. */
+/**
+ * A rhythm while it is being thought about: what it comes to, part by part, and what is to become of what was set by
+ * hand.
+ */
 export function useRhythm(cohorts: readonly Cohort[]): RhythmDraft {
   const { rows, store } = useDesk();
   const course = useCourse();

@@ -20,7 +20,9 @@ type Props = {
 
 const usualHeight = 86;
 
-/** Captions as a list to correct them in: their texts, their times, divided, joined. Only what is looked at is drawn. */
+/**
+ * Captions as a list to correct them in: their texts, their times, divided, joined. Only what is looked at is drawn.
+ */
 export function CueList({ cues, faults, player, chosen, onChoose, onChange }: Props) {
   const scroller = useRef<HTMLDivElement>(null);
   const rows = useVirtualizer({
