@@ -1,6 +1,6 @@
 import { counted } from '../kernel/words';
 import type { Facts, OccasionName } from './facts';
-import type { Surroundings } from './occasion';
+import { chooseLink, type Surroundings } from './occasion';
 import { occasionOf } from './occasions';
 import { escaped, filledLine, htmlOf, plainOf, type Template } from './template';
 
@@ -15,11 +15,11 @@ export type Part = {
 /** A mail, ready to be sent. */
 export type Letter = { readonly subject: string; readonly text: string; readonly html: string };
 
-/** The look of all mails: a few rules within the mail itself, since readers of mail fetch none. */
+/** The look of all mails: a few rules within the mail itself, since readers of mail fetch none. Colours are its reader's own, light or dark. */
 const rules = {
-  body: 'margin:0;padding:24px 12px;background:#f1f3f0;color:#17211f;font:16px/1.55 Georgia,serif',
-  sheet: 'max-width:560px;margin:0 auto;padding:28px;background:#ffffff;border-top:4px solid #17694f',
-  foot: 'max-width:560px;margin:12px auto 0;color:#4d5a56;font:13px/1.5 sans-serif',
+  body: 'margin:0;padding:24px 12px;font:16px/1.55 Georgia,serif',
+  sheet: 'max-width:560px;margin:0 auto;padding:20px 0;border-block:3px solid',
+  foot: 'max-width:560px;margin:12px auto 0;font:13px/1.5 sans-serif',
   title: 'margin:24px 0 8px;font:600 18px/1.3 sans-serif',
 };
 
@@ -50,14 +50,12 @@ function together(parts: readonly Part[]): readonly Part[] {
   });
 }
 
-/**
- * Puts one mail together of everything somebody is told at once, at least one thing. `choose`: where they choose what
- * they are told.
- */
-export function letterOf(parts: readonly Part[], choose: string): Letter {
+/** Puts one mail together of everything somebody is told at once, at least one thing. */
+export function letterOf(parts: readonly Part[]): Letter {
   const all = together(parts).map(filled);
   const [first] = all;
-  const school = parts[0]?.around.school ?? '';
+  const { school = '', address = '' } = parts[0]?.around ?? {};
+  const choose = chooseLink(address);
   const isOne = all.length === 1;
   const subject = isOne ? (first?.subject ?? '') : `${counted(all.length, 'message')} from ${school}`;
   const foot = `You get this because you take part in courses of ${school}. Choose what you are told:`;

@@ -57,5 +57,7 @@ export const lessonSchema = object({ id: idSchema, title: titleSchema }).noUnkno
 export const momentText = (ms: number, names: Names): string =>
   `${dateTimeText(Temporal.Instant.fromEpochMilliseconds(ms), names)} (${names.zone})`;
 
+/** Where people choose what they are told. */
+export const chooseLink = (address: string): string => `${address}/account#messages`;
 export const courseLink = ({ address, course }: Surroundings): string => `${address}/learn/${course.slug}`;
 export const lessonLink = (around: Surroundings, lesson: NamedLesson): string => `${courseLink(around)}/${lesson.id}`;

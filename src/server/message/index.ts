@@ -1,3 +1,4 @@
+export { aroundOf } from './around';
 export { choicesOf } from './choices';
 export { messageCommands } from './commands';
 export { keepBackReminders, leaveMessages, type NewMessage } from './outbox';

@@ -4,9 +4,9 @@ import { type Letter, letterOf, type OccasionName, readFacts } from '@/core/mess
 import { can, everywhere } from '@/core/people';
 import { course } from '../outline';
 import { type Person, schoolFacts, user } from '../people';
-import { config } from '../platform/config';
 import { contains } from '../platform/contains';
 import type { Database } from '../platform/database';
+import { aroundOf } from './around';
 import { letter, message } from './schema';
 import { type Arrived, arrivedAs } from './stand-in';
 import { textsFor } from './texts';
@@ -45,14 +45,6 @@ const columns = {
   dueAt: message.dueAt,
   sentAt: letter.sentAt,
 };
-const rowsIn = (db: Database) =>
-  db
-    .select(columns)
-    .from(message)
-    .innerJoin(user, eq(user.id, message.personId))
-    .innerJoin(course, eq(course.id, message.courseId))
-    .leftJoin(letter, eq(letter.id, message.letterId));
-
 export type OutboxAsked = {
   readonly courseId: string | null;
   readonly state: MessageState | null;
@@ -73,7 +65,12 @@ export async function outboxPage(
     .where(contains(sql`${user.name} || ' ' || ${user.email}`, find));
   const words = find === '' ? undefined : inArray(message.personId, named);
   const wanted = and(seen, state === null ? undefined : eq(message.state, state), words);
-  const rows = await rowsIn(db)
+  const rows = await db
+    .select(columns)
+    .from(message)
+    .innerJoin(user, eq(user.id, message.personId))
+    .innerJoin(course, eq(course.id, message.courseId))
+    .leftJoin(letter, eq(letter.id, message.letterId))
     .where(wanted)
     .orderBy(desc(message.madeAt), desc(message.id))
     .limit(rowsPerPage)
@@ -102,32 +99,33 @@ export type MessageView = OutboxRow & {
 
 /** A message with its mail; null when it is not there or not for whoever asks. */
 export async function messageOf(db: Database, person: Person, id: string): Promise<MessageView | null> {
-  const [row] = await rowsIn(db).where(and(eq(message.id, id), seenBy(person)));
-  if (!row) return null;
-  const [kept] = await db
-    .select({ message, slug: course.slug, reader: user })
-    .from(message)
-    .innerJoin(course, eq(course.id, message.courseId))
-    .innerJoin(user, eq(user.id, message.personId))
-    .where(eq(message.id, id));
-  if (!kept) return null;
-  const { letterId } = kept.message;
-  const [sent] = letterId ? await db.select().from(letter).where(eq(letter.id, letterId)) : [];
-  const facts = readFacts(row.occasion, kept.message.facts);
-  const texts = await textsFor(db, [row.courseId]);
-  const { name: learner, zone, locale } = kept.reader;
-  const around = {
-    ...{ learner, course: { title: row.course, slug: kept.slug }, school: (await schoolFacts(db))?.name ?? '' },
-    ...{ address: config.address, names: { locale, zone } },
+  const wanted = {
+    ...columns,
+    facts: message.facts,
+    letterId: message.letterId,
+    letter,
+    slug: course.slug,
+    reader: user,
   };
-  const part = facts && { occasion: row.occasion, facts, template: texts(row.courseId, row.occasion), around };
-  const wouldBe = part
-    ? letterOf([part], `${config.address}/account#messages`)
+  const [found] = await db
+    .select(wanted)
+    .from(message)
+    .innerJoin(user, eq(user.id, message.personId))
+    .innerJoin(course, eq(course.id, message.courseId))
+    .leftJoin(letter, eq(letter.id, message.letterId))
+    .where(and(eq(message.id, id), seenBy(person)));
+  if (!found) return null;
+  const { facts: kept, letterId, letter: sent, slug, reader, ...row } = found;
+  const facts = readFacts(row.occasion, kept);
+  const texts = await textsFor(db, [row.courseId]);
+  const around = aroundOf(reader, { title: row.course, slug }, (await schoolFacts(db))?.name ?? '');
+  const wouldBe = facts
+    ? letterOf([{ occasion: row.occasion, facts, template: texts(row.courseId, row.occasion), around }])
     : { subject: '', text: 'What this told of cannot be read any more.', html: '' };
   return {
     ...row,
-    address: sent?.address ?? kept.reader.email,
-    zone,
+    address: sent?.address ?? reader.email,
+    zone: reader.zone,
     letter: sent ?? wouldBe,
     others: letterId ? (await db.$count(message, eq(message.letterId, letterId))) - 1 : 0,
     arrived: letterId ? await arrivedAs(db, letterId) : null,

@@ -2,6 +2,7 @@ import { and, asc, eq, inArray, lte } from 'drizzle-orm';
 import { Temporal } from '@/core/kernel/time';
 import {
   type Choices,
+  chooseLink,
   type Letter,
   letterOf,
   type OccasionName,
@@ -16,6 +17,7 @@ import { config } from '../platform/config';
 import { type Database, type Transaction, transaction } from '../platform/database';
 import { log } from '../platform/log';
 import type { Handed, Post } from '../platform/mail';
+import { aroundOf } from './around';
 import { readChoices } from './choices';
 import { letter, message, messageChoice } from './schema';
 import { textsFor } from './texts';
@@ -123,25 +125,19 @@ async function sortOut(
   return [...alone.map((row) => [row]), ...(together.length > 0 ? [together] : [])];
 }
 
-/** What a mail is made of; what cannot be read any more is left out. */
-function partsOf(rows: readonly MessageRow[], person: Reader, due: Due): Part[] {
-  return rows.flatMap(({ occasion, facts: kept, courseId }) => {
-    const facts = readFacts(occasion, kept);
-    const own = due.courses.get(courseId);
-    if (!facts || !own) return [];
-    const names = { locale: person.locale, zone: person.zone };
-    const around = { learner: person.name, course: own, school: due.school, address: config.address, names };
-    return [{ occasion, facts, template: due.texts(courseId, occasion), around }];
-  });
+/** What a message comes to in a mail; null for what cannot be read any more. */
+function partOf({ occasion, facts: kept, courseId }: MessageRow, person: Reader, due: Due): Part | null {
+  const facts = readFacts(occasion, kept);
+  const own = due.courses.get(courseId);
+  return facts && own
+    ? { occasion, facts, template: due.texts(courseId, occasion), around: aroundOf(person, own, due.school) }
+    : null;
 }
 
-const chooseAt = () => `${config.address}/account#messages`;
-
-/** The mail of some messages; null where it cannot be put together, which must hold up nobody else's. */
-function composedOf(rows: readonly MessageRow[], person: Reader, due: Due): Letter | null {
+/** A mail; null where it cannot be put together, which must hold up nobody else's. */
+function composedOf(parts: readonly Part[]): Letter | null {
   try {
-    const parts = partsOf(rows, person, due);
-    return parts.length > 0 ? letterOf(parts, chooseAt()) : null;
+    return letterOf(parts);
   } catch (error) {
     log.error({ err: error }, 'a mail could not be put together');
     return null;
@@ -198,20 +194,20 @@ export async function sendSome(post: Post, now = Temporal.Now.instant()): Promis
       set(db, rows, { state: 'failed', why: 'It could not be put together from what is kept.' });
     for (const person of due.readers)
       for (const together of await sortOut(db, due, person, now.epochMilliseconds)) {
-        // What cannot be read any more is no part of the mail of the others.
-        const broken = together.filter((row) => readFacts(row.occasion, row.facts) === null);
-        if (broken.length > 0) await fail(broken);
-        const rows = together.filter((row) => !broken.includes(row));
+        const read = together.map((row) => ({ row, part: partOf(row, person, due) }));
+        const whole = read.flatMap(({ row, part }) => (part ? [{ row, part }] : []));
+        const rows = whole.map(({ row }) => row);
         const [first] = rows;
-        if (!first) continue;
-        const composed = composedOf(rows, person, due);
-        if (composed) ready.push({ id: first.id, rows, person, composed });
-        else await fail(rows);
+        const composed = first ? composedOf(whole.map(({ part }) => part)) : null;
+        // What cannot be read any more is no part of the mail of the others.
+        const broken = composed ? together.filter((row) => !rows.includes(row)) : together;
+        if (broken.length > 0) await fail(broken);
+        if (first && composed) ready.push({ id: first.id, rows, person, composed });
       }
     const handed = await Promise.all(
       ready.map(({ id, person, composed }) =>
         post.send({
-          ...{ id, from: due.school, choose: chooseAt(), ...composed },
+          ...{ id, from: due.school, choose: chooseLink(config.address), ...composed },
           to: { name: person.name, address: person.email },
         }),
       ),

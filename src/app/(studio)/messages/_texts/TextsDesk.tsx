@@ -196,12 +196,7 @@ function Writing({ courseId, occasion, text, around }: WritingProps) {
       </main>
       <aside className={styles.preview} aria-label="Preview">
         <p className={styles.quiet}>A preview, with made-up things that happened.</p>
-        <MailSheet
-          letter={letterOf(
-            [{ occasion, facts: example, template: shown.current, around }],
-            `${around.address}/account#messages`,
-          )}
-        />
+        <MailSheet letter={letterOf([{ occasion, facts: example, template: shown.current, around }])} />
       </aside>
     </>
   );

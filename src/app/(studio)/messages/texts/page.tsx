@@ -1,9 +1,8 @@
 import { schoolDoor } from '@/app/_server/doors';
 import { can } from '@/core/people';
-import { textsOf } from '@/server/message';
+import { aroundOf, textsOf } from '@/server/message';
 import { schoolFacts } from '@/server/people';
 import { TopBar } from '../../_frame/TopBar';
-import { surroundingsOf } from '../_texts/surroundings';
 import { TextsDesk } from '../_texts/TextsDesk';
 
 export const metadata = { title: 'Texts of messages' };
@@ -18,7 +17,7 @@ export default async function TextsPage() {
     <>
       <TopBar entered={entered} here="messages" />
       <h1 className="visually-hidden">Texts of messages</h1>
-      <TextsDesk courseId={null} texts={texts} around={surroundingsOf(person, school, course)} />
+      <TextsDesk courseId={null} texts={texts} around={aroundOf(person, course, school?.name ?? '')} />
     </>
   );
 }

@@ -1,9 +1,9 @@
-import { array, boolean, number, object, string } from 'yup';
+import { array, boolean, object, string } from 'yup';
 import { rational, zero } from '../../../kernel/exact';
 import { fail, ok } from '../../../kernel/problem';
 import type { Kind } from '../kind';
 import { scrambled } from '../scrambled';
-import { type Closeness, isAccepted } from '../short-text/forms';
+import { type Closeness, closeness, isAccepted } from '../short-text/forms';
 import { partsOf } from './parts';
 
 export type GapsBody = Closeness & {
@@ -41,13 +41,7 @@ export const gaps: Kind<GapsBody, GapsAnswer, ShownGaps> = {
   body: object({
     text: string().max(4000, 'Keep the text under 4,000 characters.').defined(),
     chosen: boolean().required(),
-    matchCase: boolean().required(),
-    slips: number()
-      .typeError('Give the slips as a number.')
-      .integer('Give a whole number of slips.')
-      .min(0, 'At least 0 slips.')
-      .max(5, 'At most 5 slips.')
-      .required(),
+    ...closeness,
   }).noUnknown(),
   answer: object({
     gaps: array()

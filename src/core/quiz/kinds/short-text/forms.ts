@@ -1,3 +1,4 @@
+import { boolean, number } from 'yup';
 import { slips } from './distance';
 
 /**
@@ -5,6 +6,17 @@ import { slips } from './distance';
  * the pen are forgiven.
  */
 export type Closeness = { readonly matchCase: boolean; readonly slips: number };
+
+/** The fields of a body that say it. */
+export const closeness = {
+  matchCase: boolean().required(),
+  slips: number()
+    .typeError('Give the slips as a number.')
+    .integer('Give a whole number of slips.')
+    .min(0, 'At least 0 slips.')
+    .max(5, 'At most 5 slips.')
+    .required(),
+};
 
 /** A form as it is compared: composed, with single spaces, and in small letters where case does not matter. */
 export const plain = (text: string, matchCase: boolean): string => {

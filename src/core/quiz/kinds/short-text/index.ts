@@ -1,10 +1,10 @@
-import { array, boolean, number, object, string } from 'yup';
+import { array, object, string } from 'yup';
 import { rational, zero } from '../../../kernel/exact';
 import { ok } from '../../../kernel/problem';
 import type { Kind } from '../kind';
 import { isTyped, type TypedAnswer, typedSchema } from '../typed';
 import { slips } from './distance';
-import { isAccepted, plain } from './forms';
+import { closeness, isAccepted, plain } from './forms';
 
 export type ShortTextBody = {
   /** The forms that are right; the first is the one that is told. */
@@ -29,20 +29,14 @@ export const shortText: Kind<ShortTextBody, TypedAnswer, object> = {
       .of(string().max(200, 'Keep an accepted form under 200 characters.').defined())
       .max(50, 'Give at most 50 accepted forms.')
       .required(),
-    matchCase: boolean().required(),
-    slips: number()
-      .typeError('Give the slips as a number.')
-      .integer('Give a whole number of slips.')
-      .min(0, 'At least 0 slips.')
-      .max(5, 'At most 5 slips.')
-      .required(),
+    ...closeness,
   }).noUnknown(),
   answer: typedSchema,
   begin: () => body(['']),
   shown: () => ({}),
   isGiven: isTyped,
   fits: () => ok(null),
-  share: ({ accepted, ...closeness }, { typed }) => (isAccepted(accepted, typed, closeness) ? rational(1) : zero),
+  share: ({ accepted, ...how }, { typed }) => (isAccepted(accepted, typed, how) ? rational(1) : zero),
   answerText: (_body, { typed }) => typed.trim(),
   rightText: ({ accepted }) => accepted.find((form) => form.trim() !== '')?.trim() ?? '',
   bodyText: ({ accepted, matchCase, slips: forgiven }) =>

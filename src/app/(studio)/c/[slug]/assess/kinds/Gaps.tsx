@@ -1,7 +1,8 @@
-import { Checkbox, SegmentedControl } from '@mantine/core';
-import { NumberField, TextField } from '@/ui/fields/fields';
+import { SegmentedControl } from '@mantine/core';
+import { TextField } from '@/ui/fields/fields';
 import styles from '../assess.module.css';
 import type { MakingProps } from './part';
+import { ClosenessFields } from './rows';
 
 /** A text with what is right in brackets, and how its gaps are filled. */
 export function Gaps({ body, onSave }: MakingProps<'gaps'>) {
@@ -25,21 +26,7 @@ export function Gaps({ body, onSave }: MakingProps<'gaps'>) {
         ]}
         onChange={(how) => onSave({ ...body, chosen: how === 'chosen' })}
       />
-      {!body.chosen && (
-        <div className={styles.two}>
-          <NumberField
-            label="Slips forgiven"
-            value={body.slips}
-            onSave={(slips) => onSave({ ...body, slips: slips ?? 0 })}
-          />
-          <Checkbox
-            className={styles.matchCase ?? ''}
-            label="Large and small letters have to match"
-            checked={body.matchCase}
-            onChange={(event) => onSave({ ...body, matchCase: event.currentTarget.checked })}
-          />
-        </div>
-      )}
+      {!body.chosen && <ClosenessFields value={body} onSave={(part) => onSave({ ...body, ...part })} />}
     </fieldset>
   );
 }

@@ -1,9 +1,9 @@
-import { ActionIcon, Button, Group, Select } from '@mantine/core';
-import { IconPlus, IconX } from '@tabler/icons-react';
+import { Group, Select } from '@mantine/core';
 import { TextField } from '@/ui/fields/fields';
 import { newId } from '@/ui/ids';
 import styles from '../assess.module.css';
 import type { MakingProps } from './part';
+import { AddPart, PartRow } from './rows';
 
 /** Groups, and what belongs into each. */
 export function Grouping({ body, onSave }: MakingProps<'grouping'>) {
@@ -14,24 +14,21 @@ export function Grouping({ body, onSave }: MakingProps<'grouping'>) {
     <fieldset className={styles.options}>
       <legend>Groups, and what belongs into each</legend>
       {groups.map((group, i) => (
-        <div key={group.id} className={styles.form}>
+        <PartRow key={group.id} name={`group ${i + 1}`} onRemove={() => setGroups(groups.toSpliced(i, 1))}>
           <TextField
             label={`Group ${i + 1}`}
             value={group.title}
             onSave={(title) => setGroups(groups.with(i, { ...group, title }))}
           />
-          <ActionIcon
-            variant="subtle"
-            color="gray"
-            aria-label={`Remove group ${i + 1}`}
-            onClick={() => setGroups(groups.toSpliced(i, 1))}
-          >
-            <IconX size={15} />
-          </ActionIcon>
-        </div>
+        </PartRow>
       ))}
       {items.map((item, i) => (
-        <div key={item.id} className={styles.form} style={{ gridTemplateColumns: '1fr 180px auto' }}>
+        <PartRow
+          key={item.id}
+          name={`item ${i + 1}`}
+          columns="1fr 180px"
+          onRemove={() => setItems(items.toSpliced(i, 1))}
+        >
           <TextField
             label={`Item ${i + 1}`}
             value={item.text}
@@ -43,22 +40,11 @@ export function Grouping({ body, onSave }: MakingProps<'grouping'>) {
             data={groups.map(({ id, title }, g) => ({ value: id, label: title || `Group ${g + 1}` }))}
             onChange={(groupId) => groupId && setItems(items.with(i, { ...item, groupId }))}
           />
-          <ActionIcon
-            variant="subtle"
-            color="gray"
-            aria-label={`Remove item ${i + 1}`}
-            onClick={() => setItems(items.toSpliced(i, 1))}
-          >
-            <IconX size={15} />
-          </ActionIcon>
-        </div>
+        </PartRow>
       ))}
       <Group gap="xs">
-        <Button
-          variant="subtle"
-          size="compact-sm"
-          leftSection={<IconPlus size={14} />}
-          onClick={() =>
+        <AddPart
+          onAdd={() =>
             setItems([
               ...items,
               { id: newId().slice(-12), text: '', groupId: items.at(-1)?.groupId ?? groups[0]?.id ?? '' },
@@ -66,15 +52,8 @@ export function Grouping({ body, onSave }: MakingProps<'grouping'>) {
           }
         >
           Add an item
-        </Button>
-        <Button
-          variant="subtle"
-          size="compact-sm"
-          leftSection={<IconPlus size={14} />}
-          onClick={() => setGroups([...groups, { id: newId().slice(-12), title: '' }])}
-        >
-          Add a group
-        </Button>
+        </AddPart>
+        <AddPart onAdd={() => setGroups([...groups, { id: newId().slice(-12), title: '' }])}>Add a group</AddPart>
       </Group>
     </fieldset>
   );

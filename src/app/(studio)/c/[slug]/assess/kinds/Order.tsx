@@ -1,9 +1,10 @@
-import { ActionIcon, Button } from '@mantine/core';
-import { IconArrowDown, IconArrowUp, IconPlus, IconX } from '@tabler/icons-react';
+import { ActionIcon } from '@mantine/core';
+import { IconArrowDown, IconArrowUp } from '@tabler/icons-react';
 import { TextField } from '@/ui/fields/fields';
 import { newId } from '@/ui/ids';
 import styles from '../assess.module.css';
 import type { MakingProps } from './part';
+import { AddPart, PartRow } from './rows';
 
 /** The items, in the order that is right. */
 export function Order({ body: { items }, onSave }: MakingProps<'order'>) {
@@ -16,7 +17,7 @@ export function Order({ body: { items }, onSave }: MakingProps<'order'>) {
     <fieldset className={styles.options}>
       <legend>Items, in the order that is right; learners see them in another</legend>
       {items.map(({ id, text }, i) => (
-        <div key={id} className={styles.form} style={{ gridTemplateColumns: '1fr auto auto auto' }}>
+        <PartRow key={id} name={`item ${i + 1}`} columns="1fr auto auto" onRemove={() => save(items.toSpliced(i, 1))}>
           <TextField label={`Item ${i + 1}`} value={text} onSave={(next) => save(items.with(i, { id, text: next }))} />
           <ActionIcon variant="subtle" color="gray" aria-label={`Move item ${i + 1} up`} onClick={() => move(i, i - 1)}>
             <IconArrowUp size={15} />
@@ -29,24 +30,9 @@ export function Order({ body: { items }, onSave }: MakingProps<'order'>) {
           >
             <IconArrowDown size={15} />
           </ActionIcon>
-          <ActionIcon
-            variant="subtle"
-            color="gray"
-            aria-label={`Remove item ${i + 1}`}
-            onClick={() => save(items.toSpliced(i, 1))}
-          >
-            <IconX size={15} />
-          </ActionIcon>
-        </div>
+        </PartRow>
       ))}
-      <Button
-        variant="subtle"
-        size="compact-sm"
-        leftSection={<IconPlus size={14} />}
-        onClick={() => save([...items, { id: newId().slice(-12), text: '' }])}
-      >
-        Add an item
-      </Button>
+      <AddPart onAdd={() => save([...items, { id: newId().slice(-12), text: '' }])}>Add an item</AddPart>
     </fieldset>
   );
 }

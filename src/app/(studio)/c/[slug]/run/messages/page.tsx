@@ -1,8 +1,7 @@
 import Link from 'next/link';
 import { courseDoor } from '@/app/_server/doors';
-import { surroundingsOf } from '@/app/(studio)/messages/_texts/surroundings';
 import { TextsDesk } from '@/app/(studio)/messages/_texts/TextsDesk';
-import { textsOf } from '@/server/message';
+import { aroundOf, textsOf } from '@/server/message';
 import { schoolFacts } from '@/server/people';
 import styles from '../run.module.css';
 
@@ -17,7 +16,7 @@ export default async function CourseMessagesPage({ params }: { readonly params: 
         <Link href={`/c/${slug}/run`}>Back to the learners</Link>
         <Link href={`/messages?course=${head.id}`}>What has been sent</Link>
       </div>
-      <TextsDesk courseId={head.id} texts={texts} around={surroundingsOf(person, school, head)} />
+      <TextsDesk courseId={head.id} texts={texts} around={aroundOf(person, head, school?.name ?? '')} />
     </>
   );
 }
