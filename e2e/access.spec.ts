@@ -334,6 +334,24 @@ const parts = [
 ] as const;
 
 /**
+ * Until nothing on the page has changed for a while: what cannot act yet is grey by right, and a scan that runs while it
+ * becomes ready sees colours that nobody reads by.
+ */
+const atRest = (page: Page): Promise<void> =>
+  page.evaluate(async () => {
+    let changed = performance.now();
+    const watch = new MutationObserver(() => {
+      changed = performance.now();
+    });
+    watch.observe(document.documentElement, { subtree: true, childList: true, attributes: true });
+    // A page that never rests is scanned as it is after five seconds.
+    const since = changed;
+    while (performance.now() - changed < 300 && performance.now() - since < 5000)
+      await new Promise((done) => requestIdleCallback(done, { timeout: 1000 }));
+    watch.disconnect();
+  });
+
+/**
  * A page is made as it is to be looked at, and scanned: light first, with every rule; the same state then in dark
  * colours.
  */
@@ -342,6 +360,7 @@ async function scan(page: Page, visit: Visit): Promise<string[]> {
   await page.goto(visit.path);
   await visit.act?.(page);
   await page.waitForLoadState('networkidle');
+  await atRest(page);
   await page.evaluate(scanner);
   const problems: string[] = [];
   for (const scheme of ['light', 'dark'] as const) {
