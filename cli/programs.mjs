@@ -6,7 +6,11 @@ import { root } from './paths.mjs';
  * its sources as they are spends seconds on it at every start.
  */
 const folder = join('.next', 'programs');
-const entries = { worker: 'src/worker/main.ts', reader: 'src/server/exchange/reader.ts' };
+const entries = {
+  worker: 'src/worker/main.ts',
+  reader: 'src/server/exchange/reader.ts',
+  figures: 'src/server/quiz/figures-program.ts',
+};
 
 /** How the job process is started: as it was built, or, while it is worked on, from its sources. */
 export const workerWords = (dev = false) => (dev ? ['--import', 'tsx', entries.worker] : [join(folder, 'worker.mjs')]);

@@ -185,33 +185,38 @@ test('one course from a working title to a checked certificate', async ({ browse
       .getByRole('navigation', { name: 'Assessed lessons' })
       .getByRole('button', { name: /Check yourself/ })
       .click();
-    for (const kind of ['One choice', 'Several choices', 'Number', 'True or false', 'Short text'])
-      await page.getByRole('button', { name: kind, exact: true }).click();
+    const add = (kind: string) => page.getByRole('button', { name: kind, exact: true }).click();
+    await add('One choice');
     const first = page.getByRole('region', { name: 'Question 1' });
     await first.getByLabel('What is asked').fill('Where do you cross?');
     await first.getByLabel('Option 1', { exact: true }).fill('Where it is wide and shallow');
     await first.getByLabel('Option 2', { exact: true }).fill('Where it is narrow and deep');
     await first.getByRole('button', { name: 'Remove option 3' }).click();
+    await add('Several choices');
     const second = page.getByRole('region', { name: 'Question 2' });
     await second.getByLabel('What is asked').fill('What do you look for first?');
     await second.getByLabel('Option 1', { exact: true }).fill('What comes from upstream');
     await second.getByLabel('Option 2', { exact: true }).fill('Where you would come ashore');
     await second.getByLabel('Option 3', { exact: true }).fill('A place for a photograph');
     await second.getByRole('checkbox', { name: 'Option 2 is right' }).check();
+    await add('Number');
     const third = page.getByRole('region', { name: 'Question 3' });
     await third.getByLabel('What is asked').fill('A float takes 20 s for 10 m. How fast is the surface?');
     await third.getByLabel('Right answer').fill('0.5');
     await third.getByLabel('Tolerance, ±').fill('2%');
     await third.getByLabel('Unit').fill('m/s');
+    await add('True or false');
     const fourth = page.getByRole('region', { name: 'Question 4' });
     await fourth.getByLabel('What is asked').fill('Slow water is deep water.');
     await fourth.getByRole('radio', { name: 'true' }).check();
+    await add('Short text');
     const fifth = page.getByRole('region', { name: 'Question 5' });
     await fifth.getByLabel('What is asked').fill('What is the shallow, broken water called?');
     await fifth.getByRole('textbox', { name: 'Form 1' }).fill('riffle');
     await fifth.getByRole('button', { name: 'Accept another form' }).click();
     await fifth.getByRole('textbox', { name: 'Form 2' }).fill('a riffle');
     await fifth.getByLabel('Slips forgiven').fill('1');
+    await page.getByText('How it runs').click();
     await page.getByLabel('Time limit').fill('15');
     await saved(page);
     await page

@@ -15,19 +15,23 @@ test('gaps, order, matching and grouping are made, tried by keyboard and by poin
     .click();
   const all = page.getByRole('region', { name: /^Question \d+$/ });
   const before = await all.count();
-  for (const kind of ['Order', 'Matching', 'Grouping', 'Gaps'])
-    await page.getByRole('button', { name: kind, exact: true }).click();
+  const add = (kind: string) => page.getByRole('button', { name: kind, exact: true }).click();
   const made = (n: number) => page.getByRole('region', { name: `Question ${before + n}`, exact: true });
 
+  await add('Order');
   await made(1).getByLabel('What is asked').fill('From the spring to the sea');
-  for (const [i, text] of ['Spring', 'Brook', 'River'].entries())
-    await made(1)
-      .getByLabel(`Item ${i + 1}`, { exact: true })
-      .fill(text);
-  // Put in by mistake before the others, it is moved to its place.
-  await made(1).getByRole('button', { name: 'Add an item' }).click();
-  await made(1).getByLabel('Item 4', { exact: true }).fill('Sea');
+  // By keyboard: Enter goes on, and makes what is not there yet.
+  await made(1).getByLabel('Item 1', { exact: true }).focus();
+  for (const text of ['Brook', 'River', 'Spring', 'Sea']) {
+    await page.keyboard.type(text);
+    if (text !== 'Sea') await page.keyboard.press('Enter');
+  }
+  await made(1).getByLabel('Item 3', { exact: true }).press('Alt+ArrowUp');
+  await expect(made(1).getByLabel('Item 2', { exact: true })).toBeFocused();
+  await page.keyboard.press('Alt+ArrowUp');
+  await expect(made(1).getByLabel('Item 1', { exact: true })).toHaveValue('Spring');
 
+  await add('Matching');
   await made(2).getByLabel('What is asked').fill('What lives where?');
   for (const [i, [left, match]] of [
     ['Riffle', 'Stonefly'],
@@ -44,6 +48,7 @@ test('gaps, order, matching and grouping are made, tried by keyboard and by poin
   await made(2).getByRole('button', { name: 'Add one that belongs to nothing' }).click();
   await made(2).getByLabel('Belongs to nothing, 1', { exact: true }).fill('Herring');
 
+  await add('Grouping');
   await made(3).getByLabel('What is asked').fill('Fast or slow?');
   for (const [i, title] of ['Fast', 'Slow'].entries())
     await made(3)
@@ -53,6 +58,7 @@ test('gaps, order, matching and grouping are made, tried by keyboard and by poin
     await made(3)
       .getByLabel(`Item ${i + 1}`, { exact: true })
       .fill(text);
+  await add('Gaps');
   await made(4).getByLabel('What is asked').fill('Fill in.');
   await made(4).getByLabel('Text with gaps').fill('A [riffle|rapid] is fast, a [pool] is slow.');
   await expect(page.getByText(/^Saved/)).toBeVisible();
@@ -97,4 +103,78 @@ test('gaps, order, matching and grouping are made, tried by keyboard and by poin
   await expect(result('What lives where?')).toContainText('partly right · 0.5 of 1');
   await expect(result('What lives where?')).toContainText('Right: Riffle: Stonefly; Pool: Water boatman');
   await expect(result('Fast or slow?')).toContainText('partly right · 0.5 of 1');
+});
+
+test('a list of questions is pasted with what cannot be read beside it, tried as a learner, copied, changed together, and leads back to where it is taught', async ({
+  browser,
+  school,
+}) => {
+  const { page } = await signedIn(browser, school, 'ines@wendwater.example');
+  await page.goto('/c/stream-survey/assess');
+  await page
+    .getByRole('navigation', { name: 'Assessed lessons' })
+    .getByRole('button', { name: /Scoring the sample/ })
+    .click();
+  const all = page.getByRole('region', { name: /^Question \d+$/ });
+  const before = await all.count();
+  await page.getByRole('button', { name: 'Paste a list' }).click();
+  await page
+    .getByLabel('One question after another')
+    .fill('Which drags?\n+ Weed\n> On the float.\n- Wind\n\nAnd this?\n\nHow wide?\nanswer: 4 ± 0.5 m\npoints: 2');
+  await expect(page.getByRole('list', { name: 'What cannot be read' })).toHaveText(
+    'Line 6: Nothing below this question says what is right.',
+  );
+  await expect(page.getByRole('list', { name: 'Questions that were read' }).getByRole('listitem')).toHaveCount(2);
+  await page.getByRole('button', { name: 'Put 2 questions on the paper' }).click();
+  await expect(all).toHaveCount(before + 2);
+
+  await page.getByRole('button', { name: `Open question ${before + 1}` }).click();
+  const made = page.getByRole('region', { name: `Question ${before + 1}`, exact: true });
+  // The key for "right" marks the option the cursor is in, and Enter at the last one makes another.
+  await made.getByLabel('Option 2', { exact: true }).focus();
+  await page.keyboard.press('Control+Enter');
+  await expect(made.getByRole('radio', { name: 'Option 2 is right' })).toBeChecked();
+  await made.getByLabel('Option 1', { exact: true }).focus();
+  await page.keyboard.press('Control+Enter');
+  await made.getByLabel('Option 2', { exact: true }).press('Enter');
+  await expect(made.getByLabel('Option 3', { exact: true })).toBeFocused();
+  await page.keyboard.type('A rope');
+  await made.getByText('Hint, feedback, where it is taught').click();
+  await made.getByLabel('A hint').fill('Look at the water.');
+  await made.getByRole('combobox', { name: 'Where it is taught' }).click();
+  await page
+    .getByRole('option', { name: /The float method, step by step/ })
+    .first()
+    .click();
+  const tried = page.getByRole('region', { name: 'As a learner sees it' });
+  await tried.getByText('A hint').click();
+  await expect(tried.getByText('Look at the water.')).toBeVisible();
+  await tried.getByLabel('Weed').check();
+  await expect(tried.getByRole('status')).toHaveText('right: 1 of 1 pointOn the float.');
+  await tried.getByLabel('A rope').check();
+  await expect(tried.getByRole('status')).toContainText('not right: 0 of 1 point');
+
+  await page.getByRole('checkbox', { name: `Choose question ${before + 1}` }).check();
+  await page.getByRole('checkbox', { name: `Choose question ${before + 2}` }).check();
+  const bar = page.getByRole('toolbar', { name: 'Chosen questions' });
+  await bar.getByRole('button', { name: 'Copy below' }).click();
+  await expect(all).toHaveCount(before + 4);
+  await page.keyboard.press('Control+z');
+  await expect(all).toHaveCount(before + 2);
+  await bar.getByLabel('Points of each').fill('3');
+  await expect(made).toContainText(/./);
+  await expect(page.getByRole('region', { name: `Question ${before + 2}`, exact: true })).toContainText('3 points');
+  await expect(page.getByText(/^Saved/)).toBeVisible();
+
+  await page.goto(`/view/stream-survey?pace=all&start=${start}`);
+  await page
+    .getByRole('navigation', { name: 'Course' })
+    .getByRole('link', { name: /Scoring the sample/ })
+    .click();
+  await page.getByRole('link', { name: 'Try the paper' }).click();
+  await page.getByRole('group').filter({ hasText: 'Which drags?' }).getByLabel('Wind').check();
+  await page.getByRole('button', { name: 'Hand in' }).click();
+  const result = page.getByRole('region', { name: /^Question/ }).filter({ hasText: 'Which drags?' });
+  await result.getByRole('link', { name: /^Taught in .* The float method, step by step/ }).click();
+  await expect(page.getByRole('heading', { name: 'The float method, step by step', level: 1 })).toBeVisible();
 });

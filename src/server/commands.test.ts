@@ -153,7 +153,12 @@ beforeAll(async () => {
     'people.sign-out-everywhere': { also: true },
     'quiz.answer': { sittingId: sitting.id, questionId: question, answer: { typed: '4' } },
     'quiz.begin': { courseId, lessonId: quiz, deed: newId() },
+    'quiz.drop-correction': { courseId, lessonId: quiz, correctionId: newId() },
     'quiz.hand-in': { sittingId: sitting.id },
+    'quiz.put-right': {
+      ...{ id: newId(), courseId, lessonId: quiz, questionId: question, questionHash: hash },
+      ...{ does: 'points-for-all', accepted: null, nobodyLoses: true, reason: 'Unclear' },
+    },
   };
 });
 

@@ -91,3 +91,6 @@ export const thousandths = (points: number) => rational(BigInt(points), 1000n);
 export const toThousandths = (a: Rational) => Number(roundHalfUp(multiply(a, rational(1000))));
 /** Thousandths as people read them: 2500 is `"2.5"`. */
 export const pointsText = (points: number) => toShort(thousandths(points));
+
+/** `"2.5 points"`. */
+export const pointsInWords = (points: number) => `${pointsText(points)} ${points === 1000 ? 'point' : 'points'}`;

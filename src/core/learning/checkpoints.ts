@@ -1,6 +1,6 @@
 import type { LessonDocument, Moment } from '../outline';
 import { barrierIn, checkpointsOf, isExercise, lessonKindOf } from '../outline';
-import { type Answer, kindOf, scoreAnswer } from '../quiz';
+import { type Answer, feedbackOn, kindOf, scoreAnswer } from '../quiz';
 import type { LessonProgress, Passage } from '../record';
 
 type Asked = LessonDocument['questions'][number];
@@ -34,10 +34,9 @@ export function judge(question: Asked, answer: Answer): Judgement | null {
   const chosen = kindOf(question.kind)
     .choices?.(question.body, answer)
     .filter((one) => one.chosen && one.feedback.trim() !== '');
-  const said = [
-    ...(chosen ?? []).map(({ feedback }) => feedback),
-    verdict === 'right' ? question.feedbackRight : question.feedbackWrong,
-  ].filter((words) => words.trim() !== '');
+  const said = [...(chosen ?? []).map(({ feedback }) => feedback), feedbackOn(question, verdict)].filter(
+    (words) => words.trim() !== '',
+  );
   return { verdict, said, passage: verdict === 'right' ? null : (question.moment?.passage ?? null) };
 }
 

@@ -3,7 +3,16 @@ import { fail, ok, type Result } from '../kernel/problem';
 import { withLessons } from '../release';
 import { withExercises } from './exercises';
 import { keysAfter } from './keys';
-import { byOrder, type Lesson, lessonsBySection, type Outline, questionsOf, type Section, sectionsOf } from './types';
+import {
+  byOrder,
+  type Lesson,
+  lessonsBySection,
+  type Outline,
+  questionsOf,
+  type Section,
+  sectionsOf,
+  type Taught,
+} from './types';
 
 /** What is copied, and where it goes: lessons behind `after` in the section `into`, sections behind that section. */
 export type CopyWish = {
@@ -39,6 +48,10 @@ export function planCopy(target: Outline, source: Outline, wish: CopyWish, names
     if (copied.has(one)) return names.id(one);
     return names.sameCourse ? one : null;
   };
+  const taughtAs = (taught: Taught | null): Taught | null => {
+    const lessonId = taught && renamed(taught.lessonId);
+    return taught && lessonId ? { ...taught, lessonId } : null;
+  };
   const copyLesson = (lesson: Lesson, sectionId: string, order: string, title: string) => {
     const id = names.id(lesson.id);
     if (target.lesson[id]) return;
@@ -68,6 +81,7 @@ export function planCopy(target: Outline, source: Outline, wish: CopyWish, names
         id: names.id(question.id),
         lessonId: id,
         outcomes: outcomes(question.outcomes),
+        taught: taughtAs(question.taught),
       } as { readonly id: string });
   };
 

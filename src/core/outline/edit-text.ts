@@ -13,7 +13,12 @@ function putText({ lessons, sections }: Extract<OutlineEdit, { do: 'put' }>): st
 }
 
 /** What many edits of one kind are called together. */
-const verbs: { readonly [kind: string]: string } = { remove: 'remove', set: 'change', 'make-real': 'begin' };
+const verbs: { readonly [kind: string]: string } = {
+  'add-question': 'add',
+  remove: 'remove',
+  set: 'change',
+  'make-real': 'begin',
+};
 
 function allText(outline: Outline, edits: readonly OutlineEdit[]): string {
   const [first] = edits;
@@ -27,7 +32,8 @@ function allText(outline: Outline, edits: readonly OutlineEdit[]): string {
   const tables = new Set(
     edits.map((edit) => {
       if ('table' in edit) return edit.table;
-      return edit.do === 'move-sections' ? 'section' : 'lesson';
+      if (edit.do === 'move-sections') return 'section';
+      return edit.do === 'add-question' || edit.do === 'move-question' ? 'question' : 'lesson';
     }),
   );
   const name = tables.size === 1 ? [...tables][0] : 'thing';

@@ -27,7 +27,15 @@ export type OutlineEdit =
       readonly title: string;
       readonly kind: LessonKind;
     }
-  | { readonly do: 'add-question'; readonly id: string; readonly lessonId: string; readonly kind: QuestionKind }
+  /** Behind the question `after`, or at the end; `fields` are what is known of it already. */
+  | {
+      readonly do: 'add-question';
+      readonly id: string;
+      readonly lessonId: string;
+      readonly kind: QuestionKind;
+      readonly after?: string;
+      readonly fields?: { readonly [field: string]: unknown };
+    }
   | { readonly do: 'add-outcome'; readonly id: string; readonly text: string }
   /** Lessons go into a section there is, behind `after`; whole sections behind `afterSection`, or to the end. */
   | {

@@ -69,10 +69,14 @@ export function planEdit(outline: Outline, edit: OutlineEdit): Result<Change[]> 
       if (!outline.lesson[edit.lessonId]) return gone('lesson');
       const checked = parseFields('question', { kind: edit.kind });
       if (!checked.ok) return checked;
-      const order = keyAfter(questionsOf(outline, edit.lessonId), null);
-      return order === null
-        ? gone('question')
-        : ok(added('question', newQuestion(edit.id, edit.lessonId, order, edit.kind)));
+      const order = keyAfter(questionsOf(outline, edit.lessonId), edit.after ?? null);
+      if (order === null) return gone('question');
+      const question = newQuestion(edit.id, edit.lessonId, order, edit.kind);
+      if (!edit.fields) return ok(added('question', question));
+      const fields = parseFields('question', { ...edit.fields, kind: edit.kind });
+      if (!fields.ok) return fields;
+      const body = checkBody(edit.kind, fields.value.body ?? question.body);
+      return body.ok ? ok(added('question', { ...question, ...fields.value, body: body.value } as Question)) : body;
     }
     case 'add-outcome': {
       if (outline.outcome[edit.id]) return ok([]);

@@ -85,6 +85,7 @@ export {
   type RichText,
   type Section,
   sectionsOf,
+  type Taught,
   type TextFacts,
   textOf,
 } from './types';

@@ -70,9 +70,12 @@ export function newQuestion(id: string, lessonId: string, order: string, kind: Q
     prompt: '',
     points: 1000,
     body: kindOf(kind).begin(id),
+    hint: '',
     feedbackRight: '',
+    feedbackPart: '',
     feedbackWrong: '',
     moment: null,
+    taught: null,
     outcomes: [],
   };
 }

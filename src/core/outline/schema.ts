@@ -68,6 +68,11 @@ const momentSchema = object({
   .nullable()
   .defined();
 
+const taughtSchema = object({ lessonId: idSchema, at: millisecond.nullable().defined() })
+  .noUnknown()
+  .nullable()
+  .defined();
+
 const outcomeIds = array().of(idSchema).max(100, 'At most 100 outcomes.').required();
 
 /** Every field a creator can set, table by table. What is not listed cannot be set. */
@@ -153,7 +158,7 @@ const fields: Record<OutlineTable, { readonly [field: string]: FieldSchema }> = 
     note: prose(4000),
     outcomes: outcomeIds,
   },
-  question: { ...questionFields, moment: momentSchema, outcomes: outcomeIds },
+  question: { ...questionFields, moment: momentSchema, taught: taughtSchema, outcomes: outcomeIds },
   outcome: { text: line(300, 'Keep an outcome under 300 characters.', 'Say what a learner can do.') },
   text: { content: richText },
 };

@@ -4,6 +4,7 @@ import { apply } from '../kernel/change';
 import { documentVersion } from './document';
 import version1 from './examples/document-1.json';
 import version2 from './examples/document-2.json';
+import version3 from './examples/document-3.json';
 import {
   compose,
   type Lesson,
@@ -224,4 +225,14 @@ test('a stored document of version 2 keeps its rhythm, and nothing of it ends', 
   });
   expect([course.access, course.countdown]).toEqual([null, 'days']);
   expect(sections.flatMap((one) => [one, ...one.lessons]).map(({ closes }) => closes)).toEqual([null, null, null]);
+});
+
+test('a stored document of version 3 keeps its questions, and they say no more than they did', () => {
+  const { sections, version } = upgradeDocument(json(version3));
+  expect(version).toBe(documentVersion);
+  const questions = sections.flatMap(({ lessons }) => lessons).flatMap((one) => one.questions);
+  expect(questions.map(({ prompt, feedbackPart, hint, taught }) => [prompt, feedbackPart, hint, taught])).toEqual([
+    ['Which bank?', '', '', null],
+    ['How wide?', '', '', null],
+  ]);
 });

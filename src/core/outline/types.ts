@@ -206,12 +206,16 @@ export type Lesson = {
 /** The text of a lesson, kept apart: a course is looked at far more often than its texts. */
 export type LessonText = { readonly id: string; readonly content: RichText | null };
 
+export type Taught = { readonly lessonId: string; readonly at: number | null };
+
 export type Question = QuestionContent & {
   readonly id: string;
   readonly lessonId: string;
   readonly order: string;
   /** Where it stops the film of its lesson; null for a question of a paper. */
   readonly moment: Moment | null;
+  /** Where it is taught: a lesson of the course, and a moment of its film in whole milliseconds. */
+  readonly taught: Taught | null;
   /** Ids of the outcomes it assesses. */
   readonly outcomes: readonly string[];
 };

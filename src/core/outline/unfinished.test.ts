@@ -18,7 +18,7 @@ const lesson: LessonDocument = {
 };
 const document: CourseDocument = {
   format: 'mosaik-course',
-  version: 3,
+  version: 4,
   course: newCourse('c', 'c', 'Course', 'UTC'),
   outcomes: [],
   sections: [{ id: 's', order: 'a0', title: 'One', opens: null, closes: null, lessons: [lesson] }],

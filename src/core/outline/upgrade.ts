@@ -22,6 +22,7 @@ type Stored = Fields & {
 const upgrades: { readonly [version: number]: (stored: Stored) => Stored } = {
   1: questionsHaveBodies,
   2: plansHaveEnds,
+  3: questionsSayMore,
 };
 
 /** A stored document as documents are today. Throws in words on one that is none, or newer than this program. */
@@ -79,6 +80,26 @@ function plansHaveEnds(stored: Stored): Stored {
       ...section,
       closes: null,
       lessons: section.lessons.map((lesson) => ({ ...lesson, closes: null, live: null })),
+    })),
+  };
+}
+
+/** Version 3 to 4: questions have a hint, feedback for a part, and a place where they are taught; none had. */
+function questionsSayMore(stored: Stored): Stored {
+  return {
+    ...stored,
+    version: 4,
+    sections: stored.sections.map((section) => ({
+      ...section,
+      lessons: section.lessons.map((lesson) => ({
+        ...lesson,
+        questions: (lesson.questions ?? []).map((question) => ({
+          ...question,
+          hint: '',
+          feedbackPart: '',
+          taught: null,
+        })),
+      })),
     })),
   };
 }

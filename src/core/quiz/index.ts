@@ -1,11 +1,38 @@
+export {
+  type Figured,
+  type FiguredPaper,
+  type FiguredSitting,
+  type QuestionFigures,
+  type QuizFigures,
+  quizFigures,
+  reliabilityText,
+  type Thirds,
+} from './figures';
 export { type AnswerOf, type BodyOf, kindOf, kinds, type QuestionKind, questionKinds, type ShownOf } from './kinds';
 export type { Option } from './kinds/choice';
 export type { Choice, KindRule } from './kinds/kind';
 export { type DecimalSign, readNumber } from './kinds/number/read';
+export {
+  type LineFault,
+  linesFromQuestions,
+  mostQuestionsAtOnce,
+  questionsFromLines,
+  type ReadQuestions,
+} from './lines';
 export { mostSeed, paperFor } from './paper';
-export { bodyText, checkAnswer, checkBody, questionFields, quizSettingsSchema, readAnswers } from './schema';
+export { type RescoredPaper, type RescoredSitting, rescored, type Worth } from './rescore';
+export {
+  bodyText,
+  checkAnswer,
+  checkBody,
+  correctionFields,
+  questionFields,
+  quizSettingsSchema,
+  readAnswers,
+} from './schema';
 export {
   countingShare,
+  feedbackOn,
   type PaperScore,
   passes,
   type Result as QuizResult,
@@ -17,6 +44,8 @@ export { deadlineFor, graceSeconds, isOverdue, isUnderWay, mayAnswer, mayBegin, 
 export type {
   Answer,
   Answers,
+  Correction,
+  CorrectionDoes,
   CountingRule,
   QuestionContent,
   QuizSettings,
@@ -24,3 +53,4 @@ export type {
   ShowResults,
   Shuffles,
 } from './types';
+export { correctionDoes } from './types';

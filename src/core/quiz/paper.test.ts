@@ -3,17 +3,18 @@ import { expect, test } from 'vitest';
 import { kindOf, questionKinds } from './kinds';
 import { mostSeed, paperFor } from './paper';
 import { scoreAnswer } from './score';
+import { content } from './testing';
 import type { QuestionContent, Shuffles } from './types';
 
 type Asked = QuestionContent & { readonly id: string };
 const question = (id: string, over: Partial<Asked> = {}): Asked => ({
+  ...content({
+    prompt: id,
+    body: {
+      options: ['p', 'q', 'r', 's'].map((name) => ({ id: name, text: name, right: name === 'q', feedback: '' })),
+    },
+  }),
   id,
-  kind: 'one',
-  prompt: id,
-  points: 1000,
-  body: { options: ['p', 'q', 'r', 's'].map((name) => ({ id: name, text: name, right: name === 'q', feedback: '' })) },
-  feedbackRight: '',
-  feedbackWrong: '',
   ...over,
 });
 const bankOf = (count: number) => Array.from({ length: count }, (_, i) => question(`question-${i}`));

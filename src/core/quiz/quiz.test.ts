@@ -2,30 +2,15 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { rationalText } from '../kernel/exact';
 import { Temporal } from '../kernel/time';
-import {
-  countingShare,
-  deadlineFor,
-  isOverdue,
-  mayAnswer,
-  mayBegin,
-  passes,
-  type QuestionContent,
-  scorePaper,
-  shareOfResult,
-} from './index';
+import { countingShare, deadlineFor, isOverdue, mayAnswer, mayBegin, passes, scorePaper, shareOfResult } from './index';
+import { content } from './testing';
 
 const options = (rights: string, wrongs: string) =>
   [...rights]
     .map((id) => ({ id, text: id, right: true, feedback: '' }))
     .concat([...wrongs].map((id) => ({ id, text: id, right: false, feedback: '' })));
-const several = (rights: string, wrongs: string, points: number): QuestionContent => ({
-  kind: 'several',
-  prompt: '',
-  points,
-  body: { options: options(rights, wrongs) },
-  feedbackRight: '',
-  feedbackWrong: '',
-});
+const several = (rights: string, wrongs: string, points: number) =>
+  content({ kind: 'several', points, body: { options: options(rights, wrongs) } });
 
 describe('properties of scoring', () => {
   const paper = fc.array(

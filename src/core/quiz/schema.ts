@@ -1,8 +1,9 @@
-import { mixed, number, object, string } from 'yup';
+import { boolean, mixed, number, object, string } from 'yup';
+import { idSchema } from '../kernel/ids';
 import { parsed } from '../kernel/parse';
 import type { Result } from '../kernel/problem';
 import { type BodyOf, kindOf, type QuestionKind, questionKinds } from './kinds';
-import type { Answer, Answers, QuestionContent } from './types';
+import { type Answer, type Answers, correctionDoes, type QuestionContent } from './types';
 
 const whole = (what: string) =>
   number().typeError(`Give ${what} as a number.`).integer(`Give ${what} as a whole number.`);
@@ -27,6 +28,19 @@ export const quizSettingsSchema = object({
   shuffles: string().oneOf(['nothing', 'questions', 'options', 'both']),
 }).noUnknown();
 
+/** What is to be done about a question that was found wrong, in which of its versions, and what is right as well. */
+export const correctionFields = {
+  questionId: idSchema,
+  questionHash: string()
+    .matches(/^[0-9a-f]{64}$/, 'Which version of the question is meant is not plain.')
+    .required(),
+  does: string().oneOf(correctionDoes).required(),
+  accepted: mixed<Answer>((value): value is Answer => typeof value === 'object')
+    .nullable()
+    .defined(),
+  nobodyLoses: boolean().required(),
+};
+
 /** Fields of a question, each on its own, so that one can be set without the others. */
 export const questionFields = {
   kind: string().oneOf(questionKinds).required(),
@@ -37,6 +51,8 @@ export const questionFields = {
     (value): value is BodyOf<QuestionKind> => typeof value === 'object' && value !== null,
   ).required(),
   feedbackRight: string().max(2000, 'Keep feedback under 2,000 characters.').defined(),
+  hint: string().max(2000, 'Keep a hint under 2,000 characters.').defined(),
+  feedbackPart: string().max(2000, 'Keep feedback under 2,000 characters.').defined(),
   feedbackWrong: string().max(2000, 'Keep feedback under 2,000 characters.').defined(),
 };
 

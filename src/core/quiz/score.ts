@@ -11,7 +11,7 @@ import {
 } from '../kernel/exact';
 import { kindOf } from './kinds';
 import type { DecimalSign } from './kinds/number/read';
-import type { Answer, Answers, CountingRule, QuestionContent, Scored } from './types';
+import type { Answer, Answers, Correction, CountingRule, QuestionContent, Scored } from './types';
 
 /** Points for one answer, by the rule of its kind; numbers are read with decimals as the quiz writes them. */
 export function scoreAnswer(
@@ -31,6 +31,12 @@ function verdictOn(share: Rational): Scored['verdict'] {
   return compare(share, rational(1)) === 0 ? 'right' : 'part';
 }
 
+/** What a question says with the result; where nothing is said for a part of it, what is said for less than all. */
+export function feedbackOn(question: QuestionContent, verdict: Scored['verdict']): string {
+  if (verdict === 'right') return question.feedbackRight;
+  return (verdict === 'part' && question.feedbackPart) || question.feedbackWrong;
+}
+
 export type PaperScore = {
   /** Thousandths of a point, rounded once, at the end. */
   readonly points: number;
@@ -41,25 +47,73 @@ export type PaperScore = {
   readonly perQuestion: readonly ({ readonly questionId: string } & Scored)[];
 };
 
-/** The score of a whole paper; the order of the questions does not matter. */
+/**
+ * The score of a whole paper; the order of the questions does not matter. What has been put right is applied one
+ * correction after the other, in the order in which they were made; by one that nobody loses by, a paper that would
+ * be worth less is left as it was.
+ */
 export function scorePaper(
-  questions: readonly (QuestionContent & { readonly id: string })[],
+  questions: readonly Asked[],
   answers: Answers,
   decimals: DecimalSign = 'point',
+  corrections: readonly Correction[] = [],
 ): PaperScore {
-  const perQuestion = questions.map((question) => ({
+  const plain = questions.map((question) => ({
     questionId: question.id,
     ...scoreAnswer(question, answers[question.id], decimals),
   }));
+  return corrections.reduce((score, correction) => {
+    const put = totalOf(
+      score.perQuestion.map((scored, i) => {
+        const question = questions[i];
+        return question?.id === correction.questionId
+          ? { ...scored, ...corrected(question, answers[question.id], scored, correction, decimals) }
+          : scored;
+      }),
+    );
+    return correction.nobodyLoses && compare(put.share, score.share) < 0 ? score : put;
+  }, totalOf(plain));
+}
+
+type Asked = QuestionContent & { readonly id: string };
+
+function totalOf(perQuestion: PaperScore['perQuestion']): PaperScore {
   const points = sum(perQuestion.map((scored) => scored.points));
-  const of = questions.reduce((total, question) => total + question.points, 0);
+  const of = sum(perQuestion.map((scored) => scored.of));
   return {
     points: toThousandths(points),
-    of,
-    share: of > 0 ? divide(points, thousandths(of)) : zero,
+    of: toThousandths(of),
+    share: compare(of, zero) > 0 ? divide(points, of) : zero,
     right: perQuestion.filter((scored) => scored.verdict === 'right').length,
     perQuestion,
   };
+}
+
+/** What an answer is worth once its question has been put right. */
+function corrected(
+  question: Asked,
+  answer: Answer | undefined,
+  scored: Scored,
+  { does, accepted }: Correction,
+  decimals: DecimalSign,
+): Scored {
+  const all: Scored = {
+    points: thousandths(question.points),
+    of: thousandths(question.points),
+    verdict: 'right',
+    by: does,
+  };
+  switch (does) {
+    case 'points-for-all':
+      return all;
+    case 'leave-out':
+      return { ...scored, points: zero, of: zero, by: does };
+    case 'accept': {
+      if (answer === undefined || accepted === null) return scored;
+      const { key } = kindOf(question.kind);
+      return key(question.body, answer, decimals) === key(question.body, accepted, decimals) ? all : scored;
+    }
+  }
 }
 
 /**

@@ -10,7 +10,11 @@ export type QuestionContent = {
   readonly points: number;
   /** What a question of its kind holds beyond that, see `kinds`. */
   readonly body: BodyOf<QuestionKind>;
+  /** Said on request while it is answered; empty for none. */
+  readonly hint: string;
+  /** Said with the result, by what came of it. */
   readonly feedbackRight: string;
+  readonly feedbackPart: string;
   readonly feedbackWrong: string;
 };
 
@@ -43,4 +47,18 @@ export type Scored = {
   readonly points: Rational;
   readonly of: Rational;
   readonly verdict: 'right' | 'part' | 'wrong' | 'open';
+  /** What it was put right by; of a question that is left out, `points` and `of` are nothing. */
+  readonly by?: CorrectionDoes;
+};
+
+/** What is done about a question that was found wrong: all points for everybody, another answer is right, or it is out. */
+export const correctionDoes = ['points-for-all', 'accept', 'leave-out'] as const;
+export type CorrectionDoes = (typeof correctionDoes)[number];
+export type Correction = {
+  readonly questionId: string;
+  readonly does: CorrectionDoes;
+  /** The answer that is right as well; null where none is accepted. */
+  readonly accepted: Answer | null;
+  /** Whether a paper that would be worth less by it is left as it was. */
+  readonly nobodyLoses: boolean;
 };

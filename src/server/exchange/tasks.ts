@@ -1,4 +1,5 @@
 import type { Result } from '@/core/kernel/problem';
+import type { AskedOf } from '../platform/threads';
 import { type OutlineForm, type OutlinePreview, readOutlineFile } from './read';
 import { readSheetFile, type Sheet } from './sheets';
 
@@ -7,7 +8,7 @@ export type Tasks = {
   outline: { input: { bytes: Uint8Array; name: string; form: OutlineForm | null }; output: OutlinePreview };
   sheet: { input: { bytes: Uint8Array }; output: Sheet };
 };
-export type Asked = { [T in keyof Tasks]: { readonly task: T; readonly input: Tasks[T]['input'] } }[keyof Tasks];
+export type Asked = AskedOf<Tasks>;
 
 /** Does what is asked. Runs in the reading thread. */
 export const doTask = async (asked: Asked): Promise<Result<OutlinePreview | Sheet>> =>

@@ -33,7 +33,13 @@ export function isEdit(value: unknown): value is OutlineEdit {
         typeof edit.kind === 'string'
       );
     case 'add-question':
-      return id(edit.id) && id(edit.lessonId) && typeof edit.kind === 'string';
+      return (
+        id(edit.id) &&
+        id(edit.lessonId) &&
+        typeof edit.kind === 'string' &&
+        (edit.after === undefined || id(edit.after)) &&
+        (edit.fields === undefined || (typeof edit.fields === 'object' && edit.fields !== null))
+      );
     case 'add-outcome':
       return id(edit.id) && typeof edit.text === 'string';
     case 'put':

@@ -158,9 +158,12 @@ export const question = pgTable(
     points: integer('points').notNull(),
     /** What a question of its kind holds; parsed by its kind when it is read. */
     body: jsonb('body').$type<Question['body']>().notNull(),
+    hint: text('hint').notNull().default(''),
     feedbackRight: text('feedback_right').notNull(),
+    feedbackPart: text('feedback_part').notNull().default(''),
     feedbackWrong: text('feedback_wrong').notNull(),
     moment: jsonb('moment').$type<Question['moment']>(),
+    taught: jsonb('taught').$type<Question['taught']>(),
     outcomes: jsonb('outcomes').$type<readonly string[]>().notNull().default([]),
   },
   (table) => [index('question_course').on(table.courseId), index('question_lesson').on(table.lessonId)],

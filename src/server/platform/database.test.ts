@@ -210,6 +210,8 @@ test('the database holds every reference, but for lessons and questions that liv
     'live_room.lesson_id',
     'opening_wish.lesson_id',
     'progress.lesson_id',
+    'quiz_correction.lesson_id',
+    'quiz_correction.question_id',
     'sitting.lesson_id',
     'sitting_answer.question_id',
     'statement.lesson_id',

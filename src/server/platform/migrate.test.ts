@@ -296,7 +296,12 @@ test('what questions hold comes into one column, in the working copy and in ever
         { prompt: 'Now?', body: { value: '4', tolerance: '', unit: 'm' } },
       ),
     ],
-    [{ table: 'question', id: gone, before: { ...rest, body: { value: '7', tolerance: '', unit: 'l' } }, after: null }],
+    [
+      {
+        ...{ table: 'question', id: gone, after: null },
+        before: { ...rest, body: { value: '7', tolerance: '', unit: 'l' }, hint: '', feedbackPart: '', taught: null },
+      },
+    ],
     [
       set(choice, { body: { options: options('second') } }, { body: { options: options('third') } }),
       set(

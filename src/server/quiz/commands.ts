@@ -1,6 +1,6 @@
 import { randomInt } from 'node:crypto';
 import { and, asc, eq, isNull, lt } from 'drizzle-orm';
-import { mixed, object } from 'yup';
+import { mixed, number, object } from 'yup';
 import { idSchema } from '@/core/kernel/ids';
 import { fail, ok, type Result } from '@/core/kernel/problem';
 import { Temporal } from '@/core/kernel/time';
@@ -24,12 +24,14 @@ import { database, type Transaction, transaction } from '../platform/database';
 import { newId } from '../platform/ids';
 import { later } from '../platform/jobs';
 import { eventIn, recordEvent, recordEvents } from '../record';
+import { correctionCommands, whileNothingIsPutRight } from './put-right';
 import { sitting, sittingAnswer } from './schema';
 import { closedWith, paperOf, type SittingRow, scoreOf, sittingOf } from './sitting';
 
 /** Scores a sitting and closes it. Harmless when it is closed already. */
 async function handInRow(tx: Transaction, row: SittingRow, at: Temporal.Instant): Promise<SittingRow> {
   if (row.handedInAt) return row;
+  await whileNothingIsPutRight(tx, row);
   const lesson = await paperOf(tx.db, row);
   const score = await scoreOf(tx.db, row, lesson);
   const [closed] = await tx.db
@@ -141,9 +143,10 @@ export const answerQuestion = command({
     sittingId: idSchema,
     questionId: idSchema,
     answer: mixed<object>((value): value is object => typeof value === 'object').required(),
+    spent: number().integer().min(0).optional(),
   }).noUnknown(),
   permission: ownSitting,
-  async handle(context, { sittingId, questionId, answer }) {
+  async handle(context, { sittingId, questionId, answer, spent }) {
     const found = await own(context, sittingId);
     if (!found.ok) return found;
     const row = found.value;
@@ -154,7 +157,13 @@ export const answerQuestion = command({
     if (!question) return fail('not-found', 'This question is not part of the quiz.');
     const checked = checkAnswer(question.kind, question.body, answer);
     if (!checked.ok) return checked;
-    const given = { answer: checked.value, at: context.now.toString() };
+    // Nobody has spent longer on a question than their sitting has lasted.
+    const lasted = context.now.epochMilliseconds - instantFrom(row.startedAt).epochMilliseconds;
+    const given = {
+      answer: checked.value,
+      at: context.now.toString(),
+      ...(spent === undefined ? {} : { spent: Math.max(0, Math.min(spent, lasted)) }),
+    };
     await context.tx.db
       .insert(sittingAnswer)
       .values({ sittingId: row.id, questionId, ...given })
@@ -213,4 +222,5 @@ export const quizCommands = {
   [beginSitting.name]: beginSitting,
   [answerQuestion.name]: answerQuestion,
   [handInSitting.name]: handInSitting,
+  ...correctionCommands,
 };

@@ -1,3 +1,6 @@
+export { whichSittings } from './all-sittings';
 export { closeEnded, closeOverdue, quizCommands } from './commands';
+export { type CorrectionView, type FiguresPage, figuresPage } from './figures';
+export { type Effect, effectsOfWish } from './put-right';
 export { type SittingView, sittingsOf, sittingView } from './queries';
 export { type SittingRow, shareOfSitting } from './sitting';

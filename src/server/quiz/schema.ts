@@ -1,8 +1,9 @@
 import { sql } from 'drizzle-orm';
-import { index, integer, jsonb, pgTable, primaryKey, text, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
-import type { Answer } from '@/core/quiz';
+import { boolean, index, integer, jsonb, pgTable, primaryKey, text, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
+import type { Answer, CorrectionDoes } from '@/core/quiz';
 import { belongsToEnrolment, ofEnrolment } from '../enrolment/schema';
-import { edition } from '../outline/schema';
+import { course, edition } from '../outline/schema';
+import { user } from '../people/schema';
 import { at } from '../platform/columns';
 
 export const sitting = pgTable(
@@ -47,7 +48,61 @@ export const sittingAnswer = pgTable(
     /** A question of the edition the sitting is taken on. */
     questionId: uuid('question_id').notNull(),
     answer: jsonb('answer').$type<Answer>().notNull(),
+    /** Milliseconds its learner spent on the question, as their browser has measured; null where none has. */
+    spent: integer('spent'),
     at: at('at').notNull(),
   },
   (table) => [primaryKey({ columns: [table.sittingId, table.questionId] })],
+);
+
+/** What was done about a question that was found wrong: for every paper that has it as it was then. */
+export const correction = pgTable(
+  'quiz_correction',
+  {
+    /** Given by whoever makes it, so that making it twice makes one. */
+    id: uuid('id').primaryKey(),
+    courseId: uuid('course_id')
+      .notNull()
+      .references(() => course.id, { onDelete: 'cascade' }),
+    lessonId: uuid('lesson_id').notNull(),
+    questionId: uuid('question_id').notNull(),
+    /** Of the question as it was found wrong, see `questionHash`: one that has been mended since is another. */
+    questionHash: text('question_hash').notNull(),
+    prompt: text('prompt').notNull(),
+    does: text('does').$type<CorrectionDoes>().notNull(),
+    accepted: jsonb('accepted').$type<Answer>(),
+    nobodyLoses: boolean('nobody_loses').notNull(),
+    reason: text('reason').notNull(),
+    madeBy: text('made_by')
+      .notNull()
+      .references(() => user.id),
+    madeAt: at('made_at').notNull(),
+    /** Taken back: kept, and not applied any more. */
+    droppedBy: text('dropped_by').references(() => user.id),
+    droppedAt: at('dropped_at'),
+  },
+  (table) => [index('quiz_correction_lesson').on(table.courseId, table.lessonId)],
+);
+
+/** How a correction, or its being taken back, changed what a sitting is worth. */
+export const sittingChange = pgTable(
+  'sitting_change',
+  {
+    id: uuid('id').primaryKey(),
+    sittingId: uuid('sitting_id')
+      .notNull()
+      .references(() => sitting.id, { onDelete: 'cascade' }),
+    correctionId: uuid('correction_id')
+      .notNull()
+      .references(() => correction.id, { onDelete: 'cascade' }),
+    at: at('at').notNull(),
+    pointsBefore: integer('points_before').notNull(),
+    ofBefore: integer('of_before').notNull(),
+    points: integer('points').notNull(),
+    of: integer('of').notNull(),
+  },
+  (table) => [
+    index('sitting_change_sitting').on(table.sittingId),
+    index('sitting_change_correction').on(table.correctionId),
+  ],
 );

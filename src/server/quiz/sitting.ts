@@ -1,10 +1,19 @@
 import { eq } from 'drizzle-orm';
 import { rationalFrom, rationalText } from '@/core/kernel/exact';
 import { findLesson, type LessonDocument } from '@/core/outline';
-import { type PaperScore, paperFor, readAnswers, type Sitting, scorePaper, shareOfResult } from '@/core/quiz';
+import {
+  type Correction,
+  type PaperScore,
+  paperFor,
+  readAnswers,
+  type Sitting,
+  scorePaper,
+  shareOfResult,
+} from '@/core/quiz';
 import { instantFrom } from '../enrolment';
 import { editionDocument } from '../outline';
 import type { Database } from '../platform/database';
+import { appliedTo, correctionsOf } from './corrections';
 import { type sitting, sittingAnswer } from './schema';
 
 /** Sittings as they are read, by whoever shows them and whoever changes them. */
@@ -20,11 +29,16 @@ export const sittingOf = (row: Pick<SittingRow, 'startedAt' | 'deadline' | 'hand
 export const shareOfSitting = ({ points, of, share }: Pick<SittingRow, 'points' | 'of' | 'share'>) =>
   shareOfResult({ points: points ?? 0, of: of ?? 0, ...(share === null ? {} : { share: rationalFrom(share) }) });
 
+/** A quiz as one sitting has it, with what has been put right in it since. */
+export type Paper = LessonDocument & { readonly corrections: readonly Correction[] };
+
 /** The paper a sitting is taken on: its own edition's, whatever has been published since, in its own order. */
-export async function paperOf(db: Database, row: SittingRow): Promise<LessonDocument | null> {
+export async function paperOf(db: Database, row: SittingRow): Promise<Paper | null> {
   const document = await editionDocument(db, row.editionId);
   const lesson = document && findLesson(document, row.lessonId);
-  return lesson ? { ...lesson, questions: paperFor(lesson.quiz ?? {}, lesson.questions, row.seed) } : null;
+  if (!lesson) return null;
+  const corrections = appliedTo(lesson.questions, await correctionsOf(db, row));
+  return { ...lesson, questions: paperFor(lesson.quiz ?? {}, lesson.questions, row.seed), corrections };
 }
 
 /** What has been answered in a sitting, to the questions of its paper. */
@@ -37,9 +51,9 @@ export async function answersOf(db: Database, sittingId: string, questions: Less
 }
 
 /** What a sitting is worth with the answers it has now. */
-export async function scoreOf(db: Database, row: SittingRow, paper: LessonDocument | null): Promise<PaperScore> {
+export async function scoreOf(db: Database, row: SittingRow, paper: Paper | null): Promise<PaperScore> {
   const questions = paper?.questions ?? [];
-  return scorePaper(questions, await answersOf(db, row.id, questions), paper?.quiz?.decimals);
+  return scorePaper(questions, await answersOf(db, row.id, questions), paper?.quiz?.decimals, paper?.corrections);
 }
 
 /** What is kept of a sitting once it is handed in. */

@@ -3,22 +3,13 @@ import { useCallback, useEffect, useRef, useState } from 'react';
 import { act } from '@/app/_client/act';
 import { countdownText } from '@/core/kernel/countdown';
 import { mayTryAgain } from '@/core/kernel/problem';
-import { type Answer, type Answers, type DecimalSign, kindOf, type QuestionKind, type ShownOf } from '@/core/quiz';
+import { type Answer, type Answers, type DecimalSign, kindOf, type QuestionKind } from '@/core/quiz';
 import controls from '@/ui/plain/controls.module.css';
 import { useReady } from '@/ui/plain/useReady';
-import { answeringOf } from './kinds';
+import type { PaperQuestion } from './paper';
+import { QuestionField } from './QuestionField';
 import styles from './work.module.css';
 
-/** A question as it may be seen before it is answered: nothing in it says what is right. */
-export type PaperQuestion = {
-  readonly id: string;
-  readonly kind: QuestionKind;
-  readonly prompt: string;
-  readonly points: string;
-  /** What its kind lets be seen. */
-  readonly shown: ShownOf<QuestionKind>;
-  readonly hint: string | null;
-};
 type Props = {
   readonly sittingId: string;
   readonly questions: readonly PaperQuestion[];
@@ -160,30 +151,6 @@ export function SittingPaper({ sittingId, questions, answers: saved, millisecond
 
 const isAnswered = (kind: QuestionKind, answer: Answer | undefined) =>
   answer !== undefined && kindOf(kind).isGiven(answer);
-
-type FieldProps = {
-  readonly question: PaperQuestion;
-  readonly number: number;
-  readonly answer: Answer | undefined;
-  readonly decimals: DecimalSign;
-  /** False until the page can take an answer: one given earlier would be seen, and lost. */
-  readonly ready: boolean;
-  readonly onAnswer: (answer: Answer, delay: number) => void;
-};
-
-function QuestionField({ question, number, answer, decimals, ready, onAnswer }: FieldProps) {
-  const Part = answeringOf(question.kind);
-  return (
-    <fieldset className={styles.question} disabled={!ready}>
-      <legend>
-        <span className={styles.number}>{number}</span> {question.prompt}{' '}
-        <span className={controls.quiet}>{question.points}</span>
-      </legend>
-      <Part id={question.id} shown={question.shown} answer={answer} decimals={decimals} onAnswer={onAnswer} />
-      {question.hint && <p className={controls.quiet}>{question.hint}</p>}
-    </fieldset>
-  );
-}
 
 function TimeLeft({ milliseconds, onUp }: { readonly milliseconds: number; readonly onUp: () => void }) {
   const [left, setLeft] = useState(milliseconds);

@@ -1,8 +1,10 @@
+import { clockTime } from '@/core/kernel/clock-time';
 import { pointsText, toShort } from '@/core/kernel/exact';
-import type { Shown } from '@/core/learning';
-import type { LessonDocument } from '@/core/outline';
-import { type Answers, kindOf, type PaperScore, passes, type Scored } from '@/core/quiz';
+import type { LearnerView, Shown } from '@/core/learning';
+import type { LessonDocument, Taught } from '@/core/outline';
+import { type Answers, feedbackOn, kindOf, type PaperScore, passes, type Scored } from '@/core/quiz';
 import controls from '@/ui/plain/controls.module.css';
+import { lessonHref, type Place } from './place';
 import styles from './work.module.css';
 
 const verdictText: Record<Scored['verdict'], string> = {
@@ -17,10 +19,13 @@ type Props = {
   readonly answers: Answers;
   readonly score: PaperScore | null;
   readonly shown: Shown;
+  /** The course as its learner sees it: a question links to where it is taught, as far as that is open. */
+  readonly view: LearnerView;
+  readonly place: Place;
 };
 
 /** What came of a sitting, as far as its creator lets it be seen. */
-export function SittingResult({ lesson, answers, score, shown }: Props) {
+export function SittingResult({ lesson, answers, score, shown, view, place }: Props) {
   const { quiz } = lesson;
   if (!score || !quiz) return null;
   if (!shown.points) return <p className={controls.good}>Handed in. The result is not shown here.</p>;
@@ -41,7 +46,7 @@ export function SittingResult({ lesson, answers, score, shown }: Props) {
           if (!scored) return null;
           const own = kindOf(question.kind);
           const choices = own.choices?.(question.body, answer);
-          const feedback = scored.verdict === 'right' ? question.feedbackRight : question.feedbackWrong;
+          const feedback = feedbackOn(question, scored.verdict);
           return (
             <section
               key={question.id}
@@ -82,9 +87,27 @@ export function SittingResult({ lesson, answers, score, shown }: Props) {
                 </p>
               )}
               {feedback && <p className={styles.feedback}>{feedback}</p>}
+              {scored.verdict !== 'right' && <TaughtIn taught={question.taught} view={view} place={place} />}
             </section>
           );
         })}
     </div>
+  );
+}
+
+type TaughtProps = { readonly taught: Taught | null; readonly view: LearnerView; readonly place: Place };
+
+/** Leads to where a question is taught, at its moment where it is a film; nowhere while that is closed. */
+function TaughtIn({ taught, view, place }: TaughtProps) {
+  const there = view.lessons.find(({ lesson }) => lesson.id === taught?.lessonId);
+  if (!taught || !there?.open) return null;
+  const at = taught.at === null ? '' : `#t=${taught.at / 1000}`;
+  return (
+    <p>
+      <a href={`${lessonHref(place, there.lesson.id)}${at}`}>
+        Taught in {there.number} {there.lesson.title}
+        {taught.at !== null && `, at ${clockTime(taught.at)}`}
+      </a>
+    </p>
   );
 }

@@ -1,15 +1,31 @@
-import { pointsText } from '@/core/kernel/exact';
-import type { LessonDocument } from '@/core/outline';
-import { kindOf } from '@/core/quiz';
-import type { PaperQuestion } from './SittingPaper';
+import { pointsInWords } from '@/core/kernel/exact';
+import { kindOf, type QuestionContent, type QuestionKind, type ShownOf } from '@/core/quiz';
+
+/** A question as it may be seen before it is answered: nothing in it says what is right. */
+export type PaperQuestion = {
+  readonly id: string;
+  readonly kind: QuestionKind;
+  readonly prompt: string;
+  readonly points: string;
+  /** What its kind lets be seen. */
+  readonly shown: ShownOf<QuestionKind>;
+  /** How parts of an answer count; null where it is all or nothing. */
+  readonly instruction: string | null;
+  readonly hint: string;
+};
+
+type Asked = QuestionContent & { readonly id: string };
+
+/** A question as it may be seen before it is answered. */
+export const paperQuestion = ({ id, kind, prompt, points, body, hint }: Asked): PaperQuestion => ({
+  id,
+  kind,
+  prompt,
+  points: pointsInWords(points),
+  shown: kindOf(kind).shown(body),
+  instruction: kindOf(kind).instruction ?? null,
+  hint,
+});
 
 /** The questions of a paper as they may be seen before they are answered. */
-export const paperOf = (questions: LessonDocument['questions']): PaperQuestion[] =>
-  questions.map((question) => ({
-    id: question.id,
-    kind: question.kind,
-    prompt: question.prompt,
-    points: `${pointsText(question.points)} ${question.points === 1000 ? 'point' : 'points'}`,
-    shown: kindOf(question.kind).shown(question.body),
-    hint: kindOf(question.kind).hint ?? null,
-  }));
+export const paperOf = (questions: readonly Asked[]): PaperQuestion[] => questions.map(paperQuestion);

@@ -1,5 +1,7 @@
 import { array, boolean, object, string } from 'yup';
 import { fail, ok } from '../../kernel/problem';
+import { type AsLines, haveOnly, partLine } from './as-lines';
+import { keyOf } from './key';
 import type { Choice, Kind, KindRule } from './kind';
 import { partId } from './part-id';
 
@@ -82,6 +84,7 @@ type Common =
   | 'rearranged'
   | 'isGiven'
   | 'fits'
+  | 'key'
   | 'answerText'
   | 'rightText'
   | 'bodyText'
@@ -108,6 +111,7 @@ export const choice: Pick<Kind<ChoiceBody, ChoiceAnswer, ShownChoice>, Common> &
     chosen.every((id) => options.some((option) => option.id === id))
       ? ok(null)
       : fail('invalid', 'This option is not part of the question.'),
+  key: (_body, { chosen }) => keyOf([...new Set(chosen)].sort()),
   answerText: ({ options }, { chosen }) => listed(options.filter((option) => chosen.includes(option.id))),
   rightText: ({ options }) => listed(options.filter((option) => option.right)),
   bodyText: ({ options }) =>
@@ -117,6 +121,32 @@ export const choice: Pick<Kind<ChoiceBody, ChoiceAnswer, ShownChoice>, Common> &
   minutes: 1.5,
   rules,
 };
+
+/** The options some lines are, with what is said about each; null when they are lines of something else. */
+function optionsIn(lines: Parameters<AsLines<ChoiceBody>['read']>[0], id: (part: number) => string): ChoiceBody | null {
+  if (!haveOnly(lines, 'right', 'wrong', 'said') || lines[0]?.mark === 'said') return null;
+  const options: Option[] = [];
+  for (const { mark, words } of lines) {
+    const last = options.at(-1);
+    if (mark !== 'said') options.push({ id: id(options.length), text: words, right: mark === 'right', feedback: '' });
+    else if (last)
+      options[options.length - 1] = { ...last, feedback: [last.feedback, words].filter(Boolean).join('\n') };
+  }
+  return { options };
+}
+
+/** Lines of options; `isOurs` says by how many are right which of the two kinds it is. */
+export const optionLines = (isOurs: (right: number) => boolean): AsLines<ChoiceBody> => ({
+  read: (lines, id) => {
+    const body = optionsIn(lines, id);
+    return body && isOurs(body.options.filter(({ right }) => right).length) ? body : null;
+  },
+  write: ({ options }) =>
+    options.flatMap(({ text, right, feedback }) => [
+      partLine(right ? 'right' : 'wrong', text),
+      ...(feedback === '' ? [] : [partLine('said', feedback)]),
+    ]),
+});
 
 const listed = (options: readonly Option[]) => options.map((option) => option.text).join('; ');
 

@@ -1,6 +1,7 @@
 import type { Schema } from 'yup';
 import type { Rational } from '../../kernel/exact';
 import type { Result } from '../../kernel/problem';
+import type { AsLines } from './as-lines';
 import type { DecimalSign } from './number/read';
 
 /**
@@ -25,6 +26,8 @@ export type Kind<Body, Answer, Shown> = {
   isGiven(answer: Answer): boolean;
   /** Whether an answer can be one to this question: an option it names has to be there. */
   fits(body: Body, answer: Answer): Result<null>;
+  /** A text that two answers have in common when nothing that counts tells them apart. */
+  key(body: Body, answer: Answer, decimals: DecimalSign): string;
   /** The share of the points a given answer earns, 0 to 1, exact. */
   share(body: Body, answer: Answer, decimals: DecimalSign): Rational;
   /** An answer, and the right one, in a learner's words. */
@@ -34,8 +37,10 @@ export type Kind<Body, Answer, Shown> = {
   bodyText(body: Body): string;
   /** For kinds of which all that could be chosen is shown with the result. */
   choices?(body: Body, answer: Answer | undefined): readonly Choice[];
-  /** Said below the question while it is answered. */
-  readonly hint?: string;
+  /** How a body is written in plain lines, and read from them. */
+  readonly lines: AsLines<Body>;
+  /** How the parts of an answer earn points, said below the question while it is answered. */
+  readonly instruction?: string;
   /** How long a learner is taken to need for one. */
   readonly minutes: number;
   readonly rules: readonly KindRule<Body>[];

@@ -12,18 +12,12 @@ import {
   scoreAnswer,
   scorePaper,
 } from '../index';
+import { content } from '../testing';
 import { partsOf } from './gaps/parts';
 import { scrambled } from './scrambled';
 import { slips } from './short-text/distance';
 
-const asked = (kind: QuestionKind, body: QuestionContent['body']): QuestionContent => ({
-  kind,
-  prompt: '',
-  points: 4000,
-  body,
-  feedbackRight: '',
-  feedbackWrong: '',
-});
+const asked = (kind: QuestionKind, body: QuestionContent['body']) => content({ kind, body, points: 4000 });
 
 describe.each(questionKinds.map((name) => [name, kindOf(name)] as const))('%s', (name, kind) => {
   test.each(kind.examples.map((one) => [one.name, one] as const))(

@@ -1,6 +1,7 @@
 import { array, object, string } from 'yup';
 import { rational, zero } from '../../kernel/exact';
 import { fail, ok } from '../../kernel/problem';
+import { keyOf } from './key';
 import type { Kind } from './kind';
 
 /**
@@ -21,7 +22,7 @@ type Placing = {
 export const mostRows = 30;
 const id = string().max(40).required();
 
-type Common = 'answer' | 'shown' | 'isGiven' | 'fits' | 'share' | 'answerText' | 'rightText';
+type Common = 'answer' | 'shown' | 'isGiven' | 'fits' | 'key' | 'share' | 'answerText' | 'rightText';
 
 /** Everything that follows from rows and places: each row in its place earns its share. */
 export function placing<Body>(
@@ -58,6 +59,7 @@ export function placing<Body>(
       const hits = rows.filter((row) => placed.some((one) => one.row === row.id && one.place === row.right)).length;
       return rows.length === 0 ? zero : rational(hits, rows.length);
     },
+    key: (_body, { placed }) => keyOf(placed.map(({ row, place }) => keyOf([row, place])).sort()),
     answerText: (body, { placed }) => textOf(placingOf(body), (row) => placed.find((one) => one.row === row.id)?.place),
     rightText: (body) => textOf(placingOf(body), (row) => row.right),
   };

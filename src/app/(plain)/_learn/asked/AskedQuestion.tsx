@@ -2,7 +2,8 @@
 import controls from '@/ui/plain/controls.module.css';
 import { useReady } from '@/ui/plain/useReady';
 import { answeringOf } from '../kinds';
-import type { PaperQuestion } from '../SittingPaper';
+import type { PaperQuestion } from '../paper';
+import { QuestionHelp } from '../QuestionField';
 import styles from './asked.module.css';
 import type { Judging } from './use-judging';
 
@@ -24,7 +25,7 @@ export function AskedQuestion({ question, judging }: { readonly question: PaperQ
           decimals="point"
           onAnswer={judging.change}
         />
-        {question.hint && <p className={controls.quiet}>{question.hint}</p>}
+        <QuestionHelp question={question} />
       </fieldset>
       <div role="status" className={styles.verdict} data-verdict={judged?.verdict}>
         {judged && <b>{verdicts[judged.verdict]}</b>}

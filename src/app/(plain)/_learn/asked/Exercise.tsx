@@ -2,8 +2,8 @@
 import { IconCircleCheck, IconPencilQuestion } from '@tabler/icons-react';
 import { useState } from 'react';
 import controls from '@/ui/plain/controls.module.css';
+import type { PaperQuestion } from '../paper';
 import type { Place } from '../place';
-import type { PaperQuestion } from '../SittingPaper';
 import { AskedQuestion, GiveAnswer } from './AskedQuestion';
 import styles from './asked.module.css';
 import { useJudging } from './use-judging';

@@ -4,8 +4,8 @@ import { act, send } from '@/app/_client/act';
 import type { Judgement } from '@/core/learning';
 import { type Answer, kindOf } from '@/core/quiz';
 import { newId } from '@/ui/ids';
+import type { PaperQuestion } from '../paper';
 import type { Place } from '../place';
-import type { PaperQuestion } from '../SittingPaper';
 
 type Asked = { readonly place: Place; readonly lessonId: string; readonly question: PaperQuestion };
 type Told = Judgement & { readonly done: boolean };

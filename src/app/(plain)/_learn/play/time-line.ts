@@ -1,9 +1,9 @@
 import type { LearnerView, LessonView } from '@/core/learning';
 import { type Chapter, chaptersInOrder, checkpointsOf, type Moment, usualDoneRule } from '@/core/outline';
 import type { LessonProgress } from '@/core/record';
+import type { PaperQuestion } from '../paper';
 import { paperOf } from '../paper';
 import type { Place } from '../place';
-import type { PaperQuestion } from '../SittingPaper';
 
 /** A checkpoint as a learner's browser may have it: nothing in it says what is right. */
 export type AskedCheckpoint = Moment & { readonly id: string; readonly question: PaperQuestion };

@@ -74,7 +74,10 @@ export function usePlayed(
   // Begun and not finished: go on where it was left.
   const onReady = () => {
     const media = player.current;
-    if (media && !isDone && resume > 2 && resume < media.duration - 3 && media.currentTime === 0)
+    // An address may name a moment (W3C Media Fragments): a link to where something is taught leads there.
+    const wanted = Number(/^#t=(\d+(?:\.\d+)?)$/.exec(window.location.hash)?.[1] ?? Number.NaN);
+    if (media && wanted < media.duration && media.currentTime === 0) media.currentTime = wanted;
+    else if (media && !isDone && resume > 2 && resume < media.duration - 3 && media.currentTime === 0)
       media.currentTime = resume;
   };
   return { percent, done, setDone, onReady, isOver, stay: () => setOver(false) };

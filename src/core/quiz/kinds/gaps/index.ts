@@ -1,9 +1,11 @@
 import { array, boolean, object, string } from 'yup';
 import { rational, zero } from '../../../kernel/exact';
 import { fail, ok } from '../../../kernel/problem';
+import { haveOnly, type PartLine, partLine } from '../as-lines';
+import { keyOf } from '../key';
 import type { Kind } from '../kind';
 import { scrambled } from '../scrambled';
-import { type Closeness, closeness, isAccepted } from '../short-text/forms';
+import { type Closeness, closeness, closenessIn, closenessLines, isAccepted, plain } from '../short-text/forms';
 import { partsOf } from './parts';
 
 export type GapsBody = Closeness & {
@@ -34,6 +36,13 @@ const body = (text: string, part: Partial<GapsBody> = {}): GapsBody => ({
   ...part,
 });
 const answer = (...gaps: readonly string[]): GapsAnswer => ({ gaps });
+
+function fromLines(lines: readonly PartLine[]): GapsBody | null {
+  const how = closenessIn(lines);
+  const texts = lines.filter(({ mark }) => mark === 'gaps' || mark === 'gaps to choose');
+  if (!how || texts.length !== 1 || !haveOnly(lines, 'gaps', 'gaps to choose', 'slips', 'letters')) return null;
+  return { text: texts[0]?.words ?? '', chosen: texts[0]?.mark === 'gaps to choose', ...how };
+}
 
 /** Gaps: each that is filled rightly earns its part. */
 export const gaps: Kind<GapsBody, GapsAnswer, ShownGaps> = {
@@ -67,6 +76,7 @@ export const gaps: Kind<GapsBody, GapsAnswer, ShownGaps> = {
     const hits = all.filter((forms, i) => isAccepted(forms, given[i] ?? '', own)).length;
     return all.length === 0 ? zero : rational(hits, all.length);
   },
+  key: ({ matchCase }, { gaps: given }) => keyOf(given.map((words) => plain(words, matchCase))),
   answerText: (own, { gaps: given }) =>
     gapsOf(own)
       .map((_, i) => given[i]?.trim() || '–')
@@ -82,7 +92,11 @@ export const gaps: Kind<GapsBody, GapsAnswer, ShownGaps> = {
       ...(matchCase ? ['as written, large and small letters'] : []),
       ...(slips > 0 ? [`slips forgiven: ${slips}`] : []),
     ].join('\n'),
-  hint: 'Each gap that is filled rightly earns its part.',
+  lines: {
+    read: fromLines,
+    write: ({ text, chosen, ...how }) => [partLine(chosen ? 'gaps to choose' : 'gaps', text), ...closenessLines(how)],
+  },
+  instruction: 'Each gap that is filled rightly earns its part.',
   minutes: 2,
   rules: [
     {

@@ -1,4 +1,5 @@
 import { array, object, string } from 'yup';
+import { divided, haveOnly, type PartLine, partLine, undivided } from '../as-lines';
 import type { Kind } from '../kind';
 import { partId } from '../part-id';
 import { mostRows, type PlacedAnswer, placing, type ShownPlacing } from '../placing';
@@ -18,6 +19,35 @@ const body = (...groups: readonly string[]): GroupingBody => ({
 const answer = (...groups: readonly string[]): PlacedAnswer => ({
   placed: groups.flatMap((texts, g) => [...texts].map((text) => ({ row: `i-${text}`, place: `g${g}` }))),
 });
+
+function fromLines(lines: readonly PartLine[], id: (part: number) => string): GroupingBody | null {
+  if (!haveOnly(lines, 'group')) return null;
+  const read = lines.map(({ words }) => {
+    const [title, items] = dividedOnce(words);
+    return items === undefined ? null : { title, items: items === '' ? [] : divided(items, ';') };
+  });
+  const groups = read.flatMap((one, i) => (one ? [{ id: id(i), title: one.title }] : []));
+  if (groups.length < lines.length) return null;
+  let part = lines.length;
+  const items = read.flatMap((one, i) =>
+    (one?.items ?? []).map((text) => ({ id: id(part++), text, groupId: groups[i]?.id ?? '' })),
+  );
+  return { groups, items };
+}
+
+/** The name of a group and its items as they are written, before and behind the first sign that divides them. */
+function dividedOnce(words: string): readonly [title: string, items: string | undefined] {
+  const at = /^(?:\\.|[^=\\])*=/.exec(words)?.[0].length;
+  return at === undefined
+    ? [words, undefined]
+    : [divided(words.slice(0, at - 1), '=')[0] ?? '', words.slice(at).trim()];
+}
+
+const toLines = ({ groups, items }: GroupingBody): readonly PartLine[] =>
+  groups.map((group) => {
+    const own = items.filter(({ groupId }) => groupId === group.id).map(({ text }) => undivided(text, ';'));
+    return partLine('group', `${undivided(group.title, '=')} = ${own.join('; ')}`);
+  });
 
 /** Grouping: each item in its group earns its part. */
 export const grouping: Kind<GroupingBody, PlacedAnswer, ShownPlacing> = {
@@ -60,7 +90,8 @@ export const grouping: Kind<GroupingBody, PlacedAnswer, ShownPlacing> = {
         return `${group.title || 'without a name'}: ${own.join(', ')}`;
       })
       .join('\n'),
-  hint: 'Each in its group earns its part.',
+  lines: { read: fromLines, write: toLines },
+  instruction: 'Each in its group earns its part.',
   minutes: 1.5,
   rules: [
     {

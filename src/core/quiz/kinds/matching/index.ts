@@ -1,4 +1,5 @@
 import { array, object, string } from 'yup';
+import { divided, haveOnly, type PartLine, partLine, undivided } from '../as-lines';
 import type { Kind } from '../kind';
 import { partId } from '../part-id';
 import { mostRows, type PlacedAnswer, placing, type ShownPlacing } from '../placing';
@@ -37,6 +38,23 @@ const answer = (...pairs: readonly (readonly [row: string, place: string])[]): P
   placed: pairs.map(([row, place]) => ({ row, place })),
 });
 
+function fromLines(lines: readonly PartLine[], id: (part: number) => string): MatchingBody | null {
+  if (!haveOnly(lines, 'pair', 'nothing')) return null;
+  const parts = lines.map(({ mark, words }, i) => ({ mark, id: id(i), sides: divided(words, '=') }));
+  if (parts.some(({ mark, sides }) => mark === 'pair' && sides.length !== 2)) return null;
+  return {
+    pairs: parts.flatMap((one) =>
+      one.mark === 'pair' ? [{ id: one.id, text: one.sides[0] ?? '', match: one.sides[1] ?? '' }] : [],
+    ),
+    extras: parts.flatMap((one) => (one.mark === 'nothing' ? [{ id: one.id, text: one.sides.join(' = ') }] : [])),
+  };
+}
+
+const toLines = ({ pairs, extras }: MatchingBody): readonly PartLine[] => [
+  ...pairs.map((pair) => partLine('pair', `${undivided(pair.text, '=')} = ${undivided(pair.match, '=')}`)),
+  ...extras.map((extra) => partLine('nothing', undivided(extra.text, '='))),
+];
+
 const text = (most: number, what: string) => string().max(most, `Keep ${what} under ${most} characters.`).defined();
 
 /** Matching: each that was given what belongs to it earns its part. */
@@ -69,7 +87,8 @@ export const matching: Kind<MatchingBody, PlacedAnswer, ShownPlacing> = {
       ...pairs.map((pair) => `${pair.text || 'without words'} – ${pair.match || 'without words'}`),
       ...extras.map((one) => `nothing – ${one.text || 'without words'}`),
     ].join('\n'),
-  hint: 'Each that has what belongs to it earns its part.',
+  lines: { read: fromLines, write: toLines },
+  instruction: 'Each that has what belongs to it earns its part.',
   minutes: 1.5,
   rules: [
     {

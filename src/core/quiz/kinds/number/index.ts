@@ -1,6 +1,8 @@
 import { object, string } from 'yup';
-import { absolute, compare, rational, subtract, zero } from '../../../kernel/exact';
+import { absolute, compare, rational, rationalText, subtract, zero } from '../../../kernel/exact';
 import { ok } from '../../../kernel/problem';
+import { haveOnly, partLine } from '../as-lines';
+import { keyOf } from '../key';
 import type { Kind } from '../kind';
 import { isTyped, type TypedAnswer, typedSchema } from '../typed';
 import { readNumber, readTolerance } from './read';
@@ -24,6 +26,18 @@ const decimalText = (sentence: string) =>
     .defined()
     .test('number', sentence, (text) => text.trim() === '' || readable(text));
 
+/** A number with its tolerance and unit from one line, `0.55 ± 0.02 m/s`; null when it is none. */
+function fromWords(words: string, isSaid: boolean): NumberBody | null {
+  const found =
+    /^([^±]*?\d(?:[\d.,'’\s]*\d)?(?:e[+-]?\d{1,2}|\s*[x×·]\s*10\s*\^?\s*[+-]?\d{1,2})?|)\s*(?:(?:±|\+\/?-)\s*([\d.,]+\s*%?)\s*)?([\p{L}°%µΩ][^\s±]{0,19})?$/iu.exec(
+      words.trim(),
+    );
+  if (!found) return null;
+  const [, value = '', tolerance = '', unit = ''] = found;
+  const isRead = readNumber(value, unit, 'point').ok || readNumber(value, unit, 'comma').ok;
+  return isRead || (isSaid && value === '') ? { value, tolerance: tolerance.trim(), unit } : null;
+}
+
 /**
  * A number: all of the points when it is within the tolerance, edges included. Answer and right answer are read by one
  * function.
@@ -46,10 +60,24 @@ export const number: Kind<NumberBody, TypedAnswer, Pick<NumberBody, 'unit'>> = {
     const off = readTolerance(tolerance, right.value, decimals) ?? zero;
     return compare(absolute(subtract(given.value, right.value)), off) <= 0 ? rational(1) : zero;
   },
+  // Numbers go by their value, and what is none by its letters.
+  key: ({ unit }, { typed }, decimals) => {
+    const read = readNumber(typed, unit, decimals);
+    return read.ok ? rationalText(read.value) : keyOf([typed.trim()]);
+  },
   answerText: ({ unit }, { typed }) => `${typed.trim()} ${unit}`.trim(),
   rightText: ({ value, unit }) => `${value.trim()} ${unit}`.trim(),
   bodyText: ({ value, tolerance, unit }) =>
     [value || 'no right answer', tolerance && `± ${tolerance}`, unit].filter(Boolean).join(' '),
+  lines: {
+    read: (lines) => {
+      if (!haveOnly(lines, 'number', 'answer') || lines.length !== 1) return null;
+      return fromWords(lines[0]?.words ?? '', lines[0]?.mark === 'number');
+    },
+    write: (own) => [
+      partLine('number', [own.value, own.tolerance && `± ${own.tolerance}`, own.unit].filter(Boolean).join(' ')),
+    ],
+  },
   minutes: 1.5,
   rules: [
     {

@@ -1,11 +1,12 @@
 import { rational, zero } from '../../../kernel/exact';
-import { type ChoiceAnswer, type ChoiceBody, choice, exampleOptions, type ShownChoice } from '../choice';
+import { type ChoiceAnswer, type ChoiceBody, choice, exampleOptions, optionLines, type ShownChoice } from '../choice';
 import type { Kind } from '../kind';
 
 /** One choice: one of several options, all or nothing. */
 export const one: Kind<ChoiceBody, ChoiceAnswer, ShownChoice> = {
   ...choice,
   title: 'One choice',
+  lines: optionLines((right) => right < 2),
   share: ({ options }, { chosen }) => {
     const [id, ...others] = new Set(chosen);
     return others.length === 0 && options.some((option) => option.right && option.id === id) ? rational(1) : zero;

@@ -1,6 +1,8 @@
 import { array, object, string } from 'yup';
 import { rational, zero } from '../../../kernel/exact';
 import { fail, ok } from '../../../kernel/problem';
+import { haveOnly, partLine } from '../as-lines';
+import { keyOf } from '../key';
 import type { Kind } from '../kind';
 import { partId } from '../part-id';
 import { scrambled } from '../scrambled';
@@ -49,11 +51,17 @@ export const order: Kind<OrderBody, OrderAnswer, OrderBody> = {
       ? ok(null)
       : fail('invalid', 'Put every item in order, each once.'),
   share,
+  key: (_body, { order: given }) => keyOf(given),
   answerText: ({ items }, { order: given }) =>
     given.map((id) => items.find((item) => item.id === id)?.text ?? '').join(' → '),
   rightText: ({ items }) => items.map(({ text }) => text).join(' → '),
   bodyText: ({ items }) => items.map(({ text }, i) => `${i + 1}. ${text || 'without words'}`).join('\n'),
-  hint: 'Each one that comes right behind the one it should earns its part.',
+  lines: {
+    read: (lines, id) =>
+      haveOnly(lines, 'step') ? { items: lines.map(({ words }, i) => ({ id: id(i), text: words })) } : null,
+    write: ({ items }) => items.map(({ text }) => partLine('step', text)),
+  },
+  instruction: 'Each one that comes right behind the one it should earns its part.',
   minutes: 1.5,
   rules: [
     {

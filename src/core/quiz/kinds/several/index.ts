@@ -1,5 +1,5 @@
 import { compare, rational, subtract, zero } from '../../../kernel/exact';
-import { type ChoiceAnswer, type ChoiceBody, choice, exampleOptions, type ShownChoice } from '../choice';
+import { type ChoiceAnswer, type ChoiceBody, choice, exampleOptions, optionLines, type ShownChoice } from '../choice';
 import type { Kind } from '../kind';
 
 /**
@@ -9,6 +9,8 @@ import type { Kind } from '../kind';
 export const several: Kind<ChoiceBody, ChoiceAnswer, ShownChoice> = {
   ...choice,
   title: 'Several choices',
+  // One alone that is right is read as one choice, where nothing else is said.
+  lines: optionLines(() => true),
   share: ({ options }, answer) => {
     const chosen = new Set(answer.chosen);
     const right = options.filter((option) => option.right);
@@ -19,7 +21,7 @@ export const several: Kind<ChoiceBody, ChoiceAnswer, ShownChoice> = {
     const share = subtract(rational(hits, right.length), wrong.length > 0 ? rational(misses, wrong.length) : zero);
     return compare(share, zero) > 0 ? share : zero;
   },
-  hint: 'Several may be right. What is wrong takes away.',
+  instruction: 'Several may be right. What is wrong takes away.',
   examples: [
     { name: 'all', body: exampleOptions('abc', 'de'), answer: { chosen: ['a', 'b', 'c'] }, share: '1/1' },
     { name: 'two of three', body: exampleOptions('abc', 'de'), answer: { chosen: ['a', 'b'] }, share: '2/3' },

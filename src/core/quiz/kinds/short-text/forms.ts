@@ -1,4 +1,5 @@
 import { boolean, number } from 'yup';
+import { onlyLine, type PartLine, partLine } from '../as-lines';
 import { slips } from './distance';
 
 /**
@@ -30,3 +31,18 @@ export function isAccepted(accepted: readonly string[], typed: string, { matchCa
   const forms = accepted.map((form) => plain(form, matchCase)).filter((form) => form !== '');
   return forms.some((form) => slips(given, form, most) <= most);
 }
+
+/** How closely words have to fit, from the lines that say it; null when they say it in another way. */
+export function closenessIn(lines: readonly PartLine[]): Closeness | null {
+  const [count, letters] = [onlyLine(lines, 'slips'), onlyLine(lines, 'letters')];
+  if (count === null || letters === null) return null;
+  if (count !== undefined && !/^[0-5]$/.test(count)) return null;
+  if (letters !== undefined && letters !== asWritten) return null;
+  return { matchCase: letters !== undefined, slips: Number(count ?? 0) };
+}
+
+export const closenessLines = ({ matchCase, slips: most }: Closeness): readonly PartLine[] => [
+  ...(most > 0 ? [partLine('slips', String(most))] : []),
+  ...(matchCase ? [partLine('letters', asWritten)] : []),
+];
+const asWritten = 'as written';

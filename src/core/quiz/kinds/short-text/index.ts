@@ -1,10 +1,11 @@
 import { array, object, string } from 'yup';
 import { rational, zero } from '../../../kernel/exact';
 import { ok } from '../../../kernel/problem';
+import { divided, haveOnly, partLine, undivided } from '../as-lines';
 import type { Kind } from '../kind';
 import { isTyped, type TypedAnswer, typedSchema } from '../typed';
 import { slips } from './distance';
-import { closeness, isAccepted, plain } from './forms';
+import { closeness, closenessIn, closenessLines, isAccepted, plain } from './forms';
 
 export type ShortTextBody = {
   /** The forms that are right; the first is the one that is told. */
@@ -37,6 +38,7 @@ export const shortText: Kind<ShortTextBody, TypedAnswer, object> = {
   isGiven: isTyped,
   fits: () => ok(null),
   share: ({ accepted, ...how }, { typed }) => (isAccepted(accepted, typed, how) ? rational(1) : zero),
+  key: ({ matchCase }, { typed }) => plain(typed, matchCase),
   answerText: (_body, { typed }) => typed.trim(),
   rightText: ({ accepted }) => accepted.find((form) => form.trim() !== '')?.trim() ?? '',
   bodyText: ({ accepted, matchCase, slips: forgiven }) =>
@@ -45,6 +47,19 @@ export const shortText: Kind<ShortTextBody, TypedAnswer, object> = {
       ...(matchCase ? ['as written, large and small letters'] : []),
       ...(forgiven > 0 ? [`slips forgiven: ${forgiven}`] : []),
     ].join('\n'),
+  lines: {
+    takesAny: true,
+    read: (lines) => {
+      const how = closenessIn(lines);
+      const forms = lines.filter(({ mark }) => mark === 'words' || mark === 'answer');
+      if (!how || forms.length === 0 || !haveOnly(lines, 'words', 'answer', 'slips', 'letters')) return null;
+      return { accepted: forms.flatMap(({ words }) => divided(words, ';')), ...how };
+    },
+    write: ({ accepted, ...how }) => [
+      partLine('words', accepted.map((form) => undivided(form, ';')).join('; ')),
+      ...closenessLines(how),
+    ],
+  },
   minutes: 1,
   rules: [
     {

@@ -1,6 +1,7 @@
 import { boolean, object } from 'yup';
 import { rational, zero } from '../../../kernel/exact';
 import { ok } from '../../../kernel/problem';
+import { haveOnly, partLine } from '../as-lines';
 import type { Kind } from '../kind';
 
 type Body = { readonly holds: boolean };
@@ -19,6 +20,7 @@ export const trueFalse: Kind<Body, Answer, object> = {
   isGiven: () => true,
   fits: () => ok(null),
   share: (body, answer) => (body.holds === answer.holds ? rational(1) : zero),
+  key: (_body, { holds }) => named(holds),
   answerText: (_body, { holds }) => named(holds),
   rightText: ({ holds }) => named(holds),
   bodyText: ({ holds }) => named(holds),
@@ -30,6 +32,14 @@ export const trueFalse: Kind<Body, Answer, object> = {
       right: body.holds === holds,
       feedback: '',
     })),
+  lines: {
+    read: (lines) => {
+      if (!haveOnly(lines, 'statement', 'answer')) return null;
+      const word = lines.length === 1 ? lines[0]?.words.toLowerCase() : '';
+      return word === named(true) || word === named(false) ? { holds: word === named(true) } : null;
+    },
+    write: ({ holds }) => [partLine('statement', named(holds))],
+  },
   minutes: 0.5,
   rules: [],
   examples: [

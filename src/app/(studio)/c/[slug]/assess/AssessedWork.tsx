@@ -1,16 +1,42 @@
 'use client';
+import { SegmentedControl } from '@mantine/core';
 import Link from 'next/link';
 import { useEffect } from 'react';
 import { checkpointsOf, type Lesson, lessonKindOf, plainText, questionsOf } from '@/core/outline';
 import { useDesk } from '../_course/CourseProvider';
+import { UndoButtons } from '../build/UndoButtons';
+import { type QuizView, quizViews, useAssessDesk } from './AssessDesk';
 import styles from './assess.module.css';
 import { QuestionList } from './QuestionList';
+import { QuizFields } from './QuizFields';
 
 /** What is assessed in a lesson: its questions, what is to be handed in, or the checkpoints of its film. */
 export function AssessedWork({ lesson }: { readonly lesson: Lesson }) {
   const { asks, file } = lessonKindOf(lesson.kind);
-  if (asks) return <QuestionList key={lesson.id} lesson={lesson} />;
+  if (asks) return <QuizWork key={lesson.id} lesson={lesson} />;
   return file?.plays ? <Checkpoints lesson={lesson} /> : <AssignmentPaper lesson={lesson} />;
+}
+
+/** A quiz: its questions first, and how it runs. */
+function QuizWork({ lesson }: { readonly lesson: Lesson }) {
+  const { view, setView } = useAssessDesk();
+  return (
+    <>
+      <header className={styles.quizHead}>
+        <h2>{lesson.title}</h2>
+        <SegmentedControl
+          aria-label="What of the quiz is shown"
+          value={view}
+          data={Object.entries(quizViews).map(([value, label]) => ({ value, label }))}
+          onChange={(chosen) => setView(chosen as QuizView)}
+        />
+        <span className={styles.spring} />
+        <UndoButtons />
+      </header>
+      {view === 'questions' && <QuestionList lesson={lesson} />}
+      {view === 'runs' && lesson.quiz && <QuizFields lesson={lesson} settings={lesson.quiz} />}
+    </>
+  );
 }
 
 function Checkpoints({ lesson }: { readonly lesson: Lesson }) {

@@ -2,26 +2,74 @@
 import { closestCenter, DndContext, KeyboardSensor, PointerSensor, useSensor, useSensors } from '@dnd-kit/core';
 import { SortableContext, sortableKeyboardCoordinates, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import { Button } from '@mantine/core';
-import { IconPlus } from '@tabler/icons-react';
-import { type Lesson, questionsOf } from '@/core/outline';
-import { kindOf, questionKinds } from '@/core/quiz';
+import { IconClipboardText, IconPlus } from '@tabler/icons-react';
+import { useCallback, useRef, useState } from 'react';
+import { type Lesson, type Question, questionsOf } from '@/core/outline';
+import { kindOf, type QuestionKind, questionKinds } from '@/core/quiz';
 import { newId } from '@/ui/ids';
 import { useDesk } from '../_course/CourseProvider';
+import { useAssessDesk } from './AssessDesk';
 import styles from './assess.module.css';
-import { QuestionCard } from './QuestionCard';
+import { ChosenBar } from './ChosenBar';
+import { PasteQuestions } from './PasteQuestions';
+import { QuestionRow } from './QuestionRow';
 
+/** What a copy of a question takes along. */
+const copied = ({ id: _id, lessonId: _lessonId, order: _order, kind: _kind, moment: _moment, ...fields }: Question) =>
+  fields;
+
+/** The questions of a paper: made, opened one at a time, put in order, and changed together. */
 export function QuestionList({ lesson }: { readonly lesson: Lesson }) {
   const { store, state } = useDesk();
+  const { openId, setOpenId } = useAssessDesk();
+  const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
+  const [pasting, setPasting] = useState(false);
   const questions = questionsOf(state.outline, lesson.id);
+  const there = useRef(questions);
+  there.current = questions;
+  const lastChosen = useRef<string | null>(null);
   const sensors = useSensors(
     useSensor(PointerSensor, { activationConstraint: { distance: 5 } }),
     useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
   );
+  const choose = useCallback((id: string, isChosen: boolean, withRange: boolean) => {
+    const ids = there.current.map((question) => question.id);
+    const [from, to] = [ids.indexOf(lastChosen.current ?? ''), ids.indexOf(id)];
+    const meant = withRange && from >= 0 ? ids.slice(Math.min(from, to), Math.max(from, to) + 1) : [id];
+    lastChosen.current = id;
+    setChosen((before) => {
+      const next = new Set(before);
+      for (const one of meant) isChosen ? next.add(one) : next.delete(one);
+      return next;
+    });
+  }, []);
+  const copy = useCallback(
+    (ids: readonly string[]) => {
+      const originals = there.current.filter((question) => ids.includes(question.id));
+      let after = originals.at(-1)?.id ?? '';
+      const edits = originals.map((question) => {
+        const edit = {
+          ...({ do: 'add-question', id: newId(), lessonId: lesson.id, kind: question.kind, after } as const),
+          fields: copied(question),
+        };
+        after = edit.id;
+        return edit;
+      });
+      if (store.edit({ do: 'all', edits }).ok && edits.length === 1) setOpenId(after);
+    },
+    [store, lesson.id, setOpenId],
+  );
+  const add = (kind: QuestionKind) => {
+    const id = newId();
+    if (store.edit({ do: 'add-question', id, lessonId: lesson.id, kind }).ok) setOpenId(id);
+  };
+  const marked = questions.filter((question) => chosen.has(question.id));
   return (
     <>
       {questions.length === 0 && (
-        <p className={styles.none}>This quiz asks nothing yet. Begin with one of the kinds below.</p>
+        <p className={styles.none}>This quiz asks nothing yet. Begin with one of the kinds below, or paste a list.</p>
       )}
+      {marked.length > 0 && <ChosenBar questions={marked} onCopy={copy} onLetGo={() => setChosen(new Set())} />}
       <DndContext
         id="questions"
         sensors={sensors}
@@ -38,23 +86,33 @@ export function QuestionList({ lesson }: { readonly lesson: Lesson }) {
         }}
       >
         <SortableContext items={questions.map((question) => question.id)} strategy={verticalListSortingStrategy}>
-          {questions.map((question, i) => (
-            <QuestionCard key={question.id} question={question} number={i + 1} />
-          ))}
+          <div className={styles.questions}>
+            {questions.map((question, i) => (
+              <QuestionRow
+                key={question.id}
+                question={question}
+                number={i + 1}
+                isOpen={question.id === openId}
+                isChosen={chosen.has(question.id)}
+                onOpen={setOpenId}
+                onChoose={choose}
+                onCopy={copy}
+              />
+            ))}
+          </div>
         </SortableContext>
       </DndContext>
       <div className={styles.additions} role="toolbar" aria-label="Add a question">
         {questionKinds.map((kind) => (
-          <Button
-            key={kind}
-            variant="default"
-            leftSection={<IconPlus size={15} />}
-            onClick={() => store.edit({ do: 'add-question', id: newId(), lessonId: lesson.id, kind })}
-          >
+          <Button key={kind} variant="default" leftSection={<IconPlus size={15} />} onClick={() => add(kind)}>
             {kindOf(kind).title}
           </Button>
         ))}
+        <Button variant="default" leftSection={<IconClipboardText size={15} />} onClick={() => setPasting(true)}>
+          Paste a list
+        </Button>
       </div>
+      {pasting && <PasteQuestions lesson={lesson} onClose={() => setPasting(false)} />}
     </>
   );
 }

@@ -6,6 +6,7 @@ import { Tile } from '@/ui/tile/Tile';
 import { useDesk } from '../_course/CourseProvider';
 import { Workbench } from '../_course/Workbench';
 import { SavedMark } from '../build/Toolbar';
+import { AssessDeskProvider } from './AssessDesk';
 import { AssessedWork } from './AssessedWork';
 import { AssessInspector } from './AssessInspector';
 import styles from './assess.module.css';
@@ -26,41 +27,43 @@ export default function AssessPage() {
   }));
   const selected = graded.find((tile) => tile.lesson.id === state.selection?.id) ?? graded[0];
   return (
-    <Workbench inspector={<AssessInspector lesson={selected?.lesson ?? null} />}>
-      <div className={styles.page}>
-        <nav className={styles.list} aria-label="Assessed lessons">
-          <div className={styles.listHead}>
-            <b>Assessed</b>
-            <SavedMark />
-          </div>
-          {graded.length === 0 && (
-            <p className={styles.quiet}>Nothing is assessed yet. Make a quiz or an assignment in Build.</p>
-          )}
-          {graded.map((tile, i) => {
-            const item = items[i];
-            return (
-              <button
-                key={tile.lesson.id}
-                type="button"
-                className={styles.item}
-                aria-current={tile === selected ? 'true' : undefined}
-                onClick={() => store.select({ table: 'lesson', id: tile.lesson.id })}
-              >
-                <Tile {...tile} />
-                <span className={styles.itemName}>
-                  {tile.number} {tile.lesson.title}
-                  <span className={styles.quiet}>
-                    {item
-                      ? `${pointsText(item.of)} points · ${tile.lesson.weight === 0 ? 'not part of the grade' : `${percentText(weightShare(item, items))} of the grade`}`
-                      : ''}
+    <AssessDeskProvider>
+      <Workbench inspector={<AssessInspector lesson={selected?.lesson ?? null} />}>
+        <div className={styles.page}>
+          <nav className={styles.list} aria-label="Assessed lessons">
+            <div className={styles.listHead}>
+              <b>Assessed</b>
+              <SavedMark />
+            </div>
+            {graded.length === 0 && (
+              <p className={styles.quiet}>Nothing is assessed yet. Make a quiz or an assignment in Build.</p>
+            )}
+            {graded.map((tile, i) => {
+              const item = items[i];
+              return (
+                <button
+                  key={tile.lesson.id}
+                  type="button"
+                  className={styles.item}
+                  aria-current={tile === selected ? 'true' : undefined}
+                  onClick={() => store.select({ table: 'lesson', id: tile.lesson.id })}
+                >
+                  <Tile {...tile} />
+                  <span className={styles.itemName}>
+                    {tile.number} {tile.lesson.title}
+                    <span className={styles.quiet}>
+                      {item
+                        ? `${pointsText(item.of)} points · ${tile.lesson.weight === 0 ? 'not part of the grade' : `${percentText(weightShare(item, items))} of the grade`}`
+                        : ''}
+                    </span>
                   </span>
-                </span>
-              </button>
-            );
-          })}
-        </nav>
-        <div className={styles.paper}>{selected && <AssessedWork lesson={selected.lesson} />}</div>
-      </div>
-    </Workbench>
+                </button>
+              );
+            })}
+          </nav>
+          <div className={styles.paper}>{selected && <AssessedWork lesson={selected.lesson} />}</div>
+        </div>
+      </Workbench>
+    </AssessDeskProvider>
   );
 }

@@ -28,14 +28,22 @@ export default async function SittingPage({
   const left = row.deadline
     ? instantFrom(row.deadline).epochMilliseconds - Temporal.Now.instant().epochMilliseconds
     : null;
+  const place = learnerPlace(head, person, learner.clock.zone);
   return (
-    <CourseFrame view={view} place={learnerPlace(head, person, learner.clock.zone)} hereId={lesson.id}>
+    <CourseFrame view={view} place={place} hereId={lesson.id}>
       <article className={styles.lesson}>
         <p className={styles.facts}>Sitting {row.number}</p>
         <h1>{lesson.title}</h1>
         {row.handedInAt ? (
           <>
-            <SittingResult lesson={lesson} answers={found.answers} score={found.score} shown={shownOf(now)} />
+            <SittingResult
+              lesson={lesson}
+              answers={found.answers}
+              score={found.score}
+              shown={shownOf(now)}
+              view={view}
+              place={place}
+            />
             <p>
               <a className={controls.button} href={`/learn/${slug}/${lesson.id}`}>
                 Back to the lesson

@@ -39,6 +39,8 @@ export default async function TryPaper({ params, searchParams }: Props) {
               answers={answers}
               score={scorePaper(lesson.questions, answers, lesson.quiz?.decimals)}
               shown={shownOf(lesson)}
+              view={view}
+              place={place}
             />
             <p>
               <a className={controls.button} href={lessonHref(place, lessonId)}>

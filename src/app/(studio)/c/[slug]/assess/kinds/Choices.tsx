@@ -1,10 +1,12 @@
-import { ActionIcon, Button, Checkbox, Radio } from '@mantine/core';
-import { IconPlus, IconX } from '@tabler/icons-react';
+import { Checkbox, Radio } from '@mantine/core';
 import type { Option } from '@/core/quiz';
 import { TextField } from '@/ui/fields/fields';
 import { newId } from '@/ui/ids';
 import styles from '../assess.module.css';
 import type { MakingProps } from './part';
+import { AddPart, moved, PartRow, Parts } from './rows';
+
+const newOption = (text: string): Option => ({ id: newId().slice(-12), text, right: false, feedback: '' });
 
 /** Options of which one is right, or several. */
 function Choices({ id, body: { options }, onSave, many }: MakingProps<'one' | 'several'> & { readonly many: boolean }) {
@@ -16,37 +18,57 @@ function Choices({ id, body: { options }, onSave, many }: MakingProps<'one' | 's
     save(options.map((one) => ({ ...one, right: one.id === option ? right : many && one.right })));
   const Mark = many ? Checkbox : Radio;
   return (
-    <fieldset className={styles.options}>
-      <legend>Options; mark what is right</legend>
-      {options.map((option, i) => (
-        <div key={option.id} className={styles.option}>
-          <Mark
-            name={`right-${id}`}
-            aria-label={`Option ${i + 1} is right`}
-            checked={option.right}
-            onChange={(event) => setRight(option.id, event.currentTarget.checked)}
-          />
-          <TextField label={`Option ${i + 1}`} value={option.text} onSave={(text) => change(option.id, { text })} />
-          <TextField label="Feedback" value={option.feedback} onSave={(feedback) => change(option.id, { feedback })} />
-          <ActionIcon
-            variant="subtle"
-            color="gray"
-            aria-label={`Remove option ${i + 1}`}
-            onClick={() => save(options.filter((one) => one.id !== option.id))}
-          >
-            <IconX size={15} />
-          </ActionIcon>
-        </div>
-      ))}
-      <Button
-        variant="subtle"
-        size="compact-sm"
-        leftSection={<IconPlus size={14} />}
-        onClick={() => save([...options, { id: newId().slice(-12), text: '', right: false, feedback: '' }])}
+    <>
+      <Parts
+        legend="Options; mark what is right"
+        ids={options.map((option) => option.id)}
+        onMove={(from, to) => save(moved(options, from, to))}
+        onLines={(at, [first = '', ...others]) =>
+          save([
+            ...options.slice(0, at),
+            ...options.slice(at, at + 1).map((option) => ({ ...option, text: first })),
+            ...others.map(newOption),
+            // What was left empty is filled by what is pasted, not pushed away.
+            ...options.slice(at + 1).filter((option) => option.text !== '' || option.feedback !== ''),
+          ])
+        }
+        add={<AddPart onAdd={() => save([...options, newOption('')])}>Add an option</AddPart>}
       >
-        Add an option
-      </Button>
-    </fieldset>
+        {options.map((option, i) => (
+          <PartRow
+            key={option.id}
+            id={option.id}
+            name={`option ${i + 1}`}
+            columns="auto 1.4fr 1fr"
+            onRemove={() => save(options.filter((one) => one.id !== option.id))}
+          >
+            <Mark
+              data-right
+              className={styles.mark ?? ''}
+              name={`right-${id}`}
+              aria-label={`Option ${i + 1} is right`}
+              checked={option.right}
+              onChange={(event) => setRight(option.id, event.currentTarget.checked)}
+            />
+            <TextField
+              label={`Option ${i + 1}`}
+              hideLabel
+              placeholder={`Option ${i + 1}`}
+              value={option.text}
+              onSave={(text) => change(option.id, { text })}
+            />
+            <TextField
+              label={`Feedback to option ${i + 1}`}
+              hideLabel
+              placeholder="said when it is chosen"
+              value={option.feedback}
+              onSave={(feedback) => change(option.id, { feedback })}
+            />
+          </PartRow>
+        ))}
+      </Parts>
+      <p className={styles.quiet}>Enter: the next option. Ctrl+Enter: it is right. Alt with the arrows: up or down.</p>
+    </>
   );
 }
 

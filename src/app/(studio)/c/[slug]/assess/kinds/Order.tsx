@@ -1,38 +1,38 @@
-import { ActionIcon } from '@mantine/core';
-import { IconArrowDown, IconArrowUp } from '@tabler/icons-react';
 import { TextField } from '@/ui/fields/fields';
 import { newId } from '@/ui/ids';
-import styles from '../assess.module.css';
 import type { MakingProps } from './part';
-import { AddPart, PartRow } from './rows';
+import { AddPart, moved, PartRow, Parts } from './rows';
 
 /** The items, in the order that is right. */
 export function Order({ body: { items }, onSave }: MakingProps<'order'>) {
   const save = (next: typeof items) => onSave({ items: next });
-  const move = (from: number, to: number) => {
-    const item = items[from];
-    if (item && to >= 0 && to < items.length) save(items.toSpliced(from, 1).toSpliced(to, 0, item));
-  };
+  const added = (text: string) => ({ id: newId().slice(-12), text });
   return (
-    <fieldset className={styles.options}>
-      <legend>Items, in the order that is right; learners see them in another</legend>
+    <Parts
+      legend="Items, in the order that is right; learners see them in another"
+      ids={items.map(({ id }) => id)}
+      onMove={(from, to) => save(moved(items, from, to))}
+      onLines={(at, [first = '', ...others]) =>
+        save([
+          ...items.slice(0, at),
+          ...items.slice(at, at + 1).map(({ id }) => ({ id, text: first })),
+          ...others.map(added),
+          ...items.slice(at + 1).filter(({ text }) => text !== ''),
+        ])
+      }
+      add={<AddPart onAdd={() => save([...items, added('')])}>Add an item</AddPart>}
+    >
       {items.map(({ id, text }, i) => (
-        <PartRow key={id} name={`item ${i + 1}`} columns="1fr auto auto" onRemove={() => save(items.toSpliced(i, 1))}>
-          <TextField label={`Item ${i + 1}`} value={text} onSave={(next) => save(items.with(i, { id, text: next }))} />
-          <ActionIcon variant="subtle" color="gray" aria-label={`Move item ${i + 1} up`} onClick={() => move(i, i - 1)}>
-            <IconArrowUp size={15} />
-          </ActionIcon>
-          <ActionIcon
-            variant="subtle"
-            color="gray"
-            aria-label={`Move item ${i + 1} down`}
-            onClick={() => move(i, i + 1)}
-          >
-            <IconArrowDown size={15} />
-          </ActionIcon>
+        <PartRow key={id} id={id} name={`item ${i + 1}`} onRemove={() => save(items.toSpliced(i, 1))}>
+          <TextField
+            label={`Item ${i + 1}`}
+            hideLabel
+            placeholder={`Item ${i + 1}`}
+            value={text}
+            onSave={(next) => save(items.with(i, { id, text: next }))}
+          />
         </PartRow>
       ))}
-      <AddPart onAdd={() => save([...items, { id: newId().slice(-12), text: '' }])}>Add an item</AddPart>
-    </fieldset>
+    </Parts>
   );
 }

@@ -1,26 +1,44 @@
 import { TextField } from '@/ui/fields/fields';
 import styles from '../assess.module.css';
 import type { MakingProps } from './part';
-import { AddPart, ClosenessFields, PartRow } from './rows';
+import { AddPart, ClosenessFields, moved, PartRow, Parts } from './rows';
 
 /** The forms that are accepted, and how closely an answer has to be one of them. */
 export function ShortText({ body, onSave }: MakingProps<'short-text'>) {
   const { accepted } = body;
   const setForms = (next: readonly string[]) => onSave({ ...body, accepted: next });
+  // Forms are told apart by their place.
+  const ids = accepted.map((_, i) => `form-${i}`);
   return (
-    <fieldset className={styles.options}>
-      <legend>Accepted forms; the first is told as the right one</legend>
-      {accepted.map((form, i) => (
-        // biome-ignore lint/suspicious/noArrayIndexKey: forms are told apart by their place
-        <PartRow key={i} name={`form ${i + 1}`} onRemove={() => setForms(accepted.toSpliced(i, 1))}>
-          <TextField label={`Form ${i + 1}`} value={form} onSave={(text) => setForms(accepted.with(i, text))} />
-        </PartRow>
-      ))}
+    <>
+      <Parts
+        legend="Accepted forms; the first is told as the right one"
+        ids={ids}
+        onMove={(from, to) => setForms(moved(accepted, from, to))}
+        onLines={(at, lines) => setForms(accepted.toSpliced(at, 1, ...lines))}
+        add={<AddPart onAdd={() => setForms([...accepted, ''])}>Accept another form</AddPart>}
+      >
+        {accepted.map((form, i) => (
+          <PartRow
+            key={ids[i]}
+            id={ids[i] ?? ''}
+            name={`form ${i + 1}`}
+            onRemove={() => setForms(accepted.toSpliced(i, 1))}
+          >
+            <TextField
+              label={`Form ${i + 1}`}
+              hideLabel
+              placeholder={`Form ${i + 1}`}
+              value={form}
+              onSave={(text) => setForms(accepted.with(i, text))}
+            />
+          </PartRow>
+        ))}
+      </Parts>
       <ClosenessFields value={body} onSave={(part) => onSave({ ...body, ...part })} />
       <p className={styles.quiet}>
         A slip is a letter left out, one too many, a wrong one, or two neighbours changed about.
       </p>
-      <AddPart onAdd={() => setForms([...accepted, ''])}>Accept another form</AddPart>
-    </fieldset>
+    </>
   );
 }

@@ -3,6 +3,7 @@ import { useParams } from 'next/navigation';
 import { useEffect } from 'react';
 import { useDesk } from '../../../_course/CourseProvider';
 import { Workbench } from '../../../_course/Workbench';
+import { AssessDeskProvider } from '../../../assess/AssessDesk';
 import { AssessedWork } from '../../../assess/AssessedWork';
 import { AssessInspector } from '../../../assess/AssessInspector';
 import styles from '../../../assess/assess.module.css';
@@ -17,15 +18,17 @@ export default function LessonAssessPage() {
     if (lessonId) store.select({ table: 'lesson', id: lessonId });
   }, [store, lessonId]);
   return (
-    <Workbench inspector={<AssessInspector lesson={lesson} />}>
-      <LessonBar lesson={lesson ?? undefined} />
-      <div className={styles.paper}>
-        {lesson ? (
-          <AssessedWork lesson={lesson} />
-        ) : (
-          <p className={styles.quiet}>This lesson is not part of the course any more.</p>
-        )}
-      </div>
-    </Workbench>
+    <AssessDeskProvider>
+      <Workbench inspector={<AssessInspector lesson={lesson} />}>
+        <LessonBar lesson={lesson ?? undefined} />
+        <div className={styles.paper}>
+          {lesson ? (
+            <AssessedWork lesson={lesson} />
+          ) : (
+            <p className={styles.quiet}>This lesson is not part of the course any more.</p>
+          )}
+        </div>
+      </Workbench>
+    </AssessDeskProvider>
   );
 }

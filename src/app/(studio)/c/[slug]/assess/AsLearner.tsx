@@ -1,0 +1,57 @@
+'use client';
+import { useState } from 'react';
+import { paperQuestion } from '@/app/(plain)/_learn/paper';
+import { QuestionField } from '@/app/(plain)/_learn/QuestionField';
+import { pointsInWords, toShort } from '@/core/kernel/exact';
+import type { Question } from '@/core/outline';
+import { type Answer, type DecimalSign, feedbackOn, kindOf, readAnswers, type Scored, scoreAnswer } from '@/core/quiz';
+import styles from './assess.module.css';
+
+const verdicts: Record<Scored['verdict'], string> = {
+  right: 'right',
+  part: 'partly right',
+  wrong: 'not right',
+  open: 'left open',
+};
+
+type Props = { readonly question: Question; readonly number: number; readonly decimals: DecimalSign };
+
+/** A question as a learner meets it, to be tried: what an answer earns and what is said to it stands below. */
+export function AsLearner({ question, number, decimals }: Props) {
+  const [given, setGiven] = useState<Answer | undefined>();
+  // What was answered before the question was changed may be none of its answers any more.
+  const answer = readAnswers([question], { [question.id]: given })[question.id];
+  const { points, verdict } = scoreAnswer(question, answer, decimals);
+  const choices = kindOf(question.kind).choices?.(question.body, answer) ?? [];
+  const said = [
+    ...choices.filter((choice) => choice.chosen).map((choice) => choice.feedback),
+    ...(verdict === 'open' ? [] : [feedbackOn(question, verdict)]),
+  ].filter(Boolean);
+  return (
+    <section className={styles.tried} aria-label="As a learner sees it">
+      <h3>As a learner sees it</h3>
+      <QuestionField
+        question={paperQuestion(question)}
+        number={number}
+        answer={answer}
+        decimals={decimals}
+        ready
+        onAnswer={setGiven}
+      />
+      <div role="status" className={styles.verdict} data-verdict={verdict}>
+        {verdict === 'open' ? (
+          <span className={styles.quiet}>Try an answer: what it earns is shown here.</span>
+        ) : (
+          <b>
+            {verdicts[verdict]}: {toShort(points)} of {pointsInWords(question.points)}
+          </b>
+        )}
+        {said.map((words) => (
+          <p key={words} dir="auto">
+            {words}
+          </p>
+        ))}
+      </div>
+    </section>
+  );
+}

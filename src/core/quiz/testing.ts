@@ -1,0 +1,14 @@
+import type { QuestionContent } from './types';
+
+/** A question for tests: one that says nothing but what matters there. */
+export const content = (part: Partial<QuestionContent>): QuestionContent => ({
+  kind: 'one',
+  prompt: '',
+  points: 1000,
+  body: { options: [] },
+  hint: '',
+  feedbackRight: '',
+  feedbackPart: '',
+  feedbackWrong: '',
+  ...part,
+});

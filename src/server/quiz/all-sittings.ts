@@ -1,0 +1,105 @@
+import { sql } from 'drizzle-orm';
+import { rationalFrom } from '@/core/kernel/exact';
+import { findLesson, type LessonDocument } from '@/core/outline';
+import { passes, shareOfResult } from '@/core/quiz';
+import { instantFrom } from '../enrolment';
+import { editionDocument } from '../outline';
+import type { Database } from '../platform/database';
+
+/** A sitting that was handed in, with the JSON of everything that was answered in it. */
+export type WholeSitting = {
+  readonly id: string;
+  readonly enrolmentId: string;
+  readonly learnerId: string;
+  readonly name: string;
+  readonly number: number;
+  readonly editionId: string;
+  readonly points: number;
+  readonly of: number;
+  readonly share: string | null;
+  readonly startedAt: string;
+  readonly handedInAt: string;
+  readonly ranOut: boolean;
+  /** JSON: the JSON of each answer by the id of its question. */
+  readonly answers: string;
+  /** JSON: the milliseconds spent, by the id of the question. */
+  readonly spent: string;
+};
+
+/** Of several sittings of one learner: all of them, or one. */
+export const whichSittings = ['all', 'first', 'last'] as const;
+export type WhichSittings = (typeof whichSittings)[number];
+
+type Wanted = {
+  readonly courseId: string;
+  readonly lessonId: string;
+  readonly which?: WhichSittings;
+  readonly cohortId?: string | null;
+};
+
+const ranks = { all: sql`true`, first: sql`from_first = 1`, last: sql`from_last = 1` };
+
+/**
+ * All sittings of a quiz that were handed in. What was answered comes as text, to be read where there is time for it:
+ * of thousands of sittings it is much.
+ */
+export async function allSittings(
+  db: Database,
+  { courseId, lessonId, which = 'all', cohortId = null }: Wanted,
+): Promise<WholeSitting[]> {
+  const { rows } = await db.execute<WholeSitting>(sql`
+    with handed as (
+      select s.*, row_number() over (partition by s.enrolment_id order by s.number) as from_first,
+        row_number() over (partition by s.enrolment_id order by s.number desc) as from_last
+      from sitting s join enrolment e on e.id = s.enrolment_id
+      where s.course_id = ${courseId} and s.lesson_id = ${lessonId} and s.handed_in_at is not null
+        and (${cohortId}::uuid is null or e.cohort_id = ${cohortId}::uuid)
+    ), given as (
+      select a.sitting_id, json_object_agg(a.question_id, a.answer::text)::text as answers,
+        coalesce(json_object_agg(a.question_id, a.spent) filter (where a.spent is not null), '{}')::text as spent
+      from sitting_answer a join handed h on h.id = a.sitting_id group by a.sitting_id
+    )
+    select h.id, h.enrolment_id as "enrolmentId", h.learner_id as "learnerId", u.name, h.number,
+      h.edition_id as "editionId", coalesce(h.points, 0) as points, coalesce(h.of, 0) as of, h.share,
+      h.started_at::text as "startedAt", h.handed_in_at::text as "handedInAt",
+      coalesce(h.handed_in_at >= h.deadline, false) as "ranOut",
+      coalesce(g.answers, '{}') as answers, coalesce(g.spent, '{}') as spent
+    from handed h join "user" u on u.id = h.learner_id left join given g on g.sitting_id = h.id
+    where ${ranks[which]}
+    order by h.handed_in_at, h.id`);
+  return rows;
+}
+
+/** The quiz of each edition some sittings were taken on, in the order in which they were published; none twice. */
+export async function quizzesOf(
+  db: Database,
+  lessonId: string,
+  sittings: readonly Pick<WholeSitting, 'editionId'>[],
+): Promise<ReadonlyMap<string, LessonDocument>> {
+  const ids = [...new Set(sittings.map(({ editionId }) => editionId))];
+  const documents = await Promise.all(ids.map((id) => editionDocument(db, id)));
+  const { rows } = await db.execute<{ id: string }>(
+    sql`select id from edition where id = any(${sql.param(ids)}::uuid[]) order by number`,
+  );
+  return new Map(
+    rows.flatMap(({ id }) => {
+      const document = documents[ids.indexOf(id)];
+      const lesson = document && findLesson(document, lessonId);
+      return lesson ? [[id, lesson] as const] : [];
+    }),
+  );
+}
+
+/** Whether a sitting with such a result passes the quiz it was taken on. */
+export const passesQuiz = (
+  { points, of, share }: Pick<WholeSitting, 'points' | 'of' | 'share'>,
+  quiz: LessonDocument | undefined,
+): boolean =>
+  passes(
+    shareOfResult({ points, of, ...(share === null ? {} : { share: rationalFrom(share) }) }),
+    quiz?.quiz?.passPercent ?? 0,
+  );
+
+/** Whole seconds from the beginning of a sitting to when it was handed in. */
+export const secondsOf = ({ startedAt, handedInAt }: Pick<WholeSitting, 'startedAt' | 'handedInAt'>): number =>
+  Math.round((instantFrom(handedInAt).epochMilliseconds - instantFrom(startedAt).epochMilliseconds) / 1000);

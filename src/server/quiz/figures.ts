@@ -1,0 +1,102 @@
+import { desc, eq, sql } from 'drizzle-orm';
+import { ok, type Result } from '@/core/kernel/problem';
+import { type Answer, type CorrectionDoes, kindOf, type QuizFigures } from '@/core/quiz';
+import { user } from '../people/schema';
+import type { Database } from '../platform/database';
+import { allSittings, passesQuiz, quizzesOf, secondsOf, type WhichSittings } from './all-sittings';
+import { workOut } from './apart';
+import { questionHash } from './corrections';
+import { correction, sittingChange } from './schema';
+
+type Wanted = {
+  readonly courseId: string;
+  readonly lessonId: string;
+  readonly which: WhichSittings;
+  readonly cohortId: string | null;
+};
+
+/** What was put right, for whoever looks back on it. */
+export type CorrectionView = {
+  readonly id: string;
+  readonly questionId: string;
+  readonly prompt: string;
+  readonly does: CorrectionDoes;
+  /** The answer that is right as well, in words. */
+  readonly accepted: string | null;
+  readonly reason: string;
+  readonly madeBy: string;
+  readonly madeAt: string;
+  readonly droppedAt: string | null;
+  readonly changed: number;
+};
+
+export type FiguresPage = {
+  readonly figures: QuizFigures;
+  /** Of each question the hash of what it asks, as the figures show it. */
+  readonly hashes: { readonly [questionId: string]: string };
+  readonly passPercent: number;
+  readonly minutes: number | null;
+  readonly corrections: readonly CorrectionView[];
+};
+
+/** What the sittings of a quiz say, worked out in a thread of its own, and what has been put right in it. */
+export async function figuresPage(db: Database, wanted: Wanted): Promise<Result<FiguresPage>> {
+  const sittings = await allSittings(db, wanted);
+  const quizzes = await quizzesOf(db, wanted.lessonId, sittings);
+  const editions = [...quizzes.keys()];
+  const lessons = [...quizzes.values()];
+  const figures = await workOut('figures', {
+    papers: lessons.map(({ questions, quiz }) => ({ questions, decimals: quiz?.decimals ?? 'point' })),
+    sittings: sittings.map((sitting) => ({
+      ...{ id: sitting.id, learner: sitting.enrolmentId, number: sitting.number, points: sitting.points },
+      ...{ of: sitting.of, paper: editions.indexOf(sitting.editionId), ranOut: sitting.ranOut },
+      passed: passesQuiz(sitting, quizzes.get(sitting.editionId)),
+      seconds: secondsOf(sitting),
+      answers: JSON.parse(sitting.answers) as { [questionId: string]: string },
+      spent: JSON.parse(sitting.spent) as { [questionId: string]: number },
+    })),
+  });
+  if (!figures.ok) return figures;
+  const newest = lessons.at(-1)?.quiz;
+  // As the figures show it: each question as the newest paper has it that was sat.
+  const hashes = Object.fromEntries(
+    lessons.flatMap(({ questions }) => questions.map((question) => [question.id, questionHash(question)])),
+  );
+  return ok({
+    figures: figures.value,
+    hashes,
+    passPercent: newest?.passPercent ?? 0,
+    minutes: newest?.minutes ?? null,
+    corrections: await correctionViews(
+      db,
+      wanted,
+      lessons.flatMap(({ questions }) => questions),
+    ),
+  });
+}
+
+async function correctionViews(
+  db: Database,
+  { courseId, lessonId }: Wanted,
+  questions: readonly (Parameters<typeof questionHash>[0] & { readonly id: string })[],
+): Promise<CorrectionView[]> {
+  const rows = await db
+    .select({
+      row: correction,
+      madeBy: user.name,
+      changed: sql<number>`(select count(*)::int from ${sittingChange} where ${sittingChange.correctionId} = ${correction.id} and ${sittingChange.at} = ${correction.madeAt})`,
+    })
+    .from(correction)
+    .innerJoin(user, eq(user.id, correction.madeBy))
+    .where(sql`${correction.courseId} = ${courseId} and ${correction.lessonId} = ${lessonId}`)
+    .orderBy(desc(correction.madeAt));
+  return rows.map(({ row, madeBy, changed }) => {
+    const question = questions.find((one) => one.id === row.questionId && questionHash(one) === row.questionHash);
+    return {
+      ...{ id: row.id, questionId: row.questionId, prompt: row.prompt, does: row.does, reason: row.reason },
+      ...{ madeBy, madeAt: row.madeAt, droppedAt: row.droppedAt, changed },
+      accepted:
+        question && row.accepted ? kindOf(question.kind).answerText(question.body, row.accepted as Answer) : null,
+    };
+  });
+}
