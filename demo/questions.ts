@@ -33,14 +33,47 @@ export const statement = (prompt: string, points: number, holds: boolean, feedba
 export const word = (prompt: string, points: number, accepted: readonly string[], feedbackWrong = '') =>
   asked('short-text', prompt, points, { accepted, matchCase: false, slips: 1 }, ['', feedbackWrong]);
 
-const chosen = ({ options }: BodyOf<'one'>, knows: boolean) => ({
-  chosen: knows ? options.filter(({ right }) => right).map(({ id }) => id) : options.slice(-1).map(({ id }) => id),
-});
+/** Two questions whose figures show that something is wrong with them: one is marked wrongly, one is a guess. */
+const widths: Options = [
+  ['stays the same', true, 'The same water has more room.'],
+  ['doubles', false],
+  ['grows four times', false],
+];
+export const wronglyMarked = one(
+  'A river doubles its width at the same depth and speed. Its discharge …',
+  1000,
+  widths,
+);
+/** How it is, and what who knows it answers. */
+const asItIs: BodyOf<'one'> = {
+  options: optionsOf(widths).options.map((option) => ({ ...option, right: option.text === 'doubles' })),
+};
+export const guessed = several('Which of these make the float run too slow?', 1000, [
+  ['Wind from downstream', true],
+  ['Weed that holds the float', true],
+  ['A warm day', false],
+  ['A shaded bank', false],
+]);
+
+/** One of several, by how a die that is cast from 0 to 1 falls. */
+const oneOf = <T>(list: readonly T[], die: number): T | undefined => list[Math.floor(die * list.length)];
+
+/** Who does not know takes one of the others for right, and where several are right misses one of them as well. */
+const chosen = ({ options }: BodyOf<'one'>, knows: boolean, die: number) => {
+  const right = options.filter((option) => option.right);
+  const other = oneOf(
+    options.filter((option) => !option.right),
+    die,
+  );
+  if (knows) return { chosen: right.map(({ id }) => id) };
+  return { chosen: [...right.slice(1, die < 0.6 ? undefined : 1), ...(other ? [other] : [])].map(({ id }) => id) };
+};
+const misread = ['0.7', '0.55', '1.2', '0.47', '5.5'];
 /** What a learner of the sample school answers who knows, or does not. */
-const answers: { readonly [K in QuestionKind]: (body: BodyOf<K>, knows: boolean) => AnswerOf<K> } = {
+const answers: { readonly [K in QuestionKind]: (body: BodyOf<K>, knows: boolean, die: number) => AnswerOf<K> } = {
   one: chosen,
   several: chosen,
-  number: ({ value }, knows) => ({ typed: knows ? value : '0.7' }),
+  number: ({ value }, knows, die) => ({ typed: (knows ? value : oneOf(misread, die)) ?? '' }),
   'true-false': ({ holds }, knows) => ({ holds: holds === knows }),
   gaps: ({ text }, knows) => ({
     gaps: [...text.matchAll(/\[([^|\]]*)[^\]]*\]/g)].map(([, form = '']) => (knows ? form : '')),
@@ -61,7 +94,10 @@ const answers: { readonly [K in QuestionKind]: (body: BodyOf<K>, knows: boolean)
   'short-text': ({ accepted: [form = ''] }, knows) => ({ typed: knows ? form : 'pool' }),
 };
 export const answerTo = (
-  { kind, body }: { readonly kind: QuestionKind; readonly body: BodyOf<QuestionKind> },
+  { kind, body, prompt }: { readonly kind: QuestionKind; readonly body: BodyOf<QuestionKind>; readonly prompt: string },
   knows: boolean,
-): AnswerOf<QuestionKind> =>
-  (answers[kind] as (body: BodyOf<QuestionKind>, knows: boolean) => AnswerOf<QuestionKind>)(body, knows);
+  die: number,
+): AnswerOf<QuestionKind> => {
+  const answer = answers[kind] as (body: BodyOf<QuestionKind>, knows: boolean, die: number) => AnswerOf<QuestionKind>;
+  return answer(prompt === wronglyMarked.prompt ? asItIs : body, knows, die);
+};

@@ -1,4 +1,4 @@
-import { number, one, several, statement, word } from './questions';
+import { guessed, number, one, several, statement, word, wronglyMarked } from './questions';
 import type { Lesson } from './shapes';
 
 /** The course as its creators made it. Minutes without a figure are worked out. */
@@ -307,18 +307,15 @@ Do the same with a friend at your own stretch, and bring both of your figures. T
           ),
           number(
             'What is the discharge, with these three?',
-            3000,
+            2000,
             '0.348',
             '3%',
             'm³/s',
             'Area times mean speed.',
             'Multiply the area by the mean speed, not by the surface speed.',
           ),
-          several('Which of these make the float run too slow?', 1000, [
-            ['Wind from downstream', true],
-            ['Weed that holds the float', true],
-            ['A warm day', false],
-          ]),
+          guessed,
+          wronglyMarked,
         ],
       },
     ],

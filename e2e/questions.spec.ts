@@ -178,3 +178,49 @@ test('a list of questions is pasted with what cannot be read beside it, tried as
   await result.getByRole('link', { name: /^Taught in .* The float method, step by step/ }).click();
   await expect(page.getByRole('heading', { name: 'The float method, step by step', level: 1 })).toBeVisible();
 });
+
+test('figures show which question is marked wrongly; it is put right for everybody, seen before it is done, and taken back', async ({
+  browser,
+  school,
+}) => {
+  const { page } = await signedIn(browser, school, 'ines@wendwater.example');
+  await page.goto('/c/stream-survey/assess');
+  await page
+    .getByRole('navigation', { name: 'Assessed lessons' })
+    .getByRole('button', { name: /Work out the discharge/ })
+    .click();
+  await page.getByText('Figures', { exact: true }).click();
+  const row = page.getByRole('row', { name: /A river doubles its width/ });
+  await expect(row).toContainText('The best third mostly choose an option marked as wrong.');
+  // What is wrong is open from the beginning.
+  const detail = page.getByRole('region', { name: /^Figures of question/ });
+  await expect(detail.getByRole('heading', { name: /A river doubles its width/ })).toBeVisible();
+  await expect(detail.getByText(/best chose "doubles"/)).toBeVisible();
+  const table = await page.request.get(
+    (await page.getByRole('link', { name: 'CSV' }).getAttribute('href')) ?? 'no address',
+  );
+  expect(await table.text()).toContain('The best third mostly choose an option marked as wrong.');
+
+  const accept = detail.getByRole('radio', { name: /^Accept "doubles" as well/ });
+  await accept.check();
+  const said =
+    (await detail
+      .getByText(/^\d+ gain/)
+      .first()
+      .textContent()) ?? '';
+  const gain = Number(/^(\d+) gain/.exec(said)?.[1]);
+  expect(gain).toBeGreaterThan(5);
+  await detail.getByRole('button', { name: 'See everybody' }).click();
+  const everybody = page.getByRole('dialog');
+  await expect(everybody.getByRole('row')).toHaveCount(gain + 1);
+  await page.keyboard.press('Escape');
+  await detail.getByRole('button', { name: 'Put it right' }).click();
+  await expect(detail.getByText('Give a reason; it is kept with the results.')).toBeVisible();
+  await detail.getByLabel('Reason').fill('The key was wrong.');
+  await detail.getByRole('button', { name: 'Put it right' }).click();
+  const history = page.getByRole('region', { name: 'What has been put right' });
+  await expect(history.getByRole('listitem')).toContainText(`"doubles" was accepted as well; ${gain} results changed.`);
+  await expect(row).toContainText('It has been put right.');
+  await history.getByRole('button', { name: 'Take back' }).click();
+  await expect(history.getByRole('listitem')).toContainText('taken back');
+});

@@ -18,3 +18,12 @@ const sent = (body: unknown): RequestInit =>
 
 /** Does a command of the server, by name. */
 export const act = <T = unknown>(name: string, input: unknown): Promise<Result<T>> => send<T>(`/api/do/${name}`, input);
+
+/** Asks an address of the server for what it has. */
+export async function ask<T>(address: string): Promise<Result<T>> {
+  try {
+    return (await (await fetch(address)).json()) as Result<T>;
+  } catch {
+    return fail('unreachable', 'The school cannot be reached. Check the connection, and look again.');
+  }
+}

@@ -1,5 +1,5 @@
 import { randomInt } from 'node:crypto';
-import { and, asc, eq, isNull, lt } from 'drizzle-orm';
+import { and, asc, eq, isNull, lt, sql } from 'drizzle-orm';
 import { mixed, number, object } from 'yup';
 import { idSchema } from '@/core/kernel/ids';
 import { fail, ok, type Result } from '@/core/kernel/problem';
@@ -162,12 +162,16 @@ export const answerQuestion = command({
     const given = {
       answer: checked.value,
       at: context.now.toString(),
-      ...(spent === undefined ? {} : { spent: Math.max(0, Math.min(spent, lasted)) }),
+      spent: spent === undefined ? null : Math.max(0, Math.min(spent, lasted)),
     };
     await context.tx.db
       .insert(sittingAnswer)
       .values({ sittingId: row.id, questionId, ...given })
-      .onConflictDoUpdate({ target: [sittingAnswer.sittingId, sittingAnswer.questionId], set: given });
+      .onConflictDoUpdate({
+        target: [sittingAnswer.sittingId, sittingAnswer.questionId],
+        // A browser that was opened anew begins to measure anew.
+        set: { ...given, spent: sql`greatest(excluded.spent, ${sittingAnswer.spent})` },
+      });
     return ok({ saved: context.now.toString() });
   },
 });

@@ -8,6 +8,7 @@ import controls from '@/ui/plain/controls.module.css';
 import { useReady } from '@/ui/plain/useReady';
 import type { PaperQuestion } from './paper';
 import { QuestionField } from './QuestionField';
+import { useSpent } from './use-spent';
 import styles from './work.module.css';
 
 type Props = {
@@ -39,6 +40,7 @@ export function SittingPaper({ sittingId, questions, answers: saved, millisecond
   // Handing in takes the newest answers, also from a timer that began before them.
   const written = useRef(answers);
   written.current = answers;
+  const spent = useSpent();
   const sending = useRef(false);
   const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
 
@@ -49,7 +51,7 @@ export function SittingPaper({ sittingId, questions, answers: saved, millisecond
       const [entry] = waiting.current;
       if (!entry) break;
       const [questionId, answer] = entry;
-      const told = await act('quiz.answer', { sittingId, questionId, answer });
+      const told = await act('quiz.answer', { sittingId, questionId, answer, spent: spent.on(questionId) });
       if (!told.ok && told.problem.code === 'too-late') window.location.reload();
       if (!told.ok && mayTryAgain(told.problem.code)) {
         sending.current = false;
@@ -66,7 +68,7 @@ export function SittingPaper({ sittingId, questions, answers: saved, millisecond
     localStorage.removeItem(storageKey);
     setState('saved');
     return true;
-  }, [sittingId, storageKey]);
+  }, [sittingId, storageKey, spent]);
 
   // What could not be sent before the page was left is sent now.
   useEffect(() => {
@@ -85,6 +87,7 @@ export function SittingPaper({ sittingId, questions, answers: saved, millisecond
 
   const give = (questionId: string, answer: Answer, delay: number) => {
     setAnswers((now) => ({ ...now, [questionId]: answer }));
+    spent.count(questionId);
     if (trialHref) return;
     waiting.current.set(questionId, answer);
     localStorage.setItem(storageKey, JSON.stringify([...waiting.current]));

@@ -2,7 +2,15 @@ import { clockTime } from '@/core/kernel/clock-time';
 import { pointsText, toShort } from '@/core/kernel/exact';
 import type { LearnerView, Shown } from '@/core/learning';
 import type { LessonDocument, Taught } from '@/core/outline';
-import { type Answers, feedbackOn, kindOf, type PaperScore, passes, type Scored } from '@/core/quiz';
+import {
+  type Answers,
+  type CorrectionDoes,
+  feedbackOn,
+  kindOf,
+  type PaperScore,
+  passes,
+  type Scored,
+} from '@/core/quiz';
 import controls from '@/ui/plain/controls.module.css';
 import { lessonHref, type Place } from './place';
 import styles from './work.module.css';
@@ -12,6 +20,13 @@ const verdictText: Record<Scored['verdict'], string> = {
   part: 'partly right',
   wrong: 'not right',
   open: 'left open',
+};
+
+/** Said of a question that was found wrong after it had been sat. */
+const putRightText: Record<CorrectionDoes, string> = {
+  'points-for-all': 'put right since: everybody has its points',
+  accept: 'put right since: this answer is accepted as well',
+  'leave-out': 'put right since: it is left out of every paper',
 };
 
 type Props = {
@@ -58,7 +73,8 @@ export function SittingResult({ lesson, answers, score, shown, view, place }: Pr
                 <span className={styles.number}>{i + 1}</span> {question.prompt}
               </p>
               <p className={styles.verdict}>
-                {verdictText[scored.verdict]} · {toShort(scored.points)} of {pointsText(question.points)}
+                {verdictText[scored.verdict]} · {toShort(scored.points)} of {toShort(scored.of)}
+                {scored.by && ` · ${putRightText[scored.by]}`}
               </p>
               {choices ? (
                 <ul className={styles.choices}>

@@ -185,6 +185,7 @@ function questionFigures({ question, had }: Column, totals: readonly number[], t
     tells: correlation(points, rest),
     seconds: spent.length === 0 ? null : (quantile(spent, 0.5) ?? 0) / 1000,
     thirds: inThirds(had),
+    openThirds: inThirds(had.filter(({ judged }) => judged === null)),
     choices: choicesOf(question, had, inThirds),
     answers: answersOf(question, had, inThirds),
   };

@@ -20,7 +20,8 @@ export function remarksOn(question: Omit<QuestionFigures, 'remarks'>): readonly 
       sentence: 'The best third mostly choose an option marked as wrong.',
       because: `${preferred.thirds[2]} of the ${best} best chose "${preferred.text}".`,
     });
-  if (tells !== null && tells < 0)
+  // What lies within one standard error of nothing (1/√n) may be chance.
+  if (tells !== null && tells < -1 / Math.sqrt(asked))
     remarks.push({
       level: 'wrong',
       sentence: 'Those who know have it right less often than those who do not.',

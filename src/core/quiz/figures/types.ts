@@ -46,6 +46,7 @@ export type QuestionFigures = {
   readonly seconds: number | null;
   /** How many papers it was on, by thirds. */
   readonly thirds: Thirds;
+  readonly openThirds: Thirds;
   readonly choices: readonly ChoiceFigures[] | null;
   readonly answers: { readonly listed: readonly AnswerFigures[]; readonly different: number };
   readonly remarks: readonly Remark[];

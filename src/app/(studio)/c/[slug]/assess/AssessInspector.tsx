@@ -11,18 +11,27 @@ import { ReadinessList } from '../_inspector/ReadinessList';
 import { RuleField } from '../_inspector/RuleField';
 import { AsLearner } from './AsLearner';
 import { useAssessDesk } from './AssessDesk';
+import { QuestionDetail } from './figures/QuestionDetail';
 
 const dueKinds = ['start', 'after-start', 'on-date'] as const;
 
 export function AssessInspector({ lesson }: { readonly lesson: Lesson | null }) {
   const { head, state } = useDesk();
-  const { openId } = useAssessDesk();
+  const { openId, view, figures, figuredId } = useAssessDesk();
   const questions = lesson ? questionsOf(state.outline, lesson.id) : [];
   const at = questions.findIndex((question) => question.id === openId);
   const open = questions[at];
+  if (view === 'figures' && figures && figures.lessonId === lesson?.id)
+    return (
+      <div className={inspector.inspector}>
+        <QuestionDetail key={figuredId} figures={figures} questionId={figuredId} />
+      </div>
+    );
   return (
     <div className={inspector.inspector}>
-      {open && <AsLearner key={open.id} question={open} number={at + 1} decimals={lesson?.quiz?.decimals ?? 'point'} />}
+      {view === 'questions' && open && (
+        <AsLearner key={open.id} question={open} number={at + 1} decimals={lesson?.quiz?.decimals ?? 'point'} />
+      )}
       {lesson && (
         <>
           <h2 className={inspector.title}>{lesson.title}</h2>

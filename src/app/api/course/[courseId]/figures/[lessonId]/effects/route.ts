@@ -1,5 +1,5 @@
 import { object } from 'yup';
-import { respond } from '@/app/_server/respond';
+import { bodyOf, respond } from '@/app/_server/respond';
 import { forCourse } from '@/app/_server/routes';
 import { idSchema } from '@/core/kernel/ids';
 import { parsed } from '@/core/kernel/parse';
@@ -11,8 +11,12 @@ const schema = object({ courseId: idSchema, lessonId: idSchema, ...correctionFie
 
 /** What would come of putting a question right: everybody's result as it is and as it would be. Nothing is changed. */
 export const POST = forCourse(async ({ db, request, courseId, params }) => {
-  const body = await request.json().catch(() => null);
-  const wish = parsed(schema, { ...body, courseId, lessonId: params.lessonId }, 'This cannot be done to a question.');
+  const body = await bodyOf(request);
+  const wish = parsed(
+    schema,
+    { ...(typeof body === 'object' ? body : {}), courseId, lessonId: params.lessonId },
+    'This cannot be done to a question.',
+  );
   if (!wish.ok) return respond(wish);
   const effects = await effectsOfWish(db, wish.value);
   if (!effects.ok) return respond(effects);
