@@ -74,6 +74,25 @@ beforeAll(async () => {
     'certificate.award-by-hand': { courseId, learnerId: school.learner, why: 'Shown on the river' },
     'certificate.claim': { courseId },
     'certificate.withdraw': { courseId, certificateId: newId(), why: 'A mistake' },
+    'bank.change-many': { changes: [{ id: newId(), difficulty: 1 }] },
+    'bank.put-category': { id: newId(), parentId: null, title: 'Flow' },
+    'bank.put-questions': {
+      categoryId: null,
+      questions: [
+        {
+          ...{ id: newId(), kind: 'true-false', prompt: 'Is it?', points: 1000, body: { holds: true }, hint: '' },
+          ...{ feedbackRight: '', feedbackPart: '', feedbackWrong: '', difficulty: 1, tags: [], outcomes: [] },
+        },
+      ],
+    },
+    'bank.remove-category': { id: newId() },
+    'bank.set-question': {
+      ...{ id: newId(), version: 1 },
+      content: {
+        ...{ kind: 'true-false', prompt: 'Is it?', points: 1000, body: { holds: true }, hint: '' },
+        ...{ feedbackRight: '', feedbackPart: '', feedbackWrong: '' },
+      },
+    },
     'cohort.add': cohortInput({ courseId }),
     'cohort.change': cohortInput({ id: groupId, courseId }),
     'cohort.copy': { id: newId(), courseId, from: groupId, name: 'Next', startsOn: '2027-09-06', weekday: null },
@@ -205,7 +224,15 @@ const lets: readonly (readonly [commands: readonly string[], actors: readonly st
   ],
   [['people.add', 'people.decide-name'], ['the owner']],
   [
-    ['course.create', 'catalogue.save-view'],
+    [
+      'bank.change-many',
+      'bank.put-category',
+      'bank.put-questions',
+      'bank.remove-category',
+      'bank.set-question',
+      'course.create',
+      'catalogue.save-view',
+    ],
     ['a creator of another course', 'a creator of this course', 'the owner'],
   ],
   [
@@ -246,6 +273,8 @@ const lets: readonly (readonly [commands: readonly string[], actors: readonly st
       'message.drop-text',
       'message.send-again',
       'message.set-text',
+      'quiz.drop-correction',
+      'quiz.put-right',
     ],
     making,
   ],

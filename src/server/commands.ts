@@ -1,4 +1,5 @@
 import { assignmentCommands } from './assignment';
+import { bankCommands } from './bank';
 import { calendarCommands } from './calendar';
 import { certificateCommands } from './certificate';
 import { enrolmentCommands } from './enrolment';
@@ -29,6 +30,7 @@ export const commands: ReadonlyMap<string, Command> = new Map(
     ...messageCommands,
     ...outlineCommands,
     ...peopleCommands,
+    ...bankCommands,
     ...quizCommands,
     ...releaseCommands,
   }) as [string, Command][],

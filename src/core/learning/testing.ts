@@ -20,5 +20,6 @@ export const lesson = (
   media: null,
   pictures: {},
   questions: [],
+  pools: {},
   ...part,
 });

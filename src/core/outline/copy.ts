@@ -64,6 +64,10 @@ export function planCopy(target: Outline, source: Outline, wish: CopyWish, names
       title,
       outcomes: outcomes(lesson.outcomes),
       opens: withLessons(lesson.opens, renamed),
+      // A draw is told from others by its id, also from the one it is a copy of.
+      quiz: lesson.quiz?.draws
+        ? { ...lesson.quiz, draws: lesson.quiz.draws.map((draw) => ({ ...draw, id: names.id(draw.id) })) }
+        : lesson.quiz,
       live: lesson.live && {
         ...lesson.live,
         before: lesson.live.before.flatMap((one) => renamed(one) ?? []),

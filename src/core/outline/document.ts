@@ -1,6 +1,6 @@
 import { array, boolean, mixed, number, object, string } from 'yup';
 import type { MediaFacts } from '../media';
-import { questionKinds } from '../quiz';
+import { type Pools, questionKinds } from '../quiz';
 import type { MinutesFacts } from './minutes';
 import { doneRuleOf, downloadsOf } from './settings';
 import {
@@ -46,6 +46,8 @@ export type LessonDocument = Omit<Lesson, 'note' | 'mediums' | 'downloads' | 'at
   readonly pictures: { readonly [mediaId: string]: MediaFacts };
   readonly attachments: readonly (Attachment & { readonly media: MediaFacts })[];
   readonly questions: readonly Question[];
+  /** What each draw of its quiz can take from, by the id of the draw: as the bank was when this was composed. */
+  readonly pools: Pools<Question>;
 };
 
 const stored = object({ id: string().required(), order: string().required(), title: string().defined() });
@@ -111,6 +113,7 @@ export function compose(
   outline: Outline,
   media: ReadonlyMap<string, MediaFacts>,
   minutes: (lesson: MinutesFacts) => number,
+  pools: Pools<Question> = {},
 ): CourseDocument {
   const course = courseOf(outline);
   const questions = new Map<string, Question[]>();
@@ -137,6 +140,7 @@ export function compose(
       return facts ? [{ ...one, media: facts }] : [];
     }),
     questions: (questions.get(lesson.id) ?? []).sort(byOrder),
+    pools: Object.fromEntries((lesson.quiz?.draws ?? []).map(({ id }) => [id, pools[id] ?? []])),
   });
   return {
     format: 'mosaik-course',

@@ -68,6 +68,8 @@ const names: Record<OutlineTable, Names> = {
     prompt: 'the question',
     body: 'what is right',
     moment: 'where it stops the film',
+    bankId: 'the question of the bank it is',
+    bankVersion: 'its version',
     hint: 'the hint',
     taught: 'where it is taught',
     feedbackRight: 'what is said when it is right',

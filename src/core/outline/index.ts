@@ -42,7 +42,7 @@ export { kindOfMedium, mediumNames, newCourse, newLesson, newQuestion } from './
 export { looksLikeMarkdown, markdownOfText, textFromMarkdown } from './markdown';
 export { learnerMinutes, type MinutesFacts, pace, plainText, textFacts } from './minutes';
 export { type PackedOutline, packOutline, unpackOutline } from './pack';
-export { noPaper, type PaperSize, paperSize, papersOf } from './papers';
+export { drawnIn, noPaper, type PaperSize, paperSize, papersOf } from './papers';
 export { type Pattern, type PatternSection, patternDrafts, patternSectionsOf, startingPatterns } from './patterns';
 export { type Part, type Reach, reachOf, reachOfChanges } from './reach';
 export { type Finding, type Fix, fillOf, type LessonFill, readiness, readinessDocument } from './readiness';

@@ -75,6 +75,8 @@ export function newQuestion(id: string, lessonId: string, order: string, kind: Q
     feedbackPart: '',
     feedbackWrong: '',
     moment: null,
+    bankId: null,
+    bankVersion: null,
     taught: null,
     outcomes: [],
   };

@@ -1,5 +1,5 @@
 import { kindOf } from '../quiz';
-import type { Outline, Question } from './types';
+import type { Lesson, Outline, Question } from './types';
 
 /**
  * How much the questions of a lesson ask: how many there are, how many of them stop its film, and the minutes they
@@ -25,3 +25,7 @@ export function papersOf(outline: Pick<Outline, 'question'>): ReadonlyMap<string
     found.set(question.lessonId, withQuestion(found.get(question.lessonId) ?? noPaper, question));
   return found;
 }
+
+/** How many questions a quiz draws for each sitting. */
+export const drawnIn = ({ quiz }: Pick<Lesson, 'quiz'>): number =>
+  (quiz?.draws ?? []).reduce((total, { count }) => total + count, 0);

@@ -158,7 +158,14 @@ const fields: Record<OutlineTable, { readonly [field: string]: FieldSchema }> = 
     note: prose(4000),
     outcomes: outcomeIds,
   },
-  question: { ...questionFields, moment: momentSchema, taught: taughtSchema, outcomes: outcomeIds },
+  question: {
+    ...questionFields,
+    moment: momentSchema,
+    taught: taughtSchema,
+    outcomes: outcomeIds,
+    bankId: optionalId,
+    bankVersion: number().integer().min(1).nullable().defined(),
+  },
   outcome: { text: line(300, 'Keep an outcome under 300 characters.', 'Say what a learner can do.') },
   text: { content: richText },
 };

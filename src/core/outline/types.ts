@@ -214,6 +214,9 @@ export type Question = QuestionContent & {
   readonly order: string;
   /** Where it stops the film of its lesson; null for a question of a paper. */
   readonly moment: Moment | null;
+  /** The question of the bank it is, and in which version; null for one of the paper's own. */
+  readonly bankId: string | null;
+  readonly bankVersion: number | null;
   /** Where it is taught: a lesson of the course, and a moment of its film in whole milliseconds. */
   readonly taught: Taught | null;
   /** Ids of the outcomes it assesses. */

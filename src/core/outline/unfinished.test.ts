@@ -12,6 +12,7 @@ const lesson: LessonDocument = {
   downloads: true,
   learnerMinutes: 1,
   questions: [],
+  pools: {},
   media: waiting,
   pictures: { p: { ...waiting, id: 'p', hash: 'two' } },
   attachments: [{ id: 'a', mediaId: 'q', title: '', access: 'open', media: { ...ready, id: 'q', hash: 'three' } }],

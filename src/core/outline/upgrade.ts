@@ -84,7 +84,10 @@ function plansHaveEnds(stored: Stored): Stored {
   };
 }
 
-/** Version 3 to 4: questions have a hint, feedback for a part, and a place where they are taught; none had. */
+/**
+ * Version 3 to 4: questions have a hint, feedback for a part, and a place where they are taught, and may be of the bank,
+ * from which quizzes draw; none had, and none did.
+ */
 function questionsSayMore(stored: Stored): Stored {
   return {
     ...stored,
@@ -93,8 +96,11 @@ function questionsSayMore(stored: Stored): Stored {
       ...section,
       lessons: section.lessons.map((lesson) => ({
         ...lesson,
+        pools: {},
         questions: (lesson.questions ?? []).map((question) => ({
           ...question,
+          bankId: null,
+          bankVersion: null,
           hint: '',
           feedbackPart: '',
           taught: null,

@@ -10,6 +10,7 @@ export {
   mayMark,
   type SchoolRole,
   schoolRoles,
+  somewhere,
   worksHere,
 } from './permissions';
 export { emailSchema, nameSchema, passwordSchema, plainEmail } from './schema';

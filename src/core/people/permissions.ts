@@ -25,6 +25,8 @@ export type Action =
   /** What people are told of a course, and what became of it; without a course, of the whole school. */
   | 'message.read'
   | 'message.change'
+  /** The questions of the school. */
+  | 'bank.change'
   /** Learning in a course: whoever takes it, and nobody for somebody else. */
   | 'course.take'
   /** One's own name, zone and sessions. */
@@ -55,6 +57,7 @@ const table: Record<
   'pattern.manage': { school: [], course: [] },
   'message.read': { school: [], course: ['creator'] },
   'message.change': { school: [], course: ['creator'] },
+  'bank.change': { school: ['creator'], course: ['creator'] },
   'course.take': { school: [], course: [], own: true },
   'account.change': { school: [], course: [], own: true },
 };
@@ -68,6 +71,10 @@ export function can(actor: Actor | null, action: Action, place: Place = {}): boo
   const courseRole = place.courseId === undefined ? undefined : actor.courses[place.courseId];
   return row.school.includes(actor.role) || (courseRole !== undefined && row.course.includes(courseRole));
 }
+
+/** Whether somebody may do something in the school, or in one of its courses. */
+export const somewhere = (actor: Actor, action: Action): boolean =>
+  can(actor, action) || Object.keys(actor.courses).some((courseId) => can(actor, action, { courseId }));
 
 /** Whether somebody may do something in every course there is, and not in some of them only. */
 export const everywhere = (actor: Actor, action: Action): boolean => actor.role === 'owner' && !table[action].own;

@@ -1,4 +1,19 @@
 export {
+  type BankCategory,
+  type BankFacts,
+  type BankQuestion,
+  bankFactFields,
+  categoriesBelow,
+  categoryTree,
+  type Difficulty,
+  type Draw,
+  difficulties,
+  drawText,
+  fitsDraw,
+  mostInPool,
+  pathOf,
+} from './bank';
+export {
   type Figured,
   type FiguredPaper,
   type FiguredSitting,
@@ -19,7 +34,7 @@ export {
   questionsFromLines,
   type ReadQuestions,
 } from './lines';
-export { mostSeed, paperFor } from './paper';
+export { mostSeed, type Pools, paperFor } from './paper';
 export { type RescoredPaper, type RescoredSitting, rescored, type Worth } from './rescore';
 export {
   bodyText,

@@ -1,7 +1,8 @@
-import { boolean, mixed, number, object, string } from 'yup';
+import { array, boolean, mixed, number, object, string } from 'yup';
 import { idSchema } from '../kernel/ids';
 import { parsed } from '../kernel/parse';
 import type { Result } from '../kernel/problem';
+import { drawSchema } from './bank';
 import { type BodyOf, kindOf, type QuestionKind, questionKinds } from './kinds';
 import { type Answer, type Answers, correctionDoes, type QuestionContent } from './types';
 
@@ -26,6 +27,7 @@ export const quizSettingsSchema = object({
   shows: string().oneOf(['points-and-answers', 'points', 'nothing']).required(),
   decimals: string().oneOf(['point', 'comma']),
   shuffles: string().oneOf(['nothing', 'questions', 'options', 'both']),
+  draws: array().of(drawSchema.required()).max(50, 'A quiz draws at most 50 times.'),
 }).noUnknown();
 
 /** What is to be done about a question that was found wrong, in which of its versions, and what is right as well. */

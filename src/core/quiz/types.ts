@@ -1,4 +1,5 @@
 import type { Rational } from '../kernel/exact';
+import type { Draw } from './bank';
 import type { AnswerOf, BodyOf, QuestionKind } from './kinds';
 import type { DecimalSign } from './kinds/number/read';
 
@@ -36,6 +37,8 @@ export type QuizSettings = {
   readonly decimals?: DecimalSign;
   /** What stands in another order in each sitting, see `paperFor`; nothing where it does not say. */
   readonly shuffles?: Shuffles;
+  /** What is drawn from the bank for each sitting; nothing where it does not say. */
+  readonly draws?: readonly Draw[];
 };
 
 /** Answers by question id; what an answer is, its question's kind says. */

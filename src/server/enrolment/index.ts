@@ -1,3 +1,4 @@
+export { instantFrom } from '../platform/instant';
 export { enrolmentCommands } from './commands';
 export type { MemberOutcome } from './members';
 export {
@@ -9,7 +10,6 @@ export {
   type EnrolledLearner,
   earlierEnrolments,
   enrolledLearner,
-  instantFrom,
   learnerIn,
   learnersIn,
   learnersOf,

@@ -2,7 +2,7 @@ import { and, asc, desc, eq, getTableColumns, inArray, isNotNull, isNull, sql } 
 import { type Cohort, clockOf } from '@/core/enrolment';
 import { type RowsPage, rowsBefore, rowsPerPage } from '@/core/kernel/page';
 import { fail, type Problem } from '@/core/kernel/problem';
-import { dayText, type Names, Temporal } from '@/core/kernel/time';
+import { dayText, type Names } from '@/core/kernel/time';
 import { can } from '@/core/people';
 import type { CohortPlan, LearnerClock } from '@/core/release';
 import { course } from '../outline';
@@ -10,9 +10,8 @@ import { user } from '../people';
 import type { CommandContext } from '../platform/command';
 import { contains } from '../platform/contains';
 import type { Database } from '../platform/database';
+import { instantFrom } from '../platform/instant';
 import { cohort, enrolment, waitingPlace } from './schema';
-
-export const instantFrom = (text: string): Temporal.Instant => Temporal.Instant.from(text.replace(' ', 'T'));
 
 const { courseId: _courseId, ...cohortColumns } = getTableColumns(cohort);
 

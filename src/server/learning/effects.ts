@@ -3,7 +3,7 @@ import { type Effect, effectOn } from '@/core/learning';
 import { type CourseDocument, type Side, sideBySide } from '@/core/outline';
 import { learnersOf } from '../enrolment';
 import { mediaOfCourse } from '../media';
-import { composeDocument, editionDocument, liveDocument, loadOutline } from '../outline';
+import { composeDocument, editionDocument, liveDocument, loadOutline, poolsIn } from '../outline';
 import type { Database } from '../platform/database';
 import { underWayIn } from '../quiz/records';
 import { courseHead, recordsOf } from './queries';
@@ -46,5 +46,5 @@ export async function previewEdition(
 
 async function workingCopy(db: Database, courseId: string): Promise<CourseDocument | null> {
   const [outline, media] = await Promise.all([loadOutline(db, courseId), mediaOfCourse(db, courseId)]);
-  return outline && composeDocument(outline, media);
+  return outline && composeDocument(outline, media, (await poolsIn(db, outline)).pools);
 }

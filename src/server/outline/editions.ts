@@ -16,6 +16,7 @@ import { newId } from '../platform/ids';
 import { later } from '../platform/jobs';
 import { changesSince } from './history';
 import { loadOutline } from './load';
+import { poolsIn } from './pools';
 import { composeDocument, documentHash, editionDocument } from './queries';
 import { course, edition, plannedEdition } from './schema';
 import { keepStep, lockCourse, stepAnswer } from './write';
@@ -60,7 +61,9 @@ export const publish = command({
         `${open.length === 1 ? 'One thing has' : `${open.length} things have`} to be settled before publishing: ${open[0].sentence}`,
       );
     }
-    const document = composeDocument(outline, media);
+    const { pools, short } = await poolsIn(tx.db, outline);
+    if (short[0]) return fail('invalid', short[0]);
+    const document = composeDocument(outline, media, pools);
     courseDocumentSchema.validateSync(document);
     const hash = documentHash(document);
     const before: CourseDocument | null = locked.liveEditionId

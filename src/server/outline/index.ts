@@ -4,6 +4,7 @@ export { type HistoryRow, historyOf, type Step, stepsSince, type UndoState } fro
 export { courseEvents } from './live';
 export { lessonTextOf, loadOutline, loadPart, loadStructure } from './load';
 export { type SchoolPattern, schoolPatterns } from './patterns';
+export { poolsIn } from './pools';
 export { type Present, sayWhere, whereSchema } from './presence';
 export {
   type CourseDesk,

@@ -13,11 +13,13 @@ import {
   noPaper,
   type Outline,
   papersOf,
+  type Question,
   unfinishedIn,
   upgradeDocument,
   withFinished,
 } from '@/core/outline';
 import { everywhere } from '@/core/people';
+import type { Pools } from '@/core/quiz';
 import { type Rhythm, rhythmSchema } from '@/core/release';
 import { mediaById, mediaOfCourse } from '../media';
 import type { Person } from '../people';
@@ -25,13 +27,21 @@ import { contains } from '../platform/contains';
 import type { Database } from '../platform/database';
 import { undoState } from './history';
 import { load, loadOutline, withoutTexts } from './load';
+import { poolsIn } from './pools';
 import { course, edition, plannedEdition } from './schema';
 
 /** The working copy as a document, for "View as learner" and for publishing. */
-export function composeDocument(outline: Outline, media: ReadonlyMap<string, MediaFacts>): CourseDocument {
+export function composeDocument(
+  outline: Outline,
+  media: ReadonlyMap<string, MediaFacts>,
+  pools: Pools<Question> = {},
+): CourseDocument {
   const papers = papersOf(outline);
-  return compose(outline, media, (one) =>
-    learnerMinutes(one, (one.mediaId && media.get(one.mediaId)) || null, papers.get(one.id) ?? noPaper),
+  return compose(
+    outline,
+    media,
+    (one) => learnerMinutes(one, (one.mediaId && media.get(one.mediaId)) || null, papers.get(one.id) ?? noPaper),
+    pools,
   );
 }
 
@@ -211,7 +221,8 @@ export async function differencesToLive(db: Database, courseId: string): Promise
   const [outline, media] = [await loadOutline(db, courseId), await mediaOfCourse(db, courseId)];
   if (!outline) return null;
   const [row] = await db.select({ live: course.liveEditionId }).from(course).where(eq(course.id, courseId));
-  return differences(await liveDocument(db, row?.live ?? null), composeDocument(outline, media));
+  const { pools } = await poolsIn(db, outline);
+  return differences(await liveDocument(db, row?.live ?? null), composeDocument(outline, media, pools));
 }
 
 /** Whether a course lets its markers look at it without being enrolled. */

@@ -25,6 +25,7 @@ import {
   type TextFacts,
   usualSettings,
 } from '@/core/outline';
+import { bankQuestion } from '../bank/schema';
 import { media } from '../media/schema';
 import { user } from '../people/schema';
 import { at } from '../platform/columns';
@@ -163,10 +164,16 @@ export const question = pgTable(
     feedbackPart: text('feedback_part').notNull().default(''),
     feedbackWrong: text('feedback_wrong').notNull(),
     moment: jsonb('moment').$type<Question['moment']>(),
+    bankId: uuid('bank_id').references(() => bankQuestion.id),
+    bankVersion: integer('bank_version'),
     taught: jsonb('taught').$type<Question['taught']>(),
     outcomes: jsonb('outcomes').$type<readonly string[]>().notNull().default([]),
   },
-  (table) => [index('question_course').on(table.courseId), index('question_lesson').on(table.lessonId)],
+  (table) => [
+    index('question_course').on(table.courseId),
+    index('question_lesson').on(table.lessonId),
+    index('question_bank').on(table.bankId),
+  ],
 );
 
 /** A course as it was published: never changed. */

@@ -170,6 +170,7 @@ test('every kind, state, role, verb and occasion is one the program knows, also 
   const named = (rule: string | null) => [...(rule ?? '').matchAll(/'([^']+)'::text/g)].map(([, name]) => name).sort();
   const known: { readonly [column: string]: readonly string[] } = {
     'audit.kind': ['do', 'undo', 'redo'],
+    'bank_question.kind': questionKinds,
     'course_staff.role': ['creator', 'marker'],
     'grade_decision.kind': ['points', 'excused'],
     'hand_in.state': tables.handIn.state.enumValues,

@@ -299,7 +299,15 @@ test('what questions hold comes into one column, in the working copy and in ever
     [
       {
         ...{ table: 'question', id: gone, after: null },
-        before: { ...rest, body: { value: '7', tolerance: '', unit: 'l' }, hint: '', feedbackPart: '', taught: null },
+        before: {
+          ...rest,
+          body: { value: '7', tolerance: '', unit: 'l' },
+          hint: '',
+          feedbackPart: '',
+          taught: null,
+          bankId: null,
+          bankVersion: null,
+        },
       },
     ],
     [

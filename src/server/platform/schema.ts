@@ -1,4 +1,5 @@
 export * from '../assignment/schema';
+export * from '../bank/schema';
 export * from '../calendar/schema';
 export * from '../certificate/schema';
 export * from '../enrolment/schema';

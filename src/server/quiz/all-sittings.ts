@@ -1,10 +1,11 @@
 import { sql } from 'drizzle-orm';
 import { rationalFrom } from '@/core/kernel/exact';
-import { findLesson, type LessonDocument } from '@/core/outline';
+import { findLesson, type LessonDocument, type Question } from '@/core/outline';
 import { passes, shareOfResult } from '@/core/quiz';
 import { instantFrom } from '../enrolment';
 import { editionDocument } from '../outline';
 import type { Database } from '../platform/database';
+import { askedIn } from './sitting';
 
 /** A sitting that was handed in, with the JSON of everything that was answered in it. */
 export type WholeSitting = {
@@ -14,6 +15,8 @@ export type WholeSitting = {
   readonly name: string;
   readonly number: number;
   readonly editionId: string;
+  readonly seed: number;
+  readonly avoids: readonly string[];
   readonly points: number;
   readonly of: number;
   readonly share: string | null;
@@ -60,7 +63,7 @@ export async function allSittings(
       from sitting_answer a join handed h on h.id = a.sitting_id group by a.sitting_id
     )
     select h.id, h.enrolment_id as "enrolmentId", h.learner_id as "learnerId", u.name, h.number,
-      h.edition_id as "editionId", coalesce(h.points, 0) as points, coalesce(h.of, 0) as of, h.share,
+      h.edition_id as "editionId", h.seed, h.avoids, coalesce(h.points, 0) as points, coalesce(h.of, 0) as of, h.share,
       h.started_at::text as "startedAt", h.handed_in_at::text as "handedInAt",
       coalesce(h.handed_in_at >= h.deadline, false) as "ranOut",
       coalesce(g.answers, '{}') as answers, coalesce(g.spent, '{}') as spent
@@ -103,3 +106,30 @@ export const passesQuiz = (
 /** Whole seconds from the beginning of a sitting to when it was handed in. */
 export const secondsOf = ({ startedAt, handedInAt }: Pick<WholeSitting, 'startedAt' | 'handedInAt'>): number =>
   Math.round((instantFrom(handedInAt).epochMilliseconds - instantFrom(startedAt).epochMilliseconds) / 1000);
+
+/**
+ * The paper of each sitting, in the order it is written in: the same one for all sittings of an edition, or, where
+ * questions are drawn, one for each. Those of older editions stand first.
+ */
+export function papersOf(sittings: readonly WholeSitting[], quizzes: ReadonlyMap<string, LessonDocument>) {
+  const papers: (readonly Question[])[] = [];
+  const lessons: LessonDocument[] = [];
+  const paperAt = new Map<string, number>();
+  for (const [editionId, lesson] of quizzes) {
+    const own = sittings.filter((sitting) => sitting.editionId === editionId);
+    const plain = { ...lesson, quiz: lesson.quiz && { ...lesson.quiz, shuffles: 'nothing' as const } };
+    const isDrawn = Object.keys(lesson.pools).length > 0;
+    if (!isDrawn) {
+      papers.push(lesson.questions);
+      lessons.push(lesson);
+    }
+    for (const sitting of own) {
+      if (isDrawn) {
+        papers.push(askedIn(plain, sitting));
+        lessons.push(lesson);
+      }
+      paperAt.set(sitting.id, papers.length - 1);
+    }
+  }
+  return { papers: papers.map((questions, i) => ({ questions, lesson: lessons[i] as LessonDocument })), paperAt };
+}

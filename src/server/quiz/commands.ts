@@ -15,6 +15,7 @@ import {
   mostSeed,
   passes,
   type QuizSettings,
+  scoreAnswer,
 } from '@/core/quiz';
 import { instantFrom, learnerIn, takesCourse } from '../enrolment';
 import { openLesson } from '../learning';
@@ -25,8 +26,8 @@ import { newId } from '../platform/ids';
 import { later } from '../platform/jobs';
 import { eventIn, recordEvent, recordEvents } from '../record';
 import { correctionCommands, whileNothingIsPutRight } from './put-right';
-import { sitting, sittingAnswer } from './schema';
-import { closedWith, paperOf, type SittingRow, scoreOf, sittingOf } from './sitting';
+import { bankEarned, sitting, sittingAnswer } from './schema';
+import { answersOf, closedWith, type Paper, paperOf, type SittingRow, scoreOf, sittingOf } from './sitting';
 
 /** Scores a sitting and closes it. Harmless when it is closed already. */
 async function handInRow(tx: Transaction, row: SittingRow, at: Temporal.Instant): Promise<SittingRow> {
@@ -40,6 +41,7 @@ async function handInRow(tx: Transaction, row: SittingRow, at: Temporal.Instant)
     .where(and(eq(sitting.id, row.id), isNull(sitting.handedInAt)))
     .returning();
   if (!closed) return row;
+  await keepEarned(tx, row, lesson);
   const pass = lesson?.quiz?.passPercent ?? 0;
   const passed = passes(score.share, pass);
   const event = {
@@ -69,6 +71,21 @@ async function handInRow(tx: Transaction, row: SittingRow, at: Temporal.Instant)
   return closed;
 }
 
+/** Keeps what the questions of the bank earned, as they were answered. */
+async function keepEarned(tx: Transaction, row: SittingRow, paper: Paper | null): Promise<void> {
+  const ofBank = (paper?.questions ?? []).filter(({ bankId }) => bankId !== null);
+  if (ofBank.length === 0) return;
+  const answers = await answersOf(tx.db, row.id, ofBank);
+  const earned = ofBank.map((question) => {
+    const { points } = scoreAnswer({ ...question, points: 1000 }, answers[question.id], paper?.quiz?.decimals);
+    return {
+      ...{ sittingId: row.id, questionId: question.bankId ?? question.id, points: question.points },
+      share: Number(points.n) / Number(points.d),
+    };
+  });
+  await tx.db.insert(bankEarned).values(earned).onConflictDoNothing();
+}
+
 const own = async (context: CommandContext, id: string): Promise<Result<SittingRow>> => {
   const [row] = await context.tx.db.select().from(sitting).where(eq(sitting.id, id)).for('update');
   // Somebody else's sitting is not told apart from one that is not there.
@@ -85,6 +102,12 @@ async function ownSitting(context: CommandContext, { sittingId }: { readonly sit
   if (learner?.endedAt)
     return fail('too-late', 'You have begun this course anew since. Your answers up to then are kept.').problem;
   return can(context.actor, 'course.take', { courseId: found.value.courseId, own: true });
+}
+
+/** Ids of all questions that stood on some papers. */
+async function hadIn(tx: Transaction, rows: readonly SittingRow[]): Promise<string[]> {
+  const papers = await Promise.all(rows.map((row) => paperOf(tx.db, row)));
+  return [...new Set(papers.flatMap((paper) => paper?.questions.map(({ id }) => id) ?? []))];
 }
 
 export const beginSitting = command({
@@ -125,6 +148,7 @@ export const beginSitting = command({
       editionId,
       number: may.value.number,
       seed: randomInt(mostSeed),
+      avoids: settings.draws?.some(({ unseen }) => unseen) ? await hadIn(tx, rows) : [],
       startedAt: now.toString(),
       deadline: deadline?.toString() ?? null,
     });

@@ -3,10 +3,11 @@ import { ok, type Result } from '@/core/kernel/problem';
 import { type Answer, type CorrectionDoes, kindOf, type QuizFigures } from '@/core/quiz';
 import { user } from '../people/schema';
 import type { Database } from '../platform/database';
-import { allSittings, passesQuiz, quizzesOf, secondsOf, type WhichSittings } from './all-sittings';
+import { allSittings, papersOf, passesQuiz, quizzesOf, secondsOf, type WhichSittings } from './all-sittings';
 import { workOut } from './apart';
 import { questionHash } from './corrections';
 import { correction, sittingChange } from './schema';
+import { askableIn } from './sitting';
 
 type Wanted = {
   readonly courseId: string;
@@ -43,13 +44,13 @@ export type FiguresPage = {
 export async function figuresPage(db: Database, wanted: Wanted): Promise<Result<FiguresPage>> {
   const sittings = await allSittings(db, wanted);
   const quizzes = await quizzesOf(db, wanted.lessonId, sittings);
-  const editions = [...quizzes.keys()];
+  const { papers, paperAt } = papersOf(sittings, quizzes);
   const lessons = [...quizzes.values()];
   const figures = await workOut('figures', {
-    papers: lessons.map(({ questions, quiz }) => ({ questions, decimals: quiz?.decimals ?? 'point' })),
+    papers: papers.map(({ questions, lesson }) => ({ questions, decimals: lesson.quiz?.decimals ?? 'point' })),
     sittings: sittings.map((sitting) => ({
       ...{ id: sitting.id, learner: sitting.enrolmentId, number: sitting.number, points: sitting.points },
-      ...{ of: sitting.of, paper: editions.indexOf(sitting.editionId), ranOut: sitting.ranOut },
+      ...{ of: sitting.of, paper: paperAt.get(sitting.id) ?? -1, ranOut: sitting.ranOut },
       passed: passesQuiz(sitting, quizzes.get(sitting.editionId)),
       seconds: secondsOf(sitting),
       answers: JSON.parse(sitting.answers) as { [questionId: string]: string },
@@ -60,18 +61,14 @@ export async function figuresPage(db: Database, wanted: Wanted): Promise<Result<
   const newest = lessons.at(-1)?.quiz;
   // As the figures show it: each question as the newest paper has it that was sat.
   const hashes = Object.fromEntries(
-    lessons.flatMap(({ questions }) => questions.map((question) => [question.id, questionHash(question)])),
+    lessons.flatMap((lesson) => askableIn(lesson).map((question) => [question.id, questionHash(question)])),
   );
   return ok({
     figures: figures.value,
     hashes,
     passPercent: newest?.passPercent ?? 0,
     minutes: newest?.minutes ?? null,
-    corrections: await correctionViews(
-      db,
-      wanted,
-      lessons.flatMap(({ questions }) => questions),
-    ),
+    corrections: await correctionViews(db, wanted, lessons.flatMap(askableIn)),
   });
 }
 

@@ -1,4 +1,5 @@
 export { whichSittings } from './all-sittings';
+export { type BankFigures, bankFigures } from './bank-figures';
 export { closeEnded, closeOverdue, quizCommands } from './commands';
 export { type CorrectionView, type FiguresPage, figuresPage } from './figures';
 export { type Effect, effectsOfWish } from './put-right';

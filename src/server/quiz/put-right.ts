@@ -5,6 +5,7 @@ import { fail, ok, type Result } from '@/core/kernel/problem';
 import type { Temporal } from '@/core/kernel/time';
 import { counted } from '@/core/kernel/words';
 import { shownOf } from '@/core/learning';
+import { drawnIn } from '@/core/outline';
 import { can } from '@/core/people';
 import { type Answer, type CorrectionDoes, checkAnswer, correctionFields, scoreAnswer } from '@/core/quiz';
 import { leaveMessages } from '../message';
@@ -13,10 +14,11 @@ import type { Database, Transaction } from '../platform/database';
 import { newId } from '../platform/ids';
 import { later } from '../platform/jobs';
 import { eventIn, recordEvents } from '../record';
-import { allSittings, passesQuiz, quizzesOf, type WholeSitting } from './all-sittings';
+import { allSittings, papersOf, passesQuiz, quizzesOf, type WholeSitting } from './all-sittings';
 import { workOut } from './apart';
 import { appliedTo, type CorrectionRow, correctionsOf, questionHash } from './corrections';
 import { correction, sittingChange } from './schema';
+import { askableIn } from './sitting';
 
 type Quiz = { readonly courseId: string; readonly lessonId: string };
 
@@ -49,17 +51,16 @@ export type Effect = {
 async function effectsOf(db: Database, quiz: Quiz, rows: readonly CorrectionRow[]): Promise<Result<Effect[]>> {
   const sittings = await allSittings(db, quiz);
   const quizzes = await quizzesOf(db, quiz.lessonId, sittings);
-  const editions = [...quizzes.keys()];
-  const papers = [...quizzes.values()].map((lesson) => ({
-    questions: lesson.questions,
-    decimals: lesson.quiz?.decimals ?? ('point' as const),
-    corrections: appliedTo(lesson.questions, rows),
-  }));
+  const { papers, paperAt } = papersOf(sittings, quizzes);
+  const applied = new Map([...quizzes.values()].map((lesson) => [lesson, appliedTo(askableIn(lesson), rows)]));
   const worth = await workOut('worth', {
-    papers,
-    sittings: sittings.map(({ id, editionId, answers }) => ({
+    papers: papers.map(({ questions, lesson }) => ({
+      ...{ questions, decimals: lesson.quiz?.decimals ?? 'point' },
+      corrections: applied.get(lesson) ?? [],
+    })),
+    sittings: sittings.map(({ id, answers }) => ({
       id,
-      paper: editions.indexOf(editionId),
+      paper: paperAt.get(id) ?? -1,
       answers: JSON.parse(answers) as { [questionId: string]: string },
     })),
   });
@@ -83,13 +84,15 @@ async function effectsOf(db: Database, quiz: Quiz, rows: readonly CorrectionRow[
 async function checked(db: Database, wish: Wish, by: string): Promise<Result<CorrectionRow>> {
   const sittings = await allSittings(db, wish);
   const quizzes = [...(await quizzesOf(db, wish.lessonId, sittings)).values()];
-  const having = quizzes.filter(({ questions }) =>
-    questions.some((question) => question.id === wish.questionId && questionHash(question) === wish.questionHash),
+  const having = quizzes.filter((lesson) =>
+    askableIn(lesson).some(
+      (question) => question.id === wish.questionId && questionHash(question) === wish.questionHash,
+    ),
   );
-  const question = having[0]?.questions.find(({ id }) => id === wish.questionId);
+  const question = having[0] && askableIn(having[0]).find(({ id }) => id === wish.questionId);
   if (!question)
     return fail('not-found', 'This question was on no paper that was handed in, or not as it is shown here.');
-  if (wish.does === 'leave-out' && having.some(({ questions }) => questions.length < 2))
+  if (wish.does === 'leave-out' && having.some((lesson) => lesson.questions.length + drawnIn(lesson) < 2))
     return fail('invalid', 'It is the only question of its paper: without it the paper is worth nothing.', 'does');
   const earlier = (await correctionsOf(db, wish)).filter(
     (row) => row.questionId === wish.questionId && row.questionHash === wish.questionHash,

@@ -1,6 +1,18 @@
 import { sql } from 'drizzle-orm';
-import { boolean, index, integer, jsonb, pgTable, primaryKey, text, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
+import {
+  boolean,
+  index,
+  integer,
+  jsonb,
+  pgTable,
+  primaryKey,
+  real,
+  text,
+  uniqueIndex,
+  uuid,
+} from 'drizzle-orm/pg-core';
 import type { Answer, CorrectionDoes } from '@/core/quiz';
+import { bankQuestion } from '../bank/schema';
 import { belongsToEnrolment, ofEnrolment } from '../enrolment/schema';
 import { course, edition } from '../outline/schema';
 import { user } from '../people/schema';
@@ -21,6 +33,8 @@ export const sitting = pgTable(
     number: integer('number').notNull(),
     /** What its paper is worked out from, with the edition: see `paperFor`. */
     seed: integer('seed').notNull().default(0),
+    /** Ids of questions its learner has had before, where a draw takes those last. */
+    avoids: jsonb('avoids').$type<readonly string[]>().notNull().default([]),
     startedAt: at('started_at').notNull(),
     deadline: at('deadline'),
     handedInAt: at('handed_in_at'),
@@ -104,5 +118,26 @@ export const sittingChange = pgTable(
   (table) => [
     index('sitting_change_sitting').on(table.sittingId),
     index('sitting_change_correction').on(table.correctionId),
+  ],
+);
+
+/** What a question of the bank earned in a sitting, as it was answered: what the bank knows of it. */
+export const bankEarned = pgTable(
+  'bank_earned',
+  {
+    sittingId: uuid('sitting_id')
+      .notNull()
+      .references(() => sitting.id, { onDelete: 'cascade' }),
+    questionId: uuid('question_id')
+      .notNull()
+      .references(() => bankQuestion.id, { onDelete: 'cascade' }),
+    /** Of its points, 0 to 1. */
+    share: real('share').notNull(),
+    /** What it was worth there, thousandths of a point. */
+    points: integer('points').notNull(),
+  },
+  (table) => [
+    primaryKey({ columns: [table.sittingId, table.questionId] }),
+    index('bank_earned_question').on(table.questionId),
   ],
 );

@@ -1,6 +1,6 @@
 import { eq } from 'drizzle-orm';
 import { rationalFrom, rationalText } from '@/core/kernel/exact';
-import { findLesson, type LessonDocument } from '@/core/outline';
+import { findLesson, type LessonDocument, type Question } from '@/core/outline';
 import {
   type Correction,
   type PaperScore,
@@ -29,6 +29,15 @@ export const sittingOf = (row: Pick<SittingRow, 'startedAt' | 'deadline' | 'hand
 export const shareOfSitting = ({ points, of, share }: Pick<SittingRow, 'points' | 'of' | 'share'>) =>
   shareOfResult({ points: points ?? 0, of: of ?? 0, ...(share === null ? {} : { share: rationalFrom(share) }) });
 
+/** Every question that could stand on a paper of a quiz, each once. */
+export const askableIn = ({ questions, pools }: Pick<LessonDocument, 'questions' | 'pools'>): readonly Question[] => [
+  ...new Map([...Object.values(pools).flat(), ...questions].map((question) => [question.id, question])).values(),
+];
+
+/** The questions of one sitting, in its order. */
+export const askedIn = (lesson: LessonDocument, row: Pick<SittingRow, 'seed' | 'avoids'>): readonly Question[] =>
+  paperFor(lesson.quiz ?? {}, lesson.questions, row.seed, lesson.pools, new Set(row.avoids));
+
 /** A quiz as one sitting has it, with what has been put right in it since. */
 export type Paper = LessonDocument & { readonly corrections: readonly Correction[] };
 
@@ -37,8 +46,8 @@ export async function paperOf(db: Database, row: SittingRow): Promise<Paper | nu
   const document = await editionDocument(db, row.editionId);
   const lesson = document && findLesson(document, row.lessonId);
   if (!lesson) return null;
-  const corrections = appliedTo(lesson.questions, await correctionsOf(db, row));
-  return { ...lesson, questions: paperFor(lesson.quiz ?? {}, lesson.questions, row.seed), corrections };
+  const corrections = appliedTo(askableIn(lesson), await correctionsOf(db, row));
+  return { ...lesson, questions: askedIn(lesson, row), corrections };
 }
 
 /** What has been answered in a sitting, to the questions of its paper. */

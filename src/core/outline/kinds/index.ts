@@ -32,7 +32,7 @@ export function lessonKindOf(kind: LessonKind): LessonKindFacts {
  * worth something and its maker has given it a weight.
  */
 export const isItem = (
-  lesson: Pick<Lesson, 'kind' | 'weight' | 'assignment'>,
+  lesson: Pick<Lesson, 'kind' | 'weight' | 'assignment' | 'quiz'>,
   questions: readonly Pick<Question, 'points' | 'moment'>[],
 ) => isGraded(lesson.kind) || (lesson.weight > 0 && lessonKindOf(lesson.kind).fullPoints(lesson, questions) > 0);
 

@@ -26,11 +26,14 @@ export type LessonKindFacts = {
   readonly doneBy: readonly DoneRule['by'][];
   usualDone(lesson: Pick<Lesson, 'quiz' | 'assignment'>): DoneRule;
   /** Whether there is anything in it for a learner to do. */
-  isFilled(lesson: Pick<Lesson, 'written' | 'mediaId' | 'link' | 'live'>, questions: number): boolean;
+  isFilled(lesson: Pick<Lesson, 'written' | 'mediaId' | 'link' | 'live' | 'quiz'>, questions: number): boolean;
   /** Minutes it takes beyond reading its text. */
   minutes(lesson: Pick<Lesson, 'quiz' | 'live'>, media: MediaFacts | null, paper: PaperSize): number;
   /** What it is worth, in thousandths of a point; nothing where it is not graded. */
-  fullPoints(lesson: Pick<Lesson, 'assignment'>, questions: readonly Pick<Question, 'points' | 'moment'>[]): number;
+  fullPoints(
+    lesson: Pick<Lesson, 'assignment' | 'quiz'>,
+    questions: readonly Pick<Question, 'points' | 'moment'>[],
+  ): number;
   /** What is to be settled about a lesson of this kind, or worth a look. */
   readonly rules: readonly Rule<Lesson>[];
 };

@@ -97,16 +97,18 @@ function columnsOf(papers: readonly FiguredPaper[], sittings: readonly FiguredSi
   for (const { questions } of papers.toReversed())
     for (const question of questions) if (!columns.has(question.id)) columns.set(question.id, { question, had: [] });
   // Of many sittings few answers are different: each is judged once.
-  const judgedBy = papers.map(() => new Map<string, Judged | null>());
+  const judgedBy = new Map<unknown, Map<string, Judged | null>>();
   for (const [at, sitting] of sittings.entries()) {
     const paper = papers[sitting.paper];
-    const known = judgedBy[sitting.paper];
-    if (!paper || !known) continue;
+    if (!paper) continue;
     for (const question of paper.questions) {
       const json = sitting.answers[question.id];
       let judged: Judged | null = null;
-      if (json !== undefined)
-        judged = onceFor(known, `${question.id}${json}`, () => judge(question, json, paper.decimals));
+      if (json !== undefined) {
+        // A body that several papers share is one question, whatever it is worth on each.
+        const known = onceFor(judgedBy, question.body, () => new Map<string, Judged | null>());
+        judged = onceFor(known, json, () => judge(question, json, paper.decimals));
+      }
       columns.get(question.id)?.had.push({
         sitting: at,
         judged,
@@ -119,7 +121,7 @@ function columnsOf(papers: readonly FiguredPaper[], sittings: readonly FiguredSi
 }
 
 /** What is known by a name; worked out the first time it is asked for. */
-function onceFor<T>(known: Map<string, T>, name: string, workOut: () => T): T {
+function onceFor<K, T>(known: Map<K, T>, name: K, workOut: () => T): T {
   const found = known.get(name);
   if (found !== undefined) return found;
   const made = workOut();

@@ -11,7 +11,7 @@ import type { LearnerClock, Pace } from '@/core/release';
 import { cohortsOf, enrolledLearner } from '@/server/enrolment';
 import { recordsOf } from '@/server/learning';
 import { mediaOfCourse } from '@/server/media';
-import { type CourseHead, composeDocument, loadOutline } from '@/server/outline';
+import { type CourseHead, composeDocument, loadOutline, poolsIn } from '@/server/outline';
 import type { Person } from '@/server/people';
 import styles from '../../_learn/learn.module.css';
 import type { Place } from '../../_learn/place';
@@ -39,7 +39,8 @@ export async function viewAsLearner(slug: string, query: ViewQuery, page?: strin
     mediaOfCourse(db, head.id),
     cohortsOf(db, head.id),
   ]);
-  const document = composeDocument(orNotFound(outline), media);
+  const found = orNotFound(outline);
+  const document = composeDocument(found, media, (await poolsIn(db, found)).pools);
   orNotFound(edits || document.course.settings.staffLook || null);
   const learner = await learnerLookedAt(person, db, head, query.learner);
   const cohort = learner ? undefined : cohorts.find((one) => isId(query.cohort) && one.id === query.cohort);

@@ -1,4 +1,5 @@
 import type { QuizSettings } from '../../../quiz';
+import { drawnIn } from '../../papers';
 import { paperOf, planIt } from '../../readiness/lesson-parts';
 import { type Rule, set, setAll } from '../../readiness/rule';
 import type { Lesson } from '../../types';
@@ -12,6 +13,9 @@ export const usualQuiz: QuizSettings = {
   shows: 'points-and-answers',
 };
 
+/** Which kind is drawn is not known before: a minute and a half is what most of them take. */
+const minutesOfDrawn = 1.5;
+
 const rules: readonly Rule<Lesson>[] = [
   {
     id: 'quiz-empty',
@@ -20,7 +24,10 @@ const rules: readonly Rule<Lesson>[] = [
     reason: 'A quiz without questions can be neither taken nor passed.',
     remedy: 'Add a question, or leave the quiz as planned.',
     check: (lesson, context) =>
-      paperOf(lesson, context).length === 0 && { sentence: `${lesson.title} has no questions.`, fix: planIt(lesson) },
+      paperOf(lesson, context).length + drawnIn(lesson) === 0 && {
+        sentence: `${lesson.title} has no questions.`,
+        fix: planIt(lesson),
+      },
   },
   {
     id: 'quiz-unreachable',
@@ -32,8 +39,9 @@ const rules: readonly Rule<Lesson>[] = [
       const paper = paperOf(lesson, context);
       const pass = lesson.quiz?.passPercent ?? 0;
       return (
-        paper.length > 0 &&
+        paper.length + drawnIn(lesson) > 0 &&
         pass > 0 &&
+        (lesson.quiz?.draws ?? []).every(({ points }) => points === 0) &&
         paper.every((question) => question.points === 0) && {
           sentence: `${lesson.title}: pass mark ${pass} % cannot be reached, its questions are worth 0 points.`,
           fix: {
@@ -72,7 +80,7 @@ const rules: readonly Rule<Lesson>[] = [
     reason: 'Under half a minute a question measures reading speed.',
     remedy: 'Give more time, or take the limit away.',
     check: (lesson, context) => {
-      const count = paperOf(lesson, context).length;
+      const count = paperOf(lesson, context).length + drawnIn(lesson);
       const limit = lesson.quiz?.minutes ?? null;
       return (
         limit !== null &&
@@ -98,8 +106,10 @@ export const quiz: LessonKindFacts = {
   settings: { quiz: usualQuiz, assignment: null, live: null, weight: 10 },
   doneBy: ['passed', 'handed-in'],
   usualDone: (lesson) => (lesson.quiz && lesson.quiz.passPercent > 0 ? { by: 'passed' } : { by: 'handed-in' }),
-  isFilled: (_lesson, questions) => questions > 0,
-  minutes: (lesson, _media, paper) => lesson.quiz?.minutes ?? paper.minutes,
-  fullPoints: (_lesson, questions) => questions.reduce((total, question) => total + question.points, 0),
+  isFilled: (lesson, questions) => questions + drawnIn(lesson) > 0,
+  minutes: (lesson, _media, paper) => lesson.quiz?.minutes ?? paper.minutes + drawnIn(lesson) * minutesOfDrawn,
+  fullPoints: (lesson, questions) =>
+    questions.reduce((total, question) => total + question.points, 0) +
+    (lesson.quiz?.draws ?? []).reduce((total, { count, points }) => total + count * points, 0),
   rules,
 };

@@ -25,7 +25,7 @@ export default async function TryPaper({ params, searchParams }: Props) {
   const query = await searchParams;
   const { view, place, strip } = await viewAsLearner(slug, query, `paper/${lessonId}`);
   const found = orNotFound(view.lessons.find((one) => one.lesson.id === lessonId && one.lesson.quiz !== null)).lesson;
-  const lesson = { ...found, questions: paperFor(found.quiz ?? {}, found.questions, trialSeed) };
+  const lesson = { ...found, questions: paperFor(found.quiz ?? {}, found.questions, trialSeed, found.pools) };
   const answers = answersIn(query.answers, lesson);
   return (
     <CourseFrame view={view} place={place} hereId={lessonId} strip={strip}>

@@ -1,0 +1,3 @@
+export { bankCommands } from './commands';
+export { type BankFilter, type BankPage, bankEntry, bankPage, bankQuestions, questionsPerPage } from './queries';
+export { categoriesOf, poolsFor } from './read';
