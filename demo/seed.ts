@@ -19,8 +19,9 @@ import { putBytes } from '../src/server/platform/files';
 import { newId } from '../src/server/platform/ids';
 import { queue } from '../src/server/platform/jobs';
 import * as tables from '../src/server/platform/schema';
-import { shareOfSitting } from '../src/server/quiz';
+import { shareOfSitting, sittingView } from '../src/server/quiz';
 import { eventIn, recordEvent } from '../src/server/record';
+import { drawOf, seedBank } from './bank';
 import { picture } from './drawings';
 import { type RenderedFilm, renderFilm, renderWalk, type ScenePlace } from './films';
 import { seedMessages } from './messages';
@@ -308,6 +309,14 @@ async function seedStreamSurvey(people: People, today: Temporal.Instant): Promis
     ]);
   await seedOutcomes(id);
   const published = today.subtract({ hours: 24 * 70 });
+  const categories = await seedBank(people.owner, (actor, name, input) => perform(actor, name, input, published));
+  const [scoring] = await database().select().from(tables.lesson).where(eq(tables.lesson.title, 'Scoring the sample'));
+  const stones = categories.get('Life under stones');
+  if (scoring?.quiz && stones)
+    await database()
+      .update(tables.lesson)
+      .set({ quiz: { ...scoring.quiz, draws: [drawOf(stones, 2, 'a9')] } })
+      .where(eq(tables.lesson.id, scoring.id));
   await perform(people.owner, 'course.publish', { courseId: id, number: 1 }, published);
 
   // What has been changed since, and not yet published.
@@ -445,7 +454,6 @@ async function seedLearning(people: People, courseId: string, today: Temporal.In
   const inOrder = lessons
     .filter((lesson) => lesson.title !== 'Reading the staff gauge')
     .sort((a, b) => ((orderOf.get(a.sectionId) ?? '') + a.order < (orderOf.get(b.sectionId) ?? '') + b.order ? -1 : 1));
-  const questions = await database().select().from(tables.question).where(eq(tables.question.courseId, courseId));
   const marker = actorOf(people.marker, 'marker', { [courseId]: 'marker' });
 
   const seedLearner = async (i: number, learner: People['learners'][number]) => {
@@ -479,7 +487,7 @@ async function seedLearning(people: People, courseId: string, today: Temporal.In
           );
       const isMarked = hasFinished || i === 0 || drawn(learner.name, lesson.title) < 0.6;
       const open = await takeLesson(
-        { actor, name: learner.name, marker, questions, isMarked, isSure: hasFinished },
+        { actor, name: learner.name, marker, isMarked, isSure: hasFinished },
         courseId,
         lesson,
         at,
@@ -508,7 +516,6 @@ function inWeekOf(today: Temporal.Instant, section: number, name: string, lesson
 }
 
 type LessonRow = typeof tables.lesson.$inferSelect;
-type QuestionRow = typeof tables.question.$inferSelect;
 
 const report = (name: string, place: string, t: readonly string[]) => `Survey report: ${place}
 
@@ -529,7 +536,6 @@ type Taker = {
   readonly actor: Actor;
   readonly name: string;
   readonly marker: Actor;
-  readonly questions: readonly QuestionRow[];
   /** Whether what is handed in has been marked by now. */
   readonly isMarked: boolean;
   /** Knows enough to pass everything. */
@@ -558,15 +564,16 @@ const playIt: Way = ({ actor }, place, _lesson, at) =>
 
 /** One sitting of a quiz; whether it was passed. */
 async function sit(
-  { actor, name, questions, skill }: Parameters<Way>[0],
+  { actor, name, skill }: Parameters<Way>[0],
   place: Parameters<Way>[1],
   lesson: LessonRow,
   at: Temporal.Instant,
   number: number,
 ): Promise<boolean> {
   const { id } = await perform(actor, 'quiz.begin', { ...place, deed: newId() }, at);
+  const paper = await sittingView(database(), id, actor.id, at);
   let now = at;
-  for (const question of questions.filter((one) => one.lessonId === lesson.id)) {
+  for (const question of paper?.lesson.questions ?? []) {
     const cast = (what: string) => drawn(name, what, number, question.prompt);
     // What everybody guesses is known by chance.
     const chance = question.prompt === guessed.prompt ? 0.5 : skill + 0.15 * (number - 1);

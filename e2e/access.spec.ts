@@ -191,7 +191,37 @@ const visits: Visit[] = [
     name: 'assess',
     who: ines,
     path: '/c/stream-survey/assess',
-    act: (page) => page.getByRole('button', { name: /Check: reach or not/ }).click(),
+    act: async (page) => {
+      await page.getByRole('button', { name: /Scoring the sample/ }).click();
+      await page.getByRole('button', { name: 'Open question 3' }).click();
+    },
+  },
+  {
+    name: 'figures',
+    who: ines,
+    path: '/c/stream-survey/assess',
+    act: async (page) => {
+      await page.getByRole('button', { name: /Work out the discharge/ }).click();
+      await page.getByText('Figures', { exact: true }).click();
+      await page.getByText(/gain/).first().waitFor();
+    },
+  },
+  {
+    name: 'from the bank',
+    who: ines,
+    path: '/c/stream-survey/assess',
+    act: async (page) => {
+      await page.getByRole('button', { name: /Work out the discharge/ }).click();
+      await page.getByText('From the bank', { exact: true }).click();
+      await page.getByText(/found$/).waitFor();
+    },
+  },
+  {
+    name: 'question bank',
+    who: ines,
+    path: '/library/questions',
+    act: (page) =>
+      page.getByRole('button', { name: 'A family counts once, however many animals of it there are.' }).click(),
   },
   {
     name: 'award',
@@ -427,6 +457,7 @@ test('no main page scrolls sideways or past its end at 1280x800, and learners’
         '/catalogue',
         '/c/stream-survey/release',
         '/c/stream-survey/assess',
+        '/library/questions',
         '/c/stream-survey/award',
         '/c/stream-survey/run',
         '/people',

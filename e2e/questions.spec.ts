@@ -139,7 +139,7 @@ test('a list of questions is pasted with what cannot be read beside it, tried as
   await made.getByLabel('Option 2', { exact: true }).press('Enter');
   await expect(made.getByLabel('Option 3', { exact: true })).toBeFocused();
   await page.keyboard.type('A rope');
-  await made.getByText('Hint, feedback, where it is taught').click();
+  await made.getByText('Hint and feedback').click();
   await made.getByLabel('A hint').fill('Look at the water.');
   await made.getByRole('combobox', { name: 'Where it is taught' }).click();
   await page

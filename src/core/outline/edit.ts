@@ -69,7 +69,8 @@ export function planEdit(outline: Outline, edit: OutlineEdit): Result<Change[]> 
       if (!outline.lesson[edit.lessonId]) return gone('lesson');
       const checked = parseFields('question', { kind: edit.kind });
       if (!checked.ok) return checked;
-      const order = keyAfter(questionsOf(outline, edit.lessonId), edit.after ?? null);
+      const draws = outline.lesson[edit.lessonId]?.quiz?.draws ?? [];
+      const order = keyAfter([...questionsOf(outline, edit.lessonId), ...draws], edit.after ?? null);
       if (order === null) return gone('question');
       const question = newQuestion(edit.id, edit.lessonId, order, edit.kind);
       if (!edit.fields) return ok(added('question', question));
@@ -123,8 +124,12 @@ export function planEdit(outline: Outline, edit: OutlineEdit): Result<Change[]> 
       const table = edit.do === 'move-question' ? 'question' : 'outcome';
       const record = outline[table][edit.id];
       if (!record) return gone(table);
+      // Questions stand among what their quiz draws.
+      const { lessonId } = record as Question;
       const all: Ordered[] =
-        table === 'outcome' ? Object.values(outline.outcome) : questionsOf(outline, (record as Question).lessonId);
+        table === 'outcome'
+          ? Object.values(outline.outcome)
+          : [...questionsOf(outline, lessonId), ...(outline.lesson[lessonId]?.quiz?.draws ?? [])];
       const keys = keysBefore(
         all.filter((one) => one.id !== edit.id),
         edit.before,

@@ -33,6 +33,7 @@ export {
 export { captionsOf, type Held, heldBy } from './holds';
 export { courseDocumentJsonSchema } from './json-schema';
 export { type KeptChange, keptChanges, textsToComplete, wholeSteps } from './kept-changes';
+export { keysBefore, type Ordered } from './keys';
 export { isGraded, isItem, lessonKindOf, usualDoneRule } from './kinds';
 export { usualAssignment } from './kinds/assignment';
 export type { LessonFile } from './kinds/kind';

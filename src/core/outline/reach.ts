@@ -52,7 +52,7 @@ export function reachOf(edit: OutlineEdit): Reach {
       return reach({ lesson: byId(edit.lessonId), question: { ...none, ids: [edit.id], lessonIds: [edit.lessonId] } });
     // To put something in order takes its siblings, and which they are is not known before it is read.
     case 'move-question':
-      return reach({ question: 'all' });
+      return reach({ question: 'all', lesson: 'all' });
     case 'move-lessons':
       return reach({ lesson: { ...none, ids: edit.ids, sectionIds: [edit.sectionId] } });
     case 'set':

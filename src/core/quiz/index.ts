@@ -8,6 +8,7 @@ export {
   type Difficulty,
   type Draw,
   difficulties,
+  drawSchema,
   drawText,
   fitsDraw,
   mostInPool,
@@ -68,4 +69,4 @@ export type {
   ShowResults,
   Shuffles,
 } from './types';
-export { correctionDoes } from './types';
+export { contentOf, correctionDoes } from './types';

@@ -19,6 +19,12 @@ export type QuestionContent = {
   readonly feedbackWrong: string;
 };
 
+/** What a question holds, of a record that holds more. */
+export const contentOf = (one: QuestionContent): QuestionContent => ({
+  ...{ kind: one.kind, prompt: one.prompt, points: one.points, body: one.body, hint: one.hint },
+  ...{ feedbackRight: one.feedbackRight, feedbackPart: one.feedbackPart, feedbackWrong: one.feedbackWrong },
+});
+
 export type CountingRule = 'best' | 'mean' | 'first' | 'last';
 export type ShowResults = 'points-and-answers' | 'points' | 'nothing';
 

@@ -1,4 +1,5 @@
 import { and, asc, count, desc, eq, inArray, isNull, type SQL, sql } from 'drizzle-orm';
+import { isId } from '@/core/kernel/ids';
 import { rowsBefore } from '@/core/kernel/page';
 import { type BankCategory, type BankQuestion, categoriesBelow, type Difficulty, type QuestionKind } from '@/core/quiz';
 import { user } from '../people/schema';
@@ -42,7 +43,9 @@ export async function bankPage(db: Database, filter: BankFilter): Promise<BankPa
   const wanted = and(
     isThere,
     inCategory(),
-    filter.find === ''
+    // An id is looked for as such: links lead to one question.
+    isId(filter.find) ? eq(bankQuestion.id, filter.find) : undefined,
+    filter.find === '' || isId(filter.find)
       ? undefined
       : sql`(${contains(sql`${bankQuestion.prompt}`, filter.find)} or ${contains(sql`${bankQuestion.body}::text`, filter.find)})`,
     sql`${bankQuestion.difficulty} between ${filter.from} and ${filter.to}`,

@@ -27,4 +27,4 @@ export {
 } from './queries';
 export { course, lesson, section } from './schema';
 export { versionsOfText } from './text-versions';
-export { type UsedIn, whereUsed } from './used-in';
+export { type AskedIn, askedIn, outcomesFor, type UsedIn, whereUsed } from './used-in';

@@ -1,6 +1,7 @@
 import { pointsText } from '@/core/kernel/exact';
 import { dateTimeText } from '@/core/kernel/time';
-import { type LessonView, shownOf } from '@/core/learning';
+import { fullPoints, type LessonView, shownOf } from '@/core/learning';
+import { drawnIn } from '@/core/outline';
 import { mayBegin, passes } from '@/core/quiz';
 import { instantFrom } from '@/server/enrolment';
 import { type SittingRow, shareOfSitting } from '@/server/quiz';
@@ -31,7 +32,7 @@ export function QuizPart({
   const { quiz } = lesson;
   if (!quiz) return null;
   const shown = shownOf(lesson);
-  const full = lesson.questions.reduce((total, question) => total + question.points, 0);
+  const count = lesson.questions.length + drawnIn(lesson);
   const underWay = sittings.find((row) => row.handedInAt === null);
   const closed = sittings.filter((row) => row.handedInAt !== null);
   const may = mayBegin(
@@ -39,7 +40,7 @@ export function QuizPart({
     sittings.map((row) => ({ startedAt: instantFrom(row.startedAt), deadline: null, handedInAt: null })),
   );
   const facts = [
-    `${lesson.questions.length} ${lesson.questions.length === 1 ? 'question' : 'questions'}, ${pointsText(full)} points`,
+    `${count} ${count === 1 ? 'question' : 'questions'}, ${pointsText(fullPoints(lesson))} points`,
     quiz.minutes ? `${quiz.minutes} minutes from the moment you begin; then it is handed in as it is` : 'no time limit',
     quiz.attempts
       ? `${quiz.attempts} ${quiz.attempts === 1 ? 'attempt' : 'attempts'}${quiz.attempts > 1 ? `, ${countsText[quiz.counts]}` : ''}`

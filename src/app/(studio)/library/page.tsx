@@ -1,3 +1,4 @@
+import Link from 'next/link';
 import { FindField } from '@/app/_client/FindField';
 import { schoolDoor } from '@/app/_server/doors';
 import { isId } from '@/core/kernel/ids';
@@ -66,6 +67,7 @@ export default async function LibraryPage({ searchParams }: { readonly searchPar
           <main className={styles.main}>
             <h1 className="visually-hidden">Library</h1>
             <div className={styles.head}>
+              <Link href="/library/questions">Question bank</Link>
               <FindField label="Find in the library" placeholder="Find a name, words, a tag" find={find} />
               <nav className={styles.filters} aria-label="Filters">
                 {filters.map(({ name, on, href }) => (

@@ -3,8 +3,16 @@ import { useState } from 'react';
 import { paperQuestion } from '@/app/(plain)/_learn/paper';
 import { QuestionField } from '@/app/(plain)/_learn/QuestionField';
 import { pointsInWords, toShort } from '@/core/kernel/exact';
-import type { Question } from '@/core/outline';
-import { type Answer, type DecimalSign, feedbackOn, kindOf, readAnswers, type Scored, scoreAnswer } from '@/core/quiz';
+import {
+  type Answer,
+  type DecimalSign,
+  feedbackOn,
+  kindOf,
+  type QuestionContent,
+  readAnswers,
+  type Scored,
+  scoreAnswer,
+} from '@/core/quiz';
 import styles from './assess.module.css';
 
 const verdicts: Record<Scored['verdict'], string> = {
@@ -14,7 +22,11 @@ const verdicts: Record<Scored['verdict'], string> = {
   open: 'left open',
 };
 
-type Props = { readonly question: Question; readonly number: number; readonly decimals: DecimalSign };
+type Props = {
+  readonly question: QuestionContent & { readonly id: string };
+  readonly number: number;
+  readonly decimals: DecimalSign;
+};
 
 /** A question as a learner meets it, to be tried: what an answer earns and what is said to it stands below. */
 export function AsLearner({ question, number, decimals }: Props) {

@@ -3,7 +3,12 @@ import { createContext, type ReactNode, useContext, useReducer, useState } from 
 import type { FiguresPage } from '@/server/quiz';
 
 /** What of a quiz is looked at: its questions first, how it runs after them. */
-export const quizViews = { questions: 'Questions', runs: 'How it runs', figures: 'Figures' } as const;
+export const quizViews = {
+  questions: 'Questions',
+  bank: 'From the bank',
+  runs: 'How it runs',
+  figures: 'Figures',
+} as const;
 export type QuizView = keyof typeof quizViews;
 
 /** What the sittings of a quiz say, as it was last asked for. */

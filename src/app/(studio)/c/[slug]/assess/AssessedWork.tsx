@@ -7,6 +7,7 @@ import { useDesk } from '../_course/CourseProvider';
 import { UndoButtons } from '../build/UndoButtons';
 import { type QuizView, quizViews, useAssessDesk } from './AssessDesk';
 import styles from './assess.module.css';
+import { FromBank } from './FromBank';
 import { FiguresDesk } from './figures/FiguresDesk';
 import { QuestionList } from './QuestionList';
 import { QuizFields } from './QuizFields';
@@ -35,6 +36,7 @@ function QuizWork({ lesson }: { readonly lesson: Lesson }) {
         <UndoButtons />
       </header>
       {view === 'questions' && <QuestionList lesson={lesson} />}
+      {view === 'bank' && <FromBank lesson={lesson} />}
       {view === 'figures' && <FiguresDesk lesson={lesson} />}
       {view === 'runs' && lesson.quiz && <QuizFields lesson={lesson} settings={lesson.quiz} />}
     </>

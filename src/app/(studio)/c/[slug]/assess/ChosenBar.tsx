@@ -1,10 +1,12 @@
 'use client';
 import { Button } from '@mantine/core';
 import { useState } from 'react';
+import { act } from '@/app/_client/act';
 import { counted } from '@/core/kernel/words';
 import type { Question } from '@/core/outline';
-import { linesFromQuestions } from '@/core/quiz';
+import { contentOf, linesFromQuestions } from '@/core/quiz';
 import { NumberField } from '@/ui/fields/fields';
+import { newId } from '@/ui/ids';
 import { useDesk } from '../_course/CourseProvider';
 import styles from './assess.module.css';
 
@@ -21,6 +23,27 @@ export function ChosenBar({ questions, onCopy, onLetGo }: Props) {
   const ids = questions.map(({ id }) => id);
   const [first] = questions;
   const shared = questions.every(({ points }) => points === first?.points) ? (first?.points ?? null) : null;
+  const own = questions.filter(({ bankId }) => bankId === null);
+  const toBank = async () => {
+    const made = own.map((question) => ({ question, id: newId() }));
+    const told = await act('bank.put-questions', {
+      categoryId: null,
+      questions: made.map(({ question, id }) => ({
+        id,
+        ...contentOf(question),
+        difficulty: 1,
+        tags: [],
+        outcomes: question.outcomes,
+      })),
+    });
+    if (!told.ok) return setSaid(told.problem.sentence);
+    const edits = made.map(({ question, id }) => ({
+      ...({ do: 'set', table: 'question', id: question.id } as const),
+      fields: { bankId: id, bankVersion: 1 },
+    }));
+    const done = store.edit({ do: 'all', edits });
+    setSaid(done.ok ? `${counted(own.length, 'question')} put into the bank.` : done.problem.sentence);
+  };
   const toClipboard = () =>
     navigator.clipboard.writeText(linesFromQuestions(questions)).then(
       () => setSaid('Copied as lines.'),
@@ -35,6 +58,11 @@ export function ChosenBar({ questions, onCopy, onLetGo }: Props) {
       <Button size="xs" variant="default" onClick={toClipboard}>
         Copy as lines
       </Button>
+      {own.length > 0 && (
+        <Button size="xs" variant="default" onClick={toBank}>
+          Put into the bank
+        </Button>
+      )}
       <div className={styles.points}>
         <NumberField
           label="Points of each"

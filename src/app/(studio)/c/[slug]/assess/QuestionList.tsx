@@ -5,14 +5,17 @@ import { Button } from '@mantine/core';
 import { IconClipboardText, IconPlus } from '@tabler/icons-react';
 import { useCallback, useRef, useState } from 'react';
 import { type Lesson, type Question, questionsOf } from '@/core/outline';
-import { kindOf, type QuestionKind, questionKinds } from '@/core/quiz';
+import { type Draw, kindOf, type QuestionKind, questionKinds } from '@/core/quiz';
 import { newId } from '@/ui/ids';
 import { useDesk } from '../_course/CourseProvider';
 import { useAssessDesk } from './AssessDesk';
 import styles from './assess.module.css';
 import { ChosenBar } from './ChosenBar';
+import { DrawRow } from './DrawRow';
 import { PasteQuestions } from './PasteQuestions';
+import { keyBefore, linesOf } from './paper-lines';
 import { QuestionRow } from './QuestionRow';
+import { useBankOfPaper } from './use-bank-of-paper';
 
 /** What a copy of a question takes along. */
 const copied = ({ id: _id, lessonId: _lessonId, order: _order, kind: _kind, moment: _moment, ...fields }: Question) =>
@@ -25,6 +28,12 @@ export function QuestionList({ lesson }: { readonly lesson: Lesson }) {
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
   const [pasting, setPasting] = useState(false);
   const questions = questionsOf(state.outline, lesson.id);
+  const lines = linesOf(state.outline, lesson);
+  const draws = lesson.quiz?.draws ?? [];
+  const bank = useBankOfPaper(
+    draws,
+    questions.flatMap(({ bankId }) => bankId ?? []),
+  );
   const there = useRef(questions);
   there.current = questions;
   const lastChosen = useRef<string | null>(null);
@@ -63,10 +72,15 @@ export function QuestionList({ lesson }: { readonly lesson: Lesson }) {
     const id = newId();
     if (store.edit({ do: 'add-question', id, lessonId: lesson.id, kind }).ok) setOpenId(id);
   };
+  const setDraw = (id: string, draw: Draw | null) =>
+    store.edit({
+      ...({ do: 'set', table: 'lesson', id: lesson.id } as const),
+      fields: { quiz: { ...lesson.quiz, draws: draws.flatMap((one) => (one.id === id ? (draw ?? []) : one)) } },
+    });
   const marked = questions.filter((question) => chosen.has(question.id));
   return (
     <>
-      {questions.length === 0 && (
+      {lines.length === 0 && (
         <p className={styles.none}>This quiz asks nothing yet. Begin with one of the kinds below, or paste a list.</p>
       )}
       {marked.length > 0 && <ChosenBar questions={marked} onCopy={copy} onLetGo={() => setChosen(new Set())} />}
@@ -76,29 +90,42 @@ export function QuestionList({ lesson }: { readonly lesson: Lesson }) {
         collisionDetection={closestCenter}
         onDragEnd={({ active, over }) => {
           if (!over || over.id === active.id) return;
-          const ids = questions.map((question) => question.id);
+          const ids = lines.map((line) => line.id);
           const [from, to] = [ids.indexOf(String(active.id)), ids.indexOf(String(over.id))];
-          store.edit({
-            do: 'move-question',
-            id: String(active.id),
-            before: (to > from ? ids[to + 1] : ids[to]) ?? null,
-          });
+          const before = (to > from ? ids[to + 1] : ids[to]) ?? null;
+          const line = lines[from];
+          if (line && 'draw' in line) setDraw(line.draw.id, { ...line.draw, order: keyBefore(lines, line.id, before) });
+          else store.edit({ do: 'move-question', id: String(active.id), before });
         }}
       >
-        <SortableContext items={questions.map((question) => question.id)} strategy={verticalListSortingStrategy}>
+        <SortableContext items={lines.map((line) => line.id)} strategy={verticalListSortingStrategy}>
           <div className={styles.questions}>
-            {questions.map((question, i) => (
-              <QuestionRow
-                key={question.id}
-                question={question}
-                number={i + 1}
-                isOpen={question.id === openId}
-                isChosen={chosen.has(question.id)}
-                onOpen={setOpenId}
-                onChoose={choose}
-                onCopy={copy}
-              />
-            ))}
+            {lines.map((line) =>
+              'draw' in line ? (
+                <DrawRow
+                  key={line.id}
+                  draw={line.draw}
+                  name={`Draw ${draws.indexOf(line.draw) + 1}`}
+                  categories={bank.categories}
+                  count={bank.counts[line.id]}
+                  isOpen={line.id === openId}
+                  onOpen={setOpenId}
+                  onSet={(draw) => setDraw(line.id, draw)}
+                />
+              ) : (
+                <QuestionRow
+                  key={line.id}
+                  question={line.question}
+                  number={questions.indexOf(line.question) + 1}
+                  isOpen={line.id === openId}
+                  isChosen={chosen.has(line.id)}
+                  onOpen={setOpenId}
+                  onChoose={choose}
+                  onCopy={copy}
+                  inBank={bank.questions.find(({ id }) => id === line.question.bankId) ?? null}
+                />
+              ),
+            )}
           </div>
         </SortableContext>
       </DndContext>

@@ -6,10 +6,11 @@ import { IconCopy, IconGripVertical, IconTrash } from '@tabler/icons-react';
 import { memo } from 'react';
 import { pointsInWords } from '@/core/kernel/exact';
 import type { Question } from '@/core/outline';
-import { kindOf } from '@/core/quiz';
+import { type BankQuestion, kindOf } from '@/core/quiz';
 import { NumberField } from '@/ui/fields/fields';
 import { useDesk } from '../_course/CourseProvider';
 import styles from './assess.module.css';
+import { BankBound } from './BankBound';
 import { QuestionFields } from './QuestionFields';
 
 type Props = {
@@ -20,11 +21,16 @@ type Props = {
   readonly onOpen: (id: string | null) => void;
   readonly onChoose: (id: string, isChosen: boolean, withRange: boolean) => void;
   readonly onCopy: (ids: readonly string[]) => void;
+  /** Of a question of the bank: as it is there now, where that is known. */
+  readonly inBank: BankQuestion | null;
 };
+
+const isNewer = ({ bankVersion }: Question, inBank: BankQuestion | null) =>
+  inBank !== null && bankVersion !== null && inBank.version > bankVersion;
 
 /** A question of a paper: one line, and open to be changed. */
 export const QuestionRow = memo(function QuestionRow(props: Props) {
-  const { question, number, isOpen, isChosen, onOpen, onChoose, onCopy } = props;
+  const { question, number, isOpen, isChosen, onOpen, onChoose, onCopy, inBank } = props;
   const { store } = useDesk();
   const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition } = useSortable({
     id: question.id,
@@ -66,6 +72,7 @@ export const QuestionRow = memo(function QuestionRow(props: Props) {
           <b>{number}</b>
           <span dir="auto">{isOpen ? '' : question.prompt || 'It asks nothing yet.'}</span>
           <span className={styles.quiet}>
+            {question.bankId !== null && (isNewer(question, inBank) ? 'of the bank, newer there · ' : 'of the bank · ')}
             {kindOf(question.kind).title}
             {!isOpen && ` · ${pointsInWords(question.points)}`}
           </span>
@@ -103,7 +110,8 @@ export const QuestionRow = memo(function QuestionRow(props: Props) {
           <IconTrash size={17} stroke={1.75} />
         </ActionIcon>
       </header>
-      {isOpen && <QuestionFields question={question} folds />}
+      {isOpen && question.bankId === null && <QuestionFields question={question} folds />}
+      {isOpen && question.bankId !== null && <BankBound question={question} now={inBank} />}
     </section>
   );
 });
