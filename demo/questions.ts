@@ -19,7 +19,18 @@ const asked = <K extends QuestionKind>(
   points: number,
   body: BodyOf<K>,
   [feedbackRight = '', feedbackWrong = '']: Said,
-) => ({ kind, prompt, points, body, hint: '', feedbackRight, feedbackPart: '', feedbackWrong }) as QuestionInput;
+) =>
+  ({
+    kind,
+    prompt,
+    category: '',
+    points,
+    body,
+    hint: '',
+    feedbackRight,
+    feedbackPart: '',
+    feedbackWrong,
+  }) as QuestionInput;
 
 /** Questions of the sample courses, written short. Points are thousandths. */
 export const one = (prompt: string, points: number, options: Options, ...said: Said) =>

@@ -172,7 +172,7 @@ const visits: Visit[] = [
         .getByRole('navigation', { name: 'Lesson' })
         .getByRole('link', { name: 'Questions', exact: true })
         .waitFor();
-      await page.getByLabel('Pass mark').waitFor();
+      await page.getByRole('button', { name: 'Open question 1', exact: true }).waitFor();
     },
   },
   { name: 'release', who: ines, path: '/c/stream-survey/release' },
@@ -287,7 +287,7 @@ const visits: Visit[] = [
         .getByRole('button', { name: 'Begin' })
         .or(page.getByRole('link', { name: 'Go on with your sitting' }))
         .click();
-      await page.getByText('0 of 5 answered').waitFor();
+      await page.getByText('0 of 6 answered').waitFor();
     },
   },
   {

@@ -92,7 +92,9 @@ test('a drawn paper is the same over a reload and on another device, and its ans
   await expect(asked).toHaveCount(6);
   expect(await legends()).toEqual(paper);
   await expect(page.getByLabel('Nothing', { exact: true })).toBeChecked();
-  const phone = await signedIn(browser, school, 'bo3@post.example', { width: 390, height: 844 });
+  const phone = await signedIn(browser, school, 'bo3@post.example', undefined, {
+    viewport: { width: 390, height: 844 },
+  });
   await phone.page.goto(page.url());
   await expect(phone.page.locator('legend')).toHaveCount(6);
   expect(await phone.page.locator('legend').allTextContents()).toEqual(paper);

@@ -80,7 +80,15 @@ beforeAll(async () => {
       categoryId: null,
       questions: [
         {
-          ...{ id: newId(), kind: 'true-false', prompt: 'Is it?', points: 1000, body: { holds: true }, hint: '' },
+          ...{
+            id: newId(),
+            kind: 'true-false',
+            prompt: 'Is it?',
+            category: '',
+            points: 1000,
+            body: { holds: true },
+            hint: '',
+          },
           ...{ feedbackRight: '', feedbackPart: '', feedbackWrong: '', difficulty: 1, tags: [], outcomes: [] },
         },
       ],
@@ -89,7 +97,7 @@ beforeAll(async () => {
     'bank.set-question': {
       ...{ id: newId(), version: 1 },
       content: {
-        ...{ kind: 'true-false', prompt: 'Is it?', points: 1000, body: { holds: true }, hint: '' },
+        ...{ kind: 'true-false', prompt: 'Is it?', category: '', points: 1000, body: { holds: true }, hint: '' },
         ...{ feedbackRight: '', feedbackPart: '', feedbackWrong: '' },
       },
     },
@@ -173,9 +181,12 @@ beforeAll(async () => {
     'quiz.answer': { sittingId: sitting.id, questionId: question, answer: { typed: '4' } },
     'quiz.begin': { courseId, lessonId: quiz, deed: newId() },
     'quiz.drop-correction': { courseId, lessonId: quiz, correctionId: newId() },
+    'quiz.give-time': { courseId, lessonId: quiz, learnerId: school.learner, minutes: 5 },
+    'quiz.go-on': { sittingId: sitting.id, page: 0 },
+    'quiz.mark': { sittingId: sitting.id, questionId: question, on: true },
     'quiz.hand-in': { sittingId: sitting.id },
     'quiz.put-right': {
-      ...{ id: newId(), courseId, lessonId: quiz, questionId: question, questionHash: hash },
+      ...{ id: newId(), courseId, lessonId: quiz, questionId: question, questionSum: hash },
       ...{ does: 'points-for-all', accepted: null, nobodyLoses: true, reason: 'Unclear' },
     },
   };
@@ -217,7 +228,9 @@ const lets: readonly (readonly [commands: readonly string[], actors: readonly st
       'live.start',
       'quiz.answer',
       'quiz.begin',
+      'quiz.go-on',
       'quiz.hand-in',
+      'quiz.mark',
       'release.tell-me',
     ],
     own,
@@ -274,6 +287,7 @@ const lets: readonly (readonly [commands: readonly string[], actors: readonly st
       'message.send-again',
       'message.set-text',
       'quiz.drop-correction',
+      'quiz.give-time',
       'quiz.put-right',
     ],
     making,

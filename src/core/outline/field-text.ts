@@ -70,6 +70,7 @@ const names: Record<OutlineTable, Names> = {
     moment: 'where it stops the film',
     bankId: 'the question of the bank it is',
     bankVersion: 'its version',
+    category: 'its category',
     hint: 'the hint',
     taught: 'where it is taught',
     feedbackRight: 'what is said when it is right',

@@ -68,6 +68,7 @@ export function newQuestion(id: string, lessonId: string, order: string, kind: Q
     order,
     kind,
     prompt: '',
+    category: '',
     points: 1000,
     body: kindOf(kind).begin(id),
     hint: '',

@@ -101,6 +101,7 @@ function questionsSayMore(stored: Stored): Stored {
           ...question,
           bankId: null,
           bankVersion: null,
+          category: '',
           hint: '',
           feedbackPart: '',
           taught: null,

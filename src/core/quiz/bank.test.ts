@@ -1,18 +1,10 @@
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
 import { parsed } from '../kernel/parse';
-import {
-  type BankCategory,
-  categoriesBelow,
-  categoryTree,
-  type Draw,
-  drawSchema,
-  drawText,
-  fitsDraw,
-  pathOf,
-} from './bank';
+import { type BankCategory, categoriesBelow, categoryTree, drawSchema, drawText, fitsDraw, pathOf } from './bank';
 import { mostSeed, paperFor } from './paper';
 import { content } from './testing';
+import type { Draw } from './types';
 
 const category = (id: string, parentId: string | null = null): BankCategory => ({ id, parentId, order: id, title: id });
 const tree = [category('flow'), category('float', 'flow'), category('gauge', 'flow'), category('stones')];

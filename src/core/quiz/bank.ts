@@ -1,10 +1,6 @@
 import { array, boolean, number, object, string } from 'yup';
 import { idSchema, optionalId } from '../kernel/ids';
-import type { QuestionContent } from './types';
-
-/** How hard a question of the bank is, as its maker takes it: 1 easy, 2 middling, 3 hard. */
-export const difficulties = [1, 2, 3] as const;
-export type Difficulty = (typeof difficulties)[number];
+import { type Difficulty, type Draw, difficulties, type QuestionContent } from './types';
 
 /** Categories of the bank form a tree; order is by the keys of siblings. */
 export type BankCategory = {
@@ -23,24 +19,6 @@ export type BankFacts = {
   readonly outcomes: readonly string[];
 };
 export type BankQuestion = QuestionContent & BankFacts & { readonly id: string; readonly version: number };
-
-/** What a quiz draws from the bank for each sitting: "4 of Flow, difficulty 2 to 3". */
-export type Draw = {
-  readonly id: string;
-  /** Where it stands among the questions of the paper. */
-  readonly order: string;
-  /** Null: from all categories. Those below a category belong to it. */
-  readonly categoryId: string | null;
-  readonly from: Difficulty;
-  readonly to: Difficulty;
-  /** All of them have to be there. */
-  readonly tags: readonly string[];
-  readonly count: number;
-  /** Thousandths of a point that each is worth, whatever it is worth elsewhere. */
-  readonly points: number;
-  /** Whether those a learner has not had yet come first. */
-  readonly unseen: boolean;
-};
 
 /** At most so many questions are taken into an edition to be drawn from, for each draw. */
 export const mostInPool = 500;

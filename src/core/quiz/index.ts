@@ -5,9 +5,6 @@ export {
   bankFactFields,
   categoriesBelow,
   categoryTree,
-  type Difficulty,
-  type Draw,
-  difficulties,
   drawSchema,
   drawText,
   fitsDraw,
@@ -56,7 +53,18 @@ export {
   scorePaper,
   shareOfResult,
 } from './score';
-export { deadlineFor, graceSeconds, isOverdue, isUnderWay, mayAnswer, mayBegin, type Sitting } from './sitting';
+export {
+  canGoBack,
+  deadlineFor,
+  graceSeconds,
+  isOverdue,
+  isUnderWay,
+  mayAnswer,
+  mayBegin,
+  mayHandIn,
+  pagesOf,
+  type Sitting,
+} from './sitting';
 export type {
   Answer,
   Answers,
@@ -69,4 +77,4 @@ export type {
   ShowResults,
   Shuffles,
 } from './types';
-export { contentOf, correctionDoes } from './types';
+export { atEnds, contentOf, correctionDoes, type Difficulty, type Draw, difficulties, pagings, sayings } from './types';

@@ -20,7 +20,7 @@ export const mostQuestionsAtOnce = 500;
 export const mostLetters = 500_000;
 
 /** Lines that say something about the question as a whole. */
-const aboutMarks = ['points', 'hint', 'when right', 'when partly right', 'when wrong', 'kind'] as const;
+const aboutMarks = ['points', 'category', 'hint', 'when right', 'when partly right', 'when wrong', 'kind'] as const;
 type AboutMark = (typeof aboutMarks)[number];
 type Mark = AboutMark | PartMark;
 type Line = { readonly mark: Mark | null; readonly words: string; readonly line: number };
@@ -127,6 +127,7 @@ function questionFrom(block: readonly Line[], id: string): Read {
   if (!body.ok) return fault(first.line, body.problem.sentence);
   const content = {
     prompt: first.words,
+    category: said('category'),
     points: points ? toThousandths(points) : 1000,
     hint: said('hint'),
     feedbackRight: said('when right'),
@@ -162,6 +163,7 @@ function linesOf({ kind, prompt, points, body, ...about }: QuestionContent): str
     ...(points === 1000 ? [] : ([['points', pointsText(points)]] as const)),
     ...(isPlain ? [] : ([['kind', kindOf(kind).title]] as const)),
     ...parts.map(({ mark, words }) => [mark, words] as const),
+    ['category', about.category],
     ['hint', about.hint],
     ['when right', about.feedbackRight],
     ['when partly right', about.feedbackPart],

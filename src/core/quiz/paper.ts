@@ -1,9 +1,8 @@
 import { unsafeUniformIntDistribution, xoroshiro128plus } from 'pure-rand';
 import { inOrder } from '../kernel/exact';
-import type { Draw } from './bank';
 import { kindOf } from './kinds';
 import { nameSum } from './name-sum';
-import type { QuestionContent, QuizSettings } from './types';
+import type { Draw, QuestionContent, QuizSettings } from './types';
 
 /**
  * A paper is a function of what a quiz asks for, the questions it can take from, and the seed of a sitting: the

@@ -91,5 +91,5 @@ test('a sitting has its time and a few seconds of grace, and attempts are counte
     mayAnswer(sitting, at(604)).ok,
     mayAnswer({ ...sitting, handedInAt: at(5) }, at(6)).ok,
   ]).toEqual([true, false, false]);
-  expect([mayBegin(settings, []).ok, mayBegin(settings, [sitting]).ok]).toEqual([true, false]);
+  expect([mayBegin(settings, [], at(0)).ok, mayBegin(settings, [sitting], at(0)).ok]).toEqual([true, false]);
 });

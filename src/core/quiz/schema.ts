@@ -4,7 +4,7 @@ import { parsed } from '../kernel/parse';
 import type { Result } from '../kernel/problem';
 import { drawSchema } from './bank';
 import { type BodyOf, kindOf, type QuestionKind, questionKinds } from './kinds';
-import { type Answer, type Answers, correctionDoes, type QuestionContent } from './types';
+import { type Answer, type Answers, atEnds, correctionDoes, pagings, type QuestionContent, sayings } from './types';
 
 const whole = (what: string) =>
   number().typeError(`Give ${what} as a number.`).integer(`Give ${what} as a whole number.`);
@@ -27,13 +27,23 @@ export const quizSettingsSchema = object({
   shows: string().oneOf(['points-and-answers', 'points', 'nothing']).required(),
   decimals: string().oneOf(['point', 'comma']),
   shuffles: string().oneOf(['nothing', 'questions', 'options', 'both']),
+  atEnd: string().oneOf(atEnds),
+  waitHours: whole('the hours between attempts')
+    .min(0, 'A wait is at least 0 hours.')
+    .max(8760, 'A wait is at most 8,760 hours, which is a year.'),
+  pages: string().oneOf(pagings),
+  goesBack: boolean(),
+  mustAnswer: boolean(),
+  beginsAtOnce: boolean(),
+  overview: boolean(),
+  says: array().of(string().oneOf(sayings).required()).max(sayings.length, 'Choose each of them once.'),
   draws: array().of(drawSchema.required()).max(50, 'A quiz draws at most 50 times.'),
 }).noUnknown();
 
 /** What is to be done about a question that was found wrong, in which of its versions, and what is right as well. */
 export const correctionFields = {
   questionId: idSchema,
-  questionHash: string()
+  questionSum: string()
     .matches(/^[0-9a-f]{64}$/, 'Which version of the question is meant is not plain.')
     .required(),
   does: string().oneOf(correctionDoes).required(),
@@ -46,6 +56,7 @@ export const correctionFields = {
 /** Fields of a question, each on its own, so that one can be set without the others. */
 export const questionFields = {
   kind: string().oneOf(questionKinds).required(),
+  category: string().max(80, 'Keep a category under 80 characters.').defined(),
   prompt: string().max(4000, 'Keep a question under 4,000 characters.').defined(),
   points: whole('the points').min(0, 'Points are at least 0.').max(1_000_000, 'Give at most 1,000 points.').required(),
   /** Checked by the kind of its question, see `checkBody`. */

@@ -4,6 +4,7 @@ import type { QuestionContent } from './types';
 export const content = (part: Partial<QuestionContent>): QuestionContent => ({
   kind: 'one',
   prompt: '',
+  category: '',
   points: 1000,
   body: { options: [] },
   hint: '',

@@ -1,5 +1,4 @@
 import type { Rational } from '../kernel/exact';
-import type { Draw } from './bank';
 import type { AnswerOf, BodyOf, QuestionKind } from './kinds';
 import type { DecimalSign } from './kinds/number/read';
 
@@ -7,6 +6,8 @@ import type { DecimalSign } from './kinds/number/read';
 export type QuestionContent = {
   readonly kind: QuestionKind;
   readonly prompt: string;
+  /** The part of a paper it belongs to, in words; empty for none. */
+  readonly category: string;
   /** Thousandths of a point. */
   readonly points: number;
   /** What a question of its kind holds beyond that, see `kinds`. */
@@ -21,9 +22,31 @@ export type QuestionContent = {
 
 /** What a question holds, of a record that holds more. */
 export const contentOf = (one: QuestionContent): QuestionContent => ({
-  ...{ kind: one.kind, prompt: one.prompt, points: one.points, body: one.body, hint: one.hint },
+  ...{ kind: one.kind, prompt: one.prompt, category: one.category, points: one.points, body: one.body, hint: one.hint },
   ...{ feedbackRight: one.feedbackRight, feedbackPart: one.feedbackPart, feedbackWrong: one.feedbackWrong },
 });
+
+/** How hard a question of the bank is, as its maker takes it: 1 easy, 2 middling, 3 hard. */
+export const difficulties = [1, 2, 3] as const;
+export type Difficulty = (typeof difficulties)[number];
+
+/** What a quiz draws from the bank for each sitting: "4 of Flow, difficulty 2 to 3". */
+export type Draw = {
+  readonly id: string;
+  /** Where it stands among the questions of the paper. */
+  readonly order: string;
+  /** Null: from all categories. Those below a category belong to it. */
+  readonly categoryId: string | null;
+  readonly from: Difficulty;
+  readonly to: Difficulty;
+  /** All of them have to be there. */
+  readonly tags: readonly string[];
+  readonly count: number;
+  /** Thousandths of a point that each is worth, whatever it is worth elsewhere. */
+  readonly points: number;
+  /** Whether those a learner has not had yet come first. */
+  readonly unseen: boolean;
+};
 
 export type CountingRule = 'best' | 'mean' | 'first' | 'last';
 export type ShowResults = 'points-and-answers' | 'points' | 'nothing';
@@ -45,7 +68,27 @@ export type QuizSettings = {
   readonly shuffles?: Shuffles;
   /** What is drawn from the bank for each sitting; nothing where it does not say. */
   readonly draws?: readonly Draw[];
+  /** What becomes of a sitting whose time is up; it is handed in as it is where this does not say. */
+  readonly atEnd?: (typeof atEnds)[number];
+  /** Hours that have to pass between handing in one sitting and beginning the next; 0 where it does not say. */
+  readonly waitHours?: number;
+  /** How many questions are shown at once; all where it does not say. */
+  readonly pages?: (typeof pagings)[number];
+  /** Whether one can go back to a page that was left; so where it does not say. */
+  readonly goesBack?: boolean;
+  /** Whether every question has to be answered before it is handed in. */
+  readonly mustAnswer?: boolean;
+  /** Whether the first sitting begins as soon as the lesson is opened, and not on a button. */
+  readonly beginsAtOnce?: boolean;
+  /** Whether the paper can be looked over, with marks on what to look at again. */
+  readonly overview?: boolean;
+  /** What is shown with a question; its number and points where this does not say. */
+  readonly says?: readonly (typeof sayings)[number][];
 };
+
+export const atEnds = ['handed-in', 'not-counted'] as const;
+export const pagings = ['all', 'single', 'category'] as const;
+export const sayings = ['number', 'position', 'points', 'category'] as const;
 
 /** Answers by question id; what an answer is, its question's kind says. */
 export type Answer = AnswerOf<QuestionKind>;

@@ -13,7 +13,8 @@ const boss = () => owner(school.owner);
 const other = () => ({ id: school.creator, role: 'creator' as const, courses: {} });
 const minute = (minutes: number) => Temporal.Instant.from(startsAt).add({ minutes }).toString();
 const question = (id: string, part: object = {}) => ({
-  ...{ id, kind: 'true-false', prompt: `Question ${id.slice(-4)}`, points: 1000, body: { holds: true }, hint: '' },
+  ...{ id, kind: 'true-false', prompt: `Question ${id.slice(-4)}`, category: '', points: 1000 },
+  ...{ body: { holds: true }, hint: '' },
   ...{ feedbackRight: '', feedbackPart: '', feedbackWrong: '', difficulty: 1, tags: [], outcomes: [] },
   ...part,
 });

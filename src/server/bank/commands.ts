@@ -25,6 +25,7 @@ const mayKeep = ({ actor }: CommandContext) => somewhere(actor, 'bank.change');
 const contentFields = {
   kind: questionFields.kind,
   prompt: questionFields.prompt,
+  category: questionFields.category,
   points: questionFields.points,
   body: questionFields.body,
   hint: questionFields.hint,

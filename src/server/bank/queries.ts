@@ -2,7 +2,7 @@ import { and, asc, count, desc, eq, inArray, isNull, type SQL, sql } from 'drizz
 import { isId } from '@/core/kernel/ids';
 import { rowsBefore } from '@/core/kernel/page';
 import { type BankCategory, type BankQuestion, categoriesBelow, type Difficulty, type QuestionKind } from '@/core/quiz';
-import { user } from '../people/schema';
+import { user } from '../people';
 import { contains } from '../platform/contains';
 import type { Database } from '../platform/database';
 import { categoriesOf, readQuestion } from './read';

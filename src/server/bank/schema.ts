@@ -20,6 +20,7 @@ export const bankQuestion = pgTable(
     version: integer('version').notNull(),
     kind: text('kind').$type<QuestionContent['kind']>().notNull(),
     prompt: text('prompt').notNull(),
+    category: text('category').notNull().default(''),
     points: integer('points').notNull(),
     body: jsonb('body').$type<QuestionContent['body']>().notNull(),
     hint: text('hint').notNull(),

@@ -1,6 +1,6 @@
 import type { Outline, Question } from '@/core/outline';
 import type { Pools } from '@/core/quiz';
-import { poolsFor } from '../bank';
+import { categoriesOf, poolsFor } from '../bank';
 import type { Database } from '../platform/database';
 
 /**
@@ -18,19 +18,19 @@ export async function poolsIn(
     db,
     drawing.map(({ draw }) => draw),
   );
+  const categories = drawing.length > 0 ? await categoriesOf(db) : [];
   const pools: { [drawId: string]: readonly Question[] } = {};
   const short: string[] = [];
   for (const { lesson, draw } of drawing) {
     const { count = 0, questions = [] } = found.get(draw.id) ?? {};
     if (count < draw.count)
       short.push(`${lesson.title} draws ${draw.count} questions, and the bank has ${count} to choose from.`);
-    pools[draw.id] = questions.map(
-      ({ id, version, categoryId: _category, difficulty: _difficulty, tags: _tags, ...one }) => ({
-        ...one,
-        ...{ id, lessonId: lesson.id, order: draw.order, points: draw.points },
-        ...{ bankId: id, bankVersion: version, moment: null, taught: null },
-      }),
-    );
+    pools[draw.id] = questions.map(({ id, version, categoryId, difficulty: _difficulty, tags: _tags, ...one }) => ({
+      ...one,
+      ...{ id, lessonId: lesson.id, order: draw.order, points: draw.points },
+      ...{ bankId: id, bankVersion: version, moment: null, taught: null },
+      category: categories.find((one) => one.id === categoryId)?.title ?? '',
+    }));
   }
   return { pools, short };
 }

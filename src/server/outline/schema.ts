@@ -156,6 +156,7 @@ export const question = pgTable(
     order: text('order').notNull(),
     kind: text('kind').$type<Question['kind']>().notNull(),
     prompt: text('prompt').notNull(),
+    category: text('category').notNull().default(''),
     points: integer('points').notNull(),
     /** What a question of its kind holds; parsed by its kind when it is read. */
     body: jsonb('body').$type<Question['body']>().notNull(),

@@ -307,6 +307,7 @@ test('what questions hold comes into one column, in the working copy and in ever
           taught: null,
           bankId: null,
           bankVersion: null,
+          category: '',
         },
       },
     ],

@@ -55,7 +55,7 @@ export async function allSittings(
       select s.*, row_number() over (partition by s.enrolment_id order by s.number) as from_first,
         row_number() over (partition by s.enrolment_id order by s.number desc) as from_last
       from sitting s join enrolment e on e.id = s.enrolment_id
-      where s.course_id = ${courseId} and s.lesson_id = ${lessonId} and s.handed_in_at is not null
+      where s.course_id = ${courseId} and s.lesson_id = ${lessonId} and s.handed_in_at is not null and not s.is_void
         and (${cohortId}::uuid is null or e.cohort_id = ${cohortId}::uuid)
     ), given as (
       select a.sitting_id, json_object_agg(a.question_id, a.answer::text)::text as answers,

@@ -1,19 +1,25 @@
 import { randomInt } from 'node:crypto';
 import { and, asc, eq, isNull, lt, sql } from 'drizzle-orm';
-import { mixed, number, object } from 'yup';
+import { boolean, mixed, number, object } from 'yup';
 import { idSchema } from '@/core/kernel/ids';
 import { fail, ok, type Result } from '@/core/kernel/problem';
 import { Temporal } from '@/core/kernel/time';
 import { shownOf } from '@/core/learning';
 import { can } from '@/core/people';
 import {
+  type Answer,
+  canGoBack,
   checkAnswer,
   deadlineFor,
   isOverdue,
+  kindOf,
   mayAnswer,
   mayBegin,
+  mayHandIn,
   mostSeed,
+  pagesOf,
   passes,
+  type QuestionKind,
   type QuizSettings,
   scoreAnswer,
 } from '@/core/quiz';
@@ -25,6 +31,7 @@ import { database, type Transaction, transaction } from '../platform/database';
 import { newId } from '../platform/ids';
 import { later } from '../platform/jobs';
 import { eventIn, recordEvent, recordEvents } from '../record';
+import { extraMinutes, giveTime } from './extra-time';
 import { correctionCommands, whileNothingIsPutRight } from './put-right';
 import { bankEarned, sitting, sittingAnswer } from './schema';
 import { answersOf, closedWith, type Paper, paperOf, type SittingRow, scoreOf, sittingOf } from './sitting';
@@ -35,13 +42,15 @@ async function handInRow(tx: Transaction, row: SittingRow, at: Temporal.Instant)
   await whileNothingIsPutRight(tx, row);
   const lesson = await paperOf(tx.db, row);
   const score = await scoreOf(tx.db, row, lesson);
+  const timeUp = row.deadline !== null && Temporal.Instant.compare(at, instantFrom(row.deadline)) >= 0;
+  const isVoid = timeUp && lesson?.quiz?.atEnd === 'not-counted';
   const [closed] = await tx.db
     .update(sitting)
-    .set(closedWith(score, at.toString()))
+    .set({ ...closedWith(score, at.toString()), isVoid })
     .where(and(eq(sitting.id, row.id), isNull(sitting.handedInAt)))
     .returning();
   if (!closed) return row;
-  await keepEarned(tx, row, lesson);
+  if (!isVoid) await keepEarned(tx, row, lesson);
   const pass = lesson?.quiz?.passPercent ?? 0;
   const passed = passes(score.share, pass);
   const event = {
@@ -51,9 +60,9 @@ async function handInRow(tx: Transaction, row: SittingRow, at: Temporal.Instant)
   const result = { ...event, verb: passed ? 'passed' : 'failed', deed: `sitting/${row.id}/result` } as const;
   const verb = !passed && (lesson?.done?.by ?? 'passed') === 'passed' ? 'attempted' : 'completed';
   const handedIn = { ...event, verb, deed: `sitting/${row.id}/handed-in` } as const;
-  await recordEvents(tx, event, pass > 0 ? [result, handedIn] : [handedIn]);
-  await later(tx, 'certificate.award', { enrolmentId: row.enrolmentId });
-  const timeUp = row.deadline !== null && Temporal.Instant.compare(at, instantFrom(row.deadline)) >= 0;
+  // What does not count was attempted, and nothing came of it.
+  if (!isVoid) await recordEvents(tx, event, pass > 0 ? [result, handedIn] : [handedIn]);
+  if (!isVoid) await later(tx, 'certificate.award', { enrolmentId: row.enrolmentId });
   await leaveMessages(
     tx,
     [
@@ -133,11 +142,15 @@ export const beginSitting = command({
     if (begun) return ok({ id: begun.id });
     const underWay = rows.find((row) => row.handedInAt === null);
     if (underWay && !isOverdue(sittingOf(underWay), now)) return ok({ id: underWay.id });
-    if (underWay) await handInRow(tx, underWay, instantFrom(underWay.deadline ?? now.toString()));
-    const may = mayBegin(settings, rows.map(sittingOf));
+    const closed = underWay && (await handInRow(tx, underWay, instantFrom(underWay.deadline ?? now.toString())));
+    const may = mayBegin(
+      settings,
+      rows.map((row) => sittingOf(row.id === closed?.id ? closed : row)),
+      now,
+    );
     if (!may.ok) return may;
     const id = newId();
-    const deadline = deadlineFor(settings, now);
+    const deadline = deadlineFor(settings, now, await extraMinutes(tx.db, enrolmentId, lessonId));
     await tx.db.insert(sitting).values({
       id,
       deed,
@@ -161,6 +174,17 @@ export const beginSitting = command({
   },
 });
 
+/** When an answer was given: never before its sitting began, and never after it arrived. */
+function givenAt(given: number | undefined, row: SittingRow, now: Temporal.Instant): Temporal.Instant {
+  if (given === undefined) return now;
+  const from = instantFrom(row.startedAt).epochMilliseconds;
+  return Temporal.Instant.fromEpochMilliseconds(Math.max(from, Math.min(given, now.epochMilliseconds)));
+}
+
+/** The page of a paper a question stands on, from 0. */
+const pageOf = (paper: Paper, questionId: string): number =>
+  pagesOf(paper.quiz ?? {}, paper.questions).findIndex((page) => page.some(({ id }) => id === questionId));
+
 export const answerQuestion = command({
   name: 'quiz.answer',
   input: object({
@@ -168,9 +192,11 @@ export const answerQuestion = command({
     questionId: idSchema,
     answer: mixed<object>((value): value is object => typeof value === 'object').required(),
     spent: number().integer().min(0).optional(),
+    /** When it was given, by the server's clock as the browser knows it: milliseconds since 1970. */
+    given: number().integer().min(0).optional(),
   }).noUnknown(),
   permission: ownSitting,
-  async handle(context, { sittingId, questionId, answer, spent }) {
+  async handle(context, { sittingId, questionId, answer, spent, given }) {
     const found = await own(context, sittingId);
     if (!found.ok) return found;
     const row = found.value;
@@ -178,25 +204,37 @@ export const answerQuestion = command({
     if (!may.ok) return may;
     const paper = await paperOf(context.tx.db, row);
     const question = paper?.questions.find((one) => one.id === questionId);
-    if (!question) return fail('not-found', 'This question is not part of the quiz.');
+    if (!paper || !question) return fail('not-found', 'This question is not part of the quiz.');
+    const page = pageOf(paper, questionId);
+    if (!canGoBack(paper.quiz ?? {}) && page < row.reached)
+      return fail('closed', 'This page was left, and one cannot go back to it. What was answered there is kept.');
     const checked = checkAnswer(question.kind, question.body, answer);
     if (!checked.ok) return checked;
     // Nobody has spent longer on a question than their sitting has lasted.
     const lasted = context.now.epochMilliseconds - instantFrom(row.startedAt).epochMilliseconds;
-    const given = {
+    const at = givenAt(given, row, context.now);
+    const kept = {
       answer: checked.value,
-      at: context.now.toString(),
+      at: at.toString(),
       spent: spent === undefined ? null : Math.max(0, Math.min(spent, lasted)),
     };
-    await context.tx.db
+    const written = await context.tx.db
       .insert(sittingAnswer)
-      .values({ sittingId: row.id, questionId, ...given })
+      .values({ sittingId: row.id, questionId, ...kept })
       .onConflictDoUpdate({
         target: [sittingAnswer.sittingId, sittingAnswer.questionId],
         // A browser that was opened anew begins to measure anew.
-        set: { ...given, spent: sql`greatest(excluded.spent, ${sittingAnswer.spent})` },
-      });
-    return ok({ saved: context.now.toString() });
+        set: { ...kept, spent: sql`greatest(excluded.spent, ${sittingAnswer.spent})` },
+        // What was given last holds, whichever device sends it first.
+        setWhere: sql`${sittingAnswer.at} <= excluded.at`,
+      })
+      .returning({ at: sittingAnswer.at });
+    if (written.length > 0) return ok({ saved: context.now.toString(), newer: null });
+    const [newer] = await context.tx.db
+      .select({ answer: sittingAnswer.answer })
+      .from(sittingAnswer)
+      .where(and(eq(sittingAnswer.sittingId, row.id), eq(sittingAnswer.questionId, questionId)));
+    return ok({ saved: context.now.toString(), newer: newer?.answer ?? null });
   },
 });
 
@@ -209,8 +247,61 @@ export const handInSitting = command({
     if (!found.ok) return found;
     const row = found.value;
     const at = isOverdue(sittingOf(row), context.now) && row.deadline ? instantFrom(row.deadline) : context.now;
+    // Once the time is up it is handed in as it is, whatever is open.
+    const isUp = row.deadline !== null && Temporal.Instant.compare(context.now, instantFrom(row.deadline)) >= 0;
+    if (!row.handedInAt && !isUp) {
+      const paper = await paperOf(context.tx.db, row);
+      const answers = await answersOf(context.tx.db, row.id, paper?.questions ?? []);
+      const open = (paper?.questions ?? []).filter(({ id, kind }) => !isAnswered(kind, answers[id])).length;
+      const may = mayHandIn(paper?.quiz ?? {}, open);
+      if (!may.ok) return may;
+    }
     const closed = await handInRow(context.tx, row, at);
     return ok({ id: closed.id });
+  },
+});
+
+const isAnswered = (kind: QuestionKind, answer: Answer | undefined) =>
+  answer !== undefined && kindOf(kind).isGiven(answer);
+
+/** Marks a question as one to look at again, or takes the mark away: it is there on every device. */
+export const markQuestion = command({
+  name: 'quiz.mark',
+  input: object({ sittingId: idSchema, questionId: idSchema, on: boolean().required() }).noUnknown(),
+  permission: ownSitting,
+  async handle(context, { sittingId, questionId, on }) {
+    const found = await own(context, sittingId);
+    if (!found.ok) return found;
+    const row = found.value;
+    const may = mayAnswer(sittingOf(row), context.now);
+    if (!may.ok) return may;
+    const paper = await paperOf(context.tx.db, row);
+    if (!paper?.questions.some(({ id }) => id === questionId))
+      return fail('not-found', 'This question is not part of the quiz.');
+    const others = row.marks.filter((id) => id !== questionId);
+    const marks = on ? [...others, questionId] : others;
+    await context.tx.db.update(sitting).set({ marks }).where(eq(sitting.id, row.id));
+    return ok(null);
+  },
+});
+
+/** Goes on to a page of a paper on which one cannot go back: those before it are left for good. */
+export const goOn = command({
+  name: 'quiz.go-on',
+  input: object({ sittingId: idSchema, page: number().integer().min(0).required() }).noUnknown(),
+  permission: ownSitting,
+  async handle(context, { sittingId, page }) {
+    const found = await own(context, sittingId);
+    if (!found.ok) return found;
+    const row = found.value;
+    const may = mayAnswer(sittingOf(row), context.now);
+    if (!may.ok) return may;
+    const paper = await paperOf(context.tx.db, row);
+    const last = paper ? pagesOf(paper.quiz ?? {}, paper.questions).length - 1 : 0;
+    if (page > last) return fail('invalid', 'The paper has no page behind this one.');
+    // Sent twice, or by a device that lags behind, it changes nothing.
+    if (page > row.reached) await context.tx.db.update(sitting).set({ reached: page }).where(eq(sitting.id, row.id));
+    return ok(null);
   },
 });
 
@@ -249,6 +340,9 @@ export async function closeEnded(enrolmentId: string): Promise<void> {
 export const quizCommands = {
   [beginSitting.name]: beginSitting,
   [answerQuestion.name]: answerQuestion,
+  [goOn.name]: goOn,
   [handInSitting.name]: handInSitting,
+  [markQuestion.name]: markQuestion,
+  [giveTime.name]: giveTime,
   ...correctionCommands,
 };

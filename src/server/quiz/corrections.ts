@@ -11,7 +11,7 @@ export type CorrectionRow = typeof correction.$inferSelect;
 type Asked = QuestionContent & { readonly id: string };
 
 /** SHA-256 of what a question asks and takes for right: a question that was mended is another one. */
-export const questionHash = ({ kind, prompt, body }: QuestionContent): string =>
+export const questionSum = ({ kind, prompt, body }: QuestionContent): string =>
   createHash('sha256').update(canonical({ kind, prompt, body })).digest('hex');
 
 /** What has been put right in a quiz and not taken back, in the order in which it was. */
@@ -28,10 +28,10 @@ export const correctionsOf = (
 /** Of what has been put right, what applies to the questions of a paper, as its edition has them. */
 export function appliedTo(questions: readonly Asked[], rows: readonly CorrectionRow[]): readonly Correction[] {
   if (rows.length === 0) return [];
-  const hashes = new Map(questions.map((question) => [question.id, { question, hash: questionHash(question) }]));
+  const hashes = new Map(questions.map((question) => [question.id, { question, hash: questionSum(question) }]));
   return rows.flatMap((row) => {
     const found = hashes.get(row.questionId);
-    if (found?.hash !== row.questionHash) return [];
+    if (found?.hash !== row.questionSum) return [];
     const accepted = row.accepted === null ? null : checkAnswer(found.question.kind, found.question.body, row.accepted);
     return [
       {

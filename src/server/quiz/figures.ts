@@ -1,11 +1,11 @@
 import { desc, eq, sql } from 'drizzle-orm';
 import { ok, type Result } from '@/core/kernel/problem';
 import { type Answer, type CorrectionDoes, kindOf, type QuizFigures } from '@/core/quiz';
-import { user } from '../people/schema';
+import { user } from '../people';
 import type { Database } from '../platform/database';
 import { allSittings, papersOf, passesQuiz, quizzesOf, secondsOf, type WhichSittings } from './all-sittings';
 import { workOut } from './apart';
-import { questionHash } from './corrections';
+import { questionSum } from './corrections';
 import { correction, sittingChange } from './schema';
 import { askableIn } from './sitting';
 
@@ -61,7 +61,7 @@ export async function figuresPage(db: Database, wanted: Wanted): Promise<Result<
   const newest = lessons.at(-1)?.quiz;
   // As the figures show it: each question as the newest paper has it that was sat.
   const hashes = Object.fromEntries(
-    lessons.flatMap((lesson) => askableIn(lesson).map((question) => [question.id, questionHash(question)])),
+    lessons.flatMap((lesson) => askableIn(lesson).map((question) => [question.id, questionSum(question)])),
   );
   return ok({
     figures: figures.value,
@@ -75,7 +75,7 @@ export async function figuresPage(db: Database, wanted: Wanted): Promise<Result<
 async function correctionViews(
   db: Database,
   { courseId, lessonId }: Wanted,
-  questions: readonly (Parameters<typeof questionHash>[0] & { readonly id: string })[],
+  questions: readonly (Parameters<typeof questionSum>[0] & { readonly id: string })[],
 ): Promise<CorrectionView[]> {
   const rows = await db
     .select({
@@ -88,7 +88,7 @@ async function correctionViews(
     .where(sql`${correction.courseId} = ${courseId} and ${correction.lessonId} = ${lessonId}`)
     .orderBy(desc(correction.madeAt));
   return rows.map(({ row, madeBy, changed }) => {
-    const question = questions.find((one) => one.id === row.questionId && questionHash(one) === row.questionHash);
+    const question = questions.find((one) => one.id === row.questionId && questionSum(one) === row.questionSum);
     return {
       ...{ id: row.id, questionId: row.questionId, prompt: row.prompt, does: row.does, reason: row.reason },
       ...{ madeBy, madeAt: row.madeAt, droppedAt: row.droppedAt, changed },

@@ -1,6 +1,7 @@
 export { whichSittings } from './all-sittings';
 export { type BankFigures, bankFigures } from './bank-figures';
 export { closeEnded, closeOverdue, quizCommands } from './commands';
+export { extraMinutes, extraTimes } from './extra-time';
 export { type CorrectionView, type FiguresPage, figuresPage } from './figures';
 export { type Effect, effectsOfWish } from './put-right';
 export { type SittingView, sittingsOf, sittingView } from './queries';

@@ -43,7 +43,7 @@ async function courseWithKeyWrong() {
   };
   const hash = async () => (await figures()).hashes[wrong] ?? '';
   const wish = async (over: object = {}) => ({
-    ...{ ...place, questionId: wrong, questionHash: await hash(), does: 'accept' as const },
+    ...{ ...place, questionId: wrong, questionSum: await hash(), does: 'accept' as const },
     ...{ accepted: { chosen: ['doubles'] }, nobodyLoses: true },
     ...over,
   });
@@ -147,7 +147,7 @@ test('what cannot be put right is refused with a sentence, and nothing is change
     await put({ accepted: { chosen: ['nowhere'] } }),
     await put({ accepted: { typed: 'a' } }),
     await put({ accepted: null }),
-    await put({ questionHash: 'b'.repeat(64) }),
+    await put({ questionSum: 'b'.repeat(64) }),
     await put({ questionId: question }),
     await put({ lessonId: newId() }),
     await put({ does: 'everything' }),
@@ -179,7 +179,7 @@ test('what cannot be put right is refused with a sentence, and nothing is change
     cohortId: null,
   });
   const hash = page.ok ? page.value.hashes[alone.question] : '';
-  const only = { courseId: alone.courseId, lessonId: alone.quiz, questionId: alone.question, questionHash: hash };
+  const only = { courseId: alone.courseId, lessonId: alone.quiz, questionId: alone.question, questionSum: hash };
   expect(codeOf(await put({ ...only, does: 'leave-out', accepted: null }))).toBe('invalid');
   expect(wrong).not.toBe(alone.question);
 });

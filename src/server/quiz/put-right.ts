@@ -16,7 +16,7 @@ import { later } from '../platform/jobs';
 import { eventIn, recordEvents } from '../record';
 import { allSittings, papersOf, passesQuiz, quizzesOf, type WholeSitting } from './all-sittings';
 import { workOut } from './apart';
-import { appliedTo, type CorrectionRow, correctionsOf, questionHash } from './corrections';
+import { appliedTo, type CorrectionRow, correctionsOf, questionSum } from './corrections';
 import { correction, sittingChange } from './schema';
 import { askableIn } from './sitting';
 
@@ -25,7 +25,7 @@ type Quiz = { readonly courseId: string; readonly lessonId: string };
 /** What is to be done about a question that was found wrong. */
 export type Wish = Quiz & {
   readonly questionId: string;
-  readonly questionHash: string;
+  readonly questionSum: string;
   readonly does: CorrectionDoes;
   readonly accepted: Answer | null;
   readonly nobodyLoses: boolean;
@@ -85,9 +85,7 @@ async function checked(db: Database, wish: Wish, by: string): Promise<Result<Cor
   const sittings = await allSittings(db, wish);
   const quizzes = [...(await quizzesOf(db, wish.lessonId, sittings)).values()];
   const having = quizzes.filter((lesson) =>
-    askableIn(lesson).some(
-      (question) => question.id === wish.questionId && questionHash(question) === wish.questionHash,
-    ),
+    askableIn(lesson).some((question) => question.id === wish.questionId && questionSum(question) === wish.questionSum),
   );
   const question = having[0] && askableIn(having[0]).find(({ id }) => id === wish.questionId);
   if (!question)
@@ -95,7 +93,7 @@ async function checked(db: Database, wish: Wish, by: string): Promise<Result<Cor
   if (wish.does === 'leave-out' && having.some((lesson) => lesson.questions.length + drawnIn(lesson) < 2))
     return fail('invalid', 'It is the only question of its paper: without it the paper is worth nothing.', 'does');
   const earlier = (await correctionsOf(db, wish)).filter(
-    (row) => row.questionId === wish.questionId && row.questionHash === wish.questionHash,
+    (row) => row.questionId === wish.questionId && row.questionSum === wish.questionSum,
   );
   if (earlier.some(({ does }) => does !== 'accept'))
     return fail('conflict', 'This question has been put right already. Take that back first.', 'does');
@@ -109,7 +107,7 @@ async function checked(db: Database, wish: Wish, by: string): Promise<Result<Cor
   }
   return ok({
     ...{ id: newId(), courseId: wish.courseId, lessonId: wish.lessonId, questionId: wish.questionId },
-    ...{ questionHash: wish.questionHash, prompt: question.prompt, does: wish.does, accepted },
+    ...{ questionSum: wish.questionSum, prompt: question.prompt, does: wish.does, accepted },
     ...{ nobodyLoses: wish.nobodyLoses, reason: '', madeBy: by, madeAt: '', droppedBy: null, droppedAt: null },
   });
 }

@@ -12,7 +12,9 @@ import { answersOf, closedWith, paperOf, type SittingRow, scoreOf, sittingOf } f
  */
 async function asItStands(db: Database, row: SittingRow, now: Temporal.Instant): Promise<SittingRow> {
   if (row.deadline === null || !isOverdue(sittingOf(row), now)) return row;
-  return { ...row, ...closedWith(await scoreOf(db, row, await paperOf(db, row)), row.deadline) };
+  const paper = await paperOf(db, row);
+  const isVoid = paper?.quiz?.atEnd === 'not-counted';
+  return { ...row, ...closedWith(await scoreOf(db, row, paper), row.deadline), isVoid };
 }
 
 /** The sittings of a quiz in an enrolment, oldest first. */

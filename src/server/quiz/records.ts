@@ -18,7 +18,9 @@ export async function quizResults(db: Database, enrolmentIds: readonly string[])
       at: sitting.handedInAt,
     })
     .from(sitting)
-    .where(and(inArray(sitting.enrolmentId, [...enrolmentIds]), isNotNull(sitting.handedInAt)))
+    .where(
+      and(inArray(sitting.enrolmentId, [...enrolmentIds]), isNotNull(sitting.handedInAt), eq(sitting.isVoid, false)),
+    )
     .orderBy(asc(sitting.number));
   return rows.map(({ points, of, share, at, ...place }) => ({
     ...place,

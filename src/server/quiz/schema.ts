@@ -13,7 +13,7 @@ import {
 } from 'drizzle-orm/pg-core';
 import type { Answer, CorrectionDoes } from '@/core/quiz';
 import { bankQuestion } from '../bank/schema';
-import { belongsToEnrolment, ofEnrolment } from '../enrolment/schema';
+import { belongsToEnrolment, enrolment, ofEnrolment } from '../enrolment/schema';
 import { course, edition } from '../outline/schema';
 import { user } from '../people/schema';
 import { at } from '../platform/columns';
@@ -35,6 +35,12 @@ export const sitting = pgTable(
     seed: integer('seed').notNull().default(0),
     /** Ids of questions its learner has had before, where a draw takes those last. */
     avoids: jsonb('avoids').$type<readonly string[]>().notNull().default([]),
+    /** Ids of questions its learner wants to look at again. */
+    marks: jsonb('marks').$type<readonly string[]>().notNull().default([]),
+    /** The page that was reached, where one cannot go back. */
+    reached: integer('reached').notNull().default(0),
+    /** Whether it counts for nothing: its time was up, and that is what its quiz says then. */
+    isVoid: boolean('is_void').notNull().default(false),
     startedAt: at('started_at').notNull(),
     deadline: at('deadline'),
     handedInAt: at('handed_in_at'),
@@ -80,8 +86,8 @@ export const correction = pgTable(
       .references(() => course.id, { onDelete: 'cascade' }),
     lessonId: uuid('lesson_id').notNull(),
     questionId: uuid('question_id').notNull(),
-    /** Of the question as it was found wrong, see `questionHash`: one that has been mended since is another. */
-    questionHash: text('question_hash').notNull(),
+    /** Of the question as it was found wrong, see `questionSum`: one that has been mended since is another. */
+    questionSum: text('question_sum').notNull(),
     prompt: text('prompt').notNull(),
     does: text('does').$type<CorrectionDoes>().notNull(),
     accepted: jsonb('accepted').$type<Answer>(),
@@ -140,4 +146,21 @@ export const bankEarned = pgTable(
     primaryKey({ columns: [table.sittingId, table.questionId] }),
     index('bank_earned_question').on(table.questionId),
   ],
+);
+
+/** Minutes one person has beyond the time limit of a quiz. */
+export const extraTime = pgTable(
+  'extra_time',
+  {
+    enrolmentId: uuid('enrolment_id')
+      .notNull()
+      .references(() => enrolment.id, { onDelete: 'cascade' }),
+    lessonId: uuid('lesson_id').notNull(),
+    minutes: integer('minutes').notNull(),
+    givenBy: text('given_by')
+      .notNull()
+      .references(() => user.id),
+    givenAt: at('given_at').notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.enrolmentId, table.lessonId] })],
 );

@@ -1,5 +1,5 @@
 'use client';
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { v7 } from 'uuid';
 import { act } from '@/app/_client/act';
 import controls from '@/ui/plain/controls.module.css';
@@ -11,10 +11,12 @@ type Props = {
   readonly label: string;
   /** Where to go once it is done, `{id}` standing for the id that came back; the same page, anew, when left out. */
   readonly goTo?: string;
+  /** Whether it is done as soon as the page is there. */
+  readonly atOnce?: boolean;
 };
 
 /** A button that does one command, and says so where it stands when that is refused. */
-export function CommandButton({ command, input, label, goTo }: Props) {
+export function CommandButton({ command, input, label, goTo, atOnce = false }: Props) {
   const [problem, setProblem] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
   // One deed for as long as this page is open: what is begun is not begun twice because an answer was lost.
@@ -28,6 +30,12 @@ export function CommandButton({ command, input, label, goTo }: Props) {
     setProblem(done.problem.sentence);
     setBusy(false);
   };
+  const first = useRef(atOnce);
+  useEffect(() => {
+    if (!first.current) return;
+    first.current = false;
+    run();
+  });
   return (
     <div>
       <button type="button" className={controls.primary} onClick={run} disabled={busy || !ready}>

@@ -1,4 +1,5 @@
-import type { Answer, DecimalSign } from '@/core/quiz';
+import type { ReactNode } from 'react';
+import type { Answer, DecimalSign, QuizSettings } from '@/core/quiz';
 import controls from '@/ui/plain/controls.module.css';
 import { answeringOf } from './kinds';
 import type { PaperQuestion } from './paper';
@@ -7,24 +8,39 @@ import styles from './work.module.css';
 type Props = {
   readonly question: PaperQuestion;
   readonly number: number;
+  /** How many questions the paper has; null where that is not told. */
+  readonly of?: number | null;
+  readonly says?: Says;
   readonly answer: Answer | undefined;
   readonly decimals: DecimalSign;
   /** False until the page can take an answer: one given earlier would be seen, and lost. */
   readonly ready: boolean;
   readonly onAnswer: (answer: Answer, delay: number) => void;
+  readonly children?: ReactNode;
 };
 
+/** What is shown with a question. */
+export type Says = NonNullable<QuizSettings['says']>;
+export const usualSays: Says = ['number', 'points'];
+
 /** A question of a paper, as it is answered. */
-export function QuestionField({ question, number, answer, decimals, ready, onAnswer }: Props) {
+export function QuestionField(props: Props) {
+  const { question, number, of = null, says = usualSays, answer, decimals, ready, onAnswer, children } = props;
   const Part = answeringOf(question.kind);
+  const facts = [
+    says.includes('position') && of !== null ? `${number} of ${of}` : '',
+    says.includes('category') ? question.category : '',
+    says.includes('points') ? question.points : '',
+  ].filter(Boolean);
   return (
-    <fieldset className={styles.question} disabled={!ready}>
+    <fieldset className={styles.question} disabled={!ready} id={`question-${question.id}`} tabIndex={-1}>
       <legend>
-        <span className={styles.number}>{number}</span> {question.prompt}{' '}
-        <span className={controls.quiet}>{question.points}</span>
+        {says.includes('number') && <span className={styles.number}>{number}</span>} {question.prompt}{' '}
+        <span className={controls.quiet}>{facts.join(' · ')}</span>
       </legend>
       <Part id={question.id} shown={question.shown} answer={answer} decimals={decimals} onAnswer={onAnswer} />
       <QuestionHelp question={question} />
+      {children}
     </fieldset>
   );
 }

@@ -1,8 +1,9 @@
 import { pointsText } from '@/core/kernel/exact';
-import { dateTimeText } from '@/core/kernel/time';
+import { dateTimeText, Temporal } from '@/core/kernel/time';
+import { counted } from '@/core/kernel/words';
 import { fullPoints, type LessonView, shownOf } from '@/core/learning';
 import { drawnIn } from '@/core/outline';
-import { mayBegin, passes } from '@/core/quiz';
+import { canGoBack, mayBegin, passes, type QuizSettings } from '@/core/quiz';
 import { instantFrom } from '@/server/enrolment';
 import { type SittingRow, shareOfSitting } from '@/server/quiz';
 import controls from '@/ui/plain/controls.module.css';
@@ -23,10 +24,13 @@ export function QuizPart({
   one,
   place,
   sittings,
+  extraMinutes,
 }: {
   readonly one: LessonView;
   readonly place: Place;
   readonly sittings: readonly SittingRow[];
+  /** What this learner has beyond the time limit. */
+  readonly extraMinutes: number;
 }) {
   const { lesson } = one;
   const { quiz } = lesson;
@@ -37,15 +41,23 @@ export function QuizPart({
   const closed = sittings.filter((row) => row.handedInAt !== null);
   const may = mayBegin(
     quiz,
-    sittings.map((row) => ({ startedAt: instantFrom(row.startedAt), deadline: null, handedInAt: null })),
+    sittings.map((row) => ({
+      startedAt: instantFrom(row.startedAt),
+      deadline: row.deadline ? instantFrom(row.deadline) : null,
+      handedInAt: row.handedInAt ? instantFrom(row.handedInAt) : null,
+    })),
+    Temporal.Now.instant(),
   );
   const facts = [
     `${count} ${count === 1 ? 'question' : 'questions'}, ${pointsText(fullPoints(lesson))} points`,
-    quiz.minutes ? `${quiz.minutes} minutes from the moment you begin; then it is handed in as it is` : 'no time limit',
+    timeText(quiz, extraMinutes),
     quiz.attempts
       ? `${quiz.attempts} ${quiz.attempts === 1 ? 'attempt' : 'attempts'}${quiz.attempts > 1 ? `, ${countsText[quiz.counts]}` : ''}`
       : `as often as you like, ${countsText[quiz.counts]}`,
     quiz.passPercent > 0 ? `passed from ${quiz.passPercent} %` : 'no pass mark',
+    ...(quiz.waitHours ? [`${counted(quiz.waitHours, 'hour')} between one attempt and the next`] : []),
+    ...(canGoBack(quiz) ? [] : ['one cannot go back to a page that was left']),
+    ...(quiz.mustAnswer ? ['every question has to be answered'] : []),
   ];
   return (
     <section className={styles.work} aria-label="Quiz">
@@ -75,6 +87,7 @@ export function QuizPart({
           input={{ courseId: place.courseId, lessonId: lesson.id }}
           label={closed.length > 0 ? 'Take it again' : 'Begin'}
           goTo={`${place.base}/sitting/{id}`}
+          atOnce={quiz.beginsAtOnce === true && sittings.length === 0}
         />
       )}
       {!place.isView && !underWay && !may.ok && <p className={controls.quiet}>{may.problem.sentence}</p>}
@@ -90,7 +103,7 @@ export function QuizPart({
                 </th>
                 <td>{dateTimeText(instantFrom(row.handedInAt ?? row.startedAt), place, false)}</td>
                 <td>{!shown.points ? 'not shown' : `${pointsText(row.points ?? 0)} of ${pointsText(row.of ?? 0)}`}</td>
-                <td>{shown.points && quiz.passPercent > 0 ? resultText(row, quiz.passPercent) : '–'}</td>
+                <td>{cameOf(row, shown.points ? quiz.passPercent : 0)}</td>
               </tr>
             ))}
           </tbody>
@@ -100,5 +113,17 @@ export function QuizPart({
   );
 }
 
-const resultText = (row: SittingRow, passPercent: number) =>
-  passes(shareOfSitting(row), passPercent) ? 'passed' : 'not passed';
+function timeText({ minutes, atEnd }: QuizSettings, extra: number): string {
+  if (minutes === null) return 'no time limit';
+  const end =
+    atEnd === 'not-counted' ? 'what is not handed in by then does not count' : 'then it is handed in as it is';
+  const own = extra > 0 ? ` (${extra} of them for you alone)` : '';
+  return `${minutes + extra} minutes${own} from the moment you begin; ${end}`;
+}
+
+/** What came of a sitting; `passPercent`: 0 where nothing can be said of it. */
+function cameOf(row: SittingRow, passPercent: number): string {
+  if (row.isVoid) return 'does not count';
+  if (passPercent === 0) return '–';
+  return passes(shareOfSitting(row), passPercent) ? 'passed' : 'not passed';
+}

@@ -7,20 +7,38 @@ import { type Answer, type Answers, type DecimalSign, kindOf, type QuestionKind 
 import controls from '@/ui/plain/controls.module.css';
 import { useReady } from '@/ui/plain/useReady';
 import type { PaperQuestion } from './paper';
-import { QuestionField } from './QuestionField';
+import { QuestionField, type Says } from './QuestionField';
+import { useServerClock } from './server-clock';
 import { useSpent } from './use-spent';
 import styles from './work.module.css';
 
 type Props = {
   readonly sittingId: string;
-  readonly questions: readonly PaperQuestion[];
+  /** The pages of the paper: all of them where one can go back, and else the one that was reached. */
+  readonly pages: readonly (readonly PaperQuestion[])[];
+  /** Where it stands: which page the first of these is, of how many, and how many questions come before it. */
+  readonly place: { readonly page: number; readonly of: number; readonly before: number; readonly questions: number };
+  readonly goesBack: boolean;
+  readonly mustAnswer: boolean;
+  readonly overview: boolean;
+  readonly says: Says;
+  readonly marks: readonly string[];
   readonly answers: Answers;
+  /** The questions of other pages that are answered, where only one page is here. */
+  readonly answeredElsewhere: number;
   /** Until the time is up; null without a limit. */
   readonly milliseconds: number | null;
+  /** What becomes of it then, in words. */
+  readonly atEnd: string;
+  /** The server's clock when the page was made, in milliseconds since 1970. */
+  readonly serverNow: number;
   readonly decimals: DecimalSign;
   /** In a view nothing is kept: handing in goes here, with the answers in the address. */
   readonly trialHref?: string;
 };
+
+/** An answer that has not been sent yet, and when it was given by the server's clock. */
+type Given = { readonly answer: Answer; readonly at: number };
 
 const retryMs = 2500;
 const stateText = { saved: 'All answers kept', saving: 'Keeping…', waiting: 'Not sent yet, trying again' };
@@ -28,7 +46,12 @@ const stateText = { saved: 'All answers kept', saving: 'Keeping…', waiting: 'N
 /**
  * A paper being written. Each answer is sent as it is given; one that cannot be sent waits here, also over a reload.
  */
-export function SittingPaper({ sittingId, questions, answers: saved, milliseconds, decimals, trialHref }: Props) {
+export function SittingPaper(props: Props) {
+  const { sittingId, pages, place, goesBack, mustAnswer, overview, says, answers: saved, trialHref } = props;
+  const questions = pages.flat();
+  const now = useServerClock(props.serverNow);
+  const [at, setAt] = useState(0);
+  const [marks, setMarks] = useState<ReadonlySet<string>>(new Set(props.marks));
   const storageKey = `sitting-${sittingId}`;
   const [answers, setAnswers] = useState<Answers>(saved);
   // Until it is known that nothing unsent waits in this browser, nothing is said to be kept.
@@ -36,7 +59,7 @@ export function SittingPaper({ sittingId, questions, answers: saved, millisecond
   const [problem, setProblem] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
   const ready = useReady();
-  const waiting = useRef(new Map<string, Answer>());
+  const waiting = useRef(new Map<string, Given>());
   // Handing in takes the newest answers, also from a timer that began before them.
   const written = useRef(answers);
   written.current = answers;
@@ -50,8 +73,10 @@ export function SittingPaper({ sittingId, questions, answers: saved, millisecond
     while (waiting.current.size > 0) {
       const [entry] = waiting.current;
       if (!entry) break;
-      const [questionId, answer] = entry;
-      const told = await act('quiz.answer', { sittingId, questionId, answer, spent: spent.on(questionId) });
+      const [questionId, given] = entry;
+      const told = await act<{ newer: Answer | null }>('quiz.answer', {
+        ...{ sittingId, questionId, answer: given.answer, given: given.at, spent: spent.on(questionId) },
+      });
       if (!told.ok && told.problem.code === 'too-late') window.location.reload();
       if (!told.ok && mayTryAgain(told.problem.code)) {
         sending.current = false;
@@ -61,7 +86,10 @@ export function SittingPaper({ sittingId, questions, answers: saved, millisecond
         return false;
       }
       setProblem(told.ok ? null : told.problem.sentence);
-      if (waiting.current.get(questionId) === answer) waiting.current.delete(questionId);
+      // Answered later on another device: that one holds, and is shown.
+      const newer = told.ok ? told.value.newer : null;
+      if (newer) setAnswers((before) => ({ ...before, [questionId]: newer }));
+      if (waiting.current.get(questionId) === given) waiting.current.delete(questionId);
       localStorage.setItem(storageKey, JSON.stringify([...waiting.current]));
     }
     sending.current = false;
@@ -75,9 +103,12 @@ export function SittingPaper({ sittingId, questions, answers: saved, millisecond
     const kept = localStorage.getItem(storageKey);
     if (!kept) return setState('saved');
     try {
-      const unsent = JSON.parse(kept) as [string, Answer][];
+      const unsent = JSON.parse(kept) as [string, Given][];
       waiting.current = new Map(unsent);
-      setAnswers((now) => ({ ...now, ...Object.fromEntries(unsent) }));
+      setAnswers((before) => ({
+        ...before,
+        ...Object.fromEntries(unsent.map(([id, given]) => [id, given.answer])),
+      }));
       setState('saving');
       flush();
     } catch {
@@ -86,10 +117,10 @@ export function SittingPaper({ sittingId, questions, answers: saved, millisecond
   }, [flush, storageKey]);
 
   const give = (questionId: string, answer: Answer, delay: number) => {
-    setAnswers((now) => ({ ...now, [questionId]: answer }));
+    setAnswers((before) => ({ ...before, [questionId]: answer }));
     spent.count(questionId);
     if (trialHref) return;
-    waiting.current.set(questionId, answer);
+    waiting.current.set(questionId, { answer, at: Math.round(now()) });
     localStorage.setItem(storageKey, JSON.stringify([...waiting.current]));
     setState('saving');
     clearTimeout(timer.current);
@@ -109,45 +140,140 @@ export function SittingPaper({ sittingId, questions, answers: saved, millisecond
     setBusy(false);
   }, [flush, sittingId, trialHref]);
 
+  const mark = (questionId: string, on: boolean) => {
+    setMarks((before) => {
+      const next = new Set(before);
+      if (on) next.add(questionId);
+      else next.delete(questionId);
+      return next;
+    });
+    if (!trialHref) act('quiz.mark', { sittingId, questionId, on });
+  };
+  const turn = async (to: number) => {
+    if (goesBack) {
+      setAt(to);
+      return window.scrollTo({ top: 0 });
+    }
+    setBusy(true);
+    if (waiting.current.size > 0 && !(await flush())) return setBusy(false);
+    const done = await act('quiz.go-on', { sittingId, page: place.page + to });
+    if (done.ok) return window.location.reload();
+    setProblem(done.problem.sentence);
+    setBusy(false);
+  };
+  const goTo = (questionId: string) => {
+    setAt(pages.findIndex((page) => page.some(({ id }) => id === questionId)));
+    requestAnimationFrame(() => document.getElementById(`question-${questionId}`)?.focus());
+  };
+
   const keeping = ready ? stateText[state] : 'Opening…';
-  const open = questions.filter(({ id, kind }) => !isAnswered(kind, answers[id])).length;
+  const open =
+    place.questions -
+    props.answeredElsewhere -
+    questions.filter(({ id, kind }) => isAnswered(kind, answers[id])).length;
+  const shown = pages[at] ?? [];
+  const before = place.before + pages.slice(0, at).flat().length;
+  const isLast = place.page + at + 1 >= place.of;
+  const mayGive = !mustAnswer || open === 0;
   return (
     <div className={styles.paper}>
       <div className={styles.paperBar}>
-        {milliseconds !== null && <TimeLeft milliseconds={milliseconds} onUp={handIn} />}
+        {props.milliseconds !== null && <TimeLeft milliseconds={props.milliseconds} onUp={handIn} />}
         <span>
-          {questions.length - open} of {questions.length} answered
+          {place.questions - open} of {place.questions} answered
         </span>
         <span className={controls.quiet} role="status">
           {trialHref ? 'A view: nothing is kept' : keeping}
         </span>
+        {props.milliseconds !== null && <span className={controls.quiet}>{props.atEnd}</span>}
       </div>
       {problem && (
         <p role="alert" className={controls.notice}>
           {problem}
         </p>
       )}
-      {questions.map((question, i) => (
+      {overview && goesBack && (
+        <nav className={styles.overview} aria-label="The paper">
+          {questions.map(({ id, kind }, i) => (
+            <button
+              key={id}
+              type="button"
+              disabled={!ready}
+              data-answered={isAnswered(kind, answers[id]) || undefined}
+              data-marked={marks.has(id) || undefined}
+              aria-current={shown.some((one) => one.id === id) && pages.length > 1 ? 'step' : undefined}
+              aria-label={`Question ${i + 1}, ${isAnswered(kind, answers[id]) ? 'answered' : 'open'}${marks.has(id) ? ', to look at again' : ''}`}
+              onClick={() => goTo(id)}
+            >
+              {i + 1}
+            </button>
+          ))}
+        </nav>
+      )}
+      {shown.map((question, i) => (
         <QuestionField
           key={question.id}
           question={question}
-          number={i + 1}
+          number={before + i + 1}
+          of={place.questions}
+          says={says}
           answer={answers[question.id]}
-          decimals={decimals}
+          decimals={props.decimals}
           ready={ready}
           onAnswer={(answer, delay) => give(question.id, answer, delay)}
-        />
+        >
+          {overview && goesBack && (
+            <label className={styles.again}>
+              <input
+                type="checkbox"
+                checked={marks.has(question.id)}
+                onChange={(event) => mark(question.id, event.currentTarget.checked)}
+              />
+              Look at it again
+            </label>
+          )}
+        </QuestionField>
       ))}
-      <div className={styles.paperFoot}>
-        <button type="button" className={controls.primary} onClick={handIn} disabled={busy || !ready}>
-          {busy ? 'Handing in…' : 'Hand in'}
-        </button>
-        {open > 0 && (
-          <span className={controls.quiet}>
-            {open} {open === 1 ? 'question is' : 'questions are'} still open
+      {place.of > 1 && (
+        <div className={styles.paperFoot}>
+          {goesBack && (
+            <button
+              type="button"
+              className={controls.button}
+              disabled={!ready || place.page + at === 0}
+              onClick={() => turn(at - 1)}
+            >
+              Back
+            </button>
+          )}
+          <span>
+            Page {place.page + at + 1} of {place.of}
           </span>
-        )}
-      </div>
+          {!isLast && (
+            <button
+              type="button"
+              className={goesBack ? controls.button : controls.primary}
+              disabled={!ready || busy}
+              onClick={() => turn(at + 1)}
+            >
+              {goesBack ? 'On' : 'Go on; one cannot come back'}
+            </button>
+          )}
+        </div>
+      )}
+      {(goesBack || isLast) && (
+        <div className={styles.paperFoot}>
+          <button type="button" className={controls.primary} onClick={handIn} disabled={busy || !ready || !mayGive}>
+            {busy ? 'Handing in…' : 'Hand in'}
+          </button>
+          {open > 0 && (
+            <span className={controls.quiet}>
+              {open} {open === 1 ? 'question is' : 'questions are'} still open
+              {mustAnswer ? '; all have to be answered before it is handed in' : ''}
+            </span>
+          )}
+        </div>
+      )}
     </div>
   );
 }

@@ -7,6 +7,7 @@ export type PaperQuestion = {
   readonly kind: QuestionKind;
   readonly prompt: string;
   readonly points: string;
+  readonly category: string;
   /** What its kind lets be seen. */
   readonly shown: ShownOf<QuestionKind>;
   /** How parts of an answer count; null where it is all or nothing. */
@@ -17,11 +18,12 @@ export type PaperQuestion = {
 type Asked = QuestionContent & { readonly id: string };
 
 /** A question as it may be seen before it is answered. */
-export const paperQuestion = ({ id, kind, prompt, points, body, hint }: Asked): PaperQuestion => ({
+export const paperQuestion = ({ id, kind, prompt, category, points, body, hint }: Asked): PaperQuestion => ({
   id,
   kind,
   prompt,
   points: pointsInWords(points),
+  category,
   shown: kindOf(kind).shown(body),
   instruction: kindOf(kind).instruction ?? null,
   hint,

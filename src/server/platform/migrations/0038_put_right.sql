@@ -3,7 +3,7 @@ CREATE TABLE "quiz_correction" (
 	"course_id" uuid NOT NULL,
 	"lesson_id" uuid NOT NULL,
 	"question_id" uuid NOT NULL,
-	"question_hash" text NOT NULL,
+	"question_sum" text NOT NULL,
 	"prompt" text NOT NULL,
 	"does" text NOT NULL,
 	"accepted" jsonb,

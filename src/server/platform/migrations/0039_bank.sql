@@ -62,7 +62,7 @@ ALTER TABLE "bank_question" ADD CONSTRAINT "bank_question_body_length" CHECK (ch
 -- A question that was put in or taken out whole is kept whole, as questions are from now on.
 CREATE FUNCTION pg_temp.of_no_bank(side jsonb) RETURNS jsonb LANGUAGE sql IMMUTABLE AS $$
   SELECT CASE WHEN side ?& array['kind', 'prompt', 'lessonId', 'order']
-    THEN '{"bankId": null, "bankVersion": null}'::jsonb || side ELSE side END
+    THEN '{"bankId": null, "bankVersion": null, "category": ""}'::jsonb || side ELSE side END
 $$;--> statement-breakpoint
 UPDATE "audit" a SET "changes" = (
     SELECT jsonb_agg(CASE WHEN one ->> 'table' = 'question'

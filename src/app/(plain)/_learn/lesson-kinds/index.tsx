@@ -6,7 +6,7 @@ import type { MediaFacts } from '@/core/media';
 import type { LessonKind } from '@/core/outline';
 import { type HandInRow, handInsOf } from '@/server/assignment';
 import { roomsOf } from '@/server/live';
-import { type SittingRow, sittingsOf } from '@/server/quiz';
+import { extraMinutes, type SittingRow, sittingsOf } from '@/server/quiz';
 import controls from '@/ui/plain/controls.module.css';
 import { AssignmentPart } from '../AssignmentPart';
 import { LinkPart } from '../LinkPart';
@@ -68,7 +68,8 @@ const parts: { readonly [K in LessonKind]: Parts } = {
   quiz: {
     async work({ one, place }, own) {
       const sittings: readonly SittingRow[] = own ? await sittingsOf(own.db, own.enrolmentId, one.lesson.id) : [];
-      return <QuizPart one={one} place={place} sittings={sittings} />;
+      const extra = own ? await extraMinutes(own.db, own.enrolmentId, one.lesson.id) : 0;
+      return <QuizPart one={one} place={place} sittings={sittings} extraMinutes={extra} />;
     },
   },
   assignment: {

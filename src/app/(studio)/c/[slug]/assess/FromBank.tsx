@@ -41,7 +41,10 @@ export function FromBank({ lesson }: { readonly lesson: Lesson }) {
       do: 'all',
       edits: wanted.map((question) => ({
         ...({ do: 'add-question', id: newId(), lessonId: lesson.id, kind: question.kind } as const),
-        fields: fieldsOf(question),
+        fields: {
+          ...fieldsOf(question),
+          category: bank?.categories.find(({ id }) => id === question.categoryId)?.title ?? '',
+        },
       })),
     });
     setSaid(done.ok ? `${counted(wanted.length, 'question')} put on the paper.` : done.problem.sentence);

@@ -1,6 +1,6 @@
 'use client';
-import { MultiSelect } from '@mantine/core';
-import { outcomesOf, type Question } from '@/core/outline';
+import { Autocomplete, MultiSelect } from '@mantine/core';
+import { outcomesOf, type Question, questionsOf } from '@/core/outline';
 import { useDesk } from '../_course/CourseProvider';
 import { ContentFields } from './ContentFields';
 import { TaughtField } from './TaughtField';
@@ -15,6 +15,9 @@ type Props = {
 export function QuestionFields({ question, folds = false }: Props) {
   const { store, state } = useDesk();
   const outcomes = outcomesOf(state.outline);
+  const categories = [
+    ...new Set(questionsOf(state.outline, question.lessonId).flatMap(({ category }) => category || [])),
+  ];
   const set = (fields: Partial<Question>) => store.edit({ do: 'set', table: 'question', id: question.id, fields });
   return (
     <ContentFields
@@ -23,15 +26,25 @@ export function QuestionFields({ question, folds = false }: Props) {
       onSet={set}
       folds={folds && question.taught === null}
       between={
-        outcomes.length > 0 && (
-          <MultiSelect
-            label="Asks for the outcomes"
-            data={outcomes.map((outcome, i) => ({ value: outcome.id, label: `${i + 1} ${outcome.text}` }))}
-            value={question.outcomes.filter((id) => state.outline.outcome[id])}
-            onChange={(chosen) => set({ outcomes: chosen })}
-            placeholder={question.outcomes.length === 0 ? 'none' : undefined}
+        <>
+          <Autocomplete
+            label="Category on the paper"
+            placeholder="none"
+            data={categories}
+            value={question.category}
+            maxLength={80}
+            onChange={(category) => set({ category })}
           />
-        )
+          {outcomes.length > 0 && (
+            <MultiSelect
+              label="Asks for the outcomes"
+              data={outcomes.map((outcome, i) => ({ value: outcome.id, label: `${i + 1} ${outcome.text}` }))}
+              value={question.outcomes.filter((id) => state.outline.outcome[id])}
+              onChange={(chosen) => set({ outcomes: chosen })}
+              placeholder={question.outcomes.length === 0 ? 'none' : undefined}
+            />
+          )}
+        </>
       }
       beside={<TaughtField question={question} onSave={(taught) => set({ taught })} />}
     />

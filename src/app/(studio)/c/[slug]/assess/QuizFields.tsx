@@ -1,10 +1,11 @@
 'use client';
-import { Select } from '@mantine/core';
+import { MultiSelect, Select, Switch } from '@mantine/core';
 import type { Lesson } from '@/core/outline';
-import type { DecimalSign, QuizSettings, Shuffles } from '@/core/quiz';
+import type { atEnds, DecimalSign, pagings, QuizSettings, Shuffles, sayings } from '@/core/quiz';
 import { NumberField } from '@/ui/fields/fields';
 import { useDesk } from '../_course/CourseProvider';
 import styles from './assess.module.css';
+import { ExtraTime } from './ExtraTime';
 
 /** How a quiz runs: what passes, how long, how often, in what order, and what is seen of it afterwards. */
 export function QuizFields({ lesson, settings }: { readonly lesson: Lesson; readonly settings: QuizSettings }) {
@@ -47,6 +48,73 @@ export function QuizFields({ lesson, settings }: { readonly lesson: Lesson; read
           onChange={(counts) => counts && set({ counts: counts as QuizSettings['counts'] })}
         />
       </div>
+      {settings.minutes !== null && (
+        <Select
+          label="When the time is up"
+          value={settings.atEnd ?? 'handed-in'}
+          allowDeselect={false}
+          data={[
+            { value: 'handed-in', label: 'it is handed in as it is' },
+            { value: 'not-counted', label: 'it does not count' },
+          ]}
+          onChange={(atEnd) => atEnd && set({ atEnd: atEnd as (typeof atEnds)[number] })}
+        />
+      )}
+      {settings.minutes !== null && <ExtraTime lesson={lesson} />}
+      {settings.attempts !== 1 && (
+        <NumberField
+          label="Wait between attempts"
+          unit="hours"
+          value={settings.waitHours ?? 0}
+          onSave={(waitHours) => set({ waitHours: waitHours ?? 0 })}
+        />
+      )}
+      <div className={styles.two}>
+        <Select
+          label="Shown at once"
+          value={settings.pages ?? 'all'}
+          allowDeselect={false}
+          data={[
+            { value: 'all', label: 'all questions' },
+            { value: 'single', label: 'one question' },
+            { value: 'category', label: 'the questions of a category' },
+          ]}
+          onChange={(pages) => pages && set({ pages: pages as (typeof pagings)[number] })}
+        />
+        <MultiSelect
+          label="Shown with a question"
+          value={[...(settings.says ?? ['number', 'points'])]}
+          data={[
+            { value: 'number', label: 'its number' },
+            { value: 'position', label: 'where it stands' },
+            { value: 'points', label: 'its points' },
+            { value: 'category', label: 'its category' },
+          ]}
+          onChange={(says) => set({ says: says as (typeof sayings)[number][] })}
+        />
+      </div>
+      {(settings.pages ?? 'all') !== 'all' && (
+        <Switch
+          label="One can go back to a page that was left"
+          checked={settings.goesBack ?? true}
+          onChange={(event) => set({ goesBack: event.currentTarget.checked })}
+        />
+      )}
+      <Switch
+        label="Every question has to be answered before it is handed in"
+        checked={settings.mustAnswer ?? false}
+        onChange={(event) => set({ mustAnswer: event.currentTarget.checked })}
+      />
+      <Switch
+        label="An overview of the paper, with marks on what to look at again"
+        checked={settings.overview ?? false}
+        onChange={(event) => set({ overview: event.currentTarget.checked })}
+      />
+      <Switch
+        label="The first sitting begins as soon as the lesson is opened"
+        checked={settings.beginsAtOnce ?? false}
+        onChange={(event) => set({ beginsAtOnce: event.currentTarget.checked })}
+      />
       <Select
         label="After handing in, the learner sees"
         value={settings.shows}

@@ -8,9 +8,9 @@ import controls from '@/ui/plain/controls.module.css';
 import { CourseFrame } from '../../../../_learn/CourseFrame';
 import styles from '../../../../_learn/learn.module.css';
 import { learnerPlace } from '../../../../_learn/learner-place';
-import { paperOf } from '../../../../_learn/paper';
 import { SittingPaper } from '../../../../_learn/SittingPaper';
 import { SittingResult } from '../../../../_learn/SittingResult';
+import { sittingProps } from '../../../../_learn/sitting-props';
 
 /** One sitting: the paper while it is written, the result once it is handed in. */
 export default async function SittingPage({
@@ -36,6 +36,9 @@ export default async function SittingPage({
         <h1>{lesson.title}</h1>
         {row.handedInAt ? (
           <>
+            {row.isVoid && (
+              <p className={controls.look}>The time was up before it was handed in: this sitting does not count.</p>
+            )}
             <SittingResult
               lesson={lesson}
               answers={found.answers}
@@ -53,10 +56,9 @@ export default async function SittingPage({
         ) : (
           <SittingPaper
             sittingId={row.id}
-            answers={found.answers}
             milliseconds={left}
-            questions={paperOf(lesson.questions)}
-            decimals={lesson.quiz?.decimals ?? 'point'}
+            serverNow={Temporal.Now.instant().epochMilliseconds}
+            {...sittingProps(lesson, found.answers, row.reached, row.marks)}
           />
         )}
       </article>

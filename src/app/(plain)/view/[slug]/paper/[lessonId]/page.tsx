@@ -1,14 +1,15 @@
 import { orNotFound } from '@/app/_server/doors';
+import { Temporal } from '@/core/kernel/time';
 import { shownOf } from '@/core/learning';
 import type { LessonDocument } from '@/core/outline';
 import { type Answers, paperFor, readAnswers, scorePaper } from '@/core/quiz';
 import controls from '@/ui/plain/controls.module.css';
 import { CourseFrame } from '../../../../_learn/CourseFrame';
 import styles from '../../../../_learn/learn.module.css';
-import { paperOf } from '../../../../_learn/paper';
 import { lessonHref } from '../../../../_learn/place';
 import { SittingPaper } from '../../../../_learn/SittingPaper';
 import { SittingResult } from '../../../../_learn/SittingResult';
+import { sittingProps } from '../../../../_learn/sitting-props';
 import { type ViewQuery, viewAsLearner } from '../../view';
 
 export const metadata = { title: 'View as learner' };
@@ -51,10 +52,10 @@ export default async function TryPaper({ params, searchParams }: Props) {
         ) : (
           <SittingPaper
             sittingId={`trial-${lessonId}`}
-            answers={{}}
             milliseconds={lesson.quiz?.minutes ? lesson.quiz.minutes * 60_000 : null}
-            questions={paperOf(lesson.questions)}
-            decimals={lesson.quiz?.decimals ?? 'point'}
+            serverNow={Temporal.Now.instant().epochMilliseconds}
+            // Nothing is recorded in a view, so one can go back in it.
+            {...sittingProps({ ...lesson, quiz: lesson.quiz && { ...lesson.quiz, goesBack: true } }, {}, 0, [])}
             trialHref={`${place.base}/paper/${lessonId}${place.query}`}
           />
         )}

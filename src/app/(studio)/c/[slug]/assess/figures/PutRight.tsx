@@ -46,7 +46,7 @@ export function PutRight({ figures: { lessonId, page }, question }: Props) {
   const isPut = corrections.some((one) => one.does !== 'accept');
   const wishOf = useCallback(
     (what: CorrectionDoes) => ({
-      ...{ questionId: question.id, questionHash: hash, does: what, nobodyLoses },
+      ...{ questionId: question.id, questionSum: hash, does: what, nobodyLoses },
       accepted: what === 'accept' ? (answer?.answer ?? null) : null,
     }),
     [question.id, hash, nobodyLoses, answer],
