@@ -26,7 +26,7 @@ test('one page at a time, with an overview and marks: over a reload, on another 
   school,
 }) => {
   const { page: maker, publish } = await runs(school, browser, /Scoring the sample/);
-  await maker.getByLabel('Shown at once').click();
+  await maker.getByRole('combobox', { name: 'Shown at once' }).click();
   await maker.getByRole('option', { name: 'one question' }).click();
   await maker.getByText('An overview of the paper').click();
   await maker.getByText('Every question has to be answered before').click();
@@ -74,10 +74,10 @@ test('a page that was left is left for good, also for who asks the server; one p
   school,
 }) => {
   const { page: maker, publish } = await runs(school, browser, /Work out the discharge/);
-  await maker.getByLabel('Shown at once').click();
+  await maker.getByRole('combobox', { name: 'Shown at once' }).click();
   await maker.getByRole('option', { name: 'one question' }).click();
   await maker.getByText('One can go back to a page that was left').click();
-  await maker.getByLabel('When the time is up').click();
+  await maker.getByRole('combobox', { name: 'When the time is up' }).click();
   await maker.getByRole('option', { name: 'it does not count' }).click();
   await maker.getByPlaceholder('find a name').fill('Bo Li');
   await maker.getByRole('option', { name: 'Bo Li' }).click();

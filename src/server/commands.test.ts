@@ -183,6 +183,7 @@ beforeAll(async () => {
     'quiz.drop-correction': { courseId, lessonId: quiz, correctionId: newId() },
     'quiz.give-time': { courseId, lessonId: quiz, learnerId: school.learner, minutes: 5 },
     'quiz.go-on': { sittingId: sitting.id, page: 0 },
+    'quiz.judge': { sittingId: sitting.id, questionId: question },
     'quiz.mark': { sittingId: sitting.id, questionId: question, on: true },
     'quiz.hand-in': { sittingId: sitting.id },
     'quiz.put-right': {
@@ -230,6 +231,7 @@ const lets: readonly (readonly [commands: readonly string[], actors: readonly st
       'quiz.begin',
       'quiz.go-on',
       'quiz.hand-in',
+      'quiz.judge',
       'quiz.mark',
       'release.tell-me',
     ],

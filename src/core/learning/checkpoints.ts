@@ -1,6 +1,6 @@
 import type { LessonDocument, Moment } from '../outline';
 import { barrierIn, checkpointsOf, isExercise, lessonKindOf } from '../outline';
-import { type Answer, feedbackOn, kindOf, scoreAnswer } from '../quiz';
+import { type Answer, type DecimalSign, feedbackOn, kindOf, scoreAnswer } from '../quiz';
 import type { LessonProgress, Passage } from '../record';
 
 type Asked = LessonDocument['questions'][number];
@@ -28,8 +28,8 @@ export const askedInPlace = ({ kind, questions }: Pick<LessonDocument, 'kind' | 
   );
 
 /** Judges an answer; null for one that says nothing. */
-export function judge(question: Asked, answer: Answer): Judgement | null {
-  const { verdict } = scoreAnswer(question, answer);
+export function judge(question: Asked, answer: Answer, decimals?: DecimalSign): Judgement | null {
+  const { verdict } = scoreAnswer(question, answer, decimals);
   if (verdict === 'open') return null;
   const chosen = kindOf(question.kind)
     .choices?.(question.body, answer)

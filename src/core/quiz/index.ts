@@ -1,3 +1,4 @@
+export { type Band, bandFaults, bandOf } from './bands';
 export {
   type BankCategory,
   type BankFacts,
@@ -44,6 +45,7 @@ export {
   readAnswers,
 } from './schema';
 export {
+  byCategory,
   countingShare,
   feedbackOn,
   type PaperScore,

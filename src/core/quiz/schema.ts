@@ -2,6 +2,7 @@ import { array, boolean, mixed, number, object, string } from 'yup';
 import { idSchema } from '../kernel/ids';
 import { parsed } from '../kernel/parse';
 import type { Result } from '../kernel/problem';
+import { bandsSchema } from './bands';
 import { drawSchema } from './bank';
 import { type BodyOf, kindOf, type QuestionKind, questionKinds } from './kinds';
 import { type Answer, type Answers, atEnds, correctionDoes, pagings, type QuestionContent, sayings } from './types';
@@ -36,6 +37,9 @@ export const quizSettingsSchema = object({
   mustAnswer: boolean(),
   beginsAtOnce: boolean(),
   overview: boolean(),
+  bands: bandsSchema,
+  average: boolean(),
+  judges: boolean(),
   says: array().of(string().oneOf(sayings).required()).max(sayings.length, 'Choose each of them once.'),
   draws: array().of(drawSchema.required()).max(50, 'A quiz draws at most 50 times.'),
 }).noUnknown();

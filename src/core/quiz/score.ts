@@ -89,6 +89,23 @@ function totalOf(perQuestion: PaperScore['perQuestion']): PaperScore {
   };
 }
 
+/**
+ * The points of a paper by the categories of its questions, in the order in which they come first: thousandths, each
+ * rounded by itself. None where no question has a category.
+ */
+export function byCategory(questions: readonly Asked[], { perQuestion }: PaperScore) {
+  const names = [...new Set(questions.map(({ category }) => category))];
+  if (names.every((name) => name === '')) return [];
+  return names.map((category) => {
+    const own = perQuestion.filter((_, i) => questions[i]?.category === category);
+    return {
+      category,
+      points: toThousandths(sum(own.map(({ points }) => points))),
+      of: toThousandths(sum(own.map(({ of }) => of))),
+    };
+  });
+}
+
 /** What an answer is worth once its question has been put right. */
 function corrected(
   question: Asked,

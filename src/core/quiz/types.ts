@@ -1,4 +1,5 @@
 import type { Rational } from '../kernel/exact';
+import type { Band } from './bands';
 import type { AnswerOf, BodyOf, QuestionKind } from './kinds';
 import type { DecimalSign } from './kinds/number/read';
 
@@ -82,6 +83,12 @@ export type QuizSettings = {
   readonly beginsAtOnce?: boolean;
   /** Whether the paper can be looked over, with marks on what to look at again. */
   readonly overview?: boolean;
+  /** What is said with a result, by how much of the points it is. */
+  readonly bands?: readonly Band[];
+  /** Whether the result is shown beside the average of others. */
+  readonly average?: boolean;
+  /** Whether each answer can be judged at once, after which it stays as it is. */
+  readonly judges?: boolean;
   /** What is shown with a question; its number and points where this does not say. */
   readonly says?: readonly (typeof sayings)[number][];
 };

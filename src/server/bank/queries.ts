@@ -8,7 +8,7 @@ import type { Database } from '../platform/database';
 import { categoriesOf, readQuestion } from './read';
 import { bankQuestion, bankVersion } from './schema';
 
-export const questionsPerPage = 100;
+const questionsPerPage = 100;
 
 /** What is looked for: in a category with all below it, in none (`none`), or anywhere (null). */
 export type BankFilter = {
@@ -27,6 +27,7 @@ export type BankPage = {
   readonly without: number;
   readonly tags: readonly { readonly tag: string; readonly count: number }[];
   readonly found: number;
+  readonly perPage: number;
   readonly questions: readonly BankQuestion[];
 };
 
@@ -84,6 +85,7 @@ export async function bankPage(db: Database, filter: BankFilter): Promise<BankPa
     without: own.find(({ categoryId }) => categoryId === null)?.count ?? 0,
     tags: tags.rows,
     found: found?.count ?? 0,
+    perPage: questionsPerPage,
     questions: rows.map(readQuestion),
   };
 }

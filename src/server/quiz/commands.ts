@@ -4,7 +4,8 @@ import { boolean, mixed, number, object } from 'yup';
 import { idSchema } from '@/core/kernel/ids';
 import { fail, ok, type Result } from '@/core/kernel/problem';
 import { Temporal } from '@/core/kernel/time';
-import { shownOf } from '@/core/learning';
+import { judge, shownOf } from '@/core/learning';
+import type { LessonDocument } from '@/core/outline';
 import { can } from '@/core/people';
 import {
   type Answer,
@@ -34,7 +35,7 @@ import { eventIn, recordEvent, recordEvents } from '../record';
 import { extraMinutes, giveTime } from './extra-time';
 import { correctionCommands, whileNothingIsPutRight } from './put-right';
 import { bankEarned, sitting, sittingAnswer } from './schema';
-import { answersOf, closedWith, type Paper, paperOf, type SittingRow, scoreOf, sittingOf } from './sitting';
+import { answersOf, closedWith, paperOf, type SittingRow, scoreOf, sittingOf } from './sitting';
 
 /** Scores a sitting and closes it. Harmless when it is closed already. */
 async function handInRow(tx: Transaction, row: SittingRow, at: Temporal.Instant): Promise<SittingRow> {
@@ -81,7 +82,7 @@ async function handInRow(tx: Transaction, row: SittingRow, at: Temporal.Instant)
 }
 
 /** Keeps what the questions of the bank earned, as they were answered. */
-async function keepEarned(tx: Transaction, row: SittingRow, paper: Paper | null): Promise<void> {
+async function keepEarned(tx: Transaction, row: SittingRow, paper: LessonDocument | null): Promise<void> {
   const ofBank = (paper?.questions ?? []).filter(({ bankId }) => bankId !== null);
   if (ofBank.length === 0) return;
   const answers = await answersOf(tx.db, row.id, ofBank);
@@ -95,13 +96,19 @@ async function keepEarned(tx: Transaction, row: SittingRow, paper: Paper | null)
   await tx.db.insert(bankEarned).values(earned).onConflictDoNothing();
 }
 
-const own = async (context: CommandContext, id: string): Promise<Result<SittingRow>> => {
+const held = new WeakMap<CommandContext, SittingRow>();
+
+/** A sitting of one's own, held until the command is over: read once for deciding and for doing. */
+async function own(context: CommandContext, id: string): Promise<Result<SittingRow>> {
+  const known = held.get(context);
+  if (known?.id === id) return ok(known);
   const [row] = await context.tx.db.select().from(sitting).where(eq(sitting.id, id)).for('update');
   // Somebody else's sitting is not told apart from one that is not there.
-  return row && row.learnerId === context.actor.id
-    ? ok(row)
-    : fail('not-found', 'This sitting is not there, or it is not yours.');
-};
+  if (!row || row.learnerId !== context.actor.id)
+    return fail('not-found', 'This sitting is not there, or it is not yours.');
+  held.set(context, row);
+  return ok(row);
+}
 
 /** Decides whether a sitting may be gone on with: by whoever began it, until they begin the course anew. */
 async function ownSitting(context: CommandContext, { sittingId }: { readonly sittingId: string }) {
@@ -182,7 +189,7 @@ function givenAt(given: number | undefined, row: SittingRow, now: Temporal.Insta
 }
 
 /** The page of a paper a question stands on, from 0. */
-const pageOf = (paper: Paper, questionId: string): number =>
+const pageOf = (paper: LessonDocument, questionId: string): number =>
   pagesOf(paper.quiz ?? {}, paper.questions).findIndex((page) => page.some(({ id }) => id === questionId));
 
 export const answerQuestion = command({
@@ -225,8 +232,8 @@ export const answerQuestion = command({
         target: [sittingAnswer.sittingId, sittingAnswer.questionId],
         // A browser that was opened anew begins to measure anew.
         set: { ...kept, spent: sql`greatest(excluded.spent, ${sittingAnswer.spent})` },
-        // What was given last holds, whichever device sends it first.
-        setWhere: sql`${sittingAnswer.at} <= excluded.at`,
+        // What was given last holds, whichever device sends it first; what was judged stays as it is.
+        setWhere: sql`${sittingAnswer.at} <= excluded.at and ${sittingAnswer.judgedAt} is null`,
       })
       .returning({ at: sittingAnswer.at });
     if (written.length > 0) return ok({ saved: context.now.toString(), newer: null });
@@ -263,6 +270,37 @@ export const handInSitting = command({
 
 const isAnswered = (kind: QuestionKind, answer: Answer | undefined) =>
   answer !== undefined && kindOf(kind).isGiven(answer);
+
+/** Judges an answer at once, where its quiz does: from then on it stays as it is. */
+export const judgeAnswer = command({
+  name: 'quiz.judge',
+  input: object({ sittingId: idSchema, questionId: idSchema }).noUnknown(),
+  permission: ownSitting,
+  async handle(context, { sittingId, questionId }) {
+    const found = await own(context, sittingId);
+    if (!found.ok) return found;
+    const row = found.value;
+    const may = mayAnswer(sittingOf(row), context.now);
+    if (!may.ok) return may;
+    const paper = await paperOf(context.tx.db, row);
+    const question = paper?.questions.find(({ id }) => id === questionId);
+    if (!paper?.quiz?.judges || !question) return fail('not-found', 'This question is not judged at once.');
+    const answer = (await answersOf(context.tx.db, row.id, [question]))[questionId];
+    const judgement = answer && judge(question, answer, paper.quiz.decimals);
+    if (!judgement) return fail('invalid', 'Answer the question first.');
+    await context.tx.db
+      .update(sittingAnswer)
+      .set({ judgedAt: context.now.toString() })
+      .where(
+        and(
+          eq(sittingAnswer.sittingId, row.id),
+          eq(sittingAnswer.questionId, questionId),
+          isNull(sittingAnswer.judgedAt),
+        ),
+      );
+    return ok({ verdict: judgement.verdict, said: judgement.said });
+  },
+});
 
 /** Marks a question as one to look at again, or takes the mark away: it is there on every device. */
 export const markQuestion = command({
@@ -342,6 +380,7 @@ export const quizCommands = {
   [answerQuestion.name]: answerQuestion,
   [goOn.name]: goOn,
   [handInSitting.name]: handInSitting,
+  [judgeAnswer.name]: judgeAnswer,
   [markQuestion.name]: markQuestion,
   [giveTime.name]: giveTime,
   ...correctionCommands,

@@ -1,9 +1,9 @@
-import { and, asc, eq } from 'drizzle-orm';
+import { and, asc, eq, isNotNull, sql } from 'drizzle-orm';
 import { Temporal } from '@/core/kernel/time';
 import type { LessonDocument } from '@/core/outline';
 import { type Answers, isOverdue, type PaperScore } from '@/core/quiz';
 import type { Database } from '../platform/database';
-import { sitting } from './schema';
+import { sitting, sittingAnswer } from './schema';
 import { answersOf, closedWith, paperOf, type SittingRow, scoreOf, sittingOf } from './sitting';
 
 /**
@@ -37,6 +37,8 @@ export type SittingView = {
   readonly lesson: LessonDocument;
   readonly answers: Answers;
   readonly score: PaperScore | null;
+  /** Ids of questions whose answers were judged already. */
+  readonly judged: readonly string[];
 };
 
 /** One sitting of a learner's own, with its paper and, once it is handed in, its score. */
@@ -56,5 +58,27 @@ export async function sittingView(
   if (!lesson) return null;
   const answers = await answersOf(db, row.id, lesson.questions);
   const score = row.handedInAt ? await scoreOf(db, row, lesson) : null;
-  return { row, lesson, answers, score };
+  const judged = lesson.quiz?.judges
+    ? await db
+        .select({ id: sittingAnswer.questionId })
+        .from(sittingAnswer)
+        .where(and(eq(sittingAnswer.sittingId, row.id), isNotNull(sittingAnswer.judgedAt)))
+    : [];
+  return { row, lesson, answers, score, judged: judged.map((one) => one.id) };
+}
+
+/** Below so many others an average tells of single people. */
+const fewestOthers = 5;
+
+/** The average share of others who have handed in a quiz, 0 to 1; null while there are too few of them. */
+export async function averageOfOthers(
+  db: Database,
+  { courseId, lessonId, learnerId }: Pick<SittingRow, 'courseId' | 'lessonId' | 'learnerId'>,
+): Promise<number | null> {
+  const { rows } = await db.execute<{ others: number; average: number | null }>(sql`
+    select count(distinct learner_id)::int as others, avg(points::float8 / nullif("of", 0)) as average from sitting
+    where course_id = ${courseId} and lesson_id = ${lessonId} and learner_id <> ${learnerId}
+      and handed_in_at is not null and not is_void`);
+  const [found] = rows;
+  return found && found.others >= fewestOthers ? found.average : null;
 }

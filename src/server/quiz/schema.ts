@@ -70,6 +70,8 @@ export const sittingAnswer = pgTable(
     answer: jsonb('answer').$type<Answer>().notNull(),
     /** Milliseconds its learner spent on the question, as their browser has measured; null where none has. */
     spent: integer('spent'),
+    /** When it was judged, and stays as it is; null where it was not yet. */
+    judgedAt: at('judged_at'),
     at: at('at').notNull(),
   },
   (table) => [primaryKey({ columns: [table.sittingId, table.questionId] })],

@@ -6,7 +6,7 @@ import { newId } from '../platform/ids';
 import * as tables from '../platform/schema';
 import { codeOf, learner, must, owner, publishedCourse, run, startsAt, useTestSchool } from '../testing/school';
 import { closeOverdue } from './commands';
-import { sittingsOf, sittingView } from './index';
+import { averageOfOthers, sittingsOf, sittingView } from './index';
 
 const school = useTestSchool();
 const me = () => learner(school.learner);
@@ -146,4 +146,54 @@ test('more time for one person holds for the next sitting and the one that is un
   expect([await give(5, self), await give(5, me()), await give(1441)].map(codeOf)).toEqual([
     ...['not-allowed', 'not-allowed', 'invalid'],
   ]);
+});
+
+test('an answer that was judged stays as it is, and only where its quiz judges; what is said of it is the question’s own', async () => {
+  const { begun, answer, question, second } = await quizThat({ judges: true, minutes: null });
+  const id = await begun(5);
+  const judge = (questionId: string, at: number) =>
+    run<{ verdict: string }>(me(), 'quiz.judge', { sittingId: id, questionId }, minute(at));
+  expect(codeOf(await judge(question, 6))).toBe('invalid');
+  await answer(id, question, { typed: '5' }, 6);
+  expect(await judge(question, 7)).toMatchObject({ ok: true, value: { verdict: 'wrong' } });
+  expect(await answer(id, question, { typed: '4' }, 8)).toMatchObject({ value: { newer: { typed: '5' } } });
+  expect(await judge(question, 9)).toMatchObject({ ok: true, value: { verdict: 'wrong' } });
+  expect((await answer(id, second, { holds: true }, 9)).ok).toBe(true);
+  const view = await sittingView(database(), id, school.learner, Temporal.Instant.from(minute(10)));
+  expect(view?.judged).toEqual([question]);
+  const other = await quizThat({ minutes: null });
+  const plain = await other.begun(5);
+  await other.answer(plain, other.question, { typed: '4' }, 6);
+  const asked = { sittingId: plain, questionId: other.question };
+  expect(codeOf(await run(me(), 'quiz.judge', asked, minute(7)))).toBe('not-found');
+});
+
+test('the average of others is told from five of them on, and one’s own is not in it', async () => {
+  const { place, enrolmentId } = await quizThat({});
+  const ask = () => averageOfOthers(database(), { ...place, learnerId: school.learner });
+  const sat = async (learnerId: string, points: number, isVoid = false) => {
+    const isMine = learnerId === school.learner;
+    const id = isMine ? enrolmentId : newId();
+    if (!isMine) {
+      const email = `${learnerId}@other.example`;
+      await database().insert(tables.user).values({ id: learnerId, name: learnerId, email, role: 'learner' });
+      await database().insert(tables.enrolment).values({ id, courseId: place.courseId, learnerId, at: startsAt });
+    }
+    const [edition] = await database()
+      .select({ id: tables.edition.id })
+      .from(tables.edition)
+      .where(eq(tables.edition.courseId, place.courseId));
+    await database()
+      .insert(tables.sitting)
+      .values({
+        ...{ id: newId(), enrolmentId: id, learnerId, ...place, editionId: edition?.id ?? '', number: 1 },
+        ...{ startedAt: minute(5), handedInAt: minute(6), points, of: 4000, isVoid },
+      });
+  };
+  for (const i of [1, 2, 3, 4]) await sat(`other-${place.lessonId.slice(-8)}-${i}`, 1000 * i);
+  await sat(school.learner, 0);
+  expect(await ask()).toBeNull();
+  await sat(`other-${place.lessonId.slice(-8)}-5`, 4000);
+  await sat(`other-${place.lessonId.slice(-8)}-6`, 0, true);
+  expect(await ask()).toBeCloseTo(0.7, 10);
 });

@@ -1,15 +1,7 @@
 import { eq } from 'drizzle-orm';
 import { rationalFrom, rationalText } from '@/core/kernel/exact';
 import { findLesson, type LessonDocument, type Question } from '@/core/outline';
-import {
-  type Correction,
-  type PaperScore,
-  paperFor,
-  readAnswers,
-  type Sitting,
-  scorePaper,
-  shareOfResult,
-} from '@/core/quiz';
+import { type PaperScore, paperFor, readAnswers, type Sitting, scorePaper, shareOfResult } from '@/core/quiz';
 import { instantFrom } from '../enrolment';
 import { editionDocument } from '../outline';
 import type { Database } from '../platform/database';
@@ -38,16 +30,11 @@ export const askableIn = ({ questions, pools }: Pick<LessonDocument, 'questions'
 export const askedIn = (lesson: LessonDocument, row: Pick<SittingRow, 'seed' | 'avoids'>): readonly Question[] =>
   paperFor(lesson.quiz ?? {}, lesson.questions, row.seed, lesson.pools, new Set(row.avoids));
 
-/** A quiz as one sitting has it, with what has been put right in it since. */
-export type Paper = LessonDocument & { readonly corrections: readonly Correction[] };
-
 /** The paper a sitting is taken on: its own edition's, whatever has been published since, in its own order. */
-export async function paperOf(db: Database, row: SittingRow): Promise<Paper | null> {
+export async function paperOf(db: Database, row: SittingRow): Promise<LessonDocument | null> {
   const document = await editionDocument(db, row.editionId);
   const lesson = document && findLesson(document, row.lessonId);
-  if (!lesson) return null;
-  const corrections = appliedTo(askableIn(lesson), await correctionsOf(db, row));
-  return { ...lesson, questions: askedIn(lesson, row), corrections };
+  return lesson ? { ...lesson, questions: askedIn(lesson, row) } : null;
 }
 
 /** What has been answered in a sitting, to the questions of its paper. */
@@ -59,10 +46,15 @@ export async function answersOf(db: Database, sittingId: string, questions: Less
   return readAnswers(questions, Object.fromEntries(rows.map(({ questionId, answer }) => [questionId, answer])));
 }
 
-/** What a sitting is worth with the answers it has now. */
-export async function scoreOf(db: Database, row: SittingRow, paper: Paper | null): Promise<PaperScore> {
+/** What a sitting is worth with the answers it has now, and with what has been put right in its paper since. */
+export async function scoreOf(db: Database, row: SittingRow, paper: LessonDocument | null): Promise<PaperScore> {
   const questions = paper?.questions ?? [];
-  return scorePaper(questions, await answersOf(db, row.id, questions), paper?.quiz?.decimals, paper?.corrections);
+  const [answers, rows] = await Promise.all([answersOf(db, row.id, questions), correctionsOf(db, row)]);
+  // What was found wrong is told by what the edition asks; its options may stand in another order here.
+  const document = rows.length > 0 ? await editionDocument(db, row.editionId) : null;
+  const lesson = document && findLesson(document, row.lessonId);
+  const corrections = lesson ? appliedTo(askableIn(lesson), rows) : [];
+  return scorePaper(questions, answers, paper?.quiz?.decimals, corrections);
 }
 
 /** What is kept of a sitting once it is handed in. */

@@ -7,6 +7,7 @@ import { largeLibrary, largeUpload, pageWeights, stops } from './media';
 import { outbox } from './messages';
 import { answers, crowd, firstScripts } from './pages';
 import { boards, nextMoments } from './release';
+import { figures, saves } from './sittings';
 
 /** What can be measured, by name, in an order in which nothing gets in the way of what comes after it. */
 const measures: { readonly [name: string]: () => Promise<void> } = {
@@ -26,6 +27,8 @@ const measures: { readonly [name: string]: () => Promise<void> } = {
   library: largeLibrary,
   upload: largeUpload,
   outbox,
+  'quiz-figures': figures,
+  saves,
   awards,
   'long-lists': longLists,
   queries,

@@ -1,8 +1,8 @@
 import type { ReactNode } from 'react';
-import type { Answer, DecimalSign, QuizSettings } from '@/core/quiz';
+import type { Answer, DecimalSign } from '@/core/quiz';
 import controls from '@/ui/plain/controls.module.css';
 import { answeringOf } from './kinds';
-import type { PaperQuestion } from './paper';
+import { type PaperQuestion, type Says, usualSays } from './paper';
 import styles from './work.module.css';
 
 type Props = {
@@ -18,10 +18,6 @@ type Props = {
   readonly onAnswer: (answer: Answer, delay: number) => void;
   readonly children?: ReactNode;
 };
-
-/** What is shown with a question. */
-export type Says = NonNullable<QuizSettings['says']>;
-export const usualSays: Says = ['number', 'points'];
 
 /** A question of a paper, as it is answered. */
 export function QuestionField(props: Props) {

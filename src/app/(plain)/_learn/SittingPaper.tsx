@@ -6,8 +6,8 @@ import { mayTryAgain } from '@/core/kernel/problem';
 import { type Answer, type Answers, type DecimalSign, kindOf, type QuestionKind } from '@/core/quiz';
 import controls from '@/ui/plain/controls.module.css';
 import { useReady } from '@/ui/plain/useReady';
-import type { PaperQuestion } from './paper';
-import { QuestionField, type Says } from './QuestionField';
+import type { PaperQuestion, Says } from './paper';
+import { QuestionField } from './QuestionField';
 import { useServerClock } from './server-clock';
 import { useSpent } from './use-spent';
 import styles from './work.module.css';
@@ -23,6 +23,9 @@ type Props = {
   readonly overview: boolean;
   readonly says: Says;
   readonly marks: readonly string[];
+  /** Whether each answer can be judged at once, and what was said of those that were. */
+  readonly judges: boolean;
+  readonly judged: { readonly [questionId: string]: Judged };
   readonly answers: Answers;
   /** The questions of other pages that are answered, where only one page is here. */
   readonly answeredElsewhere: number;
@@ -36,6 +39,10 @@ type Props = {
   /** In a view nothing is kept: handing in goes here, with the answers in the address. */
   readonly trialHref?: string;
 };
+
+/** What was said of an answer that stays as it is. */
+export type Judged = { readonly verdict: 'right' | 'part' | 'wrong'; readonly said: readonly string[] };
+const verdicts = { right: 'Right.', part: 'Partly right.', wrong: 'Not right.' } as const;
 
 /** An answer that has not been sent yet, and when it was given by the server's clock. */
 type Given = { readonly answer: Answer; readonly at: number };
@@ -140,6 +147,17 @@ export function SittingPaper(props: Props) {
     setBusy(false);
   }, [flush, sittingId, trialHref]);
 
+  const [judged, setJudged] = useState(props.judged);
+  const judge = async (questionId: string) => {
+    setBusy(true);
+    clearTimeout(timer.current);
+    while (sending.current) await new Promise((resolve) => setTimeout(resolve, 50));
+    const isSent = waiting.current.size === 0 || (await flush());
+    const told = isSent ? await act<Judged>('quiz.judge', { sittingId, questionId }) : null;
+    if (told) setProblem(told.ok ? null : told.problem.sentence);
+    if (told?.ok) setJudged((before) => ({ ...before, [questionId]: told.value }));
+    setBusy(false);
+  };
   const mark = (questionId: string, on: boolean) => {
     setMarks((before) => {
       const next = new Set(before);
@@ -219,9 +237,16 @@ export function SittingPaper(props: Props) {
           says={says}
           answer={answers[question.id]}
           decimals={props.decimals}
-          ready={ready}
+          ready={ready && judged[question.id] === undefined}
           onAnswer={(answer, delay) => give(question.id, answer, delay)}
         >
+          {props.judges && !trialHref && (
+            <JudgePart
+              judged={judged[question.id]}
+              mayAsk={ready && !busy && isAnswered(question.kind, answers[question.id])}
+              onAsk={() => judge(question.id)}
+            />
+          )}
           {overview && goesBack && (
             <label className={styles.again}>
               <input
@@ -274,6 +299,26 @@ export function SittingPaper(props: Props) {
           )}
         </div>
       )}
+    </div>
+  );
+}
+
+type JudgeProps = { readonly judged: Judged | undefined; readonly mayAsk: boolean; readonly onAsk: () => void };
+
+/** Has an answer judged, and says what came of it. */
+function JudgePart({ judged, mayAsk, onAsk }: JudgeProps) {
+  if (!judged)
+    return (
+      <button type="button" className={controls.button} disabled={!mayAsk} onClick={onAsk}>
+        Have it judged; it stays as it is then
+      </button>
+    );
+  return (
+    <div role="status" className={judged.verdict === 'right' ? controls.good : controls.look}>
+      <b>{verdicts[judged.verdict]}</b>
+      {judged.said.map((words) => (
+        <p key={words}>{words}</p>
+      ))}
     </div>
   );
 }

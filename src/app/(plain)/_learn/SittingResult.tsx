@@ -4,6 +4,8 @@ import type { LearnerView, Shown } from '@/core/learning';
 import type { LessonDocument, Taught } from '@/core/outline';
 import {
   type Answers,
+  bandOf,
+  byCategory,
   type CorrectionDoes,
   feedbackOn,
   kindOf,
@@ -12,6 +14,7 @@ import {
   type Scored,
 } from '@/core/quiz';
 import controls from '@/ui/plain/controls.module.css';
+import { TableHead } from '@/ui/table/TableHead';
 import { lessonHref, type Place } from './place';
 import styles from './work.module.css';
 
@@ -34,17 +37,21 @@ type Props = {
   readonly answers: Answers;
   readonly score: PaperScore | null;
   readonly shown: Shown;
+  /** The average share of others, 0 to 1; null where it is not told. */
+  readonly average: number | null;
   /** The course as its learner sees it: a question links to where it is taught, as far as that is open. */
   readonly view: LearnerView;
   readonly place: Place;
 };
 
 /** What came of a sitting, as far as its creator lets it be seen. */
-export function SittingResult({ lesson, answers, score, shown, view, place }: Props) {
+export function SittingResult({ lesson, answers, score, shown, average, view, place }: Props) {
   const { quiz } = lesson;
   if (!score || !quiz) return null;
   if (!shown.points) return <p className={controls.good}>Handed in. The result is not shown here.</p>;
   const passed = passes(score.share, quiz.passPercent);
+  const band = bandOf(quiz.bands ?? [], score.share);
+  const categories = byCategory(lesson.questions, score);
   return (
     <div className={styles.paper}>
       <p className={quiz.passPercent === 0 || passed ? controls.good : controls.look}>
@@ -54,6 +61,24 @@ export function SittingResult({ lesson, answers, score, shown, view, place }: Pr
         {quiz.passPercent > 0 && ` · ${passed ? 'passed' : `not passed; the pass mark is ${quiz.passPercent} %`}`} ·{' '}
         {score.right} of {lesson.questions.length} right
       </p>
+      {band && band.text !== '' && <p className={styles.feedback}>{band.text}</p>}
+      {average !== null && <p className={controls.quiet}>Others have {Math.round(average * 100)} % on average.</p>}
+      {categories.length > 0 && (
+        <table className={styles.table}>
+          <caption>By category</caption>
+          <TableHead names={['Category', 'Points']} />
+          <tbody>
+            {categories.map(({ category, points, of }) => (
+              <tr key={category}>
+                <th scope="row">{category || 'Without a category'}</th>
+                <td>
+                  {pointsText(points)} of {pointsText(of)}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
       {shown.answers &&
         lesson.questions.map((question, i) => {
           const scored = score.perQuestion.find((one) => one.questionId === question.id);

@@ -1,5 +1,5 @@
 import { pointsInWords } from '@/core/kernel/exact';
-import { kindOf, type QuestionContent, type QuestionKind, type ShownOf } from '@/core/quiz';
+import { kindOf, type QuestionContent, type QuestionKind, type QuizSettings, type ShownOf } from '@/core/quiz';
 
 /** A question as it may be seen before it is answered: nothing in it says what is right. */
 export type PaperQuestion = {
@@ -14,6 +14,10 @@ export type PaperQuestion = {
   readonly instruction: string | null;
   readonly hint: string;
 };
+
+/** What is shown with a question. */
+export type Says = NonNullable<QuizSettings['says']>;
+export const usualSays: Says = ['number', 'points'];
 
 type Asked = QuestionContent & { readonly id: string };
 

@@ -1,13 +1,17 @@
+import { judge } from '@/core/learning';
 import type { LessonDocument } from '@/core/outline';
 import { type Answer, type Answers, canGoBack, kindOf, pagesOf, type QuestionKind } from '@/core/quiz';
-import { paperOf } from './paper';
-import { usualSays } from './QuestionField';
+import { paperOf, usualSays } from './paper';
 
 const isAnswered = (kind: QuestionKind, answer: Answer | undefined) =>
   answer !== undefined && kindOf(kind).isGiven(answer);
 
 /** What a paper is shown with; of one on which nobody can go back, only the page that was reached is sent. */
-export function sittingProps(lesson: LessonDocument, answers: Answers, reached: number, marks: readonly string[]) {
+export function sittingProps(
+  lesson: LessonDocument,
+  answers: Answers,
+  { reached, marks, judged }: { reached: number; marks: readonly string[]; judged: readonly string[] },
+) {
   const quiz = lesson.quiz ?? {};
   const all = pagesOf(quiz, lesson.questions);
   const goesBack = canGoBack(quiz);
@@ -25,6 +29,14 @@ export function sittingProps(lesson: LessonDocument, answers: Answers, reached: 
     answeredElsewhere: elsewhere.filter(({ id, kind }) => isAnswered(kind, answers[id])).length,
     mustAnswer: lesson.quiz?.mustAnswer ?? false,
     overview: lesson.quiz?.overview ?? false,
+    judges: lesson.quiz?.judges ?? false,
+    judged: Object.fromEntries(
+      lesson.questions.flatMap((question) => {
+        const answer = judged.includes(question.id) && here.has(question.id) ? answers[question.id] : undefined;
+        const found = answer && judge(question, answer, lesson.quiz?.decimals);
+        return found ? [[question.id, { verdict: found.verdict, said: found.said }]] : [];
+      }),
+    ),
     says: lesson.quiz?.says ?? usualSays,
     decimals: lesson.quiz?.decimals ?? ('point' as const),
     atEnd:

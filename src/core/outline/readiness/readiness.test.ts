@@ -165,6 +165,7 @@ const cases: readonly Case[] = [
   ['quiz-empty', edited(base, lesson(40, 1, 'quiz'))],
   ['quiz-unreachable', asks({ points: 0 })],
   ['quiz-one-attempt', quiz({ attempts: 1 })],
+  ['quiz-bands', quiz({ bands: [{ id: id(50), from: 0, to: 40, text: 'Again' }] })],
   [
     'quiz-hurried',
     quiz(

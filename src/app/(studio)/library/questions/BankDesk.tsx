@@ -145,7 +145,7 @@ export function BankDesk({ opens, outcomes, zone }: Props) {
             <Button
               size="xs"
               variant="default"
-              disabled={Number(wish.page) * 100 >= bank.found}
+              disabled={Number(wish.page) * bank.perPage >= bank.found}
               onClick={() => change({ page: String(Number(wish.page) + 1) })}
             >
               Those after

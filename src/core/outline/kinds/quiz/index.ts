@@ -1,4 +1,4 @@
-import type { QuizSettings } from '../../../quiz';
+import { bandFaults, type QuizSettings } from '../../../quiz';
 import { drawnIn } from '../../papers';
 import { paperOf, planIt } from '../../readiness/lesson-parts';
 import { type Rule, set, setAll } from '../../readiness/rule';
@@ -72,6 +72,17 @@ const rules: readonly Rule<Lesson>[] = [
           edit: set('lesson', lesson.id, { quiz: { ...usualQuiz, ...lesson.quiz, attempts: null } }),
         },
       },
+  },
+  {
+    id: 'quiz-bands',
+    level: 'look',
+    stage: 'assess',
+    reason: 'Where bands leave a gap nothing is said with the result; where they overlap only one of them is.',
+    remedy: 'Let each band begin where the one below it ends.',
+    check: (lesson) => {
+      const [fault] = bandFaults(lesson.quiz?.bands ?? []);
+      return fault !== undefined && { sentence: `${lesson.title}: ${fault}` };
+    },
   },
   {
     id: 'quiz-hurried',

@@ -5,6 +5,7 @@ import type { atEnds, DecimalSign, pagings, QuizSettings, Shuffles, sayings } fr
 import { NumberField } from '@/ui/fields/fields';
 import { useDesk } from '../_course/CourseProvider';
 import styles from './assess.module.css';
+import { Bands } from './Bands';
 import { ExtraTime } from './ExtraTime';
 
 /** How a quiz runs: what passes, how long, how often, in what order, and what is seen of it afterwards. */
@@ -125,6 +126,17 @@ export function QuizFields({ lesson, settings }: { readonly lesson: Lesson; read
         ]}
         onChange={(shows) => shows && set({ shows: shows as QuizSettings['shows'] })}
       />
+      <Switch
+        label="Each answer can be judged at once; it stays as it is then"
+        checked={settings.judges ?? false}
+        onChange={(event) => set({ judges: event.currentTarget.checked })}
+      />
+      <Switch
+        label="The result stands beside the average of others, from five of them on"
+        checked={settings.average ?? false}
+        onChange={(event) => set({ average: event.currentTarget.checked })}
+      />
+      <Bands bands={settings.bands ?? []} onSave={(bands) => set({ bands })} />
       <Select
         label="In another order in each sitting"
         value={settings.shuffles ?? 'nothing'}

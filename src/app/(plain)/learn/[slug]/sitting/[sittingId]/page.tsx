@@ -3,7 +3,7 @@ import { isId } from '@/core/kernel/ids';
 import { Temporal } from '@/core/kernel/time';
 import { shownOf } from '@/core/learning';
 import { instantFrom } from '@/server/enrolment';
-import { sittingView } from '@/server/quiz';
+import { averageOfOthers, sittingView } from '@/server/quiz';
 import controls from '@/ui/plain/controls.module.css';
 import { CourseFrame } from '../../../../_learn/CourseFrame';
 import styles from '../../../../_learn/learn.module.css';
@@ -44,6 +44,7 @@ export default async function SittingPage({
               answers={found.answers}
               score={found.score}
               shown={shownOf(now)}
+              average={row.handedInAt && now.quiz?.average ? await averageOfOthers(db, row) : null}
               view={view}
               place={place}
             />
@@ -58,7 +59,7 @@ export default async function SittingPage({
             sittingId={row.id}
             milliseconds={left}
             serverNow={Temporal.Now.instant().epochMilliseconds}
-            {...sittingProps(lesson, found.answers, row.reached, row.marks)}
+            {...sittingProps(lesson, found.answers, { ...row, judged: found.judged })}
           />
         )}
       </article>

@@ -40,6 +40,7 @@ export default async function TryPaper({ params, searchParams }: Props) {
               answers={answers}
               score={scorePaper(lesson.questions, answers, lesson.quiz?.decimals)}
               shown={shownOf(lesson)}
+              average={null}
               view={view}
               place={place}
             />
@@ -55,7 +56,11 @@ export default async function TryPaper({ params, searchParams }: Props) {
             milliseconds={lesson.quiz?.minutes ? lesson.quiz.minutes * 60_000 : null}
             serverNow={Temporal.Now.instant().epochMilliseconds}
             // Nothing is recorded in a view, so one can go back in it.
-            {...sittingProps({ ...lesson, quiz: lesson.quiz && { ...lesson.quiz, goesBack: true } }, {}, 0, [])}
+            {...sittingProps(
+              { ...lesson, quiz: lesson.quiz && { ...lesson.quiz, goesBack: true } },
+              {},
+              { reached: 0, marks: [], judged: [] },
+            )}
             trialHref={`${place.base}/paper/${lessonId}${place.query}`}
           />
         )}

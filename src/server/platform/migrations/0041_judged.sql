@@ -1,0 +1,1 @@
+ALTER TABLE "sitting_answer" ADD COLUMN "judged_at" timestamp with time zone;
