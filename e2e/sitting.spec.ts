@@ -16,7 +16,7 @@ async function runs(school: Parameters<typeof signedIn>[1], browser: Parameters<
       .getByRole('dialog')
       .getByRole('button', { name: /^Publish edition/ })
       .click();
-    await expect(page.getByText(/Edition 2 is live/)).toBeVisible();
+    await expect(page.getByRole('link', { name: /^Edition 2 is live/ })).toBeVisible();
   };
   return { page, publish };
 }
@@ -28,8 +28,8 @@ test('one page at a time, with an overview and marks: over a reload, on another 
   const { page: maker, publish } = await runs(school, browser, /Scoring the sample/);
   await maker.getByRole('combobox', { name: 'Shown at once' }).click();
   await maker.getByRole('option', { name: 'one question' }).click();
-  await maker.getByText('An overview of the paper').click();
-  await maker.getByText('Every question has to be answered before').click();
+  await maker.getByRole('switch', { name: /An overview of the paper/ }).click();
+  await maker.getByRole('switch', { name: /Every question has to be answered before/ }).click();
   await publish();
 
   const laptop = await signedIn(browser, school, 'bo3@post.example');
@@ -76,7 +76,7 @@ test('a page that was left is left for good, also for who asks the server; one p
   const { page: maker, publish } = await runs(school, browser, /Work out the discharge/);
   await maker.getByRole('combobox', { name: 'Shown at once' }).click();
   await maker.getByRole('option', { name: 'one question' }).click();
-  await maker.getByText('One can go back to a page that was left').click();
+  await maker.getByRole('switch', { name: /One can go back to a page that was left/ }).click();
   await maker.getByRole('combobox', { name: 'When the time is up' }).click();
   await maker.getByRole('option', { name: 'it does not count' }).click();
   await maker.getByPlaceholder('find a name').fill('Bo Li');

@@ -10,6 +10,7 @@ export {
   type EnrolledLearner,
   earlierEnrolments,
   enrolledLearner,
+  enrolmentEnd,
   learnerIn,
   learnersIn,
   learnersOf,

@@ -24,7 +24,7 @@ import {
   type QuizSettings,
   scoreAnswer,
 } from '@/core/quiz';
-import { instantFrom, learnerIn, takesCourse } from '../enrolment';
+import { enrolmentEnd, instantFrom, learnerIn, takesCourse } from '../enrolment';
 import { openLesson } from '../learning';
 import { leaveMessages } from '../message';
 import { type CommandContext, command } from '../platform/command';
@@ -114,8 +114,7 @@ async function own(context: CommandContext, id: string): Promise<Result<SittingR
 async function ownSitting(context: CommandContext, { sittingId }: { readonly sittingId: string }) {
   const found = await own(context, sittingId);
   if (!found.ok) return found.problem;
-  const learner = await learnerIn(context.tx.db, found.value.enrolmentId);
-  if (learner?.endedAt)
+  if (await enrolmentEnd(context.tx.db, found.value.enrolmentId))
     return fail('too-late', 'You have begun this course anew since. Your answers up to then are kept.').problem;
   return can(context.actor, 'course.take', { courseId: found.value.courseId, own: true });
 }
