@@ -1,5 +1,6 @@
 import { spawn } from 'node:child_process';
 import { openSync } from 'node:fs';
+import { availableParallelism } from 'node:os';
 import { join } from 'node:path';
 import { setTimeout as wait } from 'node:timers/promises';
 import { root } from './paths.mjs';
@@ -42,6 +43,9 @@ export function keepRunning(name, args, env, logs, onGiveUp) {
     },
   };
 }
+
+/** How many web processes share the port: one a core, at most three, so that the database has connections for all. */
+export const webProcesses = () => process.env.MOSAIK_WEB ?? String(Math.min(3, availableParallelism()));
 
 /** Waits until an address answers with status 200. */
 export async function untilAnswers(address, seconds) {

@@ -6,7 +6,7 @@ import { join } from 'node:path';
 import { startDatabase } from './database.mjs';
 import { ensureBuild, ensurePackages } from './packages.mjs';
 import { root } from './paths.mjs';
-import { untilAnswers } from './processes.mjs';
+import { untilAnswers, webProcesses } from './processes.mjs';
 import { Stop, step } from './say.mjs';
 import { systemPackages } from './start.mjs';
 import { ensureSystem, freePort } from './system.mjs';
@@ -31,6 +31,7 @@ export async function withSampleServer(work, packages = []) {
       MOSAIK_DATA: sample.data,
       MOSAIK_SECRET: randomBytes(32).toString('hex'),
       MOSAIK_ADDRESS: `http://localhost:${port}`,
+      MOSAIK_WEB: webProcesses(),
       MOSAIK_RESERVED_MB: '50',
       MOSAIK_LOG: 'warn',
     };

@@ -47,7 +47,15 @@ const views = [
       await page.getByRole('log').getByText('Downstream end').waitFor();
     },
   },
-  { name: 'library', who: ines, path: '/library' },
+  {
+    name: 'bank',
+    who: ines,
+    path: '/library/questions',
+    act: async (page) => {
+      await page.getByRole('button', { name: /^Life under stones/ }).click();
+      await page.getByRole('button', { name: 'A family counts once, however many animals of it there are.' }).click();
+    },
+  },
   {
     name: 'time-line',
     who: ines,
@@ -60,7 +68,19 @@ const views = [
         .click();
     },
   },
-  { name: 'calendar', who: ines, path: '/calendar' },
+  {
+    name: 'figures',
+    who: ines,
+    path: '/c/stream-survey/assess',
+    act: async (page) => {
+      await page.getByRole('button', { name: /Work out the discharge/ }).click();
+      await page.getByText('Figures', { exact: true }).click();
+      await page
+        .getByText(/^\d+ gain/)
+        .first()
+        .waitFor();
+    },
+  },
   {
     name: 'text',
     who: ines,
@@ -102,7 +122,10 @@ const views = [
     name: 'assess',
     who: ines,
     path: '/c/stream-survey/assess',
-    act: (page) => page.getByRole('button', { name: /Work out the discharge/ }).click(),
+    act: async (page) => {
+      await page.getByRole('button', { name: /Scoring the sample/ }).click();
+      await page.getByRole('button', { name: 'Open question 3' }).click();
+    },
   },
   {
     name: 'award',

@@ -5,7 +5,7 @@ import { setTimeout as wait } from 'node:timers/promises';
 import { ensureDatabase, startDatabase } from './database.mjs';
 import { ensureBuild, ensurePackages } from './packages.mjs';
 import { dataFolder, root } from './paths.mjs';
-import { keepRunning, untilAnswers } from './processes.mjs';
+import { keepRunning, untilAnswers, webProcesses } from './processes.mjs';
 import { isWorker, workerWords } from './programs.mjs';
 import { runToEnd } from './run.mjs';
 import { bold, Stop, say, step, stepTimed, warn } from './say.mjs';
@@ -118,6 +118,7 @@ export async function start(options) {
       MOSAIK_DATA: data,
       MOSAIK_SECRET: secretIn(data),
       MOSAIK_ADDRESS: address,
+      MOSAIK_WEB: webProcesses(),
     };
     const kind = options.empty ? 'an empty school' : 'the sample school (about half a minute)';
     const words = `Preparing ${isNew ? kind : 'the database'}`;

@@ -1,3 +1,4 @@
+import cluster from 'node:cluster';
 import { createServer } from 'node:http';
 import { parseArgs } from 'node:util';
 import next from 'next';
@@ -107,4 +108,37 @@ function stop(server) {
   setTimeout(() => process.exit(0), 5000).unref();
 }
 
-if (process.argv[1]?.endsWith('web.mjs')) await serve();
+/**
+ * Several processes behind one port, so that every core answers. What they know of each other stands in the database;
+ * one that dies is followed by another, and all of them end with this one.
+ */
+function lead(count) {
+  let ending = false;
+  const begin = (number) => {
+    const log = process.env.MOSAIK_LOG_FILE;
+    // Each keeps a file of its own, so that no two turn one over.
+    const own = log && number > 1 ? { MOSAIK_LOG_FILE: log.replace(/(\.\w+)?$/, `-${number}$1`) } : {};
+    const began = Date.now();
+    cluster.fork(own).once('exit', () => {
+      if (ending) return;
+      // What cannot even begin is for whoever started this to hear of.
+      if (Date.now() - began < 2000) process.exit(1);
+      begin(number);
+    });
+  };
+  for (let number = 1; number <= count; number += 1) begin(number);
+  const end = () => {
+    ending = true;
+    for (const one of Object.values(cluster.workers)) one.process.kill('SIGTERM');
+    const timer = setInterval(() => Object.keys(cluster.workers).length === 0 && process.exit(0), 20);
+    setTimeout(() => process.exit(0), 6000).unref();
+    timer.ref();
+  };
+  for (const signal of ['SIGTERM', 'SIGINT']) process.once(signal, end);
+}
+
+if (process.argv[1]?.endsWith('web.mjs')) {
+  const count = values.dev ? 1 : Math.min(16, Math.max(1, Number(process.env.MOSAIK_WEB) || 1));
+  if (count > 1 && cluster.isPrimary) lead(count);
+  else await serve();
+}

@@ -6,8 +6,12 @@ const test = testIn('sample');
 async function runs(school: Parameters<typeof signedIn>[1], browser: Parameters<typeof signedIn>[0], title: RegExp) {
   const { page } = await signedIn(browser, school, 'ines@wendwater.example');
   await page.goto('/c/stream-survey/assess');
-  await page.getByRole('button', { name: 'Leave it as planned' }).click();
-  await page.getByRole('navigation', { name: 'Assessed lessons' }).getByRole('button', { name: title }).click();
+  // What stands in the way of publishing is settled by whoever comes first.
+  const assessed = page.getByRole('navigation', { name: 'Assessed lessons' });
+  await assessed.getByRole('button', { name: title }).waitFor();
+  const settle = page.getByRole('button', { name: 'Leave it as planned' });
+  if ((await settle.count()) > 0) await settle.click();
+  await assessed.getByRole('button', { name: title }).click();
   await page.getByText('How it runs', { exact: true }).click();
   const publish = async () => {
     await expect(page.getByText(/^Saved/)).toBeVisible();
@@ -16,7 +20,7 @@ async function runs(school: Parameters<typeof signedIn>[1], browser: Parameters<
       .getByRole('dialog')
       .getByRole('button', { name: /^Publish edition/ })
       .click();
-    await expect(page.getByRole('link', { name: /^Edition 2 is live/ })).toBeVisible();
+    await expect(page.getByRole('link', { name: /nothing unpublished/ })).toBeVisible();
   };
   return { page, publish };
 }

@@ -2,7 +2,7 @@ import { expect, test } from 'vitest';
 import { usualAward } from '../certificate';
 import { type CourseDocument, type LessonDocument, newCourse, newQuestion } from '../outline';
 import { noProgress } from '../record';
-import { effectOn, type LearnerRecords, learnerView, noRecords, recordsAtPace, throughOwnEyes } from './index';
+import { effectOn, type LearnerRecords, learnerView, noRecords, recordsAtPace, shownOf, throughOwnEyes } from './index';
 import { clock, days, lesson } from './testing';
 
 const question = {
@@ -251,6 +251,20 @@ test.each([
   expect(seen.sheet.written).toBe('(10 × 12/20) ÷ 10 = 60.0 %');
   expect(seen.award?.earned).toBe(truth.award?.earned);
   expect(seen.award?.missing.join()).not.toMatch(/not passed|%/);
+});
+
+test.each([
+  ['before its day', -1, { points: false, answers: false }],
+  ['to the second', 0, { points: true, answers: true }],
+  ['after it', 1, { points: true, answers: true }],
+])('a result that is shown from a day on: %s', (_name, seconds, shown) => {
+  const quiz = { passPercent: 60, attempts: 2, minutes: null, counts: 'best', shows: 'points-and-answers' } as const;
+  const from = { quiz: { ...quiz, showsFrom: days(10).toString() } };
+  const now = days(10).add({ seconds });
+  expect(shownOf(from, now)).toEqual(shown);
+  const own = records({ ...everything, sittings: new Map([['quiz', [{ points: 9000, of: 10_000 }]]]) });
+  const seen = throughOwnEyes(learnerView(changedBy('quiz', from), clock, own, now), own);
+  expect(seen.sheet.lines[0]?.entry.state).toBe(shown.points ? 'points' : 'hidden');
 });
 
 test('a course without an award has none to earn', () => {

@@ -1,4 +1,5 @@
 import { type GradeEntry, gradeSheet } from '../gradebook';
+import { Temporal } from '../kernel/time';
 import { orElse } from '../kernel/words';
 import type { LessonDocument } from '../outline';
 import type { LearnerRecords } from './records';
@@ -11,13 +12,15 @@ export type Shown = { readonly points: boolean; readonly answers: boolean };
  * What a learner may see of the results of a lesson. The one place that decides it: pages, grades, averages,
  * progress and whatever tells a learner something ask here, or are given a view that `throughOwnEyes` has made.
  */
-export function shownOf(lesson: Pick<LessonDocument, 'quiz'>): Shown {
-  const shows = lesson.quiz?.shows ?? 'points-and-answers';
+export function shownOf({ quiz }: Pick<LessonDocument, 'quiz'>, now: Temporal.Instant): Shown {
+  const shows = quiz?.shows ?? 'points-and-answers';
+  const from = quiz?.showsFrom ? Temporal.Instant.from(quiz.showsFrom) : null;
+  if (from && Temporal.Instant.compare(now, from) < 0) return { points: false, answers: false };
   return { points: shows !== 'nothing', answers: shows === 'points-and-answers' };
 }
 
-const isHidden = (lesson: LessonDocument, records: LearnerRecords): boolean =>
-  !shownOf(lesson).points &&
+const isHidden = (lesson: LessonDocument, records: LearnerRecords, now: Temporal.Instant): boolean =>
+  !shownOf(lesson, now).points &&
   (records.sittings.get(lesson.id)?.length ?? 0) > 0 &&
   records.decisions.get(lesson.id)?.kind !== 'excused';
 
@@ -27,7 +30,9 @@ const isHidden = (lesson: LessonDocument, records: LearnerRecords): boolean =>
  * (what opens, what is complete, what is awarded) are made on the view itself and never on this one.
  */
 export function throughOwnEyes(view: LearnerView, records: LearnerRecords): LearnerView {
-  const hidden = new Set(view.lessons.filter(({ lesson }) => isHidden(lesson, records)).map(({ lesson }) => lesson.id));
+  const hidden = new Set(
+    view.lessons.filter(({ lesson }) => isHidden(lesson, records, view.now)).map(({ lesson }) => lesson.id),
+  );
   if (hidden.size === 0) return view;
   const entries = new Map<string, GradeEntry>(
     view.sheet.lines.map(({ item, entry }) => [item.id, hidden.has(item.id) ? { state: 'hidden' as const } : entry]),

@@ -37,6 +37,9 @@ export const quizSettingsSchema = object({
   mustAnswer: boolean(),
   beginsAtOnce: boolean(),
   overview: boolean(),
+  showsFrom: string()
+    .matches(/^\d{4}-\d\d-\d\dT\d\d:\d\d:\d\dZ$/, 'Give the day from which results are shown.')
+    .nullable(),
   bands: bandsSchema,
   average: boolean(),
   judges: boolean(),

@@ -83,6 +83,8 @@ export type QuizSettings = {
   readonly beginsAtOnce?: boolean;
   /** Whether the paper can be looked over, with marks on what to look at again. */
   readonly overview?: boolean;
+  /** An instant (ISO 8601) before which nothing of a result is shown; null or left out where it is shown at once. */
+  readonly showsFrom?: string | null;
   /** What is said with a result, by how much of the points it is. */
   readonly bands?: readonly Band[];
   /** Whether the result is shown beside the average of others. */

@@ -71,7 +71,7 @@ async function handInRow(tx: Transaction, row: SittingRow, at: Temporal.Instant)
         ...{ occasion: 'quiz-result', deed: `quiz-result/${row.id}` },
         facts: {
           lesson: { id: row.lessonId, title: lesson?.title ?? '' },
-          ...{ sittingId: row.id, isShown: lesson !== null && shownOf(lesson).points, timeUp },
+          ...{ sittingId: row.id, isShown: lesson !== null && shownOf(lesson, at).points, timeUp },
         },
         ...{ personId: row.learnerId, courseId: row.courseId, enrolmentId: row.enrolmentId },
       },

@@ -179,7 +179,7 @@ async function write(
         ...({ occasion: 'quiz-result', deed: `quiz-result/${sitting.id}/${deed}` } as const),
         facts: {
           lesson: { id: quiz.lessonId, title: lesson?.title ?? '' },
-          ...{ sittingId: sitting.id, isShown: lesson !== undefined && shownOf(lesson).points, timeUp: false },
+          ...{ sittingId: sitting.id, isShown: lesson !== undefined && shownOf(lesson, now).points, timeUp: false },
         },
         ...{ personId: sitting.learnerId, courseId: quiz.courseId, enrolmentId: sitting.enrolmentId },
       };

@@ -35,7 +35,8 @@ export function QuizPart({
   const { lesson } = one;
   const { quiz } = lesson;
   if (!quiz) return null;
-  const shown = shownOf(lesson);
+  const now = Temporal.Now.instant();
+  const shown = shownOf(lesson, now);
   const count = lesson.questions.length + drawnIn(lesson);
   const underWay = sittings.find((row) => row.handedInAt === null);
   const closed = sittings.filter((row) => row.handedInAt !== null);
@@ -46,7 +47,7 @@ export function QuizPart({
       deadline: row.deadline ? instantFrom(row.deadline) : null,
       handedInAt: row.handedInAt ? instantFrom(row.handedInAt) : null,
     })),
-    Temporal.Now.instant(),
+    now,
   );
   const facts = [
     `${count} ${count === 1 ? 'question' : 'questions'}, ${pointsText(fullPoints(lesson))} points`,

@@ -1,5 +1,6 @@
 import { clockTime } from '@/core/kernel/clock-time';
 import { pointsText, toShort } from '@/core/kernel/exact';
+import { dateTimeText, Temporal } from '@/core/kernel/time';
 import type { LearnerView, Shown } from '@/core/learning';
 import type { LessonDocument, Taught } from '@/core/outline';
 import {
@@ -48,7 +49,17 @@ type Props = {
 export function SittingResult({ lesson, answers, score, shown, average, view, place }: Props) {
   const { quiz } = lesson;
   if (!score || !quiz) return null;
-  if (!shown.points) return <p className={controls.good}>Handed in. The result is not shown here.</p>;
+  if (!shown.points) {
+    const from = quiz.showsFrom ? Temporal.Instant.from(quiz.showsFrom) : null;
+    return (
+      <p className={controls.good}>
+        Handed in.{' '}
+        {from && Temporal.Instant.compare(view.now, from) < 0
+          ? `The result is shown from ${dateTimeText(from, place)} on.`
+          : 'The result is not shown here.'}
+      </p>
+    );
+  }
   const passed = passes(score.share, quiz.passPercent);
   const band = bandOf(quiz.bands ?? [], score.share);
   const categories = byCategory(lesson.questions, score);

@@ -1,16 +1,25 @@
 'use client';
 import { MultiSelect, Select, Switch } from '@mantine/core';
+import { Temporal } from '@/core/kernel/time';
 import type { Lesson } from '@/core/outline';
 import type { atEnds, DecimalSign, pagings, QuizSettings, Shuffles, sayings } from '@/core/quiz';
+import { DayField } from '@/ui/fields/DayField';
 import { NumberField } from '@/ui/fields/fields';
-import { useDesk } from '../_course/CourseProvider';
+import { useCourse, useDesk } from '../_course/CourseProvider';
 import styles from './assess.module.css';
 import { Bands } from './Bands';
 import { ExtraTime } from './ExtraTime';
 
+/** The instant a day begins in a zone, and the day an instant lies in there. */
+const beginningOf = (day: string, zone: string) =>
+  Temporal.PlainDate.from(day).toZonedDateTime(zone).toInstant().toString({ smallestUnit: 'second' });
+const dayOf = (instant: string, zone: string) =>
+  Temporal.Instant.from(instant).toZonedDateTimeISO(zone).toPlainDate().toString();
+
 /** How a quiz runs: what passes, how long, how often, in what order, and what is seen of it afterwards. */
 export function QuizFields({ lesson, settings }: { readonly lesson: Lesson; readonly settings: QuizSettings }) {
   const { store } = useDesk();
+  const { zone } = useCourse();
   const set = (part: Partial<QuizSettings>) =>
     store.edit({ do: 'set', table: 'lesson', id: lesson.id, fields: { quiz: { ...settings, ...part } } });
   return (
@@ -125,6 +134,12 @@ export function QuizFields({ lesson, settings }: { readonly lesson: Lesson; read
           { value: 'nothing', label: 'nothing' },
         ]}
         onChange={(shows) => shows && set({ shows: shows as QuizSettings['shows'] })}
+      />
+      <DayField
+        label="Results are shown from (empty: at once)"
+        value={settings.showsFrom ? dayOf(settings.showsFrom, zone) : ''}
+        onChange={(day) => set({ showsFrom: day === '' ? null : beginningOf(day, zone) })}
+        w={240}
       />
       <Switch
         label="Each answer can be judged at once; it stays as it is then"

@@ -43,7 +43,7 @@ export default async function SittingPage({
               lesson={lesson}
               answers={found.answers}
               score={found.score}
-              shown={shownOf(now)}
+              shown={shownOf(now, view.now)}
               average={row.handedInAt && now.quiz?.average ? await averageOfOthers(db, row) : null}
               view={view}
               place={place}

@@ -39,7 +39,7 @@ export default async function TryPaper({ params, searchParams }: Props) {
               lesson={lesson}
               answers={answers}
               score={scorePaper(lesson.questions, answers, lesson.quiz?.decimals)}
-              shown={shownOf(lesson)}
+              shown={shownOf(lesson, view.now)}
               average={null}
               view={view}
               place={place}
