@@ -5,8 +5,9 @@ import { database } from '../platform/database';
 import { newId } from '../platform/ids';
 import * as tables from '../platform/schema';
 import { codeOf, learner, must, owner, publishedCourse, run, useTestSchool } from '../testing/school';
-import { nameRequests } from './index';
+import { nameRequests, personOf } from './index';
 import { deviceMark, isKnownDevice, turnFor, turnWasRight } from './pace';
+import { sessionToken } from './session-token';
 import { hashPassword } from './sessions';
 import { answerSignIn } from './sign-in';
 
@@ -146,4 +147,51 @@ test('signing in: right, wrong, of no shape, and a name that cannot come in with
   ] as const)
     expect((await ask('sign-in/email', body)).code).toBe(code);
   expect(await nameOf(school.learner)).toBe('The learner');
+});
+
+test('a session is known by its signed cookie, and by nothing else; once it has ended or is over it is nobody’s', async () => {
+  await database()
+    .update(tables.account)
+    .set({ password: await hashPassword('stone-and-water') })
+    .where(eq(tables.account.userId, school.learner));
+  const answer = (await ask('sign-in/email', { email: 'learner@school.example', password: 'stone-and-water' })).answer;
+  const cookie = (answer?.headers.getSetCookie() ?? [])
+    .map((one) => one.split(';')[0] ?? '')
+    .find((one) => one.includes('session_token')) as string;
+  const who = async (cookies: string) => (await personOf(database(), new Headers({ cookie: cookies })))?.id ?? null;
+  expect(await who(cookie)).toBe(school.learner);
+  expect(await who(`other=1; ${cookie}; more=2`)).toBe(school.learner);
+  const token = sessionToken(cookie) ?? '';
+  expect(token).toHaveLength(32);
+  const [name, value = ''] = cookie.split('=');
+  const turned = decodeURIComponent(value).replace(/\.(.)/, (_dot, first) => `.${first === 'A' ? 'B' : 'A'}`);
+  for (const wrong of [
+    token,
+    `${token}.`,
+    turned,
+    `${token}x${value.slice(token.length)}`,
+    '%',
+    '',
+    '.',
+    'x'.repeat(50_000),
+  ])
+    expect([
+      wrong.slice(0, 50),
+      await who(`${name}=${encodeURIComponent(wrong)}`),
+      sessionToken(`${name}=${wrong}`),
+    ]).toEqual([wrong.slice(0, 50), null, null]);
+  const ofToken = eq(tables.session.token, token);
+  // Renewed longer ago, it is the library that says so.
+  await database()
+    .update(tables.session)
+    .set({ updatedAt: new Date(Date.now() - 2 * 86_400_000) })
+    .where(ofToken);
+  expect(await who(cookie)).toBe(school.learner);
+  await database()
+    .update(tables.session)
+    .set({ expiresAt: new Date(Date.now() - 1000) })
+    .where(ofToken);
+  expect(await who(cookie)).toBeNull();
+  await database().delete(tables.session).where(ofToken);
+  expect(await who(cookie)).toBeNull();
 });

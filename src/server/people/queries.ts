@@ -1,9 +1,10 @@
-import { asc, eq, sql } from 'drizzle-orm';
+import { and, asc, eq, sql } from 'drizzle-orm';
 import { rowsBefore, rowsPerPage } from '@/core/kernel/page';
 import type { Actor, CourseRole } from '@/core/people';
 import { contains } from '../platform/contains';
 import type { Database } from '../platform/database';
-import { courseStaff, nameRequest, school, user } from './schema';
+import { courseStaff, nameRequest, school, session, user } from './schema';
+import { sessionToken } from './session-token';
 import { sessions } from './sessions';
 
 /** Who is asking, with what they may be told of themselves. */
@@ -14,22 +15,38 @@ export type Person = Actor & {
   readonly locale: string;
 };
 
+const personFields = {
+  ...{ id: user.id, name: user.name, email: user.email, role: user.role, zone: user.zone, locale: user.locale },
+  courses: sql<
+    Record<string, CourseRole>
+  >`(select coalesce(jsonb_object_agg(s.course_id, s.role), '{}') from ${courseStaff} s where s.user_id = ${user.id})`,
+};
+
+/**
+ * Who sends a request. It is asked with every one of them, so a session that was renewed today is looked up with its
+ * person in one question; whatever else there is to a session, its library decides.
+ */
 export async function personOf(db: Database, headers: Headers): Promise<Person | null> {
+  const token = sessionToken(headers.get('cookie') ?? '');
+  if (token !== null) {
+    const [row] = await db
+      .select(personFields)
+      .from(session)
+      .innerJoin(user, eq(user.id, session.userId))
+      .where(
+        and(
+          eq(session.token, token),
+          sql`${session.expiresAt} > now() and ${session.updatedAt} > now() - interval '1 day'`,
+        ),
+      );
+    if (row) return row;
+  }
   const found = await sessions().api.getSession({ headers });
   return found ? personById(db, found.user.id) : null;
 }
 
 export async function personById(db: Database, id: string): Promise<Person | null> {
-  // Asked for with every request: one question and not two.
-  const [row] = await db
-    .select({
-      ...{ id: user.id, name: user.name, email: user.email, role: user.role, zone: user.zone, locale: user.locale },
-      courses: sql<
-        Record<string, CourseRole>
-      >`(select coalesce(jsonb_object_agg(s.course_id, s.role), '{}') from ${courseStaff} s where s.user_id = ${user.id})`,
-    })
-    .from(user)
-    .where(eq(user.id, id));
+  const [row] = await db.select(personFields).from(user).where(eq(user.id, id));
   return row ?? null;
 }
 
