@@ -185,7 +185,7 @@ const views = [
         .getByRole('link', { name: /Work out the discharge/ })
         .click()
         .then(() => page.getByRole('button', { name: 'Begin' }).click())
-        .then(() => page.getByText('0 of 5 answered').waitFor()),
+        .then(() => page.getByText('0 of 6 answered').waitFor()),
   },
   { name: 'phone', who: aoife, path: '/learn/stream-survey', size: { width: 390, height: 844 } },
 ];
@@ -203,32 +203,36 @@ export const shots = () =>
         executablePath: process.env.MOSAIK_CHROMIUM ?? '/usr/bin/chromium',
         args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
       });
-      for (const { name, who, path, act, dark, size } of views) {
-        const context = await browser.newContext({
-          baseURL: env.MOSAIK_ADDRESS,
-          viewport: size ?? { width: 1280, height: 800 },
-          colorScheme: dark ? 'dark' : 'light',
-          locale: 'en-GB',
-          timezoneId: 'Europe/London',
-          reducedMotion: 'reduce',
-        });
-        await context.request.post('/api/auth/sign-in/email', { data: { email: who, password: samplePassword } });
-        const page = await context.newPage();
-        await page.goto(path);
-        await act?.(page);
-        await page.waitForLoadState('networkidle');
-        await page.evaluate(() => {
-          document.activeElement?.blur();
-          window.scrollTo(0, 0);
-        });
-        await settle(page);
-        await page.screenshot({ path: join(root, 'docs/screenshots', `${name}.png`) });
-        await context.close();
-        step(name);
+      // What breaks down leaves nothing running behind.
+      try {
+        for (const { name, who, path, act, dark, size } of views) {
+          const context = await browser.newContext({
+            baseURL: env.MOSAIK_ADDRESS,
+            viewport: size ?? { width: 1280, height: 800 },
+            colorScheme: dark ? 'dark' : 'light',
+            locale: 'en-GB',
+            timezoneId: 'Europe/London',
+            reducedMotion: 'reduce',
+          });
+          await context.request.post('/api/auth/sign-in/email', { data: { email: who, password: samplePassword } });
+          const page = await context.newPage();
+          await page.goto(path);
+          await act?.(page);
+          await page.waitForLoadState('networkidle');
+          await page.evaluate(() => {
+            document.activeElement?.blur();
+            window.scrollTo(0, 0);
+          });
+          await settle(page);
+          await page.screenshot({ path: join(root, 'docs/screenshots', `${name}.png`) });
+          await context.close();
+          step(name);
+        }
+        return 0;
+      } finally {
+        await browser.close();
+        worker.kill('SIGTERM');
       }
-      await browser.close();
-      worker.kill('SIGTERM');
-      return 0;
     },
     ['chromium'],
   );
