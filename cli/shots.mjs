@@ -27,13 +27,6 @@ const views = [
     act: (page) => page.getByRole('treeitem', { name: /Walking the reach/ }).click(),
   },
   {
-    name: 'build-dark',
-    who: ines,
-    path: '/c/stream-survey/build',
-    dark: true,
-    act: (page) => page.getByRole('treeitem', { name: /Walking the reach/ }).click(),
-  },
-  {
     name: 'room',
     who: ines,
     path: '/calendar',
@@ -81,6 +74,7 @@ const views = [
         .waitFor();
     },
   },
+  { name: 'calendar', who: ines, path: '/calendar' },
   {
     name: 'text',
     who: ines,
@@ -178,6 +172,7 @@ const views = [
   },
   {
     name: 'sitting',
+    dark: true,
     who: aoife,
     path: '/learn/stream-survey',
     act: (page) =>
