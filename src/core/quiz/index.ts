@@ -16,6 +16,7 @@ export {
   type Figured,
   type FiguredPaper,
   type FiguredSitting,
+  isWrongWayRound,
   type QuestionFigures,
   type QuizFigures,
   quizFigures,
@@ -48,12 +49,14 @@ export {
   byCategory,
   countingShare,
   feedbackOn,
+  isAnswered,
   type PaperScore,
   passes,
   type Result as QuizResult,
   scoreAnswer,
   scorePaper,
   shareOfResult,
+  verdictWords,
 } from './score';
 export {
   canGoBack,

@@ -9,7 +9,7 @@ import {
   toThousandths,
   zero,
 } from '../kernel/exact';
-import { kindOf } from './kinds';
+import { kindOf, type QuestionKind } from './kinds';
 import type { DecimalSign } from './kinds/number/read';
 import type { Answer, Answers, Correction, CountingRule, QuestionContent, Scored } from './types';
 
@@ -30,6 +30,18 @@ function verdictOn(share: Rational): Scored['verdict'] {
   if (compare(share, zero) === 0) return 'wrong';
   return compare(share, rational(1)) === 0 ? 'right' : 'part';
 }
+
+/** Whether a question is answered at all; what says nothing is open. */
+export const isAnswered = (kind: QuestionKind, answer: Answer | undefined): boolean =>
+  answer !== undefined && kindOf(kind).isGiven(answer);
+
+/** What came of an answer, in a word or two. */
+export const verdictWords: Record<Scored['verdict'], string> = {
+  right: 'right',
+  part: 'partly right',
+  wrong: 'not right',
+  open: 'left open',
+};
 
 /** What a question says with the result; where nothing is said for a part of it, what is said for less than all. */
 export function feedbackOn(question: QuestionContent, verdict: Scored['verdict']): string {

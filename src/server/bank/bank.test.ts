@@ -187,3 +187,18 @@ test('a drawn paper: refused while the bank has too few, the same however often 
     [1, 1],
   ]);
 });
+
+test('a version that a paper has taken stays as it was taken, also when its maker goes on at once', async () => {
+  const [made] = await put(null, { prompt: 'Taken' });
+  const { id } = made as ReturnType<typeof question>;
+  const { courseId, quiz } = await publishedCourse(school);
+  const fields = { bankId: id, bankVersion: 1, prompt: 'Taken' };
+  const edit = { do: 'add-question', id: newId(), lessonId: quiz, kind: 'true-false', fields };
+  await must(boss(), 'outline.edit', { courseId, edit });
+  const content = { ...contentOf(made as never), prompt: 'Mended' };
+  expect(await run(boss(), 'bank.set-question', { id, version: 1, content })).toEqual({
+    ok: true,
+    value: { version: 2 },
+  });
+  expect((await bankEntry(database(), id))?.versions.map((one) => one.content.prompt)).toEqual(['Mended', 'Taken']);
+});

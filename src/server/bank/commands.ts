@@ -1,4 +1,4 @@
-import { and, eq, inArray, isNull } from 'drizzle-orm';
+import { and, eq, inArray, isNull, sql } from 'drizzle-orm';
 import { array, boolean, number, object } from 'yup';
 import { idSchema, optionalId } from '@/core/kernel/ids';
 import { line } from '@/core/kernel/line';
@@ -93,7 +93,8 @@ const sameVersionMinutes = 10;
 
 /**
  * Changes what a question of the bank asks. A version is what somebody left: the same person goes on with theirs for a
- * while; what somebody else left, or what was left longer ago, stays as it was and a new version begins. `version`: the
+ * while; what somebody else left, what was left longer ago or what a paper has taken stays as it was, and a new version
+ * begins. `version`: the
  * newest one whoever changes it has seen.
  */
 const setQuestion = command({
@@ -122,7 +123,11 @@ const setQuestion = command({
     const goesOn =
       last?.madeBy === actor.id &&
       instantFrom(last.madeAt).epochMilliseconds > now.subtract({ minutes: sameVersionMinutes }).epochMilliseconds;
-    const next = goesOn ? version : version + 1;
+    // What a paper has taken stays as it was taken.
+    const { rows: onPaper } = await tx.db.execute(
+      sql`select from question where bank_id = ${id} and bank_version = ${version} limit 1`,
+    );
+    const next = goesOn && onPaper.length === 0 ? version : version + 1;
     await tx.db
       .insert(bankVersion)
       .values({ questionId: id, version: next, content: checked.value, madeBy: actor.id, madeAt: now.toString() })
@@ -131,7 +136,8 @@ const setQuestion = command({
       .update(bankQuestion)
       .set({ ...checked.value, version: next, changedBy: actor.id, changedAt: now.toString() })
       .where(eq(bankQuestion.id, id));
-    if (!goesOn) await audit({ sentence: `changed the question "${checked.value.prompt.slice(0, 80)}" of the bank` });
+    if (next > version)
+      await audit({ sentence: `changed the question "${checked.value.prompt.slice(0, 80)}" of the bank` });
     return ok({ version: next });
   },
 });

@@ -8,19 +8,17 @@ import { judge, shownOf } from '@/core/learning';
 import type { LessonDocument } from '@/core/outline';
 import { can } from '@/core/people';
 import {
-  type Answer,
   canGoBack,
   checkAnswer,
   deadlineFor,
+  isAnswered,
   isOverdue,
-  kindOf,
   mayAnswer,
   mayBegin,
   mayHandIn,
   mostSeed,
   pagesOf,
   passes,
-  type QuestionKind,
   type QuizSettings,
   scoreAnswer,
 } from '@/core/quiz';
@@ -108,6 +106,14 @@ async function own(context: CommandContext, id: string): Promise<Result<SittingR
     return fail('not-found', 'This sitting is not there, or it is not yours.');
   held.set(context, row);
   return ok(row);
+}
+
+/** A sitting of one's own that still takes answers. */
+async function underWay(context: CommandContext, id: string): Promise<Result<SittingRow>> {
+  const found = await own(context, id);
+  if (!found.ok) return found;
+  const may = mayAnswer(sittingOf(found.value), context.now);
+  return may.ok ? found : may;
 }
 
 /** Decides whether a sitting may be gone on with: by whoever began it, until they begin the course anew. */
@@ -203,11 +209,9 @@ export const answerQuestion = command({
   }).noUnknown(),
   permission: ownSitting,
   async handle(context, { sittingId, questionId, answer, spent, given }) {
-    const found = await own(context, sittingId);
+    const found = await underWay(context, sittingId);
     if (!found.ok) return found;
     const row = found.value;
-    const may = mayAnswer(sittingOf(row), context.now);
-    if (!may.ok) return may;
     const paper = await paperOf(context.tx.db, row);
     const question = paper?.questions.find((one) => one.id === questionId);
     if (!paper || !question) return fail('not-found', 'This question is not part of the quiz.');
@@ -267,20 +271,15 @@ export const handInSitting = command({
   },
 });
 
-const isAnswered = (kind: QuestionKind, answer: Answer | undefined) =>
-  answer !== undefined && kindOf(kind).isGiven(answer);
-
 /** Judges an answer at once, where its quiz does: from then on it stays as it is. */
 export const judgeAnswer = command({
   name: 'quiz.judge',
   input: object({ sittingId: idSchema, questionId: idSchema }).noUnknown(),
   permission: ownSitting,
   async handle(context, { sittingId, questionId }) {
-    const found = await own(context, sittingId);
+    const found = await underWay(context, sittingId);
     if (!found.ok) return found;
     const row = found.value;
-    const may = mayAnswer(sittingOf(row), context.now);
-    if (!may.ok) return may;
     const paper = await paperOf(context.tx.db, row);
     const question = paper?.questions.find(({ id }) => id === questionId);
     if (!paper?.quiz?.judges || !question) return fail('not-found', 'This question is not judged at once.');
@@ -307,11 +306,9 @@ export const markQuestion = command({
   input: object({ sittingId: idSchema, questionId: idSchema, on: boolean().required() }).noUnknown(),
   permission: ownSitting,
   async handle(context, { sittingId, questionId, on }) {
-    const found = await own(context, sittingId);
+    const found = await underWay(context, sittingId);
     if (!found.ok) return found;
     const row = found.value;
-    const may = mayAnswer(sittingOf(row), context.now);
-    if (!may.ok) return may;
     const paper = await paperOf(context.tx.db, row);
     if (!paper?.questions.some(({ id }) => id === questionId))
       return fail('not-found', 'This question is not part of the quiz.');
@@ -328,11 +325,9 @@ export const goOn = command({
   input: object({ sittingId: idSchema, page: number().integer().min(0).required() }).noUnknown(),
   permission: ownSitting,
   async handle(context, { sittingId, page }) {
-    const found = await own(context, sittingId);
+    const found = await underWay(context, sittingId);
     if (!found.ok) return found;
     const row = found.value;
-    const may = mayAnswer(sittingOf(row), context.now);
-    if (!may.ok) return may;
     const paper = await paperOf(context.tx.db, row);
     const last = paper ? pagesOf(paper.quiz ?? {}, paper.questions).length - 1 : 0;
     if (page > last) return fail('invalid', 'The paper has no page behind this one.');

@@ -3,7 +3,7 @@ import { useCallback, useEffect, useRef, useState } from 'react';
 import { act } from '@/app/_client/act';
 import { countdownText } from '@/core/kernel/countdown';
 import { mayTryAgain } from '@/core/kernel/problem';
-import { type Answer, type Answers, type DecimalSign, kindOf, type QuestionKind } from '@/core/quiz';
+import { type Answer, type Answers, type DecimalSign, isAnswered } from '@/core/quiz';
 import controls from '@/ui/plain/controls.module.css';
 import { useReady } from '@/ui/plain/useReady';
 import type { PaperQuestion, Says } from './paper';
@@ -322,9 +322,6 @@ function JudgePart({ judged, mayAsk, onAsk }: JudgeProps) {
     </div>
   );
 }
-
-const isAnswered = (kind: QuestionKind, answer: Answer | undefined) =>
-  answer !== undefined && kindOf(kind).isGiven(answer);
 
 function TimeLeft({ milliseconds, onUp }: { readonly milliseconds: number; readonly onUp: () => void }) {
   const [left, setLeft] = useState(milliseconds);

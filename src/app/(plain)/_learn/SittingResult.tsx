@@ -12,19 +12,12 @@ import {
   kindOf,
   type PaperScore,
   passes,
-  type Scored,
+  verdictWords,
 } from '@/core/quiz';
 import controls from '@/ui/plain/controls.module.css';
 import { TableHead } from '@/ui/table/TableHead';
 import { lessonHref, type Place } from './place';
 import styles from './work.module.css';
-
-const verdictText: Record<Scored['verdict'], string> = {
-  right: 'right',
-  part: 'partly right',
-  wrong: 'not right',
-  open: 'left open',
-};
 
 /** Said of a question that was found wrong after it had been sat. */
 const putRightText: Record<CorrectionDoes, string> = {
@@ -109,7 +102,7 @@ export function SittingResult({ lesson, answers, score, shown, average, view, pl
                 <span className={styles.number}>{i + 1}</span> {question.prompt}
               </p>
               <p className={styles.verdict}>
-                {verdictText[scored.verdict]} · {toShort(scored.points)} of {toShort(scored.of)}
+                {verdictWords[scored.verdict]} · {toShort(scored.points)} of {toShort(scored.of)}
                 {scored.by && ` · ${putRightText[scored.by]}`}
               </p>
               {choices ? (

@@ -1,10 +1,7 @@
 import { judge } from '@/core/learning';
 import type { LessonDocument } from '@/core/outline';
-import { type Answer, type Answers, canGoBack, kindOf, pagesOf, type QuestionKind } from '@/core/quiz';
+import { type Answers, canGoBack, isAnswered, pagesOf } from '@/core/quiz';
 import { paperOf, usualSays } from './paper';
-
-const isAnswered = (kind: QuestionKind, answer: Answer | undefined) =>
-  answer !== undefined && kindOf(kind).isGiven(answer);
 
 /** What a paper is shown with; of one on which nobody can go back, only the page that was reached is sent. */
 export function sittingProps(

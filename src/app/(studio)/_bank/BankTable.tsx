@@ -1,7 +1,7 @@
 'use client';
 import { Checkbox } from '@mantine/core';
 import { counted } from '@/core/kernel/words';
-import { type BankQuestion, type Difficulty, kindOf } from '@/core/quiz';
+import { type BankQuestion, type Difficulty, isWrongWayRound, kindOf } from '@/core/quiz';
 import type { BankFigures } from '@/server/quiz';
 import styles from './bank.module.css';
 import type { ShownBank } from './use-bank';
@@ -88,16 +88,13 @@ export const Squares = ({ difficulty }: { readonly difficulty: Difficulty }) => 
   </span>
 );
 
-/** Below so many papers chance says more than the question does. */
-const fewest = 15;
-
 const shareText = (figures: BankFigures | undefined) =>
   figures && figures.asked > 0 ? `${Math.round(figures.share * 100)} %` : '–';
 
 const papersText = (figures: BankFigures | undefined) => `on ${counted(figures?.asked ?? 0, 'paper')}`;
 
 const Warning = ({ figures }: { readonly figures: BankFigures | undefined }) =>
-  figures && figures.tells !== null && figures.asked >= fewest && figures.tells < -1 / Math.sqrt(figures.asked) ? (
+  figures && isWrongWayRound(figures) ? (
     <span className={styles.look}>those who know have it right less often</span>
   ) : null;
 

@@ -1,7 +1,14 @@
 import type { QuestionFigures, QuizFigures, Remark } from './types';
 
 /** Below so many papers chance says more than the question does. */
-export const fewest = 15;
+const fewest = 15;
+
+/**
+ * Whether those who know have a question right less often than those who do not. What lies within one standard error
+ * of nothing (1/√n) may be chance, and of few papers everything may.
+ */
+export const isWrongWayRound = ({ tells, asked }: Pick<QuestionFigures, 'tells' | 'asked'>): boolean =>
+  asked >= fewest && tells !== null && tells < -1 / Math.sqrt(asked);
 
 /**
  * What the figures of a question say against it, the worst first. The limits are those usual in the analysis of
@@ -20,12 +27,11 @@ export function remarksOn(question: Omit<QuestionFigures, 'remarks'>): readonly 
       sentence: 'The best third mostly choose an option marked as wrong.',
       because: `${preferred.thirds[2]} of the ${best} best chose "${preferred.text}".`,
     });
-  // What lies within one standard error of nothing (1/√n) may be chance.
-  if (tells !== null && tells < -1 / Math.sqrt(asked))
+  if (isWrongWayRound({ tells, asked }))
     remarks.push({
       level: 'wrong',
       sentence: 'Those who know have it right less often than those who do not.',
-      because: `It tells them apart the wrong way round: ${tells.toFixed(2)}.`,
+      because: `It tells them apart the wrong way round: ${tells?.toFixed(2)}.`,
     });
   else if (tells !== null && tells < 0.15)
     remarks.push({

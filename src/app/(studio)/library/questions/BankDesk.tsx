@@ -6,11 +6,12 @@ import { useState } from 'react';
 import { act } from '@/app/_client/act';
 import { showUndoable } from '@/app/_client/undo-notice';
 import { counted } from '@/core/kernel/words';
-import { type BankQuestion, categoryTree, type Difficulty, kindOf, pathOf, questionKinds } from '@/core/quiz';
+import { type BankQuestion, type Difficulty, kindOf, pathOf, questionKinds } from '@/core/quiz';
 import { newId } from '@/ui/ids';
 import { BankNav } from '../../_bank/BankNav';
 import { BankTable } from '../../_bank/BankTable';
 import styles from '../../_bank/bank.module.css';
+import { categoryOptions } from '../../_bank/category-options';
 import { type ShownBank, useBank } from '../../_bank/use-bank';
 import { BankEditor } from './BankEditor';
 import { CategoryDialog } from './CategoryDialog';
@@ -262,13 +263,7 @@ function ChosenBar({ bank, chosen, onDone, onLetGo }: ChosenProps) {
             searchable
             value={toCategory ? (categoryId ?? 'none') : null}
             clearable
-            data={[
-              { value: 'none', label: 'Without a category' },
-              ...categoryTree(bank.categories).map(({ id, title, depth }) => ({
-                value: id,
-                label: `${'– '.repeat(depth)}${title}`,
-              })),
-            ]}
+            data={[{ value: 'none', label: 'Without a category' }, ...categoryOptions(bank.categories)]}
             onChange={(value) => {
               setToCategory(value !== null);
               setCategoryId(value === 'none' ? null : value);

@@ -9,7 +9,6 @@ import { parseFields } from '@/core/outline';
 import {
   type BankQuestion,
   bodyText,
-  categoryTree,
   checkBody,
   contentOf,
   type Difficulty,
@@ -21,6 +20,7 @@ import {
 import type { bankEntry } from '@/server/bank';
 import { NumberField } from '@/ui/fields/fields';
 import styles from '../../_bank/bank.module.css';
+import { categoryOptions } from '../../_bank/category-options';
 import type { ShownBank } from '../../_bank/use-bank';
 import { AsLearner } from '../../c/[slug]/assess/AsLearner';
 import { ContentFields } from '../../c/[slug]/assess/ContentFields';
@@ -125,10 +125,7 @@ export function BankEditor({ question, bank, outcomes, zone, onChanged, onClose 
         clearable
         searchable
         value={question.categoryId}
-        data={categoryTree(bank.categories).map(({ id, title, depth }) => ({
-          value: id,
-          label: `${'– '.repeat(depth)}${title}`,
-        }))}
+        data={categoryOptions(bank.categories)}
         onChange={(categoryId) => setFacts({ categoryId })}
       />
       <TagsInput

@@ -3,9 +3,10 @@ import { Button, Group, Modal, Select, TextInput } from '@mantine/core';
 import { useState } from 'react';
 import { act } from '@/app/_client/act';
 import type { Problem } from '@/core/kernel/problem';
-import { type BankCategory, categoriesBelow, categoryTree } from '@/core/quiz';
+import { type BankCategory, categoriesBelow } from '@/core/quiz';
 import { newId } from '@/ui/ids';
 import styles from '../../_bank/bank.module.css';
+import { categoryOptions } from '../../_bank/category-options';
 import type { ShownBank } from '../../_bank/use-bank';
 
 type Props = {
@@ -49,9 +50,7 @@ export function CategoryDialog({ bank, category, parentId, onClose }: Props) {
           clearable
           searchable
           value={parent}
-          data={categoryTree(bank.categories)
-            .filter((one) => !below.has(one.id))
-            .map((one) => ({ value: one.id, label: `${'– '.repeat(one.depth)}${one.title}` }))}
+          data={categoryOptions(bank.categories, below)}
           onChange={setParent}
         />
         {problem && problem.field !== 'title' && (

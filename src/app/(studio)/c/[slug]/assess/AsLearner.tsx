@@ -10,17 +10,10 @@ import {
   kindOf,
   type QuestionContent,
   readAnswers,
-  type Scored,
   scoreAnswer,
+  verdictWords,
 } from '@/core/quiz';
 import styles from './assess.module.css';
-
-const verdicts: Record<Scored['verdict'], string> = {
-  right: 'right',
-  part: 'partly right',
-  wrong: 'not right',
-  open: 'left open',
-};
 
 type Props = {
   readonly question: QuestionContent & { readonly id: string };
@@ -55,7 +48,7 @@ export function AsLearner({ question, number, decimals }: Props) {
           <span className={styles.quiet}>Try an answer: what it earns is shown here.</span>
         ) : (
           <b>
-            {verdicts[verdict]}: {toShort(points)} of {pointsInWords(question.points)}
+            {verdictWords[verdict]}: {toShort(points)} of {pointsInWords(question.points)}
           </b>
         )}
         {said.map((words) => (

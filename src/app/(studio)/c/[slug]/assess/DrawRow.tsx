@@ -5,8 +5,9 @@ import { ActionIcon, Checkbox, Select, TagsInput, UnstyledButton } from '@mantin
 import { IconDice3, IconGripVertical, IconTrash } from '@tabler/icons-react';
 import { pointsInWords } from '@/core/kernel/exact';
 import type { Result } from '@/core/kernel/problem';
-import { type BankCategory, categoryTree, type Difficulty, type Draw, drawText } from '@/core/quiz';
+import { type BankCategory, type Difficulty, type Draw, drawText } from '@/core/quiz';
 import { NumberField } from '@/ui/fields/fields';
+import { categoryOptions } from '../../../_bank/category-options';
 import styles from './assess.module.css';
 
 type Props = {
@@ -92,10 +93,7 @@ export function DrawRow({ draw, name, categories, count, isOpen, onOpen, onSet }
               clearable
               searchable
               value={draw.categoryId}
-              data={categoryTree(categories).map(({ id, title, depth }) => ({
-                value: id,
-                label: `${'– '.repeat(depth)}${title}`,
-              }))}
+              data={categoryOptions(categories)}
               onChange={(categoryId) => set({ categoryId })}
             />
             <TagsInput

@@ -4,9 +4,10 @@ import { IconDice3 } from '@tabler/icons-react';
 import { useState } from 'react';
 import { counted } from '@/core/kernel/words';
 import { type Lesson, questionsOf } from '@/core/outline';
-import { type BankQuestion, categoryTree, type Draw } from '@/core/quiz';
+import type { BankQuestion, Draw } from '@/core/quiz';
 import { newId } from '@/ui/ids';
 import { BankTable } from '../../../_bank/BankTable';
+import { categoryOptions } from '../../../_bank/category-options';
 import { useBank } from '../../../_bank/use-bank';
 import { useDesk } from '../_course/CourseProvider';
 import { useAssessDesk } from './AssessDesk';
@@ -81,10 +82,7 @@ export function FromBank({ lesson }: { readonly lesson: Lesson }) {
           clearable
           searchable
           value={wish.category || null}
-          data={categoryTree(bank?.categories ?? []).map(({ id, title, depth }) => ({
-            value: id,
-            label: `${'– '.repeat(depth)}${title}`,
-          }))}
+          data={categoryOptions(bank?.categories ?? [])}
           onChange={(category) => change({ category: category ?? '' })}
         />
         <Select
