@@ -73,6 +73,8 @@ test('gaps, order, matching and grouping are made, tried by keyboard and by poin
   const order = asked('From the spring to the sea');
   const items = order.getByRole('listitem');
   const texts = async () => (await items.allTextContents()).map((text) => text.trim());
+  // The paper is another page: its items are read once they are there.
+  await expect(items).toHaveCount(4);
   expect((await texts()).toSorted()).toEqual(['Brook', 'River', 'Sea', 'Spring']);
   expect(await texts()).not.toEqual(['Spring', 'Brook', 'River', 'Sea']);
   // By keyboard to the top, by pointer to the end, the rest by what is left.
