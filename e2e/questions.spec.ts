@@ -26,6 +26,9 @@ test('gaps, order, matching and grouping are made, tried by keyboard and by poin
     await page.keyboard.type(text);
     if (text !== 'Sea') await page.keyboard.press('Enter');
   }
+  // Whoever types without a pause has each letter in its own field, from the first on.
+  for (const [i, text] of ['Brook', 'River', 'Spring', 'Sea'].entries())
+    await expect(made(1).getByLabel(`Item ${i + 1}`, { exact: true })).toHaveValue(text);
   await made(1).getByLabel('Item 3', { exact: true }).press('Alt+ArrowUp');
   await expect(made(1).getByLabel('Item 2', { exact: true })).toBeFocused();
   await page.keyboard.press('Alt+ArrowUp');

@@ -2,6 +2,7 @@
 import { Button, Switch, Textarea, TextInput, UnstyledButton } from '@mantine/core';
 import { useRouter } from 'next/navigation';
 import { useRef, useState } from 'react';
+import { flushSync } from 'react-dom';
 import { act } from '@/app/_client/act';
 import { showUndoable } from '@/app/_client/undo-notice';
 import { useLater } from '@/app/_client/useLater';
@@ -108,12 +109,10 @@ function Writing({ courseId, occasion, text, around }: WritingProps) {
   const insert = (field: string) => {
     const input = body.current;
     const [from, to] = [input?.selectionStart ?? draft.body.length, input?.selectionEnd ?? draft.body.length];
-    change({ body: `${draft.body.slice(0, from)}{${field}}${draft.body.slice(to)}` });
+    flushSync(() => change({ body: `${draft.body.slice(0, from)}{${field}}${draft.body.slice(to)}` }));
     const caret = from + field.length + 2;
-    requestAnimationFrame(() => {
-      input?.focus();
-      input?.setSelectionRange(caret, caret);
-    });
+    input?.focus();
+    input?.setSelectionRange(caret, caret);
   };
   const isOwn = text.from === (courseId === null ? 'school' : 'course');
   const drop = async () => {

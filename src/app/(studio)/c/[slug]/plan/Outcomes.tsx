@@ -2,6 +2,7 @@
 import { ActionIcon, Button } from '@mantine/core';
 import { IconArrowDown, IconArrowUp, IconPlus, IconTrash } from '@tabler/icons-react';
 import { useRef } from 'react';
+import { flushSync } from 'react-dom';
 import { outcomesOf } from '@/core/outline';
 import { TextField } from '@/ui/fields/fields';
 import { newId } from '@/ui/ids';
@@ -16,8 +17,9 @@ export function Outcomes() {
   const list = useRef<HTMLOListElement>(null);
   /** The new line is there at once, with its words selected to be written over. */
   const add = () => {
-    if (store.edit({ do: 'add-outcome', id: newId(), text: 'A learner can …' }).ok)
-      requestAnimationFrame(() => list.current?.querySelector<HTMLInputElement>('li:last-child input')?.select());
+    // Drawn at once: who types on without a pause writes into the new line, and nowhere else.
+    if (flushSync(() => store.edit({ do: 'add-outcome', id: newId(), text: 'A learner can …' })).ok)
+      list.current?.querySelector<HTMLInputElement>('li:last-child input')?.select();
   };
   const remove = (id: string, number: number) => {
     store.edit({ do: 'remove', table: 'outcome', ids: [id] });

@@ -9,6 +9,7 @@ import { CSS } from '@dnd-kit/utilities';
 import { ActionIcon, Button, Checkbox } from '@mantine/core';
 import { IconGripVertical, IconPlus, IconX } from '@tabler/icons-react';
 import { type ClipboardEvent, type KeyboardEvent, type ReactNode, useId, useRef } from 'react';
+import { flushSync } from 'react-dom';
 import type { Result } from '@/core/kernel/problem';
 import { NumberField } from '@/ui/fields/fields';
 import styles from '../assess.module.css';
@@ -40,8 +41,8 @@ export function Parts({ legend, ids, onMove, onLines, add, children }: PartsProp
     useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
   );
   const rows = () => [...(frame.current?.querySelectorAll(`[${row}]`) ?? [])];
-  const focus = (at: number) =>
-    requestAnimationFrame(() => rows().at(at)?.querySelector<HTMLInputElement>(firstField)?.focus());
+  // At once, not with the next frame: who types on without a pause would still write into the field before.
+  const focus = (at: number) => rows().at(at)?.querySelector<HTMLInputElement>(firstField)?.focus();
   const onKeyDown = (event: KeyboardEvent) => {
     const own = event.target instanceof HTMLInputElement ? event.target.closest(`[${row}]`) : null;
     const at = own ? rows().indexOf(own) : -1;
@@ -51,7 +52,7 @@ export function Parts({ legend, ids, onMove, onLines, add, children }: PartsProp
       if (event.ctrlKey || event.metaKey) own.querySelector<HTMLInputElement>('[data-right]')?.click();
       else if (at < ids.length - 1) focus(at + 1);
       else {
-        frame.current?.querySelector<HTMLButtonElement>('[data-add]')?.click();
+        flushSync(() => frame.current?.querySelector<HTMLButtonElement>('[data-add]')?.click());
         focus(-1);
       }
     }
@@ -59,7 +60,7 @@ export function Parts({ legend, ids, onMove, onLines, add, children }: PartsProp
     if (event.altKey && (event.key === 'ArrowUp' || event.key === 'ArrowDown')) {
       event.preventDefault();
       if (to < 0 || to >= ids.length) return;
-      onMove(at, to);
+      flushSync(() => onMove(at, to));
       focus(to);
     }
   };

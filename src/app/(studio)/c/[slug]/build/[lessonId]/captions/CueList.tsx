@@ -46,10 +46,11 @@ export function CueList({ cues, faults, player, chosen, onChoose, onChange }: Pr
   }, [here, player, rows]);
   useEffect(() => {
     if (chosen === null) return;
+    const field = () => scroller.current?.querySelector<HTMLElement>(`[data-index="${chosen}"] textarea`);
     rows.scrollToIndex(chosen);
-    requestAnimationFrame(() =>
-      scroller.current?.querySelector<HTMLElement>(`[data-index="${chosen}"] textarea`)?.focus(),
-    );
+    // At once where it is drawn: who types on without a pause would still write into the cue before.
+    if (field()) field()?.focus();
+    else requestAnimationFrame(() => field()?.focus());
   }, [chosen, rows]);
 
   const split = (index: number, place: number) => {
