@@ -44,6 +44,11 @@ export const statement = (prompt: string, points: number, holds: boolean, feedba
 export const word = (prompt: string, points: number, accepted: readonly string[], feedbackWrong = '') =>
   asked('short-text', prompt, points, { accepted, matchCase: false, slips: 1 }, ['', feedbackWrong]);
 
+export const essay = (prompt: string, points: number, fromWords: number, toWords: number, guide: string) =>
+  asked('essay', prompt, points, { fromWords, toWords, guide }, []);
+export const opinion = (statement: string) =>
+  asked('opinion', statement, 0, { steps: ['not at all', 'a little', 'partly', 'mostly', 'wholly'] }, []);
+
 /** Two questions whose figures show that something is wrong with them: one is marked wrongly, one is a guess. */
 const widths: Options = [
   ['stays the same', true, 'The same water has more room.'],
@@ -79,6 +84,12 @@ const chosen = ({ options }: BodyOf<'one'>, knows: boolean, die: number) => {
   if (knows) return { chosen: right.map(({ id }) => id) };
   return { chosen: [...right.slice(1, die < 0.6 ? undefined : 1), ...(other ? [other] : [])].map(({ id }) => id) };
 };
+const texts = {
+  good: `Below the weir the water is slow, so silt settles and covers the stones. Stoneflies and mayfly larvae need clean gaps between stones, where the water brings them oxygen, and they are missing from our sample. Worms and midge larvae live in the silt itself, and of them we found many.
+
+Upstream of the weir we found the opposite, in the same hour and with the same net, so I put it down to the bed and not to the day.`,
+  short: 'Because it is dirtier there, and the animals do not like that.',
+};
 const misread = ['0.7', '0.55', '1.2', '0.47', '5.5'];
 /** What a learner of the sample school answers who knows, or does not. */
 const answers: { readonly [K in QuestionKind]: (body: BodyOf<K>, knows: boolean, die: number) => AnswerOf<K> } = {
@@ -102,6 +113,10 @@ const answers: { readonly [K in QuestionKind]: (body: BodyOf<K>, knows: boolean,
   grouping: ({ groups: [first], items }, knows) => ({
     placed: items.map(({ id, groupId }) => ({ row: id, place: knows ? groupId : (first?.id ?? groupId) })),
   }),
+  essay: (_body, knows) => ({ text: knows ? texts.good : texts.short }),
+  // A file of the sample is uploaded where it is handed in.
+  files: () => ({ files: [] }),
+  opinion: ({ steps }, _knows, die) => ({ step: Math.min(steps.length - 1, Math.floor(die * steps.length)) }),
   'short-text': ({ accepted: [form = ''] }, knows) => ({ typed: knows ? form : 'pool' }),
 };
 export const answerTo = (

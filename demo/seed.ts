@@ -7,7 +7,7 @@ import { Temporal } from '../src/core/kernel/time';
 import type { MediaKind } from '../src/core/media';
 import { byOrder, type LessonKind, mediaIn, newCourse, newLesson, newQuestion, textFacts } from '../src/core/outline';
 import type { Actor, CourseRole, SchoolRole } from '../src/core/people';
-import { passes } from '../src/core/quiz';
+import { kindOf, passes } from '../src/core/quiz';
 import { usualGap } from '../src/core/release';
 import { awardIfEarned } from '../src/server/certificate';
 import { commands } from '../src/server/commands';
@@ -564,7 +564,7 @@ const playIt: Way = ({ actor }, place, _lesson, at) =>
 
 /** One sitting of a quiz; whether it was passed. */
 async function sit(
-  { actor, name, skill }: Parameters<Way>[0],
+  { actor, name, skill, marker, isMarked }: Parameters<Way>[0],
   place: Parameters<Way>[1],
   lesson: LessonRow,
   at: Temporal.Instant,
@@ -584,6 +584,16 @@ async function sit(
   }
   await perform(actor, 'quiz.hand-in', { sittingId: id }, now.add({ seconds: 20 }));
   const [row] = await database().select().from(tables.sitting).where(eq(tables.sitting.id, id));
+  if (row?.marking && isMarked) {
+    const marks = (paper?.lesson.questions ?? [])
+      .filter(({ kind }) => kindOf(kind).judgedBy === 'person')
+      .map(({ id: questionId, points }) => ({
+        questionId,
+        points: Math.round((points / 1000) * Math.min(1, skill)) * 1000,
+        remark: 'The bed decides, you say, and not the day: well seen. How would you check it?',
+      }));
+    await perform(marker, 'marking.mark-paper', { sittingId: id, marks, finish: true }, now.add({ hours: 30 }));
+  }
   return row !== undefined && passes(shareOfSitting(row), lesson.quiz?.passPercent ?? 0);
 }
 

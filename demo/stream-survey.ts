@@ -1,4 +1,4 @@
-import { guessed, number, one, several, statement, word, wronglyMarked } from './questions';
+import { essay, guessed, number, one, opinion, several, statement, word, wronglyMarked } from './questions';
 import type { Lesson } from './shapes';
 
 /** The course as its creators made it. Minutes without a figure are worked out. */
@@ -412,6 +412,32 @@ Bring a hand lens if you have one, and a spoon. Do not bring a key to the famili
             '',
             'High scores belong to families that need much oxygen.',
           ),
+        ],
+      },
+      {
+        title: 'What the stones tell',
+        kind: 'quiz',
+        minutes: 15,
+        weight: 5,
+        required: false,
+        quiz: { passPercent: 0, attempts: 1, minutes: null, counts: 'last', shows: 'points-and-answers' },
+        text: 'One question to think about. Temi reads what you write.',
+        questions: [
+          one('Which of these lives in silt?', 1000, [
+            ['Worms', true],
+            ['Stonefly nymphs', false, 'They need clean gaps between stones.'],
+          ]),
+          essay(
+            'Below the weir there are worms and no stoneflies; above it, the other way round. What do you make of it?',
+            6000,
+            50,
+            150,
+            `Two points each:
+- silt settles where the water is slow
+- stoneflies need clean gaps and oxygen
+- it says how it could be checked`,
+          ),
+          opinion('I could explain the index to somebody who was not there.'),
         ],
       },
     ],

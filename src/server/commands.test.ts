@@ -145,6 +145,11 @@ beforeAll(async () => {
     'learning.unlock': { courseId, lessonId: reading, password: 'open' },
     'learning.watched': { courseId, lessonId: reading, passages: [[0, 10]] },
     'marking.mark': { handInId: work.id, points: 5000, remark: 'Good', finish: false },
+    'marking.mark-paper': {
+      sittingId: sitting.id,
+      marks: [{ questionId: question, points: 500, remark: '' }],
+      finish: false,
+    },
     'media.describe': { mediaId: newId(), alt: 'A river' },
     'media.remove': { mediaId: newId() },
     'media.remove-captions': { mediaId: newId(), language: 'en' },
@@ -182,6 +187,10 @@ beforeAll(async () => {
     'quiz.begin': { courseId, lessonId: quiz, deed: newId() },
     'quiz.drop-correction': { courseId, lessonId: quiz, correctionId: newId() },
     'quiz.give-time': { courseId, lessonId: quiz, learnerId: school.learner, minutes: 5 },
+    'quiz.give-file': {
+      ...{ sittingId: sitting.id, questionId: question, hash: 'a'.repeat(64) },
+      ...{ fileName: 'reach.pdf', contentType: 'application/pdf' },
+    },
     'quiz.go-on': { sittingId: sitting.id, page: 0 },
     'quiz.judge': { sittingId: sitting.id, questionId: question },
     'quiz.mark': { sittingId: sitting.id, questionId: question, on: true },
@@ -229,6 +238,7 @@ const lets: readonly (readonly [commands: readonly string[], actors: readonly st
       'live.start',
       'quiz.answer',
       'quiz.begin',
+      'quiz.give-file',
       'quiz.go-on',
       'quiz.hand-in',
       'quiz.judge',
@@ -294,7 +304,10 @@ const lets: readonly (readonly [commands: readonly string[], actors: readonly st
     ],
     making,
   ],
-  [['marking.mark'], ['a marker of this course', ...making]],
+  [
+    ['marking.mark', 'marking.mark-paper'],
+    ['a marker of this course', ...making],
+  ],
   // Whose place in the queue it is may give it up.
   [['cohort.leave-queue'], ['a learner of this course', ...making]],
   [

@@ -5,6 +5,8 @@ export type UploadTarget = {
   readonly purpose: UploadPurpose;
   readonly courseId?: string;
   readonly lessonId?: string;
+  readonly sittingId?: string;
+  readonly questionId?: string;
   readonly mediaId?: string;
   readonly language?: string;
   readonly label?: string;

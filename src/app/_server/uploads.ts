@@ -15,6 +15,7 @@ import { config } from '@/server/platform/config';
 import { type Database, database } from '@/server/platform/database';
 import { roomFor } from '@/server/platform/disk';
 import { problemOf } from '@/server/platform/trouble';
+import { giveFile, mayGiveFile } from '@/server/quiz';
 import { respond } from './respond';
 
 type Details = {
@@ -22,6 +23,8 @@ type Details = {
   readonly name: string;
   readonly courseId: string;
   readonly lessonId: string;
+  readonly sittingId: string;
+  readonly questionId: string;
   readonly mediaId: string;
   readonly language: string;
   readonly label: string;
@@ -38,6 +41,8 @@ function detailsOf(upload: Upload): Details {
     name: text(upload, 'name') || 'file',
     courseId: text(upload, 'courseId'),
     lessonId: text(upload, 'lessonId'),
+    sittingId: text(upload, 'sittingId'),
+    questionId: text(upload, 'questionId'),
     mediaId: text(upload, 'mediaId'),
     language: text(upload, 'language'),
     label: text(upload, 'label'),
@@ -120,6 +125,7 @@ async function mayUpload(person: Person, details: Details, bytes: number): Promi
 
 async function mayAdd(db: Database, person: Person, details: Details, bytes: number): Promise<Result<null>> {
   if (details.purpose === 'handed-in') return mayAddFile(db, person.id, details.courseId, details.lessonId, bytes);
+  if (details.purpose === 'answered') return mayGiveFile(db, person.id, details, bytes);
   // What is a part of a thing of the library, or a new version of it, has to be for somebody who may change it.
   const { purpose, mediaId, courseId } = details;
   const isPart = purpose === 'captions' || mediaId !== '';
@@ -137,6 +143,8 @@ async function take(person: Person | null, details: Details, path: string): Prom
   switch (details.purpose) {
     case 'handed-in':
       return addFile.run(person, { courseId: details.courseId, lessonId: details.lessonId, ...file });
+    case 'answered':
+      return giveFile.run(person, { sittingId: details.sittingId, questionId: details.questionId, ...file });
     case 'captions':
       return addCaptions.run(person, {
         mediaId: details.mediaId,

@@ -27,10 +27,10 @@ export const askedInPlace = ({ kind, questions }: Pick<LessonDocument, 'kind' | 
       one.id === id && (isExercise(kind, one) || (one.moment !== null && lessonKindOf(kind).file?.plays === true)),
   );
 
-/** Judges an answer; null for one that says nothing. */
+/** Judges an answer; null for one that says nothing, and where no rule judges. */
 export function judge(question: Asked, answer: Answer, decimals?: DecimalSign): Judgement | null {
   const { verdict } = scoreAnswer(question, answer, decimals);
-  if (verdict === 'open') return null;
+  if (verdict !== 'right' && verdict !== 'part' && verdict !== 'wrong') return null;
   const chosen = kindOf(question.kind)
     .choices?.(question.body, answer)
     .filter((one) => one.chosen && one.feedback.trim() !== '');

@@ -21,9 +21,11 @@ const ungraded: Grading = {
 
 const byScore: Grading = {
   entry(lesson, records, isDue) {
-    const taken = records.sittings.get(lesson.id) ?? [];
+    const all = records.sittings.get(lesson.id) ?? [];
+    // A sitting that waits for marks hides no result that another one has.
+    const taken = all.filter(({ waits }) => waits !== true);
     const share = countingShare(taken, lesson.quiz?.counts ?? 'best');
-    if (share === null) return { state: 'missing', isDue };
+    if (share === null) return all.length > 0 ? { state: 'waiting' } : { state: 'missing', isDue };
     // Where all papers were worth the same, the points are told out of that; otherwise out of what it is worth now.
     const [first] = taken;
     const of = first && taken.every((paper) => paper.of === first.of) ? first.of : fullPoints(lesson);

@@ -3,7 +3,15 @@ import { sizeText } from './size';
 import type { MediaKind } from './types';
 
 export type FileType = { readonly contentType: string; readonly kind: MediaKind };
-export type UploadPurpose = 'film' | 'audio' | 'picture' | 'document' | 'attachment' | 'captions' | 'handed-in';
+export type UploadPurpose =
+  | 'film'
+  | 'audio'
+  | 'picture'
+  | 'document'
+  | 'attachment'
+  | 'captions'
+  | 'handed-in'
+  | 'answered';
 
 const megabyte = 1024 * 1024;
 
@@ -27,6 +35,12 @@ const picture: Rule = {
   says: 'a picture (PNG, JPEG, WebP or GIF)',
 };
 
+const work: Rule = {
+  most: 100 * megabyte,
+  kinds: ['application/pdf', 'image/png', 'image/jpeg', 'image/webp', 'application/zip', 'text/plain', 'video/mp4'],
+  says: 'a PDF, a picture, a text file, an office document or a film',
+};
+
 /** What may be uploaded for what, and how large, in bytes. */
 export const uploadRules: Record<UploadPurpose, Rule> = {
   film,
@@ -43,11 +57,8 @@ export const uploadRules: Record<UploadPurpose, Rule> = {
     kinds: ['text/vtt', 'application/x-subrip'],
     says: 'captions in WebVTT form, or as numbered blocks with times (SRT)',
   },
-  'handed-in': {
-    most: 100 * megabyte,
-    kinds: ['application/pdf', 'image/png', 'image/jpeg', 'image/webp', 'application/zip', 'text/plain', 'video/mp4'],
-    says: 'a PDF, a picture, a text file, an office document or a film',
-  },
+  'handed-in': work,
+  answered: work,
 };
 
 const ascii = (bytes: Uint8Array, from: number, length: number) =>

@@ -1,4 +1,4 @@
-import { wordSegments } from '../kernel/segments';
+import { countWords } from '../kernel/count-words';
 import type { MediaFacts } from '../media';
 import { lessonKindOf } from './kinds';
 import type { PaperSize } from './papers';
@@ -11,24 +11,6 @@ export const pace = {
   wordsPerMinute: 200,
   secondsPerPicture: 12,
 } as const;
-
-/** Scripts that are written without space between words (UAX 29, 4.1). */
-const unspaced =
-  /[\p{Script=Han}\p{Script=Hiragana}\p{Script=Katakana}\p{Script=Thai}\p{Script=Lao}\p{Script=Khmer}\p{Script=Myanmar}]/u;
-
-/**
- * The words of a line: what stands between spaces, and in scripts that have none between words, what a dictionary
- * finds.
- */
-function countWords(line: string): number {
-  let count = 0;
-  for (const part of line.split(/\s+/u)) {
-    if (part === '') continue;
-    if (!unspaced.test(part)) count += 1;
-    else for (const { isWordLike } of wordSegments(part)) if (isWordLike) count += 1;
-  }
-  return count;
-}
 
 /** The words of a text, block by block: marks within a word do not divide it. */
 function wordsIn(text: RichText | null): number {

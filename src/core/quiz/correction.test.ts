@@ -84,7 +84,7 @@ test('worked out for many at once, each comes to what it comes to alone', () => 
   const together = rescored(
     [{ questions, decimals: 'point', corrections }],
     sittings.map(({ id, picks }) => ({
-      ...{ id, paper: 0 },
+      ...{ id, paper: 0, marks: {} },
       answers: Object.fromEntries(
         Object.entries(chose(picks)).map(([question, one]) => [question, JSON.stringify(one)]),
       ),

@@ -23,8 +23,19 @@ export {
   reliabilityText,
   type Thirds,
 } from './figures';
-export { type AnswerOf, type BodyOf, kindOf, kinds, type QuestionKind, questionKinds, type ShownOf } from './kinds';
+export {
+  type AnswerOf,
+  type BodyOf,
+  kindOf,
+  kinds,
+  type QuestionKind,
+  questionKinds,
+  ruledKinds,
+  type ShownOf,
+} from './kinds';
 export type { Option } from './kinds/choice';
+export { essayWords, lengthText } from './kinds/essay';
+export { type GivenFile, limitText } from './kinds/files';
 export type { Choice, KindRule } from './kinds/kind';
 export { type DecimalSign, readNumber } from './kinds/number/read';
 export {
@@ -34,6 +45,15 @@ export {
   questionsFromLines,
   type ReadQuestions,
 } from './lines';
+export {
+  type DraftMark,
+  draftMarksSchema,
+  type Mark as AnswerMark,
+  type MarkingState,
+  type Marks,
+  markingStates,
+  marksFrom,
+} from './marks';
 export { mostSeed, type Pools, paperFor } from './paper';
 export { type RescoredPaper, type RescoredSitting, rescored, type Worth } from './rescore';
 export {
@@ -57,6 +77,7 @@ export {
   scorePaper,
   shareOfResult,
   verdictWords,
+  worthOf,
 } from './score';
 export {
   canGoBack,

@@ -1,5 +1,6 @@
 import { rationalText } from '../kernel/exact';
 import type { DecimalSign } from './kinds/number/read';
+import type { Marks } from './marks';
 import { readAnswers } from './schema';
 import { scorePaper } from './score';
 import type { Correction, QuestionContent } from './types';
@@ -14,17 +15,18 @@ export type RescoredSitting = {
   readonly id: string;
   readonly paper: number;
   readonly answers: { readonly [questionId: string]: string };
+  readonly marks: Marks;
 };
 /** What a sitting is worth: thousandths of a point, and the exact share as a fraction. */
 export type Worth = { readonly id: string; readonly points: number; readonly of: number; readonly share: string };
 
 /** What sittings are worth with what has been put right in their papers. */
 export const rescored = (papers: readonly RescoredPaper[], sittings: readonly RescoredSitting[]): Worth[] =>
-  sittings.flatMap(({ id, paper: at, answers }) => {
+  sittings.flatMap(({ id, paper: at, answers, marks }) => {
     const paper = papers[at];
     if (!paper) return [];
     const given = Object.fromEntries(Object.entries(answers).map(([question, json]) => [question, JSON.parse(json)]));
     const read = readAnswers(paper.questions, given);
-    const { points, of, share } = scorePaper(paper.questions, read, paper.decimals, paper.corrections);
+    const { points, of, share } = scorePaper(paper.questions, read, paper.decimals, paper.corrections, marks);
     return [{ id, points, of, share: rationalText(share) }];
   });

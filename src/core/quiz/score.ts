@@ -11,24 +11,42 @@ import {
 } from '../kernel/exact';
 import { kindOf, type QuestionKind } from './kinds';
 import type { DecimalSign } from './kinds/number/read';
+import type { Mark, Marks } from './marks';
 import type { Answer, Answers, Correction, CountingRule, QuestionContent, Scored } from './types';
 
-/** Points for one answer, by the rule of its kind; numbers are read with decimals as the quiz writes them. */
+/** What a question is worth on its paper, thousandths of a point: nothing where nobody judges it. */
+export const worthOf = ({ kind, points }: Pick<QuestionContent, 'kind' | 'points'>): number =>
+  kindOf(kind).judgedBy === 'nobody' ? 0 : points;
+
+/**
+ * Points for one answer, by the rule of its kind or by the mark of a person; numbers are read with decimals as the
+ * quiz writes them.
+ */
 export function scoreAnswer(
   { kind, body, points }: QuestionContent,
   answer: Answer | undefined,
   decimals: DecimalSign = 'point',
+  mark?: Mark,
 ): Scored {
-  const of = thousandths(points);
+  const of = thousandths(worthOf({ kind, points }));
   const own = kindOf(kind);
   if (answer === undefined || !own.isGiven(answer)) return { points: zero, of, verdict: 'open' };
+  if (own.judgedBy === 'nobody') return { points: zero, of, verdict: 'given' };
+  if (own.judgedBy === 'person') return mark ? marked(mark, of) : { points: zero, of, verdict: 'waits' };
   const share = own.share(body, answer, decimals);
-  return { points: multiply(of, share), of, verdict: verdictOn(share) };
+  return { points: multiply(of, share), of, verdict: verdictOn(share, rational(1)) };
 }
 
-function verdictOn(share: Rational): Scored['verdict'] {
-  if (compare(share, zero) === 0) return 'wrong';
-  return compare(share, rational(1)) === 0 ? 'right' : 'part';
+/** A mark is never above what the question is worth, whatever it is worth since. */
+function marked(mark: Mark, of: Rational): Scored {
+  const given = thousandths(mark.points);
+  const points = compare(given, of) > 0 ? of : given;
+  return { points, of, verdict: verdictOn(points, of), mark };
+}
+
+function verdictOn(earned: Rational, of: Rational): Scored['verdict'] {
+  if (compare(earned, of) === 0) return 'right';
+  return compare(earned, zero) === 0 ? 'wrong' : 'part';
 }
 
 /** Whether a question is answered at all; what says nothing is open. */
@@ -41,10 +59,13 @@ export const verdictWords: Record<Scored['verdict'], string> = {
   part: 'partly right',
   wrong: 'not right',
   open: 'left open',
+  waits: 'waits for its mark',
+  given: 'answered',
 };
 
 /** What a question says with the result; where nothing is said for a part of it, what is said for less than all. */
 export function feedbackOn(question: QuestionContent, verdict: Scored['verdict']): string {
+  if (verdict === 'waits' || verdict === 'given') return '';
   if (verdict === 'right') return question.feedbackRight;
   return (verdict === 'part' && question.feedbackPart) || question.feedbackWrong;
 }
@@ -56,6 +77,8 @@ export type PaperScore = {
   /** 0 to 1, exact: what is compared with a pass mark. */
   readonly share: Rational;
   readonly right: number;
+  /** How many answers a person still has to mark. */
+  readonly waiting: number;
   readonly perQuestion: readonly ({ readonly questionId: string } & Scored)[];
 };
 
@@ -69,10 +92,11 @@ export function scorePaper(
   answers: Answers,
   decimals: DecimalSign = 'point',
   corrections: readonly Correction[] = [],
+  marks: Marks = {},
 ): PaperScore {
   const plain = questions.map((question) => ({
     questionId: question.id,
-    ...scoreAnswer(question, answers[question.id], decimals),
+    ...scoreAnswer(question, answers[question.id], decimals, marks[question.id]),
   }));
   return corrections.reduce((score, correction) => {
     const put = totalOf(
@@ -97,6 +121,7 @@ function totalOf(perQuestion: PaperScore['perQuestion']): PaperScore {
     of: toThousandths(of),
     share: compare(of, zero) > 0 ? divide(points, of) : zero,
     right: perQuestion.filter((scored) => scored.verdict === 'right').length,
+    waiting: perQuestion.filter((scored) => scored.verdict === 'waits').length,
     perQuestion,
   };
 }
@@ -127,8 +152,8 @@ function corrected(
   decimals: DecimalSign,
 ): Scored {
   const all: Scored = {
-    points: thousandths(question.points),
-    of: thousandths(question.points),
+    points: thousandths(worthOf(question)),
+    of: thousandths(worthOf(question)),
     verdict: 'right',
     by: does,
   };
@@ -155,6 +180,8 @@ export type Result = {
   readonly share?: Rational;
   /** When it was handed in: an instant, ISO 8601. */
   readonly at?: string | undefined;
+  /** Whether answers still wait to be marked, so that it is not known what it is worth. */
+  readonly waits?: boolean;
 };
 
 /** The share of a result, 0 to 1, exact; of a paper that is worth nothing, nothing. */

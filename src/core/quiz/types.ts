@@ -2,6 +2,7 @@ import type { Rational } from '../kernel/exact';
 import type { Band } from './bands';
 import type { AnswerOf, BodyOf, QuestionKind } from './kinds';
 import type { DecimalSign } from './kinds/number/read';
+import type { Mark } from './marks';
 
 /** What a question holds; the working copy and an edition add ids and order. */
 export type QuestionContent = {
@@ -107,7 +108,10 @@ export type Answers = { readonly [questionId: string]: Answer };
 export type Scored = {
   readonly points: Rational;
   readonly of: Rational;
-  readonly verdict: 'right' | 'part' | 'wrong' | 'open';
+  /** `waits`: a person has not marked it yet. `given`: answered, and nothing is right or wrong about it. */
+  readonly verdict: 'right' | 'part' | 'wrong' | 'open' | 'waits' | 'given';
+  /** What a person has said of it. */
+  readonly mark?: Mark;
   /** What it was put right by; of a question that is left out, `points` and `of` are nothing. */
   readonly by?: CorrectionDoes;
 };

@@ -1,5 +1,5 @@
 import { asc, inArray, isNull } from 'drizzle-orm';
-import { type BankCategory, type BankQuestion, checkBody, type Draw, fitsDraw, mostInPool } from '@/core/quiz';
+import { type BankCategory, type BankQuestion, checkBody, type Draw, fitsDraw, kindOf, mostInPool } from '@/core/quiz';
 import type { Database } from '../platform/database';
 import { bankCategory, bankQuestion } from './schema';
 
@@ -23,14 +23,17 @@ export async function poolsFor(
 ): Promise<ReadonlyMap<string, { readonly count: number; readonly questions: readonly BankQuestion[] }>> {
   if (draws.length === 0) return new Map();
   const categories = await categoriesOf(db);
-  const facts = await db
+  const all = await db
     .select({
+      kind: bankQuestion.kind,
       ...{ id: bankQuestion.id, categoryId: bankQuestion.categoryId, difficulty: bankQuestion.difficulty },
       ...{ tags: bankQuestion.tags, outcomes: bankQuestion.outcomes },
     })
     .from(bankQuestion)
     .where(isNull(bankQuestion.removedAt))
     .orderBy(asc(bankQuestion.id));
+  // A draw gives each of its questions points; what nobody judges has none.
+  const facts = all.filter(({ kind }) => kindOf(kind).judgedBy !== 'nobody');
   const fitting = draws.map((draw) => facts.filter((one) => fitsDraw(draw, one, categories)).map(({ id }) => id));
   const wanted = [...new Set(fitting.flatMap((ids) => ids.slice(0, mostInPool)))];
   const rows = wanted.length === 0 ? [] : await db.select().from(bankQuestion).where(inArray(bankQuestion.id, wanted));

@@ -46,10 +46,9 @@ test('the sweep takes what nothing refers to, and nothing else', async () => {
     .from(tables.edition)
     .where(eq(tables.edition.courseId, courseId));
   const editionId = edition?.id ?? '';
-  const names = ['of media', 'poster', 'played', 'captions', 'form', 'handed in', 'in an edition'];
-  const [own = '', poster = '', played = '', captions = '', form = '', handed = '', published = ''] = await Promise.all(
-    names.map((name) => storedLongAgo(name)),
-  );
+  const names = ['of media', 'poster', 'played', 'captions', 'form', 'handed in', 'in an edition', 'answered'];
+  const [own = '', poster = '', played = '', captions = '', form = '', handed = '', published = '', answered = ''] =
+    await Promise.all(names.map((name) => storedLongAgo(name)));
   const pdf = await storedLongAgo('a certificate', false);
   const [lost, refused] = [await storedLongAgo('nobody knows it'), await storedLongAgo('without a row', false)];
   const { hash: fresh } = await putBytes('stored just now');
@@ -78,6 +77,15 @@ test('the sweep takes what nothing refers to, and nothing else', async () => {
   await database()
     .insert(tables.handIn)
     .values({ ...work, id: newId(), files: [{ hash: handed, name: 'a.txt', size: 1, contentType: 'text/plain' }] });
+  const sat = { enrolmentId, learnerId: school.learner, courseId, lessonId: assignment, editionId, number: 1 };
+  const [sitting] = await database()
+    .insert(tables.sitting)
+    .values({ ...sat, id: newId(), startedAt: longAgo.toString() })
+    .returning({ id: tables.sitting.id });
+  const given = { sittingId: sitting?.id ?? '', questionId: newId(), hash: answered, at: longAgo.toString() };
+  await database()
+    .insert(tables.answerFile)
+    .values({ ...given, name: 'a.txt', size: 1, contentType: 'text/plain' });
   const issued = {
     number: 'C-1',
     token: 'x'.repeat(22),
@@ -96,11 +104,12 @@ test('the sweep takes what nothing refers to, and nothing else', async () => {
 
   expect(await sweep()).toMatchObject({ files: 2 });
   const there = await Promise.all(
-    [own, poster, played, captions, form, handed, published, pdf, fresh, lost, refused].map((hash) =>
+    [own, poster, played, captions, form, handed, answered, published, pdf, fresh, lost, refused].map((hash) =>
       files().stat(hash),
     ),
   );
   expect(there.map((found) => found !== null)).toEqual([
+    true,
     true,
     true,
     true,
@@ -121,6 +130,7 @@ test('every column that can name a stored file is one the sweep looks at', async
     sql`select table_name || '.' || column_name as name from information_schema.columns where table_schema = 'public' and (column_name like '%hash%' or column_name in ('files', 'captions', 'forms')) order by 1`,
   );
   expect(rows.map((row) => row.name)).toEqual([
+    'answer_file.hash',
     'blob.hash',
     'certificate.pdf_hash',
     'edition.hash',

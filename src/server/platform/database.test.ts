@@ -204,6 +204,7 @@ test('the database holds every reference, but for lessons and questions that liv
     // Names that the sign-in library gives.
     'account.account_id',
     'account.provider_id',
+    'answer_file.question_id',
     'extra_time.lesson_id',
     'grade_decision.lesson_id',
     'hand_in.lesson_id',

@@ -1,11 +1,11 @@
 import { sql } from 'drizzle-orm';
 import { rationalFrom } from '@/core/kernel/exact';
 import { findLesson, type LessonDocument, type Question } from '@/core/outline';
-import { passes, shareOfResult } from '@/core/quiz';
+import { type Marks, marksFrom, passes, shareOfResult } from '@/core/quiz';
 import { instantFrom } from '../enrolment';
 import { editionDocument } from '../outline';
 import type { Database } from '../platform/database';
-import { askedIn } from './sitting';
+import { askedIn, readMarks } from './sitting';
 
 /** A sitting that was handed in, with the JSON of everything that was answered in it. */
 export type WholeSitting = {
@@ -27,6 +27,10 @@ export type WholeSitting = {
   readonly answers: string;
   /** JSON: the milliseconds spent, by the id of the question. */
   readonly spent: string;
+  /** What was marked, as it was kept; null where nothing was. */
+  readonly marks: unknown;
+  /** Whether answers still wait to be marked. */
+  readonly waits: boolean;
 };
 
 /** Of several sittings of one learner: all of them, or one. */
@@ -66,7 +70,10 @@ export async function allSittings(
       h.edition_id as "editionId", h.seed, h.avoids, coalesce(h.points, 0) as points, coalesce(h.of, 0) as of, h.share,
       h.started_at::text as "startedAt", h.handed_in_at::text as "handedInAt",
       coalesce(h.handed_in_at >= h.deadline, false) as "ranOut",
-      coalesce(g.answers, '{}') as answers, coalesce(g.spent, '{}') as spent
+      coalesce(g.answers, '{}') as answers, coalesce(g.spent, '{}') as spent,
+      coalesce(h.marking, 'marked') <> 'marked' as waits, case when h.marking = 'marked' then (
+        select m.marks from sitting_marks m where m.sitting_id = h.id and m.finished order by m.at desc, m.id desc limit 1
+      ) end as marks
     from handed h join "user" u on u.id = h.learner_id left join given g on g.sitting_id = h.id
     where ${ranks[which]}
     order by h.handed_in_at, h.id`);
@@ -102,6 +109,10 @@ export const passesQuiz = (
     shareOfResult({ points, of, ...(share === null ? {} : { share: rationalFrom(share) }) }),
     quiz?.quiz?.passPercent ?? 0,
   );
+
+/** What was marked in a sitting, by question. */
+export const marksIn = ({ marks }: Pick<WholeSitting, 'marks'>): Marks =>
+  marks === null ? {} : marksFrom(readMarks(marks));
 
 /** Whole seconds from the beginning of a sitting to when it was handed in. */
 export const secondsOf = ({ startedAt, handedInAt }: Pick<WholeSitting, 'startedAt' | 'handedInAt'>): number =>

@@ -2,37 +2,35 @@ import { randomInt } from 'node:crypto';
 import { and, asc, eq, isNull, lt, sql } from 'drizzle-orm';
 import { boolean, mixed, number, object } from 'yup';
 import { idSchema } from '@/core/kernel/ids';
-import { fail, ok, type Result } from '@/core/kernel/problem';
+import { fail, ok } from '@/core/kernel/problem';
 import { Temporal } from '@/core/kernel/time';
-import { judge, shownOf } from '@/core/learning';
+import { judge } from '@/core/learning';
 import type { LessonDocument } from '@/core/outline';
-import { can } from '@/core/people';
 import {
   canGoBack,
   checkAnswer,
   deadlineFor,
   isAnswered,
   isOverdue,
-  mayAnswer,
   mayBegin,
   mayHandIn,
   mostSeed,
   pagesOf,
-  passes,
   type QuizSettings,
-  scoreAnswer,
 } from '@/core/quiz';
-import { enrolmentEnd, instantFrom, learnerIn, takesCourse } from '../enrolment';
+import { instantFrom, learnerIn, takesCourse } from '../enrolment';
 import { openLesson } from '../learning';
-import { leaveMessages } from '../message';
-import { type CommandContext, command } from '../platform/command';
+import { command } from '../platform/command';
 import { database, type Transaction, transaction } from '../platform/database';
 import { newId } from '../platform/ids';
-import { later } from '../platform/jobs';
-import { eventIn, recordEvent, recordEvents } from '../record';
+import { eventIn, recordEvent } from '../record';
+import { giveFile, withStoredFiles } from './answer-files';
 import { extraMinutes, giveTime } from './extra-time';
+import { markPaper } from './marking';
+import { own, ownSitting, underWay } from './own';
 import { correctionCommands, whileNothingIsPutRight } from './put-right';
-import { bankEarned, sitting, sittingAnswer } from './schema';
+import { resultFollows } from './result';
+import { sitting, sittingAnswer } from './schema';
 import { answersOf, closedWith, paperOf, type SittingRow, scoreOf, sittingOf } from './sitting';
 
 /** Scores a sitting and closes it. Harmless when it is closed already. */
@@ -45,84 +43,12 @@ async function handInRow(tx: Transaction, row: SittingRow, at: Temporal.Instant)
   const isVoid = timeUp && lesson?.quiz?.atEnd === 'not-counted';
   const [closed] = await tx.db
     .update(sitting)
-    .set({ ...closedWith(score, at.toString()), isVoid })
+    .set({ ...closedWith(score, at.toString(), isVoid), isVoid })
     .where(and(eq(sitting.id, row.id), isNull(sitting.handedInAt)))
     .returning();
   if (!closed) return row;
-  if (!isVoid) await keepEarned(tx, row, lesson);
-  const pass = lesson?.quiz?.passPercent ?? 0;
-  const passed = passes(score.share, pass);
-  const event = {
-    ...eventIn(row, { id: row.lessonId, title: lesson?.title ?? '' }, at.toString()),
-    score: { raw: score.points / 1000, max: score.of / 1000 },
-  };
-  const result = { ...event, verb: passed ? 'passed' : 'failed', deed: `sitting/${row.id}/result` } as const;
-  const verb = !passed && (lesson?.done?.by ?? 'passed') === 'passed' ? 'attempted' : 'completed';
-  const handedIn = { ...event, verb, deed: `sitting/${row.id}/handed-in` } as const;
-  // What does not count was attempted, and nothing came of it.
-  if (!isVoid) await recordEvents(tx, event, pass > 0 ? [result, handedIn] : [handedIn]);
-  if (!isVoid) await later(tx, 'certificate.award', { enrolmentId: row.enrolmentId });
-  await leaveMessages(
-    tx,
-    [
-      {
-        ...{ occasion: 'quiz-result', deed: `quiz-result/${row.id}` },
-        facts: {
-          lesson: { id: row.lessonId, title: lesson?.title ?? '' },
-          ...{ sittingId: row.id, isShown: lesson !== null && shownOf(lesson, at).points, timeUp },
-        },
-        ...{ personId: row.learnerId, courseId: row.courseId, enrolmentId: row.enrolmentId },
-      },
-    ],
-    at,
-  );
+  await resultFollows(tx, closed, lesson, score, at, { deed: 'result', timeUp });
   return closed;
-}
-
-/** Keeps what the questions of the bank earned, as they were answered. */
-async function keepEarned(tx: Transaction, row: SittingRow, paper: LessonDocument | null): Promise<void> {
-  const ofBank = (paper?.questions ?? []).filter(({ bankId }) => bankId !== null);
-  if (ofBank.length === 0) return;
-  const answers = await answersOf(tx.db, row.id, ofBank);
-  const earned = ofBank.map((question) => {
-    const { points } = scoreAnswer({ ...question, points: 1000 }, answers[question.id], paper?.quiz?.decimals);
-    return {
-      ...{ sittingId: row.id, questionId: question.bankId ?? question.id, points: question.points },
-      share: Number(points.n) / Number(points.d),
-    };
-  });
-  await tx.db.insert(bankEarned).values(earned).onConflictDoNothing();
-}
-
-const held = new WeakMap<CommandContext, SittingRow>();
-
-/** A sitting of one's own, held until the command is over: read once for deciding and for doing. */
-async function own(context: CommandContext, id: string): Promise<Result<SittingRow>> {
-  const known = held.get(context);
-  if (known?.id === id) return ok(known);
-  const [row] = await context.tx.db.select().from(sitting).where(eq(sitting.id, id)).for('update');
-  // Somebody else's sitting is not told apart from one that is not there.
-  if (!row || row.learnerId !== context.actor.id)
-    return fail('not-found', 'This sitting is not there, or it is not yours.');
-  held.set(context, row);
-  return ok(row);
-}
-
-/** A sitting of one's own that still takes answers. */
-async function underWay(context: CommandContext, id: string): Promise<Result<SittingRow>> {
-  const found = await own(context, id);
-  if (!found.ok) return found;
-  const may = mayAnswer(sittingOf(found.value), context.now);
-  return may.ok ? found : may;
-}
-
-/** Decides whether a sitting may be gone on with: by whoever began it, until they begin the course anew. */
-async function ownSitting(context: CommandContext, { sittingId }: { readonly sittingId: string }) {
-  const found = await own(context, sittingId);
-  if (!found.ok) return found.problem;
-  if (await enrolmentEnd(context.tx.db, found.value.enrolmentId))
-    return fail('too-late', 'You have begun this course anew since. Your answers up to then are kept.').problem;
-  return can(context.actor, 'course.take', { courseId: found.value.courseId, own: true });
 }
 
 /** Ids of all questions that stood on some papers. */
@@ -223,8 +149,10 @@ export const answerQuestion = command({
     // Nobody has spent longer on a question than their sitting has lasted.
     const lasted = context.now.epochMilliseconds - instantFrom(row.startedAt).epochMilliseconds;
     const at = givenAt(given, row, context.now);
+    const stored = await withStoredFiles(context.tx.db, { sittingId, questionId }, question.kind, checked.value);
+    if (!stored.ok) return stored;
     const kept = {
-      answer: checked.value,
+      answer: stored.value,
       at: at.toString(),
       spent: spent === undefined ? null : Math.max(0, Math.min(spent, lasted)),
     };
@@ -376,6 +304,8 @@ export const quizCommands = {
   [handInSitting.name]: handInSitting,
   [judgeAnswer.name]: judgeAnswer,
   [markQuestion.name]: markQuestion,
+  [giveFile.name]: giveFile,
   [giveTime.name]: giveTime,
+  [markPaper.name]: markPaper,
   ...correctionCommands,
 };

@@ -3,7 +3,7 @@ import { ok, type Result } from '@/core/kernel/problem';
 import { type Answer, type CorrectionDoes, kindOf, type QuizFigures } from '@/core/quiz';
 import { user } from '../people';
 import type { Database } from '../platform/database';
-import { allSittings, papersOf, passesQuiz, quizzesOf, secondsOf, type WhichSittings } from './all-sittings';
+import { allSittings, marksIn, papersOf, passesQuiz, quizzesOf, secondsOf, type WhichSittings } from './all-sittings';
 import { workOut } from './apart';
 import { questionSum } from './corrections';
 import { correction, sittingChange } from './schema';
@@ -35,6 +35,8 @@ export type FiguresPage = {
   readonly figures: QuizFigures;
   /** Of each question the hash of what it asks, as the figures show it. */
   readonly hashes: { readonly [questionId: string]: string };
+  /** How many sittings still wait to be marked; they are in none of the figures. */
+  readonly waiting: number;
   readonly passPercent: number;
   readonly minutes: number | null;
   readonly corrections: readonly CorrectionView[];
@@ -42,7 +44,9 @@ export type FiguresPage = {
 
 /** What the sittings of a quiz say, worked out in a thread of its own, and what has been put right in it. */
 export async function figuresPage(db: Database, wanted: Wanted): Promise<Result<FiguresPage>> {
-  const sittings = await allSittings(db, wanted);
+  const all = await allSittings(db, wanted);
+  // Of what still waits to be marked it is not known what it is worth.
+  const sittings = all.filter(({ waits }) => !waits);
   const quizzes = await quizzesOf(db, wanted.lessonId, sittings);
   const { papers, paperAt } = papersOf(sittings, quizzes);
   const lessons = [...quizzes.values()];
@@ -55,6 +59,7 @@ export async function figuresPage(db: Database, wanted: Wanted): Promise<Result<
       seconds: secondsOf(sitting),
       answers: JSON.parse(sitting.answers) as { [questionId: string]: string },
       spent: JSON.parse(sitting.spent) as { [questionId: string]: number },
+      marks: marksIn(sitting),
     })),
   });
   if (!figures.ok) return figures;
@@ -66,6 +71,7 @@ export async function figuresPage(db: Database, wanted: Wanted): Promise<Result<
   return ok({
     figures: figures.value,
     hashes,
+    waiting: all.length - sittings.length,
     passPercent: newest?.passPercent ?? 0,
     minutes: newest?.minutes ?? null,
     corrections: await correctionViews(db, wanted, lessons.flatMap(askableIn)),

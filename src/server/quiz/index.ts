@@ -1,8 +1,10 @@
 export { whichSittings } from './all-sittings';
+export { answeredFile, giveFile, mayGiveFile } from './answer-files';
 export { type BankFigures, bankFigures } from './bank-figures';
 export { closeEnded, closeOverdue, quizCommands } from './commands';
 export { extraMinutes, extraTimes } from './extra-time';
 export { type CorrectionView, type FiguresPage, figuresPage } from './figures';
+export { type MarkingPaper, markingPaper } from './marking-desk';
 export { type Effect, effectsOfWish } from './put-right';
 export { averageOfOthers, type SittingView, sittingsOf, sittingView } from './queries';
-export { type SittingRow, shareOfSitting } from './sitting';
+export { type SittingRow, shareOfSitting, waitsForMarks } from './sitting';

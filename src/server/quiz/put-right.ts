@@ -14,7 +14,7 @@ import type { Database, Transaction } from '../platform/database';
 import { newId } from '../platform/ids';
 import { later } from '../platform/jobs';
 import { eventIn, recordEvents } from '../record';
-import { allSittings, papersOf, passesQuiz, quizzesOf, type WholeSitting } from './all-sittings';
+import { allSittings, marksIn, papersOf, passesQuiz, quizzesOf, type WholeSitting } from './all-sittings';
 import { workOut } from './apart';
 import { appliedTo, type CorrectionRow, correctionsOf, questionSum } from './corrections';
 import { correction, sittingChange } from './schema';
@@ -58,10 +58,11 @@ async function effectsOf(db: Database, quiz: Quiz, rows: readonly CorrectionRow[
       ...{ questions, decimals: lesson.quiz?.decimals ?? 'point' },
       corrections: applied.get(lesson) ?? [],
     })),
-    sittings: sittings.map(({ id, answers }) => ({
-      id,
-      paper: paperAt.get(id) ?? -1,
-      answers: JSON.parse(answers) as { [questionId: string]: string },
+    sittings: sittings.map((sitting) => ({
+      id: sitting.id,
+      paper: paperAt.get(sitting.id) ?? -1,
+      answers: JSON.parse(sitting.answers) as { [questionId: string]: string },
+      marks: marksIn(sitting),
     })),
   });
   if (!worth.ok) return worth;
@@ -159,7 +160,9 @@ async function write(
     quiz.lessonId,
     effects.map(({ sitting }) => sitting),
   );
-  for (const { sitting, points, of, passed, passedBefore } of effects) {
+  // Where answers still wait to be marked nothing follows from a result yet.
+  const known = effects.filter(({ sitting }) => !sitting.waits);
+  for (const { sitting, points, of, passed, passedBefore } of known) {
     const lesson = quizzes.get(sitting.editionId);
     const named = { id: quiz.lessonId, title: lesson?.title ?? '' };
     const whose = { enrolmentId: sitting.enrolmentId, learnerId: sitting.learnerId, courseId: quiz.courseId };
@@ -173,7 +176,7 @@ async function write(
   }
   await leaveMessages(
     tx,
-    effects.map(({ sitting }) => {
+    known.map(({ sitting }) => {
       const lesson = quizzes.get(sitting.editionId);
       return {
         ...({ occasion: 'quiz-result', deed: `quiz-result/${sitting.id}/${deed}` } as const),

@@ -14,7 +14,7 @@ async function asItStands(db: Database, row: SittingRow, now: Temporal.Instant):
   if (row.deadline === null || !isOverdue(sittingOf(row), now)) return row;
   const paper = await paperOf(db, row);
   const isVoid = paper?.quiz?.atEnd === 'not-counted';
-  return { ...row, ...closedWith(await scoreOf(db, row, paper), row.deadline), isVoid };
+  return { ...row, ...closedWith(await scoreOf(db, row, paper), row.deadline, isVoid), isVoid };
 }
 
 /** The sittings of a quiz in an enrolment, oldest first. */
@@ -78,7 +78,7 @@ export async function averageOfOthers(
   const { rows } = await db.execute<{ others: number; average: number | null }>(sql`
     select count(distinct learner_id)::int as others, avg(points::float8 / nullif("of", 0)) as average from sitting
     where course_id = ${courseId} and lesson_id = ${lessonId} and learner_id <> ${learnerId}
-      and handed_in_at is not null and not is_void`);
+      and handed_in_at is not null and not is_void and coalesce(marking, 'marked') = 'marked'`);
   const [found] = rows;
   return found && found.others >= fewestOthers ? found.average : null;
 }

@@ -1,7 +1,7 @@
 import { eq } from 'drizzle-orm';
 import { describe, expect, test } from 'vitest';
 import { Temporal } from '@/core/kernel/time';
-import { checkAnswer, kindOf, type QuestionKind, questionKinds } from '@/core/quiz';
+import { checkAnswer, type GivenFile, kindOf, type QuestionKind, questionKinds } from '@/core/quiz';
 import { database } from '../platform/database';
 import { newId } from '../platform/ids';
 import * as tables from '../platform/schema';
@@ -161,6 +161,14 @@ test('each sitting has a paper of its own, which a reload and another edition le
   expect(new Set([...papers.values()].map((order) => order.join())).size).toBeGreaterThan(6);
 });
 
+/** Files that were uploaded for a question of a sitting. */
+async function giveFiles(sittingId: string, questionId: string, given: readonly GivenFile[]) {
+  for (const file of given)
+    await database()
+      .insert(tables.answerFile)
+      .values({ ...file, sittingId, questionId, at: startsAt });
+}
+
 /** A quiz with one question, published; its first example's body unless another is given. */
 async function askedOne(kind: QuestionKind, body: unknown) {
   const { courseId, quiz, question } = await publishedCourse(school, { quiz: { attempts: null, passPercent: 0 } });
@@ -179,7 +187,8 @@ describe.each(questionKinds)('a question of the kind %s, from its maker to its r
   // What a maker could publish: of the examples some are there to show what readiness speaks of.
   const [first] = kind.examples.filter(
     ({ body, share }) =>
-      share === '1/1' && kind.rules.every((rule) => rule.level === 'look' || !rule.check(body, 'It')),
+      (share === '1/1' || kind.judgedBy) &&
+      kind.rules.every((rule) => rule.level === 'look' || !rule.check(body, 'It')),
   );
   const own = kind.examples.filter(({ body }) => JSON.stringify(body) === JSON.stringify(first?.body));
 
@@ -187,6 +196,7 @@ describe.each(questionKinds)('a question of the kind %s, from its maker to its r
     const { courseId, quiz, question } = await askedOne(name, first?.body);
     for (const [i, { answer, share }] of own.entries()) {
       const { id } = await must(me(), 'quiz.begin', { courseId, lessonId: quiz, deed: newId() }, minute(i));
+      await giveFiles(id, question, kind.files?.of(answer) ?? []);
       await must(me(), 'quiz.answer', { sittingId: id, questionId: question, answer }, minute(i));
       const view = await sittingView(database(), id, school.learner);
       expect(view?.answers[question]).toEqual(answer);
@@ -201,6 +211,7 @@ describe.each(questionKinds)('a question of the kind %s, from its maker to its r
     const { id } = await must(me(), 'quiz.begin', { courseId, lessonId: quiz, deed: newId() }, minute(1));
     const give = (answer: unknown) =>
       run(me(), 'quiz.answer', { sittingId: id, questionId: question, answer }, minute(1));
+    await giveFiles(id, question, (first && kind.files?.of(first.answer)) ?? []);
     await must(me(), 'quiz.answer', { sittingId: id, questionId: question, answer: first?.answer }, minute(1));
     const foreign = questionKinds
       .flatMap((other) => kindOf(other).examples.map(({ answer }) => answer))

@@ -3,6 +3,7 @@ import { rationalFrom } from '@/core/kernel/exact';
 import type { QuizResult } from '@/core/quiz';
 import type { Database } from '../platform/database';
 import { sitting } from './schema';
+import { waitsForMarks } from './sitting';
 
 type Place = { readonly enrolmentId: string; readonly lessonId: string };
 
@@ -15,16 +16,19 @@ export async function quizResults(db: Database, enrolmentIds: readonly string[])
       points: sitting.points,
       of: sitting.of,
       share: sitting.share,
-      at: sitting.handedInAt,
+      handedInAt: sitting.handedInAt,
+      markedAt: sitting.markedAt,
+      marking: sitting.marking,
     })
     .from(sitting)
     .where(
       and(inArray(sitting.enrolmentId, [...enrolmentIds]), isNotNull(sitting.handedInAt), eq(sitting.isVoid, false)),
     )
     .orderBy(asc(sitting.number));
-  return rows.map(({ points, of, share, at, ...place }) => ({
+  return rows.map(({ points, of, share, handedInAt, markedAt, marking, ...place }) => ({
     ...place,
-    at: at ?? undefined,
+    waits: waitsForMarks({ marking }),
+    at: markedAt ?? handedInAt ?? undefined,
     points: points ?? 0,
     of: of ?? 0,
     ...(share === null ? {} : { share: rationalFrom(share) }),

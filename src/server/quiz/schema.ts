@@ -11,7 +11,7 @@ import {
   uniqueIndex,
   uuid,
 } from 'drizzle-orm/pg-core';
-import type { Answer, CorrectionDoes } from '@/core/quiz';
+import type { Answer, CorrectionDoes, DraftMark, MarkingState } from '@/core/quiz';
 import { bankQuestion } from '../bank/schema';
 import { belongsToEnrolment, enrolment, ofEnrolment } from '../enrolment/schema';
 import { course, edition } from '../outline/schema';
@@ -49,11 +49,16 @@ export const sitting = pgTable(
     of: integer('of'),
     /** The share of them before it was rounded, as a fraction: what is compared with a pass mark. */
     share: text('share'),
+    /** How far the marking of its answers has come; null where no person has to mark any. */
+    marking: text('marking').$type<MarkingState>(),
+    /** When its marks were finished, the last time. */
+    markedAt: at('marked_at'),
   },
   (table) => [
     belongsToEnrolment('sitting_enrolment', table).onDelete('cascade'),
     uniqueIndex('sitting_number').on(table.enrolmentId, table.lessonId, table.number),
     index('sitting_lesson').on(table.courseId, table.lessonId),
+    index('sitting_marking_state').on(table.marking, table.handedInAt).where(sql`${table.marking} is not null`),
     index('sitting_open').on(table.deadline).where(sql`${table.handedInAt} is null`),
   ],
 );
@@ -75,6 +80,47 @@ export const sittingAnswer = pgTable(
     at: at('at').notNull(),
   },
   (table) => [primaryKey({ columns: [table.sittingId, table.questionId] })],
+);
+
+/**
+ * What a person who marks has said of the answers of a sitting. The newest one holds; those before it are its history.
+ * Marks that are not finished are seen by nobody but those who mark.
+ */
+export const sittingMarks = pgTable(
+  'sitting_marks',
+  {
+    id: uuid('id').primaryKey(),
+    sittingId: uuid('sitting_id')
+      .notNull()
+      .references(() => sitting.id, { onDelete: 'cascade' }),
+    markerId: text('marker_id')
+      .notNull()
+      .references(() => user.id),
+    at: at('at').notNull(),
+    marks: jsonb('marks').$type<readonly DraftMark[]>().notNull(),
+    finished: boolean('finished').notNull(),
+  },
+  (table) => [index('sitting_marks_sitting').on(table.sittingId, table.at)],
+);
+
+/** A file that was given to a question of a sitting: what an answer may name is what is here. */
+export const answerFile = pgTable(
+  'answer_file',
+  {
+    sittingId: uuid('sitting_id')
+      .notNull()
+      .references(() => sitting.id, { onDelete: 'cascade' }),
+    questionId: uuid('question_id').notNull(),
+    hash: text('hash').notNull(),
+    name: text('name').notNull(),
+    size: integer('size').notNull(),
+    contentType: text('content_type').notNull(),
+    at: at('at').notNull(),
+  },
+  (table) => [
+    primaryKey({ columns: [table.sittingId, table.questionId, table.hash] }),
+    index('answer_file_hash').on(table.hash),
+  ],
 );
 
 /** What was done about a question that was found wrong: for every paper that has it as it was then. */

@@ -1,12 +1,23 @@
-import { eq } from 'drizzle-orm';
+import { and, desc, eq } from 'drizzle-orm';
 import { rationalFrom, rationalText } from '@/core/kernel/exact';
 import { findLesson, type LessonDocument, type Question } from '@/core/outline';
-import { type PaperScore, paperFor, readAnswers, type Sitting, scorePaper, shareOfResult } from '@/core/quiz';
+import {
+  type DraftMark,
+  draftMarksSchema,
+  type Marks,
+  marksFrom,
+  type PaperScore,
+  paperFor,
+  readAnswers,
+  type Sitting,
+  scorePaper,
+  shareOfResult,
+} from '@/core/quiz';
 import { instantFrom } from '../enrolment';
 import { editionDocument } from '../outline';
 import type { Database } from '../platform/database';
 import { appliedTo, correctionsOf } from './corrections';
-import { type sitting, sittingAnswer } from './schema';
+import { type sitting, sittingAnswer, sittingMarks } from './schema';
 
 /** Sittings as they are read, by whoever shows them and whoever changes them. */
 export type SittingRow = typeof sitting.$inferSelect;
@@ -46,20 +57,44 @@ export async function answersOf(db: Database, sittingId: string, questions: Less
   return readAnswers(questions, Object.fromEntries(rows.map(({ questionId, answer }) => [questionId, answer])));
 }
 
+/** Marks as they were kept. Throws where they are none. */
+export const readMarks = (marks: unknown): readonly DraftMark[] => draftMarksSchema.validateSync(marks);
+
+/** The finished marks of a sitting: the newest ones. */
+export async function marksOf(db: Database, row: Pick<SittingRow, 'id' | 'marking'>): Promise<Marks> {
+  if (row.marking !== 'marked') return {};
+  const [found] = await db
+    .select({ marks: sittingMarks.marks })
+    .from(sittingMarks)
+    .where(and(eq(sittingMarks.sittingId, row.id), eq(sittingMarks.finished, true)))
+    .orderBy(desc(sittingMarks.at), desc(sittingMarks.id))
+    .limit(1);
+  return found ? marksFrom(readMarks(found.marks)) : {};
+}
+
+/** Whether a person has to mark any answer of a sitting, and has not yet. */
+export const waitsForMarks = ({ marking }: Pick<SittingRow, 'marking'>): boolean =>
+  marking === 'handed-in' || marking === 'being-marked';
+
 /** What a sitting is worth with the answers it has now, and with what has been put right in its paper since. */
 export async function scoreOf(db: Database, row: SittingRow, paper: LessonDocument | null): Promise<PaperScore> {
   const questions = paper?.questions ?? [];
-  const [answers, rows] = await Promise.all([answersOf(db, row.id, questions), correctionsOf(db, row)]);
+  const [answers, rows, marks] = await Promise.all([
+    answersOf(db, row.id, questions),
+    correctionsOf(db, row),
+    marksOf(db, row),
+  ]);
   // What was found wrong is told by what the edition asks; its options may stand in another order here.
   const document = rows.length > 0 ? await editionDocument(db, row.editionId) : null;
   const lesson = document && findLesson(document, row.lessonId);
   const corrections = lesson ? appliedTo(askableIn(lesson), rows) : [];
-  return scorePaper(questions, answers, paper?.quiz?.decimals, corrections);
+  return scorePaper(questions, answers, paper?.quiz?.decimals, corrections, marks);
 }
 
 /** What is kept of a sitting once it is handed in. */
-export const closedWith = (score: PaperScore, at: string) => ({
+export const closedWith = (score: PaperScore, at: string, isVoid: boolean) => ({
   handedInAt: at,
+  marking: score.waiting > 0 && !isVoid ? ('handed-in' as const) : null,
   points: score.points,
   of: score.of,
   share: rationalText(score.share),

@@ -116,7 +116,7 @@ export async function figures(): Promise<void> {
     const right = picks.filter((pick) => pick === 'a').length;
     return {
       ...{ id: `s${s}`, learner: `l${s}`, number: 1, paper: 0, points: right * 1000, of: 60_000 },
-      ...{ passed: right > 36, seconds: 1800, ranOut: false, spent: {} },
+      ...{ passed: right > 36, seconds: 1800, ranOut: false, spent: {}, marks: {} },
       answers: Object.fromEntries(picks.map((pick, i) => [`q${i}`, JSON.stringify({ chosen: [pick] })])),
     };
   });

@@ -5,7 +5,7 @@ import { fullPoints, type LessonView, shownOf } from '@/core/learning';
 import { drawnIn } from '@/core/outline';
 import { canGoBack, mayBegin, passes, type QuizSettings } from '@/core/quiz';
 import { instantFrom } from '@/server/enrolment';
-import { type SittingRow, shareOfSitting } from '@/server/quiz';
+import { type SittingRow, shareOfSitting, waitsForMarks } from '@/server/quiz';
 import controls from '@/ui/plain/controls.module.css';
 import { TableHead } from '@/ui/table/TableHead';
 import { CommandButton } from './CommandButton';
@@ -103,7 +103,7 @@ export function QuizPart({
                   <a href={`${place.base}/sitting/${row.id}`}>{row.number}</a>
                 </th>
                 <td>{dateTimeText(instantFrom(row.handedInAt ?? row.startedAt), place, false)}</td>
-                <td>{!shown.points ? 'not shown' : `${pointsText(row.points ?? 0)} of ${pointsText(row.of ?? 0)}`}</td>
+                <td>{pointsOf(row, shown.points)}</td>
                 <td>{cameOf(row, shown.points ? quiz.passPercent : 0)}</td>
               </tr>
             ))}
@@ -122,9 +122,16 @@ function timeText({ minutes, atEnd }: QuizSettings, extra: number): string {
   return `${minutes + extra} minutes${own} from the moment you begin; ${end}`;
 }
 
+/** The points of a sitting, where they are shown; while answers wait to be marked they are not known. */
+function pointsOf(row: SittingRow, isShown: boolean): string {
+  if (!isShown) return 'not shown';
+  return waitsForMarks(row) ? '–' : `${pointsText(row.points ?? 0)} of ${pointsText(row.of ?? 0)}`;
+}
+
 /** What came of a sitting; `passPercent`: 0 where nothing can be said of it. */
 function cameOf(row: SittingRow, passPercent: number): string {
   if (row.isVoid) return 'does not count';
+  if (waitsForMarks(row)) return 'being marked';
   if (passPercent === 0) return '–';
   return passes(shareOfSitting(row), passPercent) ? 'passed' : 'not passed';
 }

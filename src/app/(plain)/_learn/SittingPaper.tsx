@@ -6,6 +6,7 @@ import { mayTryAgain } from '@/core/kernel/problem';
 import { type Answer, type Answers, type DecimalSign, isAnswered } from '@/core/quiz';
 import controls from '@/ui/plain/controls.module.css';
 import { useReady } from '@/ui/plain/useReady';
+import { SittingIdProvider } from './kinds/sitting-id';
 import type { PaperQuestion, Says } from './paper';
 import { QuestionField } from './QuestionField';
 import { useServerClock } from './server-clock';
@@ -48,6 +49,8 @@ const verdicts = { right: 'Right.', part: 'Partly right.', wrong: 'Not right.' }
 type Given = { readonly answer: Answer; readonly at: number };
 
 const retryMs = 2500;
+/** What an address may be long, so that every server between takes it. */
+const longestAddress = 8000;
 const stateText = { saved: 'All answers kept', saving: 'Keeping…', waiting: 'Not sent yet, trying again' };
 
 /**
@@ -136,8 +139,12 @@ export function SittingPaper(props: Props) {
 
   const handIn = useCallback(async () => {
     setBusy(true);
-    if (trialHref)
-      return window.location.assign(`${trialHref}&answers=${encodeURIComponent(JSON.stringify(written.current))}`);
+    if (trialHref) {
+      const address = `${trialHref}&answers=${encodeURIComponent(JSON.stringify(written.current))}`;
+      if (address.length <= longestAddress) return window.location.assign(address);
+      setProblem('This is too much to be tried in a view. Shorten what you wrote.');
+      return setBusy(false);
+    }
     clearTimeout(timer.current);
     while (sending.current) await new Promise((resolve) => setTimeout(resolve, 50));
     if (waiting.current.size > 0 && !(await flush())) return setBusy(false);
@@ -194,112 +201,114 @@ export function SittingPaper(props: Props) {
   const isLast = place.page + at + 1 >= place.of;
   const mayGive = !mustAnswer || open === 0;
   return (
-    <div className={styles.paper}>
-      <div className={styles.paperBar}>
-        {props.milliseconds !== null && <TimeLeft milliseconds={props.milliseconds} onUp={handIn} />}
-        <span>
-          {place.questions - open} of {place.questions} answered
-        </span>
-        <span className={controls.quiet} role="status">
-          {trialHref ? 'A view: nothing is kept' : keeping}
-        </span>
-        {props.milliseconds !== null && <span className={controls.quiet}>{props.atEnd}</span>}
-      </div>
-      {problem && (
-        <p role="alert" className={controls.notice}>
-          {problem}
-        </p>
-      )}
-      {overview && goesBack && (
-        <nav className={styles.overview} aria-label="The paper">
-          {questions.map(({ id, kind }, i) => (
-            <button
-              key={id}
-              type="button"
-              disabled={!ready}
-              data-answered={isAnswered(kind, answers[id]) || undefined}
-              data-marked={marks.has(id) || undefined}
-              aria-current={shown.some((one) => one.id === id) && pages.length > 1 ? 'step' : undefined}
-              aria-label={`Question ${i + 1}, ${isAnswered(kind, answers[id]) ? 'answered' : 'open'}${marks.has(id) ? ', to look at again' : ''}`}
-              onClick={() => goTo(id)}
-            >
-              {i + 1}
-            </button>
-          ))}
-        </nav>
-      )}
-      {shown.map((question, i) => (
-        <QuestionField
-          key={question.id}
-          question={question}
-          number={before + i + 1}
-          of={place.questions}
-          says={says}
-          answer={answers[question.id]}
-          decimals={props.decimals}
-          ready={ready && judged[question.id] === undefined}
-          onAnswer={(answer, delay) => give(question.id, answer, delay)}
-        >
-          {props.judges && !trialHref && (
-            <JudgePart
-              judged={judged[question.id]}
-              mayAsk={ready && !busy && isAnswered(question.kind, answers[question.id])}
-              onAsk={() => judge(question.id)}
-            />
-          )}
-          {overview && goesBack && (
-            <label className={styles.again}>
-              <input
-                type="checkbox"
-                checked={marks.has(question.id)}
-                onChange={(event) => mark(question.id, event.currentTarget.checked)}
-              />
-              Look at it again
-            </label>
-          )}
-        </QuestionField>
-      ))}
-      {place.of > 1 && (
-        <div className={styles.paperFoot}>
-          {goesBack && (
-            <button
-              type="button"
-              className={controls.button}
-              disabled={!ready || place.page + at === 0}
-              onClick={() => turn(at - 1)}
-            >
-              Back
-            </button>
-          )}
+    <SittingIdProvider value={trialHref ? null : sittingId}>
+      <div className={styles.paper}>
+        <div className={styles.paperBar}>
+          {props.milliseconds !== null && <TimeLeft milliseconds={props.milliseconds} onUp={handIn} />}
           <span>
-            Page {place.page + at + 1} of {place.of}
+            {place.questions - open} of {place.questions} answered
           </span>
-          {!isLast && (
-            <button
-              type="button"
-              className={goesBack ? controls.button : controls.primary}
-              disabled={!ready || busy}
-              onClick={() => turn(at + 1)}
-            >
-              {goesBack ? 'On' : 'Go on; one cannot come back'}
-            </button>
-          )}
+          <span className={controls.quiet} role="status">
+            {trialHref ? 'A view: nothing is kept' : keeping}
+          </span>
+          {props.milliseconds !== null && <span className={controls.quiet}>{props.atEnd}</span>}
         </div>
-      )}
-      {(goesBack || isLast) && (
-        <div className={styles.paperFoot}>
-          <button type="button" className={controls.primary} onClick={handIn} disabled={busy || !ready || !mayGive}>
-            {busy ? 'Handing in…' : 'Hand in'}
-          </button>
-          {open > 0 && (
-            <span className={controls.quiet}>
-              {open} {open === 1 ? 'question is' : 'questions are'} still open
-              {mustAnswer ? '; all have to be answered before it is handed in' : ''}
+        {problem && (
+          <p role="alert" className={controls.notice}>
+            {problem}
+          </p>
+        )}
+        {overview && goesBack && (
+          <nav className={styles.overview} aria-label="The paper">
+            {questions.map(({ id, kind }, i) => (
+              <button
+                key={id}
+                type="button"
+                disabled={!ready}
+                data-answered={isAnswered(kind, answers[id]) || undefined}
+                data-marked={marks.has(id) || undefined}
+                aria-current={shown.some((one) => one.id === id) && pages.length > 1 ? 'step' : undefined}
+                aria-label={`Question ${i + 1}, ${isAnswered(kind, answers[id]) ? 'answered' : 'open'}${marks.has(id) ? ', to look at again' : ''}`}
+                onClick={() => goTo(id)}
+              >
+                {i + 1}
+              </button>
+            ))}
+          </nav>
+        )}
+        {shown.map((question, i) => (
+          <QuestionField
+            key={question.id}
+            question={question}
+            number={before + i + 1}
+            of={place.questions}
+            says={says}
+            answer={answers[question.id]}
+            decimals={props.decimals}
+            ready={ready && judged[question.id] === undefined}
+            onAnswer={(answer, delay) => give(question.id, answer, delay)}
+          >
+            {props.judges && question.isJudged && !trialHref && (
+              <JudgePart
+                judged={judged[question.id]}
+                mayAsk={ready && !busy && isAnswered(question.kind, answers[question.id])}
+                onAsk={() => judge(question.id)}
+              />
+            )}
+            {overview && goesBack && (
+              <label className={styles.again}>
+                <input
+                  type="checkbox"
+                  checked={marks.has(question.id)}
+                  onChange={(event) => mark(question.id, event.currentTarget.checked)}
+                />
+                Look at it again
+              </label>
+            )}
+          </QuestionField>
+        ))}
+        {place.of > 1 && (
+          <div className={styles.paperFoot}>
+            {goesBack && (
+              <button
+                type="button"
+                className={controls.button}
+                disabled={!ready || place.page + at === 0}
+                onClick={() => turn(at - 1)}
+              >
+                Back
+              </button>
+            )}
+            <span>
+              Page {place.page + at + 1} of {place.of}
             </span>
-          )}
-        </div>
-      )}
-    </div>
+            {!isLast && (
+              <button
+                type="button"
+                className={goesBack ? controls.button : controls.primary}
+                disabled={!ready || busy}
+                onClick={() => turn(at + 1)}
+              >
+                {goesBack ? 'On' : 'Go on; one cannot come back'}
+              </button>
+            )}
+          </div>
+        )}
+        {(goesBack || isLast) && (
+          <div className={styles.paperFoot}>
+            <button type="button" className={controls.primary} onClick={handIn} disabled={busy || !ready || !mayGive}>
+              {busy ? 'Handing in…' : 'Hand in'}
+            </button>
+            {open > 0 && (
+              <span className={controls.quiet}>
+                {open} {open === 1 ? 'question is' : 'questions are'} still open
+                {mustAnswer ? '; all have to be answered before it is handed in' : ''}
+              </span>
+            )}
+          </div>
+        )}
+      </div>
+    </SittingIdProvider>
   );
 }
 

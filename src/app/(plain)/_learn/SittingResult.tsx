@@ -1,33 +1,19 @@
 import { clockTime } from '@/core/kernel/clock-time';
-import { pointsText, toShort } from '@/core/kernel/exact';
+import { pointsText } from '@/core/kernel/exact';
 import { dateTimeText, Temporal } from '@/core/kernel/time';
 import type { LearnerView, Shown } from '@/core/learning';
 import type { LessonDocument, Taught } from '@/core/outline';
-import {
-  type Answers,
-  bandOf,
-  byCategory,
-  type CorrectionDoes,
-  feedbackOn,
-  kindOf,
-  type PaperScore,
-  passes,
-  verdictWords,
-} from '@/core/quiz';
+import { type Answers, bandOf, byCategory, kindOf, type PaperScore, passes } from '@/core/quiz';
 import controls from '@/ui/plain/controls.module.css';
 import { TableHead } from '@/ui/table/TableHead';
+import { AnsweredQuestion } from './AnsweredQuestion';
 import { lessonHref, type Place } from './place';
 import styles from './work.module.css';
 
-/** Said of a question that was found wrong after it had been sat. */
-const putRightText: Record<CorrectionDoes, string> = {
-  'points-for-all': 'put right since: everybody has its points',
-  accept: 'put right since: this answer is accepted as well',
-  'leave-out': 'put right since: it is left out of every paper',
-};
-
 type Props = {
   readonly lesson: LessonDocument;
+  /** Null where the paper is only tried. */
+  readonly sittingId: string | null;
   readonly answers: Answers;
   readonly score: PaperScore | null;
   readonly shown: Shown;
@@ -39,7 +25,7 @@ type Props = {
 };
 
 /** What came of a sitting, as far as its creator lets it be seen. */
-export function SittingResult({ lesson, answers, score, shown, average, view, place }: Props) {
+export function SittingResult({ lesson, sittingId, answers, score, shown, average, view, place }: Props) {
   const { quiz } = lesson;
   if (!score || !quiz) return null;
   if (!shown.points) {
@@ -53,18 +39,31 @@ export function SittingResult({ lesson, answers, score, shown, average, view, pl
       </p>
     );
   }
+  const waits = score.waiting > 0;
   const passed = passes(score.share, quiz.passPercent);
-  const band = bandOf(quiz.bands ?? [], score.share);
+  const judged = lesson.questions.filter(({ kind }) => kindOf(kind).judgedBy !== 'nobody').length;
+  const band = waits ? null : bandOf(quiz.bands ?? [], score.share);
   const categories = byCategory(lesson.questions, score);
   return (
     <div className={styles.paper}>
-      <p className={quiz.passPercent === 0 || passed ? controls.good : controls.look}>
-        <b>
-          {pointsText(score.points)} of {pointsText(score.of)} points
-        </b>
-        {quiz.passPercent > 0 && ` · ${passed ? 'passed' : `not passed; the pass mark is ${quiz.passPercent} %`}`} ·{' '}
-        {score.right} of {lesson.questions.length} right
-      </p>
+      {waits ? (
+        <p className={controls.good}>
+          <b>Handed in.</b>{' '}
+          {score.waiting === 1
+            ? 'One answer is read and marked by a person'
+            : `${score.waiting} answers are read and marked by a person`}
+          ; until then it is not known what this sitting is worth. So far: {pointsText(score.points)} of{' '}
+          {pointsText(score.of)} points.
+        </p>
+      ) : (
+        <p className={quiz.passPercent === 0 || passed ? controls.good : controls.look}>
+          <b>
+            {pointsText(score.points)} of {pointsText(score.of)} points
+          </b>
+          {quiz.passPercent > 0 && ` · ${passed ? 'passed' : `not passed; the pass mark is ${quiz.passPercent} %`}`} ·{' '}
+          {score.right} of {judged} right
+        </p>
+      )}
       {band && band.text !== '' && <p className={styles.feedback}>{band.text}</p>}
       {average !== null && <p className={controls.quiet}>Others have {Math.round(average * 100)} % on average.</p>}
       {categories.length > 0 && (
@@ -86,54 +85,21 @@ export function SittingResult({ lesson, answers, score, shown, average, view, pl
       {shown.answers &&
         lesson.questions.map((question, i) => {
           const scored = score.perQuestion.find((one) => one.questionId === question.id);
-          const answer = answers[question.id];
-          if (!scored) return null;
-          const own = kindOf(question.kind);
-          const choices = own.choices?.(question.body, answer);
-          const feedback = feedbackOn(question, scored.verdict);
           return (
-            <section
-              key={question.id}
-              className={styles.question}
-              data-verdict={scored.verdict}
-              aria-label={`Question ${i + 1}`}
-            >
-              <p className={styles.prompt}>
-                <span className={styles.number}>{i + 1}</span> {question.prompt}
-              </p>
-              <p className={styles.verdict}>
-                {verdictWords[scored.verdict]} · {toShort(scored.points)} of {toShort(scored.of)}
-                {scored.by && ` · ${putRightText[scored.by]}`}
-              </p>
-              {choices ? (
-                <ul className={styles.choices}>
-                  {choices.map((choice) => (
-                    <li key={choice.id} data-chosen={choice.chosen || undefined} data-right={choice.right || undefined}>
-                      <span>
-                        {choice.text}
-                        <span className={controls.quiet}>
-                          {choice.chosen ? ' your answer' : ''}
-                          {choice.right ? ' right' : ''}
-                        </span>
-                      </span>
-                      {choice.chosen && choice.feedback && <span className={controls.quiet}>{choice.feedback}</span>}
-                    </li>
-                  ))}
-                </ul>
-              ) : (
-                <p>
-                  Your answer: {(answer && own.answerText(question.body, answer)) || 'none'}
-                  {scored.verdict !== 'right' && (
-                    <>
-                      <br />
-                      Right: {own.rightText(question.body)}
-                    </>
-                  )}
-                </p>
-              )}
-              {feedback && <p className={styles.feedback}>{feedback}</p>}
-              {scored.verdict !== 'right' && <TaughtIn taught={question.taught} view={view} place={place} />}
-            </section>
+            scored && (
+              <AnsweredQuestion
+                key={question.id}
+                question={question}
+                number={i + 1}
+                scored={scored}
+                answer={answers[question.id]}
+                sittingId={sittingId}
+              >
+                {(scored.verdict === 'wrong' || scored.verdict === 'part' || scored.verdict === 'open') && (
+                  <TaughtIn taught={question.taught} view={view} place={place} />
+                )}
+              </AnsweredQuestion>
+            )
           );
         })}
     </div>

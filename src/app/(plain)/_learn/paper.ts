@@ -10,6 +10,8 @@ export type PaperQuestion = {
   readonly category: string;
   /** What its kind lets be seen. */
   readonly shown: ShownOf<QuestionKind>;
+  /** Whether an answer can be judged at once, by a rule. */
+  readonly isJudged: boolean;
   /** How parts of an answer count; null where it is all or nothing. */
   readonly instruction: string | null;
   readonly hint: string;
@@ -26,9 +28,11 @@ export const paperQuestion = ({ id, kind, prompt, category, points, body, hint }
   id,
   kind,
   prompt,
-  points: pointsInWords(points),
+  // What nobody judges says so by its instruction.
+  points: kindOf(kind).judgedBy === 'nobody' ? '' : pointsInWords(points),
   category,
   shown: kindOf(kind).shown(body),
+  isJudged: kindOf(kind).judgedBy === undefined,
   instruction: kindOf(kind).instruction ?? null,
   hint,
 });

@@ -11,7 +11,7 @@ import {
 import Link from 'next/link';
 import type { Entered } from '@/app/_server/doors';
 import { beginsWith, can, makesCourses } from '@/core/people';
-import { countWork, waitingStates } from '@/server/assignment';
+import { countWaiting } from '@/server/marking';
 import { schoolFacts } from '@/server/people';
 import { diskWarning } from '@/server/platform/disk';
 import { Mark } from '@/ui/frame/Mark';
@@ -27,7 +27,7 @@ type Props = {
 export async function TopBar({ entered: { person, db }, here }: Props) {
   const [school, waiting, warning] = await Promise.all([
     schoolFacts(db),
-    countWork(db, person, waitingStates),
+    countWaiting(db, person),
     can(person, 'people.manage') ? diskWarning().catch(() => null) : null,
   ]);
   const makes = makesCourses(person);

@@ -4,36 +4,56 @@ import { redirect } from 'next/navigation';
 import { signedIn } from '@/app/_server/doors';
 import { handInStateText } from '@/core/assignment';
 import { pointsText } from '@/core/kernel/exact';
-import { pageIn } from '@/core/kernel/page';
+import { findIn, pageIn } from '@/core/kernel/page';
 import { dateTimeText } from '@/core/kernel/time';
 import { worksHere } from '@/core/people';
-import { countWork, markingQueue, waitingStates } from '@/server/assignment';
 import { instantFrom } from '@/server/enrolment';
+import { countWork, lessonsToMark, markingQueue, type QueueWish } from '@/server/marking';
 import { DataTable } from '@/ui/table/DataTable';
 import { Pages } from '@/ui/table/Pages';
 import { TopBar } from '../_frame/TopBar';
+import { markingHref } from './_desk/hrefs';
+import { Filters } from './Filters';
 import styles from './marking.module.css';
 
 export const metadata = { title: 'Marking' };
 
+const emptyText = {
+  waiting: 'Nothing waits to be marked. Work appears here as it is handed in.',
+  later: 'Nothing is kept for later. What you begin to mark and do not finish stands here.',
+  marked: 'Nothing has been marked yet.',
+} as const;
+
 const shows = [
-  { id: 'waiting', name: 'Waiting', states: waitingStates },
+  { id: 'waiting', name: 'Waiting', states: ['handed-in'] },
+  { id: 'later', name: 'Kept for later', states: ['being-marked'] },
   { id: 'marked', name: 'Marked', states: ['marked'] },
 ] as const;
 
-export default async function MarkingPage({
-  searchParams,
-}: {
-  readonly searchParams: Promise<{ show?: string; page?: string }>;
-}) {
-  const [entered, { show, page }] = await Promise.all([signedIn('/marking'), searchParams]);
+type Query = { readonly show?: string; readonly page?: string; readonly lesson?: string; readonly find?: string };
+
+export default async function MarkingPage({ searchParams }: { readonly searchParams: Promise<Query> }) {
+  const [entered, query] = await Promise.all([signedIn('/marking'), searchParams]);
   const { person, db } = entered;
   if (!worksHere(person)) redirect('/learn');
-  const chosen = shows.find((one) => one.id === show) ?? shows[0];
+  const chosen = shows.find((one) => one.id === query.show) ?? shows[0];
+  const lessons = await lessonsToMark(db, person);
+  const lesson = lessons.find(({ id }) => id === query.lesson) ?? null;
+  const find = findIn(query.find);
+  const wish = (states: QueueWish['states']): QueueWish => ({ states, lessonId: lesson?.id ?? null, find });
   const [{ rows, found, page: shown }, ...counts] = await Promise.all([
-    markingQueue(db, person, chosen.states, pageIn(page)),
-    ...shows.map(({ states }) => countWork(db, person, states)),
+    markingQueue(db, person, wish(chosen.states), pageIn(query.page)),
+    ...shows.map(({ states }) => countWork(db, person, wish(states))),
   ]);
+  const addressOf = (show: string, page = 1) => {
+    const asked = {
+      show,
+      ...(lesson && { lesson: lesson.id }),
+      ...(find && { find }),
+      ...(page > 1 && { page: `${page}` }),
+    };
+    return `/marking?${new URLSearchParams(asked)}`;
+  };
   const names = { locale: person.locale, zone: person.zone };
   return (
     <>
@@ -43,25 +63,24 @@ export default async function MarkingPage({
           <h1>Marking</h1>
           <nav aria-label="What to show" className={styles.tabs}>
             {shows.map((one, i) => (
-              <Link key={one.id} href={`/marking?show=${one.id}`} aria-current={one === chosen ? 'page' : undefined}>
+              <Link key={one.id} href={addressOf(one.id)} aria-current={one === chosen ? 'page' : undefined}>
                 {one.name} ({counts[i]})
               </Link>
             ))}
           </nav>
         </div>
+        {(lessons.length > 1 || find !== '') && (
+          <Filters show={chosen.id} lessons={lessons} lessonId={lesson?.id ?? null} find={find} />
+        )}
         {found === 0 ? (
-          <p className={styles.empty}>
-            {chosen.id === 'waiting'
-              ? 'Nothing waits to be marked. Work appears here as it is handed in.'
-              : 'Nothing has been marked yet.'}
-          </p>
+          <p className={styles.empty}>{lesson || find ? 'Nothing here is like that.' : emptyText[chosen.id]}</p>
         ) : (
           <div className={styles.scroll}>
             <DataTable names={['Work', 'Learner', 'Handed in', 'State', 'Points']}>
               {rows.map((row) => (
                 <TableTr key={row.id}>
                   <TableTh scope="row">
-                    <Link href={`/marking/${row.id}`}>{row.lessonTitle}</Link>
+                    <Link href={markingHref(row)}>{row.lessonTitle}</Link>
                     <span className={styles.quiet}>{row.courseTitle}</span>
                   </TableTh>
                   <TableTd>
@@ -80,12 +99,7 @@ export default async function MarkingPage({
             </DataTable>
           </div>
         )}
-        <Pages
-          page={shown}
-          found={found}
-          what="pieces of work"
-          hrefOf={(other) => `/marking?show=${chosen.id}&page=${other}`}
-        />
+        <Pages page={shown} found={found} what="pieces of work" hrefOf={(other) => addressOf(chosen.id, other)} />
       </main>
     </>
   );

@@ -33,7 +33,7 @@ export function lessonKindOf(kind: LessonKind): LessonKindFacts {
  */
 export const isItem = (
   lesson: Pick<Lesson, 'kind' | 'weight' | 'assignment' | 'quiz'>,
-  questions: readonly Pick<Question, 'points' | 'moment'>[],
+  questions: readonly Pick<Question, 'kind' | 'points' | 'moment'>[],
 ) => isGraded(lesson.kind) || (lesson.weight > 0 && lessonKindOf(lesson.kind).fullPoints(lesson, questions) > 0);
 
 /** Whether a kind of lesson is always graded. */

@@ -32,7 +32,7 @@ export type LessonKindFacts = {
   /** What it is worth, in thousandths of a point; nothing where it is not graded. */
   fullPoints(
     lesson: Pick<Lesson, 'assignment' | 'quiz'>,
-    questions: readonly Pick<Question, 'points' | 'moment'>[],
+    questions: readonly Pick<Question, 'kind' | 'points' | 'moment'>[],
   ): number;
   /** What is to be settled about a lesson of this kind, or worth a look. */
   readonly rules: readonly Rule<Lesson>[];

@@ -19,8 +19,8 @@ describe.each(lessonKinds.map((name) => [name, lessonKindOf(name)] as const))('%
 
   test('is worth something only where it is graded, and is done by what it has', () => {
     const points = kind.fullPoints(lesson, [
-      { points: 3000, moment: { at: 1000, passage: null, required: false } },
-      { points: 500, moment: null },
+      { kind: 'one', points: 3000, moment: { at: 1000, passage: null, required: false } },
+      { kind: 'one', points: 500, moment: null },
     ]);
     expect(points > 0).toBe(kind.isGraded || (kind.file?.plays ?? false));
     expect(kind.settings.weight > 0).toBe(kind.isGraded);

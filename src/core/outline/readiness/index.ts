@@ -121,6 +121,7 @@ function asked(lesson: Lesson, questions: readonly Question[]): NamedQuestion[] 
   const told = (what: string) => (question: Question, i: number) => ({
     question,
     name: `${lesson.title}, ${what} ${i + 1}`,
+    isInPlace: !asks,
   });
   if (asks) return questions.map(told('question'));
   const exercises = questions.filter((question) => isExercise(lesson.kind, question)).map(told('exercise'));

@@ -3,7 +3,12 @@ import type { Question } from '../types';
 import { type Rule, set } from './rule';
 
 /** A question with the name it is told by. */
-export type NamedQuestion = { readonly question: Question; readonly name: string };
+export type NamedQuestion = {
+  readonly question: Question;
+  readonly name: string;
+  /** Whether it is judged where it stands, in a film or a text, and not on a paper. */
+  readonly isInPlace: boolean;
+};
 
 type OwnRule = KindRule<BodyOf<QuestionKind>>;
 
@@ -38,13 +43,26 @@ export const questionRules: readonly Rule<NamedQuestion>[] = [
   },
   ...[...new Set<OwnRule>(questionKinds.flatMap((kind) => kindOf(kind).rules))].map(ofKinds),
   {
+    id: 'question-in-place',
+    level: 'settle',
+    stage: 'assess',
+    reason: 'What stops a film, or stands in a text, is judged at once, and nobody is there to read it.',
+    remedy: 'Choose another kind of question, or ask it in a quiz.',
+    check: ({ question, name, isInPlace }) =>
+      isInPlace &&
+      kindOf(question.kind).judgedBy !== undefined && {
+        sentence: `${name} cannot be judged at once: its kind is ${kindOf(question.kind).title.toLowerCase()}.`,
+      },
+  },
+  {
     id: 'question-no-points',
     level: 'look',
     stage: 'assess',
     reason: 'A question worth nothing takes time and changes no result.',
     remedy: 'Give it points, unless it is meant as practice.',
     check: ({ question, name }) =>
-      question.points === 0 && {
+      question.points === 0 &&
+      kindOf(question.kind).judgedBy !== 'nobody' && {
         sentence: `${name} is worth 0 points.`,
         fix: { label: 'Give it 1 point', edit: set('question', question.id, { points: 1000 }) },
       },

@@ -214,6 +214,10 @@ const cases: readonly Case[] = [
   ['question-matching-extra', matched(['a', 'A'], ['b', 'B'], ['', 'B'])],
   ['question-grouping-short', grouped(['one'], ['a', 'one'])],
   ['question-grouping-lost', grouped(['one', 'two'], ['a', 'three'])],
+  ['question-in-place', edited(base, { ...question, kind: 'essay', lessonId: id(11) })],
+  ['question-essay-length', asks({ kind: 'essay', body: { fromWords: 9, toWords: 3, guide: '' } })],
+  ['question-opinion-steps', asks({ kind: 'opinion', body: { steps: ['no', ' '] } })],
+  ['question-opinion-empty', asks({ kind: 'opinion', body: { steps: ['no', '', 'yes'] } })],
   ['question-grouping-empty', grouped(['one', ''], ['a', 'one'])],
 ];
 

@@ -19,7 +19,7 @@ const sitting = (id: string, picks: string, over: Partial<FiguredSitting> = {}):
   const right = [...picks].filter((pick) => pick === 'a').length;
   return {
     ...{ id, learner: id, number: 1, paper: 0, points: right * 1000, of: picks.length * 1000, passed: right > 1 },
-    ...{ seconds: 60, ranOut: false, spent: {} },
+    ...{ seconds: 60, ranOut: false, spent: {}, marks: {} },
     answers: Object.fromEntries(
       [...picks].flatMap((pick, i) => (pick === '.' ? [] : [[`q${i}`, JSON.stringify({ chosen: [pick] })]])),
     ),

@@ -1,7 +1,8 @@
-import type { Rational } from '../../kernel/exact';
+import { divide, type Rational } from '../../kernel/exact';
 import { kindOf } from '../kinds';
 import type { DecimalSign } from '../kinds/number/read';
-import { scoreAnswer } from '../score';
+import type { Mark, Marks } from '../marks';
+import { scoreAnswer, worthOf } from '../score';
 import type { Answer, QuestionContent, Scored } from '../types';
 import { remarksOn } from './remarks';
 import { alpha, correlation, mean, quantile, variance } from './statistics';
@@ -33,6 +34,8 @@ export type FiguredSitting = {
   /** The JSON of each answer by the id of its question, and the milliseconds spent on it, where that is known. */
   readonly answers: { readonly [questionId: string]: string };
   readonly spent: { readonly [questionId: string]: number };
+  /** What people have marked. */
+  readonly marks: Marks;
 };
 export type Figured = { readonly papers: readonly FiguredPaper[]; readonly sittings: readonly FiguredSitting[] };
 
@@ -71,7 +74,9 @@ export function quizFigures({ papers, sittings }: Figured): QuizFigures {
   const sorted = values.toSorted((a, b) => a - b);
   const seconds = sittings.map((one) => one.seconds).toSorted((a, b) => a - b);
   const spread = variance(values);
-  const reliability = isWhole ? alpha(columns.map(({ had }) => had.map(({ points }) => points))) : null;
+  // What nobody judges says nothing of whether the others measure one thing.
+  const judgedOnes = columns.filter(({ question }) => kindOf(question.kind).judgedBy !== 'nobody');
+  const reliability = isWhole ? alpha(judgedOnes.map(({ had }) => had.map(({ points }) => points))) : null;
   return {
     sittings: sittings.length,
     learners: new Set(sittings.map(({ learner }) => learner)).size,
@@ -107,12 +112,15 @@ function columnsOf(papers: readonly FiguredPaper[], sittings: readonly FiguredSi
       if (json !== undefined) {
         // A body that several papers share is one question, whatever it is worth on each.
         const known = onceFor(judgedBy, question.body, () => new Map<string, Judged | null>());
-        judged = onceFor(known, json, () => judge(question, json, paper.decimals));
+        const mark = sitting.marks[question.id];
+        judged = mark
+          ? judge(question, json, paper.decimals, mark)
+          : onceFor(known, json, () => judge(question, json, paper.decimals));
       }
       columns.get(question.id)?.had.push({
         sitting: at,
         judged,
-        points: ((judged?.share ?? 0) * question.points) / 1000,
+        points: ((judged?.share ?? 0) * worthOf(question)) / 1000,
         spent: sitting.spent[question.id] ?? null,
       });
     }
@@ -129,14 +137,15 @@ function onceFor<K, T>(known: Map<K, T>, name: K, workOut: () => T): T {
   return made;
 }
 
+const shareOf = (points: Rational, of: Rational) => (of.n === 0n ? 0 : asNumber(divide(points, of)));
 const asNumber = ({ n, d }: Rational) => Number(n) / Number(d);
 
-function judge(question: FiguredQuestion, json: string, decimals: DecimalSign): Judged | null {
+function judge(question: FiguredQuestion, json: string, decimals: DecimalSign, mark?: Mark): Judged | null {
   const kind = kindOf(question.kind);
   const answer = JSON.parse(json) as Answer;
   if (!kind.isGiven(answer)) return null;
-  const { verdict } = scoreAnswer(question, answer, decimals);
-  const share = asNumber(kind.share(question.body, answer, decimals));
+  const { verdict, points, of } = scoreAnswer(question, answer, decimals, mark);
+  const share = mark ? shareOf(points, of) : asNumber(kind.share(question.body, answer, decimals));
   return { answer, key: kind.key(question.body, answer, decimals), share, verdict };
 }
 
@@ -179,7 +188,7 @@ function questionFigures({ question, had }: Column, totals: readonly number[], t
     id: question.id,
     kind: question.kind,
     prompt: question.prompt,
-    points: question.points,
+    points: worthOf(question),
     asked: had.length,
     open: had.filter(({ judged }) => judged === null).length,
     right: had.filter(({ judged }) => judged?.verdict === 'right').length,
@@ -191,7 +200,7 @@ function questionFigures({ question, had }: Column, totals: readonly number[], t
     choices: choicesOf(question, had, inThirds),
     answers: answersOf(question, had, inThirds),
   };
-  return { ...own, remarks: remarksOn(own) };
+  return { ...own, remarks: kindOf(question.kind).judgedBy ? [] : remarksOn(own) };
 }
 
 /** What could be chosen, and who chose it; null for a kind of which not all that could be chosen is shown. */

@@ -16,6 +16,10 @@ export const partMarks = [
   'group',
   'gaps',
   'gaps to choose',
+  'essay',
+  'files',
+  'guide',
+  'scale',
   'slips',
   'letters',
 ] as const;

@@ -1,9 +1,12 @@
+import { essay } from './essay';
+import { files } from './files';
 import { gaps } from './gaps';
 import { grouping } from './grouping';
 import type { Kind } from './kind';
 import { matching } from './matching';
 import { number } from './number';
 import { one } from './one';
+import { opinion } from './opinion';
 import { order } from './order';
 import { several } from './several';
 import { shortText } from './short-text';
@@ -23,6 +26,9 @@ export const kinds = {
   order,
   matching,
   grouping,
+  essay,
+  files,
+  opinion,
 } as const;
 
 type Kinds = typeof kinds;
@@ -35,6 +41,9 @@ export type AnswerOf<K extends QuestionKind> = AnswerIn<Kinds[K]>;
 export type ShownOf<K extends QuestionKind> = ShownIn<Kinds[K]>;
 
 export const questionKinds = Object.keys(kinds) as QuestionKind[];
+
+/** The kinds that are judged by a rule, at once: those that can be asked in a film or a text. */
+export const ruledKinds = questionKinds.filter((name) => kindOf(name).judgedBy === undefined);
 
 /** A kind whose bodies and answers are known to belong to it, whichever it is. */
 export type AnyKind = Kind<BodyOf<QuestionKind>, AnswerOf<QuestionKind>, ShownOf<QuestionKind>>;

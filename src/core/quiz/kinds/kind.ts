@@ -2,6 +2,7 @@ import type { Schema } from 'yup';
 import type { Rational } from '../../kernel/exact';
 import type { Result } from '../../kernel/problem';
 import type { AsLines } from './as-lines';
+import type { GivenFile } from './files';
 import type { DecimalSign } from './number/read';
 
 /**
@@ -15,6 +16,8 @@ import type { DecimalSign } from './number/read';
 export type Kind<Body, Answer, Shown> = {
   /** What it is called where one is added. */
   readonly title: string;
+  /** Who says what an answer earns, where it is not the rule: a person, or nobody, for it earns nothing. */
+  readonly judgedBy?: 'person' | 'nobody';
   readonly body: Schema<Body>;
   readonly answer: Schema<Answer>;
   /** The body of a new question; `id` is of the question, to make ids of parts from. */
@@ -26,9 +29,14 @@ export type Kind<Body, Answer, Shown> = {
   isGiven(answer: Answer): boolean;
   /** Whether an answer can be one to this question: an option it names has to be there. */
   fits(body: Body, answer: Answer): Result<null>;
+  /** For kinds that are answered with files: those an answer is made of, and the answer with them as they were stored. */
+  readonly files?: {
+    of(answer: Answer): readonly GivenFile[];
+    with(answer: Answer, files: readonly GivenFile[]): Answer;
+  };
   /** A text that two answers have in common when nothing that counts tells them apart. */
   key(body: Body, answer: Answer, decimals: DecimalSign): string;
-  /** The share of the points a given answer earns, 0 to 1, exact. */
+  /** The share of the points a given answer earns by the rule, 0 to 1, exact; nothing where there is no rule. */
   share(body: Body, answer: Answer, decimals: DecimalSign): Rational;
   /** An answer, and the right one, in a learner's words. */
   answerText(body: Body, answer: Answer): string;
@@ -80,6 +88,6 @@ export type Example<Body, Answer> = {
   readonly name: string;
   readonly body: Body;
   readonly answer: Answer;
-  /** The share it earns, as a fraction (`2/3`); null for what is left open. */
+  /** The share it earns, as a fraction (`2/3`); null for what is left open, and where no rule judges it. */
   readonly share: string | null;
 };

@@ -1,7 +1,10 @@
 import type { ComponentType } from 'react';
 import type { QuestionKind } from '@/core/quiz';
 import { OneChoice, SeveralChoices } from './Choices';
+import { Essay } from './Essay';
+import { Files } from './Files';
 import { Gaps } from './Gaps';
+import { Opinion } from './Opinion';
 import { Order } from './Order';
 import { Placing } from './Placing';
 import type { AnswerProps } from './part';
@@ -19,6 +22,9 @@ const answering: { readonly [K in QuestionKind]: ComponentType<AnswerProps<K>> }
   order: Order,
   matching: Placing,
   grouping: Placing,
+  essay: Essay,
+  files: Files,
+  opinion: Opinion,
 };
 
 export const answeringOf = (kind: QuestionKind) => answering[kind] as ComponentType<AnswerProps<QuestionKind>>;

@@ -1,4 +1,4 @@
-import { bandFaults, type QuizSettings } from '../../../quiz';
+import { bandFaults, type QuizSettings, worthOf } from '../../../quiz';
 import { drawnIn } from '../../papers';
 import { paperOf, planIt } from '../../readiness/lesson-parts';
 import { type Rule, set, setAll } from '../../readiness/rule';
@@ -42,7 +42,7 @@ const rules: readonly Rule<Lesson>[] = [
         paper.length + drawnIn(lesson) > 0 &&
         pass > 0 &&
         (lesson.quiz?.draws ?? []).every(({ points }) => points === 0) &&
-        paper.every((question) => question.points === 0) && {
+        paper.every((question) => worthOf(question) === 0) && {
           sentence: `${lesson.title}: pass mark ${pass} % cannot be reached, its questions are worth 0 points.`,
           fix: {
             label: 'Give each question 1 point',
@@ -120,7 +120,7 @@ export const quiz: LessonKindFacts = {
   isFilled: (lesson, questions) => questions + drawnIn(lesson) > 0,
   minutes: (lesson, _media, paper) => lesson.quiz?.minutes ?? paper.minutes + drawnIn(lesson) * minutesOfDrawn,
   fullPoints: (lesson, questions) =>
-    questions.reduce((total, question) => total + question.points, 0) +
+    questions.reduce((total, question) => total + worthOf(question), 0) +
     (lesson.quiz?.draws ?? []).reduce((total, { count, points }) => total + count * points, 0),
   rules,
 };

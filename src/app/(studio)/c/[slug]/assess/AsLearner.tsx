@@ -48,7 +48,9 @@ export function AsLearner({ question, number, decimals }: Props) {
           <span className={styles.quiet}>Try an answer: what it earns is shown here.</span>
         ) : (
           <b>
-            {verdictWords[verdict]}: {toShort(points)} of {pointsInWords(question.points)}
+            {verdictWords[verdict]}
+            {(verdict === 'right' || verdict === 'part' || verdict === 'wrong') &&
+              `: ${toShort(points)} of ${pointsInWords(question.points)}`}
           </b>
         )}
         {said.map((words) => (

@@ -20,32 +20,37 @@ type Props = {
 /** What a question asks, what is right, and what is said about an answer: the same wherever a question is made. */
 export function ContentFields({ id, content, onSet, between, beside, folds = false }: Props) {
   const { kind, hint, feedbackRight, feedbackPart, feedbackWrong } = content;
+  const { instruction, judgedBy } = kindOf(kind);
   const Part = makingOf(kind);
   const says = [hint, feedbackRight, feedbackPart, feedbackWrong].some((words) => words !== '');
   return (
     <>
       <TextField label="What is asked" lines={2} value={content.prompt} onSave={(prompt) => onSet({ prompt })} />
       <Part id={id} body={content.body} onSave={(body) => onSet({ body })} />
-      <p className={styles.quiet}>{kindOf(kind).instruction ?? 'It earns all its points, or none.'}</p>
+      <p className={styles.quiet}>{instruction ?? 'It earns all its points, or none.'}</p>
       {between}
       <details className={styles.says} open={!folds || says}>
         <summary>Hint and feedback</summary>
         <div className={styles.two}>
           <TextField label="A hint" lines={2} value={hint} onSave={(words) => onSet({ hint: words })} />
           {beside}
-          <TextField
-            label="Said when it is right"
-            lines={2}
-            value={feedbackRight}
-            onSave={(words) => onSet({ feedbackRight: words })}
-          />
-          <TextField
-            label="Said when it is not"
-            lines={2}
-            value={feedbackWrong}
-            onSave={(words) => onSet({ feedbackWrong: words })}
-          />
-          {kindOf(kind).instruction && (
+          {judgedBy !== 'nobody' && (
+            <>
+              <TextField
+                label="Said when it is right"
+                lines={2}
+                value={feedbackRight}
+                onSave={(words) => onSet({ feedbackRight: words })}
+              />
+              <TextField
+                label="Said when it is not"
+                lines={2}
+                value={feedbackWrong}
+                onSave={(words) => onSet({ feedbackWrong: words })}
+              />
+            </>
+          )}
+          {instruction && judgedBy !== 'nobody' && (
             <TextField
               label="Said when a part is right"
               lines={2}

@@ -36,6 +36,7 @@ export const QuestionRow = memo(function QuestionRow(props: Props) {
     id: question.id,
   });
   const set = (fields: Partial<Question>) => store.edit({ do: 'set', table: 'question', id: question.id, fields });
+  const hasPoints = kindOf(question.kind).judgedBy !== 'nobody';
   return (
     <section
       ref={setNodeRef}
@@ -74,21 +75,23 @@ export const QuestionRow = memo(function QuestionRow(props: Props) {
           <span className={styles.quiet}>
             {question.bankId !== null && (isNewer(question, inBank) ? 'of the bank, newer there · ' : 'of the bank · ')}
             {kindOf(question.kind).title}
-            {!isOpen && ` · ${pointsInWords(question.points)}`}
+            {!isOpen && hasPoints && ` · ${pointsInWords(question.points)}`}
           </span>
         </UnstyledButton>
         {isOpen && (
           <>
-            <div className={styles.points}>
-              <NumberField
-                label="Points"
-                hideLabel
-                unit="points"
-                value={question.points}
-                scale={1000}
-                onSave={(points) => set({ points: points ?? 0 })}
-              />
-            </div>
+            {hasPoints && (
+              <div className={styles.points}>
+                <NumberField
+                  label="Points"
+                  hideLabel
+                  unit="points"
+                  value={question.points}
+                  scale={1000}
+                  onSave={(points) => set({ points: points ?? 0 })}
+                />
+              </div>
+            )}
             <Tooltip label="Copy it below">
               <ActionIcon
                 variant="subtle"

@@ -41,6 +41,7 @@ export default async function SittingPage({
             )}
             <SittingResult
               lesson={lesson}
+              sittingId={row.id}
               answers={found.answers}
               score={found.score}
               shown={shownOf(now, view.now)}

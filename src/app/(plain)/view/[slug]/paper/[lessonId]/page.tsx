@@ -37,6 +37,7 @@ export default async function TryPaper({ params, searchParams }: Props) {
           <>
             <SittingResult
               lesson={lesson}
+              sittingId={null}
               answers={answers}
               score={scorePaper(lesson.questions, answers, lesson.quiz?.decimals)}
               shown={shownOf(lesson, view.now)}

@@ -1,10 +1,13 @@
 import type { ComponentType } from 'react';
 import type { QuestionKind } from '@/core/quiz';
 import { OneChoice, SeveralChoices } from './Choices';
+import { Essay } from './Essay';
+import { Files } from './Files';
 import { Gaps } from './Gaps';
 import { Grouping } from './Grouping';
 import { Matching } from './Matching';
 import { NumberAnswer } from './NumberAnswer';
+import { Opinion } from './Opinion';
 import { Order } from './Order';
 import type { MakingProps } from './part';
 import { ShortText } from './ShortText';
@@ -21,6 +24,9 @@ const making: { readonly [K in QuestionKind]: ComponentType<MakingProps<K>> } = 
   order: Order,
   matching: Matching,
   grouping: Grouping,
+  essay: Essay,
+  files: Files,
+  opinion: Opinion,
 };
 
 export const makingOf = (kind: QuestionKind) => making[kind] as ComponentType<MakingProps<QuestionKind>>;

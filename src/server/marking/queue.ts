@@ -1,0 +1,139 @@
+import { type SQL, sql } from 'drizzle-orm';
+import type { HandInState } from '@/core/assignment';
+import { type RowsPage, rowsBefore, rowsPerPage } from '@/core/kernel/page';
+import { findLesson } from '@/core/outline';
+import { can, everywhere } from '@/core/people';
+import { editionDocument } from '../outline';
+import type { Person } from '../people';
+import type { Database } from '../platform/database';
+
+/** What a person marks: work that was handed in for an assignment, or the answers of a paper that no rule judges. */
+export type WorkSort = 'work' | 'paper';
+export type WorkState = Exclude<HandInState, 'draft'>;
+export type WorkPlace = { readonly id: string; readonly sort: WorkSort };
+
+export type QueueRow = WorkPlace & {
+  readonly learner: string;
+  readonly courseTitle: string;
+  readonly lessonTitle: string;
+  readonly state: WorkState;
+  readonly handedInAt: string;
+  readonly isLate: boolean;
+  readonly points: number | null;
+  readonly of: number;
+};
+
+/** Which of the work is meant; what is null is not asked. */
+export type QueueWish = {
+  readonly states: readonly WorkState[];
+  readonly lessonId: string | null;
+  /** A part of a learner's name. */
+  readonly find: string;
+};
+
+/** States in which work waits for a marker. */
+export const waitingStates = ['handed-in', 'being-marked'] as const;
+
+/** All work that waits for a person. */
+export const countWaiting = (db: Database, person: Person): Promise<number> =>
+  countWork(db, person, { states: waitingStates, lessonId: null, find: '' });
+
+/** The courses whose work somebody may mark; null means all. */
+const markable = (person: Person) =>
+  everywhere(person, 'marking.mark')
+    ? null
+    : Object.keys(person.courses).filter((courseId) => can(person, 'marking.mark', { courseId }));
+
+/** The work a person may mark, never their own. */
+function workFor(person: Person): SQL {
+  const courses = markable(person);
+  const within = courses === null ? sql`true` : sql`w.course_id = any(${sql.param([...courses])}::uuid[])`;
+  return sql`(
+    select w.* from (
+      select 'work' as sort, id, learner_id, course_id, lesson_id, edition_id, state, is_late,
+        coalesce(handed_in_at, changed_at) as at, points, "of"
+      from hand_in where state <> 'draft'
+      union all
+      select 'paper', id, learner_id, course_id, lesson_id, edition_id, marking, false, handed_in_at,
+        case when marking = 'marked' then points end, "of"
+      from sitting where marking is not null
+    ) w where ${within} and w.learner_id <> ${person.id}
+  ) as work`;
+}
+
+const escaped = (words: string) => words.replace(/[\\%_]/g, '\\$&');
+
+const meant = ({ states, lessonId, find }: QueueWish) => sql`
+  work.state = any(${sql.param([...states])}::text[])
+  and (${lessonId}::uuid is null or work.lesson_id = ${lessonId}::uuid)
+  and (${find} = '' or exists (
+    select 1 from "user" p where p.id = work.learner_id and p.name ilike ${`%${escaped(find)}%`}))`;
+
+const titleIn = async (db: Database, editionId: string, lessonId: string): Promise<string> => {
+  const document = await editionDocument(db, editionId);
+  return (document && findLesson(document, lessonId)?.title) ?? '';
+};
+
+/** A page of the work a person may mark, oldest first. */
+export async function markingQueue(
+  db: Database,
+  person: Person,
+  wish: QueueWish,
+  page: number,
+): Promise<RowsPage<QueueRow>> {
+  type Row = Omit<QueueRow, 'lessonTitle'> & { lessonId: string; editionId: string; found: number };
+  const { rows } = await db.execute<Row>(sql`
+    select work.sort, work.id, u.name as learner, c.title as "courseTitle", work.state, work.is_late as "isLate",
+      to_char(work.at at time zone 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS.MS"Z"') as "handedInAt",
+      work.points, coalesce(work.of, 0) as of, work.lesson_id as "lessonId", work.edition_id as "editionId",
+      count(*) over ()::int as found
+    from ${workFor(person)} join "user" u on u.id = work.learner_id join course c on c.id = work.course_id
+    where ${meant(wish)} order by work.at, work.id limit ${rowsPerPage} offset ${rowsBefore(page)}`);
+  return {
+    rows: await Promise.all(
+      rows.map(async ({ lessonId, editionId, found: _found, ...row }) => ({
+        ...row,
+        lessonTitle: await titleIn(db, editionId, lessonId),
+      })),
+    ),
+    found: rows[0]?.found ?? (page > 1 ? await countWork(db, person, wish) : 0),
+    page,
+  };
+}
+
+/** How much of what a person may mark is meant. */
+export async function countWork(db: Database, person: Person, wish: QueueWish): Promise<number> {
+  const { rows } = await db.execute<{ count: number }>(sql`
+    select count(*)::int as count from ${workFor(person)} where ${meant(wish)}`);
+  return rows[0]?.count ?? 0;
+}
+
+/** The lessons of which a person may mark any work, by course and title. */
+export async function lessonsToMark(
+  db: Database,
+  person: Person,
+): Promise<readonly { readonly id: string; readonly title: string; readonly courseTitle: string }[]> {
+  const { rows } = await db.execute<{ lessonId: string; editionId: string; courseTitle: string }>(sql`
+    select distinct on (work.lesson_id) work.lesson_id as "lessonId", work.edition_id as "editionId", c.title as "courseTitle"
+    from ${workFor(person)} join course c on c.id = work.course_id order by work.lesson_id, work.at desc`);
+  const lessons = await Promise.all(
+    rows.map(async ({ lessonId, editionId, courseTitle }) => ({
+      ...{ id: lessonId, courseTitle },
+      title: await titleIn(db, editionId, lessonId),
+    })),
+  );
+  const told = (one: (typeof lessons)[number]) => `${one.courseTitle} ${one.title}`;
+  return lessons.toSorted((a, b) => told(a).localeCompare(told(b), 'en'));
+}
+
+/** All work of one lesson a person may mark, oldest first: which, and whether it is marked. */
+export async function workOf(
+  db: Database,
+  person: Person,
+  lessonId: string,
+): Promise<readonly (WorkPlace & { readonly done: boolean })[]> {
+  const { rows } = await db.execute<WorkPlace & { done: boolean }>(sql`
+    select work.sort, work.id, work.state = 'marked' as done from ${workFor(person)}
+    where work.lesson_id = ${lessonId} order by work.at, work.id`);
+  return rows;
+}
