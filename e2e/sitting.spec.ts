@@ -1,28 +1,14 @@
-import { expect, signedIn, testIn } from './support/school';
+import type { Browser } from '@playwright/test';
+import { assessed } from './support/assessed';
+import { expect, type School, signedIn, testIn } from './support/school';
 
 const test = testIn('sample');
 
-/** Sets how a quiz of the sample runs, and publishes it as it is. */
-async function runs(school: Parameters<typeof signedIn>[1], browser: Parameters<typeof signedIn>[0], title: RegExp) {
-  const { page } = await signedIn(browser, school, 'ines@wendwater.example');
-  await page.goto('/c/stream-survey/assess');
-  // What stands in the way of publishing is settled by whoever comes first.
-  const assessed = page.getByRole('navigation', { name: 'Assessed lessons' });
-  await assessed.getByRole('button', { name: title }).waitFor();
-  const settle = page.getByRole('button', { name: 'Leave it as planned' });
-  if ((await settle.count()) > 0) await settle.click();
-  await assessed.getByRole('button', { name: title }).click();
-  await page.getByText('How it runs', { exact: true }).click();
-  const publish = async () => {
-    await expect(page.getByText(/^Saved/)).toBeVisible();
-    await page.getByRole('button', { name: /^Publish edition/ }).click();
-    await page
-      .getByRole('dialog')
-      .getByRole('button', { name: /^Publish edition/ })
-      .click();
-    await expect(page.getByRole('link', { name: /nothing unpublished/ })).toBeVisible();
-  };
-  return { page, publish };
+/** Opens how a quiz of the sample runs. */
+async function runs(school: School, browser: Browser, title: RegExp) {
+  const maker = await assessed(school, browser, title);
+  await maker.page.getByText('How it runs', { exact: true }).click();
+  return maker;
 }
 
 test('one page at a time, with an overview and marks: over a reload, on another device, and with the newest answer wherever it came from', async ({

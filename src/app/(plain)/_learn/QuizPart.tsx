@@ -3,7 +3,7 @@ import { dateTimeText, Temporal } from '@/core/kernel/time';
 import { counted } from '@/core/kernel/words';
 import { fullPoints, type LessonView, shownOf } from '@/core/learning';
 import { drawnIn } from '@/core/outline';
-import { canGoBack, mayBegin, passes, type QuizSettings } from '@/core/quiz';
+import { canGoBack, kindOf, mayBegin, passes, type QuizSettings } from '@/core/quiz';
 import { instantFrom } from '@/server/enrolment';
 import { type SittingRow, shareOfSitting, waitsForMarks } from '@/server/quiz';
 import controls from '@/ui/plain/controls.module.css';
@@ -38,6 +38,7 @@ export function QuizPart({
   const now = Temporal.Now.instant();
   const shown = shownOf(lesson, now);
   const count = lesson.questions.length + drawnIn(lesson);
+  const byHand = lesson.questions.filter(({ kind }) => kindOf(kind).judgedBy === 'person').length;
   const underWay = sittings.find((row) => row.handedInAt === null);
   const closed = sittings.filter((row) => row.handedInAt !== null);
   const may = mayBegin(
@@ -58,6 +59,7 @@ export function QuizPart({
     quiz.passPercent > 0 ? `passed from ${quiz.passPercent} %` : 'no pass mark',
     ...(quiz.waitHours ? [`${counted(quiz.waitHours, 'hour')} between one attempt and the next`] : []),
     ...(canGoBack(quiz) ? [] : ['one cannot go back to a page that was left']),
+    ...(byHand > 0 ? [`${counted(byHand, 'answer is', 'answers are')} marked by a person`] : []),
     ...(quiz.mustAnswer ? ['every question has to be answered'] : []),
   ];
   return (
