@@ -26,6 +26,7 @@ const asked = <K extends QuestionKind>(
     category: '',
     points,
     body,
+    media: null,
     hint: '',
     feedbackRight,
     feedbackPart: '',
@@ -112,6 +113,13 @@ const answers: { readonly [K in QuestionKind]: (body: BodyOf<K>, knows: boolean,
   }),
   grouping: ({ groups: [first], items }, knows) => ({
     placed: items.map(({ id, groupId }) => ({ row: id, place: knows ? groupId : (first?.id ?? groupId) })),
+  }),
+  place: ({ areas }, knows) => ({
+    points: [],
+    areas: areas
+      .filter(({ right }) => right === knows)
+      .slice(0, 1)
+      .map(({ id }) => id),
   }),
   essay: (_body, knows) => ({ text: knows ? texts.good : texts.short }),
   // A file of the sample is uploaded where it is handed in.

@@ -87,6 +87,7 @@ beforeAll(async () => {
             category: '',
             points: 1000,
             body: { holds: true },
+            media: null,
             hint: '',
           },
           ...{ feedbackRight: '', feedbackPart: '', feedbackWrong: '', difficulty: 1, tags: [], outcomes: [] },
@@ -97,7 +98,15 @@ beforeAll(async () => {
     'bank.set-question': {
       ...{ id: newId(), version: 1 },
       content: {
-        ...{ kind: 'true-false', prompt: 'Is it?', category: '', points: 1000, body: { holds: true }, hint: '' },
+        ...{
+          kind: 'true-false',
+          prompt: 'Is it?',
+          category: '',
+          points: 1000,
+          body: { holds: true },
+          media: null,
+          hint: '',
+        },
         ...{ feedbackRight: '', feedbackPart: '', feedbackWrong: '' },
       },
     },

@@ -13,7 +13,7 @@ const question = {
 
 const base: CourseDocument = {
   format: 'mosaik-course',
-  version: 4,
+  version: 5,
   course: { ...newCourse('c', 'c', 'Course', 'UTC'), award: { ...usualAward, on: true, minPercent: 60 } },
   outcomes: [],
   sections: [

@@ -1,6 +1,6 @@
 import { array, boolean, mixed, number, object, string } from 'yup';
 import type { MediaFacts } from '../media';
-import { type Pools, questionKinds } from '../quiz';
+import { mediaNamed, type Pools, questionKinds } from '../quiz';
 import type { MinutesFacts } from './minutes';
 import { doneRuleOf, downloadsOf } from './settings';
 import {
@@ -21,7 +21,7 @@ import {
 } from './types';
 
 /** Grows when the shape of the document changes; how older ones are read, see `upgradeDocument`. */
-export const documentVersion = 4;
+export const documentVersion = 5;
 
 /**
  * A course as learners get it: a whole, in order, with everything it needs to be shown and nothing
@@ -42,7 +42,7 @@ export type LessonDocument = Omit<Lesson, 'note' | 'mediums' | 'downloads' | 'at
   /** Worked out when the document is composed, so that it is the same for everybody. */
   readonly learnerMinutes: number;
   readonly media: MediaFacts | null;
-  /** The picture above the text and whatever of the library stands in it, by media id. */
+  /** The picture above the text, and whatever of the library stands in it or is shown with a question, by media id. */
   readonly pictures: { readonly [mediaId: string]: MediaFacts };
   readonly attachments: readonly (Attachment & { readonly media: MediaFacts })[];
   readonly questions: readonly Question[];
@@ -120,6 +120,8 @@ export function compose(
   for (const question of Object.values(outline.question)) {
     questions.set(question.lessonId, [...(questions.get(question.lessonId) ?? []), question]);
   }
+  const poolsOf = ({ quiz }: Pick<Lesson, 'quiz'>) =>
+    Object.fromEntries((quiz?.draws ?? []).map(({ id }) => [id, pools[id] ?? []]));
   // What creators write to each other is no part of what learners get.
   const document = ({ note: _note, mediums: _mediums, ...lesson }: Lesson): LessonDocument => ({
     ...lesson,
@@ -130,7 +132,12 @@ export function compose(
     learnerMinutes: minutes(lesson),
     media: (lesson.mediaId && media.get(lesson.mediaId)) || null,
     pictures: Object.fromEntries(
-      [...mediaIn(textOf(outline, lesson.id)), ...(lesson.pictureId ? [lesson.pictureId] : [])].flatMap((id) => {
+      [
+        ...mediaIn(textOf(outline, lesson.id)),
+        ...(lesson.pictureId ? [lesson.pictureId] : []),
+        ...mediaNamed(questions.get(lesson.id) ?? []),
+        ...mediaNamed(poolsOf(lesson)),
+      ].flatMap((id) => {
         const facts = media.get(id);
         return facts ? [[id, facts]] : [];
       }),
@@ -140,7 +147,7 @@ export function compose(
       return facts ? [{ ...one, media: facts }] : [];
     }),
     questions: (questions.get(lesson.id) ?? []).sort(byOrder),
-    pools: Object.fromEntries((lesson.quiz?.draws ?? []).map(({ id }) => [id, pools[id] ?? []])),
+    pools: poolsOf(lesson),
   });
   return {
     format: 'mosaik-course',

@@ -1,5 +1,6 @@
 import { clockTime } from '../kernel/clock-time';
-import { bodyText } from '../quiz';
+import type { MediaFacts } from '../media';
+import { bodyText, type QuestionMedia } from '../quiz';
 import { accessText, rhythmText, ruleText } from '../release';
 import { chaptersInOrder } from './film';
 import { plainText } from './minutes';
@@ -72,6 +73,7 @@ const names: Record<OutlineTable, Names> = {
     bankVersion: 'its version',
     category: 'its category',
     hint: 'the hint',
+    media: 'what is shown with it',
     taught: 'where it is taught',
     feedbackRight: 'what is said when it is right',
     feedbackPart: 'what is said when it is partly right',
@@ -137,7 +139,10 @@ export function fieldText(field: string, value: unknown, titles: Titles): string
     case 'moment':
       return momentText(value as Moment);
     case 'media':
-      return (value as { fileName: string }).fileName;
+      // The file of a lesson, or what is shown with a question.
+      return 'fileName' in (value as object)
+        ? (value as MediaFacts).fileName
+        : (titles.get((value as QuestionMedia).mediaId) ?? `a ${(value as QuestionMedia).kind}`);
     case 'opens':
     case 'closes':
       return ruleText(value as Parameters<typeof ruleText>[0], titles);

@@ -71,6 +71,7 @@ export function newQuestion(id: string, lessonId: string, order: string, kind: Q
     category: '',
     points: 1000,
     body: kindOf(kind).begin(id),
+    media: null,
     hint: '',
     feedbackRight: '',
     feedbackPart: '',

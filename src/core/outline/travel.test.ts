@@ -5,6 +5,7 @@ import { documentVersion } from './document';
 import version1 from './examples/document-1.json';
 import version2 from './examples/document-2.json';
 import version3 from './examples/document-3.json';
+import version4 from './examples/document-4.json';
 import {
   compose,
   type Lesson,
@@ -234,5 +235,17 @@ test('a stored document of version 3 keeps its questions, and they say no more t
   expect(questions.map(({ prompt, feedbackPart, hint, taught }) => [prompt, feedbackPart, hint, taught])).toEqual([
     ['Which bank?', '', '', null],
     ['How wide?', '', '', null],
+  ]);
+});
+
+test('a stored document of version 4 keeps its questions and pools, and nothing is shown with them', () => {
+  const { sections, version } = upgradeDocument(json(version4));
+  expect(version).toBe(documentVersion);
+  const lessons = sections.flatMap((one) => one.lessons);
+  const pools = lessons.flatMap((one) => Object.values(one.pools).flat());
+  expect(pools.map(({ bankVersion, media }) => [bankVersion, media])).toEqual([[2, null]]);
+  expect(lessons.flatMap((one) => one.questions).map(({ hint, media }) => [hint, media])).toEqual([
+    ['Look downstream.', null],
+    ['Look downstream.', null],
   ]);
 });

@@ -23,6 +23,7 @@ const upgrades: { readonly [version: number]: (stored: Stored) => Stored } = {
   1: questionsHaveBodies,
   2: plansHaveEnds,
   3: questionsSayMore,
+  4: questionsShow,
 };
 
 /** A stored document as documents are today. Throws in words on one that is none, or newer than this program. */
@@ -106,6 +107,28 @@ function questionsSayMore(stored: Stored): Stored {
           feedbackPart: '',
           taught: null,
         })),
+      })),
+    })),
+  };
+}
+
+/** Version 4 to 5: something may be shown or played with a question; nothing was. */
+function questionsShow(stored: Stored): Stored {
+  const showing = (question: object) => ({ media: null, ...question });
+  return {
+    ...stored,
+    version: 5,
+    sections: stored.sections.map((section) => ({
+      ...section,
+      lessons: section.lessons.map((lesson) => ({
+        ...lesson,
+        pools: Object.fromEntries(
+          Object.entries((lesson.pools ?? {}) as { [id: string]: readonly object[] }).map(([id, pool]) => [
+            id,
+            pool.map(showing),
+          ]),
+        ),
+        questions: (lesson.questions ?? []).map(showing),
       })),
     })),
   };

@@ -38,6 +38,7 @@ export { essayWords, lengthText } from './kinds/essay';
 export { type GivenFile, limitText } from './kinds/files';
 export type { Choice, KindRule } from './kinds/kind';
 export { type DecimalSign, readNumber } from './kinds/number/read';
+export type { Area, Point } from './kinds/place/area';
 export {
   type LineFault,
   linesFromQuestions,
@@ -55,6 +56,7 @@ export {
   marksFrom,
 } from './marks';
 export { mostSeed, type Pools, paperFor } from './paper';
+export { mediaNamed, type QuestionMedia, type QuestionPicture, questionMediaKinds } from './question-media';
 export { type RescoredPaper, type RescoredSitting, rescored, type Worth } from './rescore';
 export {
   bodyText,

@@ -10,8 +10,12 @@ const read = (text: string) => {
   return questionsFromLines(text, () => `question-${n++}`);
 };
 /** Without the ids of parts, which are drawn anew. */
+/** A body without what does not travel in lines: ids, and the picture it is asked on. */
 const plain = (body: unknown): unknown =>
-  JSON.parse(JSON.stringify(body), (key, value) => (key === 'id' || key === 'groupId' ? undefined : value));
+  JSON.parse(JSON.stringify(body), (key, value) => {
+    if (key === 'picture') return null;
+    return key === 'id' || key === 'groupId' ? undefined : value;
+  });
 
 const option = (text: string, right: boolean, feedback = '') => ({ text, right, feedback });
 const how = { matchCase: false, slips: 0 };

@@ -127,6 +127,7 @@ function questionFrom(block: readonly Line[], id: string): Read {
   if (!body.ok) return fault(first.line, body.problem.sentence);
   const content = {
     prompt: first.words,
+    media: null,
     category: said('category'),
     points: points ? toThousandths(points) : 1000,
     hint: said('hint'),

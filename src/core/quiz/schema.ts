@@ -5,6 +5,7 @@ import type { Result } from '../kernel/problem';
 import { bandsSchema } from './bands';
 import { drawSchema } from './bank';
 import { type BodyOf, kindOf, type QuestionKind, questionKinds } from './kinds';
+import { questionMediaSchema } from './question-media';
 import { type Answer, type Answers, atEnds, correctionDoes, pagings, type QuestionContent, sayings } from './types';
 
 const whole = (what: string) =>
@@ -66,6 +67,7 @@ export const questionFields = {
   category: string().max(80, 'Keep a category under 80 characters.').defined(),
   prompt: string().max(4000, 'Keep a question under 4,000 characters.').defined(),
   points: whole('the points').min(0, 'Points are at least 0.').max(1_000_000, 'Give at most 1,000 points.').required(),
+  media: questionMediaSchema,
   /** Checked by the kind of its question, see `checkBody`. */
   body: mixed<BodyOf<QuestionKind>>(
     (value): value is BodyOf<QuestionKind> => typeof value === 'object' && value !== null,

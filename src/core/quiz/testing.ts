@@ -7,6 +7,7 @@ export const content = (part: Partial<QuestionContent>): QuestionContent => ({
   category: '',
   points: 1000,
   body: { options: [] },
+  media: null,
   hint: '',
   feedbackRight: '',
   feedbackPart: '',

@@ -3,6 +3,7 @@ import type { Band } from './bands';
 import type { AnswerOf, BodyOf, QuestionKind } from './kinds';
 import type { DecimalSign } from './kinds/number/read';
 import type { Mark } from './marks';
+import type { QuestionMedia } from './question-media';
 
 /** What a question holds; the working copy and an edition add ids and order. */
 export type QuestionContent = {
@@ -12,6 +13,8 @@ export type QuestionContent = {
   readonly category: string;
   /** Thousandths of a point. */
   readonly points: number;
+  /** What is shown or played with it. */
+  readonly media: QuestionMedia | null;
   /** What a question of its kind holds beyond that, see `kinds`. */
   readonly body: BodyOf<QuestionKind>;
   /** Said on request while it is answered; empty for none. */
@@ -24,7 +27,8 @@ export type QuestionContent = {
 
 /** What a question holds, of a record that holds more. */
 export const contentOf = (one: QuestionContent): QuestionContent => ({
-  ...{ kind: one.kind, prompt: one.prompt, category: one.category, points: one.points, body: one.body, hint: one.hint },
+  ...{ kind: one.kind, prompt: one.prompt, category: one.category, points: one.points, body: one.body },
+  ...{ media: one.media, hint: one.hint },
   ...{ feedbackRight: one.feedbackRight, feedbackPart: one.feedbackPart, feedbackWrong: one.feedbackWrong },
 });
 

@@ -1,7 +1,10 @@
 import { eq } from 'drizzle-orm';
 import { expect, test } from 'vitest';
 import { Temporal } from '@/core/kernel/time';
+import type { Actor } from '@/core/people';
+import { addMedia } from '../media';
 import { database } from '../platform/database';
+import { putBytes } from '../platform/files';
 import { newId } from '../platform/ids';
 import * as tables from '../platform/schema';
 import { bankFigures, sittingView } from '../quiz';
@@ -14,7 +17,7 @@ const other = () => ({ id: school.creator, role: 'creator' as const, courses: {}
 const minute = (minutes: number) => Temporal.Instant.from(startsAt).add({ minutes }).toString();
 const question = (id: string, part: object = {}) => ({
   ...{ id, kind: 'true-false', prompt: `Question ${id.slice(-4)}`, category: '', points: 1000 },
-  ...{ body: { holds: true }, hint: '' },
+  ...{ body: { holds: true }, media: null as object | null, hint: '' },
   ...{ feedbackRight: '', feedbackPart: '', feedbackWrong: '', difficulty: 1, tags: [], outcomes: [] },
   ...part,
 });
@@ -201,4 +204,26 @@ test('a version that a paper has taken stays as it was taken, also when its make
     value: { version: 2 },
   });
   expect((await bankEntry(database(), id))?.versions.map((one) => one.content.prompt)).toEqual(['Mended', 'Taken']);
+});
+
+test('what a question of the bank shows stays in the library, and is shown only by who sees it there', async () => {
+  const upload = async (words: string) => {
+    const { hash } = await putBytes(words);
+    const file = { hash, contentType: 'image/png', fileName: `${words}.png` };
+    const added = await addMedia.run(boss(), { courseId: null, kind: 'picture', mediaId: null, ...file });
+    return added.ok ? added.value.id : '';
+  };
+  const [weir, theirs] = [await upload('weir'), await upload('theirs')];
+  const own = question(newId(), { media: { mediaId: weir, kind: 'picture', alt: 'A weir' } });
+  const shows = (media: object, as: Actor = boss()) =>
+    run(as, 'bank.put-questions', { categoryId: null, questions: [{ ...own, id: newId(), media }] }).then(codeOf);
+  await must(boss(), 'bank.put-questions', { categoryId: null, questions: [own] });
+  expect([
+    await shows({ ...own.media, mediaId: newId() }),
+    await shows({ ...own.media, mediaId: theirs }, other()),
+    await shows({ ...own.media, kind: 'document' }),
+  ]).toEqual(['not-found', 'not-found', 'invalid']);
+  expect(codeOf(await run(boss(), 'media.remove', { mediaId: weir }))).toBe('conflict');
+  await must(boss(), 'bank.set-question', { id: own.id, version: 1, content: { ...contentOf(own), media: null } });
+  expect(codeOf(await run(boss(), 'media.remove', { mediaId: weir }))).toBe('ok');
 });

@@ -10,14 +10,16 @@ import {
   categoriesBelow,
   checkBody,
   type Difficulty,
+  mediaNamed,
   mostQuestionsAtOnce,
   type QuestionContent,
   questionFields,
 } from '@/core/quiz';
+import { usableMedia } from '../media';
 import { type CommandContext, command } from '../platform/command';
 import { instantFrom } from '../platform/instant';
 import { categoriesOf } from './read';
-import { bankCategory, bankQuestion, bankVersion } from './schema';
+import { bankCategory, bankMedia, bankQuestion, bankVersion } from './schema';
 
 /** The bank is the school's: whoever makes courses keeps it. */
 const mayKeep = ({ actor }: CommandContext) => somewhere(actor, 'bank.change');
@@ -28,15 +30,30 @@ const contentFields = {
   category: questionFields.category,
   points: questionFields.points,
   body: questionFields.body,
+  media: questionFields.media,
   hint: questionFields.hint,
   feedbackRight: questionFields.feedbackRight,
   feedbackPart: questionFields.feedbackPart,
   feedbackWrong: questionFields.feedbackWrong,
 };
 
-/** Content as a question of its kind may hold it. */
-function checkedContent(content: QuestionContent): Result<QuestionContent> {
+/** Keeps which files a question shows. */
+async function keepMedia({ tx }: CommandContext, questionId: string, content: QuestionContent): Promise<void> {
+  const ids = [...new Set(mediaNamed(content))];
+  await tx.db.delete(bankMedia).where(eq(bankMedia.questionId, questionId));
+  if (ids.length > 0) await tx.db.insert(bankMedia).values(ids.map((mediaId) => ({ questionId, mediaId })));
+}
+
+/** Content as a question of its kind may hold it; it shows only what its maker sees of the library. */
+async function checkedContent(
+  { tx, actor }: CommandContext,
+  content: QuestionContent,
+): Promise<Result<QuestionContent>> {
   const body = checkBody(content.kind, content.body);
+  const ids = mediaNamed(content);
+  const usable = await usableMedia(tx.db, actor, ids);
+  if (ids.some((id) => !usable.has(id)))
+    return fail('not-found', 'This file is not in the library of the school, or not for you.', 'media');
   return body.ok
     ? ok({ ...content, body: body.value })
     : fail('invalid', body.problem.sentence, body.problem.field ? `body.${body.problem.field}` : 'body');
@@ -70,7 +87,7 @@ const putQuestions = command({
     const { tx, actor, now, audit } = context;
     if (!(await isCategory(context, categoryId))) return noCategory;
     for (const { id, difficulty, tags, outcomes, ...content } of questions) {
-      const checked = checkedContent(content as QuestionContent);
+      const checked = await checkedContent(context, content as QuestionContent);
       if (!checked.ok) return checked;
       const row = { id, categoryId, version: 1, ...checked.value, difficulty: difficulty as Difficulty };
       const made = await tx.db
@@ -78,10 +95,11 @@ const putQuestions = command({
         .values({ ...row, tags: [...new Set(tags)], outcomes, changedBy: actor.id, changedAt: now.toString() })
         .onConflictDoNothing()
         .returning({ id: bankQuestion.id });
-      if (made.length > 0)
-        await tx.db
-          .insert(bankVersion)
-          .values({ questionId: id, version: 1, content: checked.value, madeBy: actor.id, madeAt: now.toString() });
+      if (made.length === 0) continue;
+      await keepMedia(context, id, checked.value);
+      await tx.db
+        .insert(bankVersion)
+        .values({ questionId: id, version: 1, content: checked.value, madeBy: actor.id, madeAt: now.toString() });
     }
     await audit({ sentence: `put ${counted(questions.length, 'question')} into the bank` });
     return ok(null);
@@ -105,7 +123,8 @@ const setQuestion = command({
     content: object(contentFields).noUnknown().required(),
   }).noUnknown(),
   permission: mayKeep,
-  async handle({ tx, actor, now, audit }, { id, version, content }) {
+  async handle(context, { id, version, content }) {
+    const { tx, actor, now, audit } = context;
     const [row] = await tx.db
       .select()
       .from(bankQuestion)
@@ -114,7 +133,7 @@ const setQuestion = command({
     if (!row) return fail('not-found', 'This question is not in the bank any more.');
     if (row.version !== version)
       return fail('changed', 'Somebody else has changed this question since you opened it. Open it again to see how.');
-    const checked = checkedContent(content as QuestionContent);
+    const checked = await checkedContent(context, content as QuestionContent);
     if (!checked.ok) return checked;
     const [last] = await tx.db
       .select({ madeBy: bankVersion.madeBy, madeAt: bankVersion.madeAt })
@@ -136,6 +155,7 @@ const setQuestion = command({
       .update(bankQuestion)
       .set({ ...checked.value, version: next, changedBy: actor.id, changedAt: now.toString() })
       .where(eq(bankQuestion.id, id));
+    await keepMedia(context, id, checked.value);
     if (next > version)
       await audit({ sentence: `changed the question "${checked.value.prompt.slice(0, 80)}" of the bank` });
     return ok({ version: next });

@@ -1,5 +1,6 @@
 import { type AnyPgColumn, index, integer, jsonb, pgTable, primaryKey, text, uuid } from 'drizzle-orm/pg-core';
 import type { Difficulty, QuestionContent } from '@/core/quiz';
+import { media } from '../media/schema';
 import { user } from '../people/schema';
 import { at } from '../platform/columns';
 
@@ -23,6 +24,7 @@ export const bankQuestion = pgTable(
     category: text('category').notNull().default(''),
     points: integer('points').notNull(),
     body: jsonb('body').$type<QuestionContent['body']>().notNull(),
+    media: jsonb('media').$type<QuestionContent['media']>(),
     hint: text('hint').notNull(),
     feedbackRight: text('feedback_right').notNull(),
     feedbackPart: text('feedback_part').notNull(),
@@ -39,6 +41,20 @@ export const bankQuestion = pgTable(
     removedAt: at('removed_at'),
   },
   (table) => [index('bank_question_category').on(table.categoryId)],
+);
+
+/** The files a question of the bank shows now: they stay in the library as long as it does. */
+export const bankMedia = pgTable(
+  'bank_media',
+  {
+    questionId: uuid('question_id')
+      .notNull()
+      .references(() => bankQuestion.id, { onDelete: 'cascade' }),
+    mediaId: uuid('media_id')
+      .notNull()
+      .references(() => media.id),
+  },
+  (table) => [primaryKey({ columns: [table.questionId, table.mediaId] }), index('bank_media_media').on(table.mediaId)],
 );
 
 /** A question as it was in one of its versions; never changed once a paper has it. */

@@ -46,5 +46,7 @@ export async function previewEdition(
 
 async function workingCopy(db: Database, courseId: string): Promise<CourseDocument | null> {
   const [outline, media] = await Promise.all([loadOutline(db, courseId), mediaOfCourse(db, courseId)]);
-  return outline && composeDocument(outline, media, (await poolsIn(db, outline)).pools);
+  if (!outline) return null;
+  const { pools, media: shown } = await poolsIn(db, outline, media);
+  return composeDocument(outline, shown, pools);
 }

@@ -208,6 +208,9 @@ export const removeMedia = command({
     if (!row) return ok(null);
     if ((await tx.db.$count(mediaUse, eq(mediaUse.mediaId, mediaId))) > 0)
       return fail('conflict', `"${row.title}" is in use, so it stays. Take it out of its lessons first.`);
+    const { rows: inBank } = await tx.db.execute(sql`select from bank_media where media_id = ${mediaId} limit 1`);
+    if (inBank.length > 0)
+      return fail('conflict', `A question of the bank shows "${row.title}", so it stays. Take it out of there first.`);
     if (await isInEditions(tx.db, mediaId))
       return fail('conflict', `An edition shows "${row.title}", so it stays: editions never change.`);
     await tx.db.delete(media).where(eq(media.id, mediaId));

@@ -106,5 +106,5 @@ export const mediaUse = pgTable(
   ],
 );
 
-/** As what a lesson shows, as its picture, in its text, or attached to it. */
-export type UsePlace = 'main' | 'picture' | 'text' | 'attachment';
+/** As what a lesson shows, as its picture, in its text, attached to it, or with a question of it. */
+export type UsePlace = 'main' | 'picture' | 'text' | 'attachment' | 'question';

@@ -61,9 +61,9 @@ export const publish = command({
         `${open.length === 1 ? 'One thing has' : `${open.length} things have`} to be settled before publishing: ${open[0].sentence}`,
       );
     }
-    const { pools, short } = await poolsIn(tx.db, outline);
+    const { pools, short, media: shown } = await poolsIn(tx.db, outline, media);
     if (short[0]) return fail('invalid', short[0]);
-    const document = composeDocument(outline, media, pools);
+    const document = composeDocument(outline, shown, pools);
     courseDocumentSchema.validateSync(document);
     const hash = documentHash(document);
     const before: CourseDocument | null = locked.liveEditionId

@@ -1,16 +1,24 @@
+import type { MediaFacts } from '@/core/media';
 import type { Outline, Question } from '@/core/outline';
-import type { Pools } from '@/core/quiz';
+import { mediaNamed, type Pools } from '@/core/quiz';
 import { categoriesOf, poolsFor } from '../bank';
+import { mediaById } from '../media';
 import type { Database } from '../platform/database';
 
 /**
  * What the draws of an outline can take from the bank as it is now, as questions of their quizzes; and the quizzes of
- * which some draw asks for more than there is, in words.
+ * which some draw asks for more than there is, in words. To the files of the course come those that questions of the
+ * bank show.
  */
 export async function poolsIn(
   db: Database,
   outline: Outline,
-): Promise<{ readonly pools: Pools<Question>; readonly short: readonly string[] }> {
+  media: ReadonlyMap<string, MediaFacts>,
+): Promise<{
+  readonly pools: Pools<Question>;
+  readonly short: readonly string[];
+  readonly media: ReadonlyMap<string, MediaFacts>;
+}> {
   const drawing = Object.values(outline.lesson).flatMap((lesson) =>
     lesson.state === 'planned' ? [] : (lesson.quiz?.draws ?? []).map((draw) => ({ lesson, draw })),
   );
@@ -32,5 +40,6 @@ export async function poolsIn(
       category: categories.find((one) => one.id === categoryId)?.title ?? '',
     }));
   }
-  return { pools, short };
+  const more = await Promise.all([...new Set(mediaNamed(pools))].map((id) => media.get(id) ?? mediaById(db, id)));
+  return { pools, short, media: new Map([...media, ...more.flatMap((one) => (one ? [[one.id, one] as const] : []))]) };
 }

@@ -221,8 +221,8 @@ export async function differencesToLive(db: Database, courseId: string): Promise
   const [outline, media] = [await loadOutline(db, courseId), await mediaOfCourse(db, courseId)];
   if (!outline) return null;
   const [row] = await db.select({ live: course.liveEditionId }).from(course).where(eq(course.id, courseId));
-  const { pools } = await poolsIn(db, outline);
-  return differences(await liveDocument(db, row?.live ?? null), composeDocument(outline, media, pools));
+  const { pools, media: shown } = await poolsIn(db, outline, media);
+  return differences(await liveDocument(db, row?.live ?? null), composeDocument(outline, shown, pools));
 }
 
 /** Whether a course lets its markers look at it without being enrolled. */

@@ -160,6 +160,7 @@ export const question = pgTable(
     points: integer('points').notNull(),
     /** What a question of its kind holds; parsed by its kind when it is read. */
     body: jsonb('body').$type<Question['body']>().notNull(),
+    media: jsonb('media').$type<Question['media']>(),
     hint: text('hint').notNull().default(''),
     feedbackRight: text('feedback_right').notNull(),
     feedbackPart: text('feedback_part').notNull().default(''),

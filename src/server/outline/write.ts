@@ -5,6 +5,7 @@ import { checkNear } from '@/core/kernel/near';
 import { fail, ok, type Result } from '@/core/kernel/problem';
 import { keptChanges, type Lesson, linkFault, mediaIn, type OutlineTable, type RichText } from '@/core/outline';
 import type { Actor } from '@/core/people';
+import { mediaNamed } from '@/core/quiz';
 import { keepUses, knownMedia, type Uses, usableMedia } from '../media';
 import { audit } from '../platform/audit';
 import type { CommandContext } from '../platform/command';
@@ -56,7 +57,35 @@ async function write(tx: Transaction, courseId: string, changes: readonly Change
           .set(after as never)
           .where(eq(table.id, id));
   }
-  await keepUses(tx, courseId, changes.flatMap(usesIn));
+  await keepUses(tx, courseId, [...changes.flatMap(usesIn), ...(await usesOfQuestions(tx, changes))]);
+}
+
+/** Files that some changes of questions name. */
+const namedByQuestions = (changes: readonly Change[]): readonly string[] =>
+  changes.flatMap(({ table, after }) => (table === 'question' ? mediaNamed(after) : []));
+
+/** What lessons use with their questions, where a change may have made a difference to it. */
+async function usesOfQuestions(tx: Transaction, changes: readonly Change[]): Promise<Uses[]> {
+  const touching = changes.filter(
+    ({ table, before, after }) =>
+      table === 'question' && (after === null || before === null || 'body' in after || 'media' in after),
+  );
+  if (touching.length === 0) return [];
+  const ids = touching.map(({ id }) => id);
+  const known = touching.flatMap(({ before, after }) => {
+    const lessonId = after?.lessonId ?? before?.lessonId;
+    return typeof lessonId === 'string' ? [lessonId] : [];
+  });
+  const found = await tx.db.select({ id: question.lessonId }).from(question).where(inArray(question.id, ids));
+  const lessonIds = [...new Set([...known, ...found.map((row) => row.id)])];
+  const rows = await tx.db
+    .select({ lessonId: question.lessonId, body: question.body, media: question.media })
+    .from(question)
+    .where(inArray(question.lessonId, lessonIds));
+  return lessonIds.map((lessonId) => ({
+    lessonId,
+    places: { question: rows.filter((row) => row.lessonId === lessonId).flatMap((row) => [...mediaNamed(row)]) },
+  }));
 }
 
 /** What a lesson uses after a change, where the change says so. A lesson that goes takes its uses with it. */
@@ -186,7 +215,7 @@ async function checkFiles(tx: Transaction, actor: Actor, changes: readonly Chang
       .filter((change) => change.table === table)
       .flatMap(usesIn)
       .flatMap(({ places }) => Object.values(places).flat());
-  const [shown, written] = [idsIn('lesson'), idsIn('text')];
+  const [shown, written] = [[...idsIn('lesson'), ...namedByQuestions(changes)], idsIn('text')];
   const all = [...new Set([...shown, ...written])];
   const usable = await usableMedia(tx.db, actor, all);
   if (all.every((id) => usable.has(id))) return ok(null);

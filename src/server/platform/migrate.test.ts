@@ -302,6 +302,7 @@ test('what questions hold comes into one column, in the working copy and in ever
         before: {
           ...rest,
           body: { value: '7', tolerance: '', unit: 'l' },
+          media: null,
           hint: '',
           feedbackPart: '',
           taught: null,

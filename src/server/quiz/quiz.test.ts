@@ -1,7 +1,7 @@
 import { eq } from 'drizzle-orm';
 import { describe, expect, test } from 'vitest';
 import { Temporal } from '@/core/kernel/time';
-import { checkAnswer, type GivenFile, kindOf, type QuestionKind, questionKinds } from '@/core/quiz';
+import { checkAnswer, type GivenFile, kindOf, mediaNamed, type QuestionKind, questionKinds } from '@/core/quiz';
 import { database } from '../platform/database';
 import { newId } from '../platform/ids';
 import * as tables from '../platform/schema';
@@ -175,6 +175,11 @@ async function askedOne(kind: QuestionKind, body: unknown) {
   const boss = owner(school.owner);
   const id = newId();
   const edit = (change: object) => must(boss, 'outline.edit', { courseId, edit: change });
+  for (const mediaId of mediaNamed(body))
+    await database()
+      .insert(tables.media)
+      .values({ id: mediaId, courseId, kind: 'picture', title: 'A river' })
+      .onConflictDoNothing();
   await edit({ do: 'remove', table: 'question', ids: [question] });
   await edit({ do: 'add-question', id, lessonId: quiz, kind });
   await edit({ do: 'set', table: 'question', id, fields: { prompt: 'Which?', points: 6000, body } });

@@ -100,7 +100,15 @@ export async function saves(): Promise<void> {
 export async function figures(): Promise<void> {
   const options = ['a', 'b', 'c', 'd'].map((id) => ({ id, text: id, right: id === 'a', feedback: '' }));
   const questions = Array.from({ length: 60 }, (_, i) => ({
-    ...{ id: `q${i}`, kind: 'one' as const, prompt: `Question ${i}`, category: '', points: 1000, hint: '' },
+    ...{
+      id: `q${i}`,
+      kind: 'one' as const,
+      prompt: `Question ${i}`,
+      category: '',
+      points: 1000,
+      media: null,
+      hint: '',
+    },
     ...{ feedbackRight: '', feedbackPart: '', feedbackWrong: '' },
     body: { options: options.map((one) => ({ ...one })) },
   }));

@@ -10,6 +10,7 @@ import {
   verdictWords,
 } from '@/core/quiz';
 import controls from '@/ui/plain/controls.module.css';
+import { Picture, QuestionShows } from './QuestionShows';
 import styles from './work.module.css';
 
 /** Said of a question that was found wrong after it had been sat. */
@@ -42,6 +43,7 @@ export function AnsweredQuestion({ question, number, scored, answer, sittingId, 
       <p className={styles.prompt}>
         <span className={styles.number}>{number}</span> {question.prompt}
       </p>
+      <QuestionShows media={question.media} />
       <p className={styles.verdict}>
         {scored.mark ? 'marked' : verdictWords[scored.verdict]}
         {own.judgedBy !== 'nobody' &&
@@ -54,6 +56,7 @@ export function AnsweredQuestion({ question, number, scored, answer, sittingId, 
           {choices.map((choice) => (
             <li key={choice.id} data-chosen={choice.chosen || undefined} data-right={choice.right || undefined}>
               <span>
+                {choice.picture && <Picture picture={choice.picture} width={480} />}
                 {choice.text}
                 <span className={controls.quiet}>
                   {choice.chosen ? given : ''}

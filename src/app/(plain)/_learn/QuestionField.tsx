@@ -3,6 +3,7 @@ import type { Answer, DecimalSign } from '@/core/quiz';
 import controls from '@/ui/plain/controls.module.css';
 import { answeringOf } from './kinds';
 import { type PaperQuestion, type Says, usualSays } from './paper';
+import { QuestionShows } from './QuestionShows';
 import styles from './work.module.css';
 
 type Props = {
@@ -34,6 +35,7 @@ export function QuestionField(props: Props) {
         {says.includes('number') && <span className={styles.number}>{number}</span>} {question.prompt}{' '}
         <span className={controls.quiet}>{facts.join(' · ')}</span>
       </legend>
+      <QuestionShows media={question.media} />
       <Part id={question.id} shown={question.shown} answer={answer} decimals={decimals} onAnswer={onAnswer} />
       <QuestionHelp question={question} />
       {children}

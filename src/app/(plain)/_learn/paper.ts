@@ -1,5 +1,12 @@
 import { pointsInWords } from '@/core/kernel/exact';
-import { kindOf, type QuestionContent, type QuestionKind, type QuizSettings, type ShownOf } from '@/core/quiz';
+import {
+  kindOf,
+  type QuestionContent,
+  type QuestionKind,
+  type QuestionMedia,
+  type QuizSettings,
+  type ShownOf,
+} from '@/core/quiz';
 
 /** A question as it may be seen before it is answered: nothing in it says what is right. */
 export type PaperQuestion = {
@@ -8,6 +15,7 @@ export type PaperQuestion = {
   readonly prompt: string;
   readonly points: string;
   readonly category: string;
+  readonly media: QuestionMedia | null;
   /** What its kind lets be seen. */
   readonly shown: ShownOf<QuestionKind>;
   /** Whether an answer can be judged at once, by a rule. */
@@ -24,13 +32,14 @@ export const usualSays: Says = ['number', 'points'];
 type Asked = QuestionContent & { readonly id: string };
 
 /** A question as it may be seen before it is answered. */
-export const paperQuestion = ({ id, kind, prompt, category, points, body, hint }: Asked): PaperQuestion => ({
+export const paperQuestion = ({ id, kind, prompt, category, points, body, media, hint }: Asked): PaperQuestion => ({
   id,
   kind,
   prompt,
   // What nobody judges says so by its instruction.
   points: kindOf(kind).judgedBy === 'nobody' ? '' : pointsInWords(points),
   category,
+  media,
   shown: kindOf(kind).shown(body),
   isJudged: kindOf(kind).judgedBy === undefined,
   instruction: kindOf(kind).instruction ?? null,

@@ -57,6 +57,19 @@ const matched = (...pairs: [string, string][]) =>
       extras: pairs.flatMap(([text, match], i) => (text ? [] : [{ id: `x${i}`, text: match }])),
     },
   });
+/** A picture with areas; each right or not. */
+const placed = (mediaId: string | null, ...areas: [string, boolean][]) =>
+  asks({
+    kind: 'place',
+    body: {
+      picture: mediaId && { mediaId, alt: 'A river' },
+      areas: areas.map(([name, right], i) => ({
+        ...{ id: `a${i}`, name, right, shape: 'box' },
+        ...{ x: i * 100, y: 0, width: 50, height: 50 },
+      })),
+      named: true,
+    },
+  });
 const grouped = (titles: string[], ...items: [string, string][]) =>
   asks({
     kind: 'grouping',
@@ -214,6 +227,14 @@ const cases: readonly Case[] = [
   ['question-matching-extra', matched(['a', 'A'], ['b', 'B'], ['', 'B'])],
   ['question-grouping-short', grouped(['one'], ['a', 'one'])],
   ['question-grouping-lost', grouped(['one', 'two'], ['a', 'three'])],
+  [
+    'question-option-picture',
+    asks({ body: { options: [option('a', true), { ...option(''), picture: { mediaId: id(91), alt: ' ' } }] } }),
+  ],
+  ['question-place-picture', placed(null, ['a', true], ['b', false])],
+  ['question-place-right', placed(id(91), ['a', false])],
+  ['question-place-names', placed(id(91), ['a', true], ['a ', false])],
+  ['question-place-given-away', placed(id(91), ['a', true])],
   ['question-in-place', edited(base, { ...question, kind: 'essay', lessonId: id(11) })],
   ['question-essay-length', asks({ kind: 'essay', body: { fromWords: 9, toWords: 3, guide: '' } })],
   ['question-opinion-steps', asks({ kind: 'opinion', body: { steps: ['no', ' '] } })],

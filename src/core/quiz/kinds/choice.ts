@@ -1,5 +1,6 @@
 import { array, boolean, object, string } from 'yup';
 import { fail, ok } from '../../kernel/problem';
+import { type QuestionPicture, questionPictureSchema } from '../question-media';
 import { type AsLines, haveOnly, partLine } from './as-lines';
 import { keyOf } from './key';
 import type { Choice, Kind, KindRule } from './kind';
@@ -9,10 +10,17 @@ import { partId } from './part-id';
  * What one choice and several choices have in common: options of which some are right, and an answer that
  * names options. They differ in how many may be chosen, and in what an answer earns.
  */
-export type Option = { readonly id: string; readonly text: string; readonly right: boolean; readonly feedback: string };
+export type Option = {
+  readonly id: string;
+  readonly text: string;
+  readonly right: boolean;
+  readonly feedback: string;
+  /** A picture beside its words, or in their place. */
+  readonly picture?: QuestionPicture | undefined;
+};
 export type ChoiceBody = { readonly options: readonly Option[] };
 export type ChoiceAnswer = { readonly chosen: readonly string[] };
-export type ShownChoice = { readonly options: readonly Pick<Option, 'id' | 'text'>[] };
+export type ShownChoice = { readonly options: readonly Pick<Option, 'id' | 'text' | 'picture'>[] };
 
 const bodySchema = object({
   options: array()
@@ -22,6 +30,7 @@ const bodySchema = object({
         text: string().max(1000, 'Keep an option under 1,000 characters.').defined(),
         right: boolean().required(),
         feedback: string().max(1000, 'Keep feedback under 1,000 characters.').defined(),
+        picture: questionPictureSchema.default(undefined).optional(),
       }).noUnknown(),
     )
     .max(20, 'Give at most 20 options.')
@@ -31,7 +40,11 @@ const answerSchema = object({
   chosen: array().of(string().max(40).required()).max(20, 'Choose at most 20 options.').required(),
 }).noUnknown();
 
-const written = ({ options }: ChoiceBody) => options.filter((option) => option.text.trim() !== '');
+/** An option in words: its own, or those of its picture. */
+const wordsOf = ({ text, picture }: Option): string => text.trim() || (picture?.alt.trim() ?? '');
+
+const written = ({ options }: ChoiceBody) =>
+  options.filter((option) => option.text.trim() !== '' || option.picture !== undefined);
 
 /** Rules that hold for both. */
 const rules: readonly KindRule<ChoiceBody>[] = [
@@ -62,9 +75,19 @@ const rules: readonly KindRule<ChoiceBody>[] = [
     reason: 'Of two options with the same words one is counted wrong for no reason.',
     remedy: 'Change or remove one of them.',
     check: (body, name) => {
-      const words = written(body).map((option) => option.text.normalize('NFC').replace(/\s+/g, ' ').trim());
+      const words = written(body).map((option) => wordsOf(option).normalize('NFC').replace(/\s+/g, ' '));
       return new Set(words).size < words.length && { sentence: `${name} has the same option twice.` };
     },
+  },
+  {
+    id: 'question-option-picture',
+    level: 'settle',
+    reason: 'Whoever cannot see a picture has only its words to choose it by.',
+    remedy: 'Say in words what it shows, without saying whether it is right.',
+    check: ({ options }, name) =>
+      options.some((option) => option.picture && wordsOf(option) === '') && {
+        sentence: `${name} has an option that is a picture without words.`,
+      },
   },
   {
     id: 'question-no-right',
@@ -104,7 +127,9 @@ export const choice: Pick<Kind<ChoiceBody, ChoiceAnswer, ShownChoice>, Common> &
       feedback: '',
     })),
   }),
-  shown: ({ options }) => ({ options: options.map(({ id, text }) => ({ id, text })) }),
+  shown: ({ options }) => ({
+    options: options.map(({ id, text, picture }) => ({ id, text, ...(picture && { picture }) })),
+  }),
   rearranged: ({ options }, order) => ({ options: order(options) }),
   isGiven: ({ chosen }) => chosen.length > 0,
   fits: ({ options }, { chosen }) =>
@@ -115,7 +140,7 @@ export const choice: Pick<Kind<ChoiceBody, ChoiceAnswer, ShownChoice>, Common> &
   answerText: ({ options }, { chosen }) => listed(options.filter((option) => chosen.includes(option.id))),
   rightText: ({ options }) => listed(options.filter((option) => option.right)),
   bodyText: ({ options }) =>
-    options.map(({ text, right }) => `${right ? '✓' : '·'} ${text || 'without words'}`).join('\n'),
+    options.map((option) => `${option.right ? '✓' : '·'} ${wordsOf(option) || 'without words'}`).join('\n'),
   choices: ({ options }, answer) =>
     options.map((option) => ({ ...option, chosen: answer?.chosen.includes(option.id) ?? false })),
   minutes: 1.5,
@@ -148,7 +173,7 @@ export const optionLines = (isOurs: (right: number) => boolean): AsLines<ChoiceB
     ]),
 });
 
-const listed = (options: readonly Option[]) => options.map((option) => option.text).join('; ');
+const listed = (options: readonly Option[]) => options.map(wordsOf).join('; ');
 
 /** Options for examples: those named in `rights` are right, those in `wrongs` are not. */
 export const exampleOptions = (rights: string, wrongs: string): ChoiceBody => ({

@@ -8,6 +8,7 @@ import { number } from './number';
 import { one } from './one';
 import { opinion } from './opinion';
 import { order } from './order';
+import { place } from './place';
 import { several } from './several';
 import { shortText } from './short-text';
 import { trueFalse } from './true-false';
@@ -26,6 +27,7 @@ export const kinds = {
   order,
   matching,
   grouping,
+  place,
   essay,
   files,
   opinion,

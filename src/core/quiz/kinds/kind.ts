@@ -1,6 +1,7 @@
 import type { Schema } from 'yup';
 import type { Rational } from '../../kernel/exact';
 import type { Result } from '../../kernel/problem';
+import type { QuestionPicture } from '../question-media';
 import type { AsLines } from './as-lines';
 import type { GivenFile } from './files';
 import type { DecimalSign } from './number/read';
@@ -63,6 +64,7 @@ export type Choice = {
   readonly chosen: boolean;
   readonly right: boolean;
   readonly feedback: string;
+  readonly picture?: QuestionPicture | undefined;
 };
 
 /** What is to be settled about a question of a kind before publishing, or is worth a look. */

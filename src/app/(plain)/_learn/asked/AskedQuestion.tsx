@@ -4,6 +4,7 @@ import { useReady } from '@/ui/plain/useReady';
 import { answeringOf } from '../kinds';
 import type { PaperQuestion } from '../paper';
 import { QuestionHelp } from '../QuestionField';
+import { QuestionShows } from '../QuestionShows';
 import styles from './asked.module.css';
 import type { Judging } from './use-judging';
 
@@ -18,6 +19,7 @@ export function AskedQuestion({ question, judging }: { readonly question: PaperQ
     <>
       <fieldset className={styles.asked} disabled={judging.isRight || !ready}>
         <legend>{question.prompt}</legend>
+        <QuestionShows media={question.media} />
         <Part
           id={question.id}
           shown={question.shown}

@@ -1,3 +1,4 @@
+import { Picture } from '../QuestionShows';
 import styles from '../work.module.css';
 import type { AnswerProps } from './part';
 
@@ -16,6 +17,7 @@ function Choices({ id, shown, answer, onAnswer, many }: AnswerProps<'one' | 'sev
         checked={chosen.includes(option.id)}
         onChange={(event) => choose(option.id, event.currentTarget.checked)}
       />
+      {option.picture && <Picture picture={option.picture} width={480} />}
       {option.text}
     </label>
   ));

@@ -6,6 +6,7 @@ import { Files } from './Files';
 import { Gaps } from './Gaps';
 import { Opinion } from './Opinion';
 import { Order } from './Order';
+import { Place } from './Place';
 import { Placing } from './Placing';
 import type { AnswerProps } from './part';
 import { TrueFalse } from './TrueFalse';
@@ -22,6 +23,7 @@ const answering: { readonly [K in QuestionKind]: ComponentType<AnswerProps<K>> }
   order: Order,
   matching: Placing,
   grouping: Placing,
+  place: Place,
   essay: Essay,
   files: Files,
   opinion: Opinion,

@@ -40,7 +40,8 @@ export async function viewAsLearner(slug: string, query: ViewQuery, page?: strin
     cohortsOf(db, head.id),
   ]);
   const found = orNotFound(outline);
-  const document = composeDocument(found, media, (await poolsIn(db, found)).pools);
+  const { pools, media: shown } = await poolsIn(db, found, media);
+  const document = composeDocument(found, shown, pools);
   orNotFound(edits || document.course.settings.staffLook || null);
   const learner = await learnerLookedAt(person, db, head, query.learner);
   const cohort = learner ? undefined : cohorts.find((one) => isId(query.cohort) && one.id === query.cohort);

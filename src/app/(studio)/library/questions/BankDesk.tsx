@@ -35,7 +35,8 @@ export function BankDesk({ opens, outcomes, zone }: Props) {
   const add = async () => {
     const [id, kind] = [newId(), 'one' as const];
     const content = {
-      ...{ kind, prompt: 'A new question', category: '', points: 1000, body: kindOf(kind).begin(id), hint: '' },
+      ...{ kind, prompt: 'A new question', category: '', points: 1000, body: kindOf(kind).begin(id), media: null },
+      ...{ hint: '' },
       ...{ feedbackRight: '', feedbackPart: '', feedbackWrong: '', difficulty: 1, tags: [], outcomes: [] },
     };
     const done = await act('bank.put-questions', { categoryId: here?.id ?? null, questions: [{ id, ...content }] });

@@ -19,8 +19,8 @@ export function BankBound({ question, now }: Props) {
     store.edit({ do: 'set', table: 'question', id: question.id, fields: { ...fields } as Record<string, unknown> });
   const take = () => {
     if (!now) return;
-    const { kind, prompt, body, hint, feedbackRight, feedbackPart, feedbackWrong, version } = now;
-    set({ kind, prompt, body, hint, feedbackRight, feedbackPart, feedbackWrong, bankVersion: version });
+    const { kind, prompt, body, media, hint, feedbackRight, feedbackPart, feedbackWrong, version } = now;
+    set({ kind, prompt, body, media, hint, feedbackRight, feedbackPart, feedbackWrong, bankVersion: version });
   };
   const isOlder = now !== null && question.bankVersion !== null && question.bankVersion < now.version;
   return (

@@ -5,6 +5,7 @@ import { kindOf, type QuestionContent } from '@/core/quiz';
 import { TextField } from '@/ui/fields/fields';
 import styles from './assess.module.css';
 import { makingOf } from './kinds';
+import { MediaPick } from './MediaPick';
 
 type Props = {
   readonly id: string;
@@ -26,6 +27,7 @@ export function ContentFields({ id, content, onSet, between, beside, folds = fal
   return (
     <>
       <TextField label="What is asked" lines={2} value={content.prompt} onSave={(prompt) => onSet({ prompt })} />
+      <MediaPick label="Picture, sound or film" media={content.media} onSet={(media) => onSet({ media })} />
       <Part id={id} body={content.body} onSave={(body) => onSet({ body })} />
       <p className={styles.quiet}>{instruction ?? 'It earns all its points, or none.'}</p>
       {between}

@@ -1,8 +1,11 @@
-import { Checkbox, Radio } from '@mantine/core';
+import { ActionIcon, Checkbox, Radio, Tooltip } from '@mantine/core';
+import { IconPhoto } from '@tabler/icons-react';
+import { useState } from 'react';
 import type { Option } from '@/core/quiz';
 import { TextField } from '@/ui/fields/fields';
 import { newId } from '@/ui/ids';
 import styles from '../assess.module.css';
+import { PicturePick } from '../MediaPick';
 import type { MakingProps } from './part';
 import { AddPart, moved, PartRow, Parts } from './rows';
 
@@ -12,10 +15,22 @@ const newOption = (text: string): Option => ({ id: newId().slice(-12), text, rig
 function Choices({ id, body: { options }, onSave, many }: MakingProps<'one' | 'several'> & { readonly many: boolean }) {
   const save = (next: readonly Option[]) => onSave({ options: next });
   const change = (option: string, part: Partial<Option>) =>
-    save(options.map((one) => (one.id === option ? { ...one, ...part } : one)));
+    save(
+      options.map((one) => {
+        const { picture, ...rest } = { ...one, ...part };
+        if (one.id !== option) return one;
+        return picture ? { ...rest, picture } : rest;
+      }),
+    );
   // One choice has one right option: choosing another one changes both.
   const setRight = (option: string, right: boolean) =>
     save(options.map((one) => ({ ...one, right: one.id === option ? right : many && one.right })));
+  // Which options have their place for a picture open.
+  const [shownFor, setShownFor] = useState<ReadonlySet<string>>(new Set());
+  const toggle = (option: string) =>
+    setShownFor((before) =>
+      before.has(option) ? new Set([...before].filter((one) => one !== option)) : new Set([...before, option]),
+    );
   const Mark = many ? Checkbox : Radio;
   return (
     <>
@@ -39,7 +54,7 @@ function Choices({ id, body: { options }, onSave, many }: MakingProps<'one' | 's
             key={option.id}
             id={option.id}
             name={`option ${i + 1}`}
-            columns="auto 1.4fr 1fr"
+            columns="auto 1.4fr 1fr auto"
             onRemove={() => save(options.filter((one) => one.id !== option.id))}
           >
             <Mark
@@ -64,6 +79,26 @@ function Choices({ id, body: { options }, onSave, many }: MakingProps<'one' | 's
               value={option.feedback}
               onSave={(feedback) => change(option.id, { feedback })}
             />
+            <Tooltip label={`Picture of option ${i + 1}`}>
+              <ActionIcon
+                variant="subtle"
+                color="gray"
+                aria-label={`Picture of option ${i + 1}`}
+                aria-pressed={option.picture !== undefined || shownFor.has(option.id)}
+                onClick={() => toggle(option.id)}
+              >
+                <IconPhoto size={16} stroke={1.75} />
+              </ActionIcon>
+            </Tooltip>
+            {(option.picture || shownFor.has(option.id)) && (
+              <div className={styles.optionPicture}>
+                <PicturePick
+                  label={`Picture of option ${i + 1}`}
+                  picture={option.picture ?? null}
+                  onSet={(picture) => change(option.id, { picture: picture ?? undefined })}
+                />
+              </div>
+            )}
           </PartRow>
         ))}
       </Parts>

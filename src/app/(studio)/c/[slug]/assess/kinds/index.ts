@@ -9,6 +9,7 @@ import { Matching } from './Matching';
 import { NumberAnswer } from './NumberAnswer';
 import { Opinion } from './Opinion';
 import { Order } from './Order';
+import { Place } from './Place';
 import type { MakingProps } from './part';
 import { ShortText } from './ShortText';
 import { TrueFalse } from './TrueFalse';
@@ -24,6 +25,7 @@ const making: { readonly [K in QuestionKind]: ComponentType<MakingProps<K>> } = 
   order: Order,
   matching: Matching,
   grouping: Grouping,
+  place: Place,
   essay: Essay,
   files: Files,
   opinion: Opinion,
