@@ -122,7 +122,7 @@ test('a list of questions is pasted with what cannot be read beside it, tried as
     .click();
   const all = page.getByRole('region', { name: /^Question \d+$/ });
   const before = await all.count();
-  await page.getByRole('button', { name: 'Paste a list' }).click();
+  await page.getByRole('button', { name: 'Paste or bring in' }).click();
   await page
     .getByLabel('One question after another')
     .fill('Which drags?\n+ Weed\n> On the float.\n- Wind\n\nAnd this?\n\nHow wide?\nanswer: 4 ± 0.5 m\npoints: 2');

@@ -22,7 +22,7 @@ test('a rhythm is unfolded before it is taken over, keeps what was set by hand, 
   await page.getByRole('option', { name: 'Two evenings a week, a lesson each' }).click();
   await expect(page.getByText('One lesson every Tuesday and Thursday 18:00, skipping 1 break')).toBeVisible();
   await expect(page.getByText('not taken over yet')).toBeVisible();
-  await expect(parts.getByRole('row')).toHaveCount(21);
+  await expect(parts.getByRole('row')).toHaveCount(22);
   await expect(parts.getByRole('row').nth(2)).toContainText(/Tue.*18:00/);
 
   // A part gets a day of its own, and is marked.

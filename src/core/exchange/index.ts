@@ -50,5 +50,15 @@ export {
 export { readLines } from './lines';
 export { readMarkdown } from './markdown';
 export { mostShown, type PlanShown, planShown } from './plan-shown';
+export { type ReadItem, readQtiItem } from './qti/read';
+export { type QtiFile, type QtiItem, type QtiPackage, type QtiTest, qtiPackage } from './qti/write';
+export { readXml } from './qti/xml-read';
+export {
+  questionColumns,
+  questionRows,
+  questionsFromRows,
+  type ReadRows,
+  type TableQuestion,
+} from './question-table';
 export { guarded, outlineColumns, type RowFault, readTable } from './table';
 export { writeLines, writeMarkdown, writeOpml, writeTable } from './write';

@@ -36,13 +36,17 @@ export {
 export type { Option } from './kinds/choice';
 export { essayWords, lengthText } from './kinds/essay';
 export { type GivenFile, limitText } from './kinds/files';
+export { type GapPart, gapTextOf, partsOf as gapPartsOf } from './kinds/gaps/parts';
 export type { Choice, KindRule } from './kinds/kind';
-export { type DecimalSign, readNumber } from './kinds/number/read';
+export { type DecimalSign, readNumber, readTolerance } from './kinds/number/read';
 export type { Area, Point } from './kinds/place/area';
 export {
+  blockOf,
+  isMark,
   type LineFault,
   linesFromQuestions,
   mostQuestionsAtOnce,
+  partLinesOf,
   questionsFromLines,
   type ReadQuestions,
 } from './lines';

@@ -170,18 +170,46 @@ function linesOf({ kind, prompt, points, body, ...about }: QuestionContent): str
     ['when partly right', about.feedbackPart],
     ['when wrong', about.feedbackWrong],
   ];
-  let step = 0;
   return [
     goingOn(prompt, true),
-    ...lines
-      .filter(([mark, words]) => words !== '' || !aboutMarks.includes(mark as AboutMark))
-      .map(([mark, words]) => {
-        if (mark === 'step') step += 1;
-        const sign = mark === 'step' ? `${step}. ` : (signOf[mark] ?? `${mark}: `);
-        return `${sign}${goingOn(words, false)}`;
-      }),
+    ...signed(lines.filter(([mark, words]) => words !== '' || !aboutMarks.includes(mark as AboutMark))),
   ].join('\n');
 }
+
+/** Lines with what each begins with. */
+function signed(lines: readonly (readonly [mark: Mark, words: string])[]): string[] {
+  let step = 0;
+  return lines.map(([mark, words]) => {
+    if (mark === 'step') step += 1;
+    const sign = mark === 'step' ? `${step}. ` : (signOf[mark] ?? `${mark}: `);
+    return `${sign}${goingOn(words, false)}`;
+  });
+}
+
+/** The parts of a question as lines, by themselves. */
+export const partLinesOf = ({ kind, body }: Pick<QuestionContent, 'kind' | 'body'>): string =>
+  signed(
+    kindOf(kind)
+      .lines.write(body)
+      .map(({ mark, words }) => [mark, words] as const),
+  ).join('\n');
+
+/** A question as a block of lines, from cells: what is asked, lines as they are typed, and words by their marks. */
+export function blockOf(
+  prompt: string,
+  typed: string,
+  marked: readonly (readonly [mark: string, words: string])[],
+): string {
+  const known = marked.flatMap(([mark, words]) =>
+    isMark(mark) && words.trim() !== '' ? [[mark, words] as const] : [],
+  );
+  const lines = typed.split(/\r\n|[\r\n]/u).filter((line) => line.trim() !== '');
+  return [goingOn(prompt.trim(), true), ...lines, ...signed(known)].join('\n');
+}
+
+/** Whether a word is the mark of a line. */
+export const isMark = (word: string): word is Mark =>
+  (partMarks as readonly string[]).includes(word) || (aboutMarks as readonly string[]).includes(word);
 
 /** Words over several lines, of which none is taken for another mark or for the end. */
 const goingOn = (words: string, fromFirst: boolean): string =>

@@ -1,3 +1,3 @@
 export { bankCommands } from './commands';
-export { type BankFilter, type BankPage, bankEntry, bankPage, bankQuestions } from './queries';
+export { type BankFilter, type BankPage, bankEntry, bankPage, bankQuestions, questionsFound } from './queries';
 export { categoriesOf, poolsFor } from './read';

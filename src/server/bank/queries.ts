@@ -33,15 +33,14 @@ export type BankPage = {
 
 const isThere = isNull(bankQuestion.removedAt);
 
-/** A page of the bank, with how many there are in each category and of each tag. */
-export async function bankPage(db: Database, filter: BankFilter): Promise<BankPage> {
-  const categories = await categoriesOf(db);
+/** Which questions of the bank are meant. */
+function wantedBy(categories: readonly BankCategory[], filter: BankFilter) {
   const inCategory = (): SQL | undefined => {
     if (filter.category === null) return undefined;
     if (filter.category === 'none') return isNull(bankQuestion.categoryId);
     return inArray(bankQuestion.categoryId, [...categoriesBelow(categories, filter.category)]);
   };
-  const wanted = and(
+  return and(
     isThere,
     inCategory(),
     // An id is looked for as such: links lead to one question.
@@ -53,6 +52,27 @@ export async function bankPage(db: Database, filter: BankFilter): Promise<BankPa
     filter.tag === '' ? undefined : sql`${bankQuestion.tags} @> ${JSON.stringify([filter.tag])}::jsonb`,
     filter.kind === null ? undefined : eq(bankQuestion.kind, filter.kind),
   );
+}
+
+/** The questions of the bank that are meant, at most so many, with the titles of their categories. */
+export async function questionsFound(db: Database, filter: BankFilter, most: number): Promise<BankQuestion[]> {
+  const categories = await categoriesOf(db);
+  const rows = await db
+    .select()
+    .from(bankQuestion)
+    .where(wantedBy(categories, filter))
+    .orderBy(asc(bankQuestion.prompt), asc(bankQuestion.id))
+    .limit(most);
+  return rows.map((row) => ({
+    ...readQuestion(row),
+    category: categories.find(({ id }) => id === row.categoryId)?.title ?? '',
+  }));
+}
+
+/** A page of the bank, with how many there are in each category and of each tag. */
+export async function bankPage(db: Database, filter: BankFilter): Promise<BankPage> {
+  const categories = await categoriesOf(db);
+  const wanted = wantedBy(categories, filter);
   const [own, tags, [found], rows] = await Promise.all([
     db
       .select({ categoryId: bankQuestion.categoryId, count: count() })

@@ -11,6 +11,8 @@ export {
   rowsPerPage,
   wishSchema,
 } from './catalogue';
+export { type FoundQuestion, mostQuestionBytes, type QuestionsPreview } from './questions';
+export { type QuestionForm, type QuestionsFile, questionForms, questionsFile } from './questions-out';
 export { mostOutlineBytes, type OutlineForm, type OutlinePreview, outlineForms } from './read';
 export type { CatalogueLook } from './schema';
 export { mostSheetBytes, writeSheet } from './sheets';

@@ -5,6 +5,7 @@ import writeXlsxFile, { type SheetData } from 'write-excel-file/node';
 import { type Cell, guarded } from '@/core/exchange';
 import { fail, ok, type Result } from '@/core/kernel/problem';
 import { decodeText } from '../platform/decode';
+import { isZip, mostUnpackedBytes, unpackedSize } from './zip';
 
 /** A table as a file holds it: the names of its columns, and its rows as words. */
 export type Sheet = {
@@ -16,24 +17,6 @@ export type Sheet = {
 /** More rows than the largest catalogue, and few enough to be looked at before anything is done. */
 export const mostRows = 20_000;
 export const mostSheetBytes = 20 * 1024 * 1024;
-
-const mostUnpackedBytes = 200 * 1024 * 1024;
-
-/** What a zip says its files come to, before any of them is unpacked; without end when it cannot be read. */
-function unpackedSize(bytes: Uint8Array): number {
-  let total = 0;
-  try {
-    unzipSync(bytes, {
-      filter: (file) => {
-        total += file.originalSize;
-        return false;
-      },
-    });
-  } catch {
-    return Number.POSITIVE_INFINITY;
-  }
-  return total;
-}
 
 const mostColumns = 200;
 
@@ -58,8 +41,6 @@ function furthestCell(bytes: Uint8Array): { column: number; row: number } {
   return furthest;
 }
 
-const isXlsx = (bytes: Uint8Array) => bytes[0] === 0x50 && bytes[1] === 0x4b;
-
 function wordsOf(cell: unknown): string {
   if (cell === null || cell === undefined) return '';
   if (cell instanceof Date) return cell.toISOString().slice(0, 10);
@@ -72,7 +53,7 @@ export async function readSheetFile(bytes: Uint8Array): Promise<Result<Sheet>> {
   if (bytes.length > mostSheetBytes) return fail('too-large', 'This file is larger than 20 MB. Send it in parts.');
   let all: string[][];
   let note: string | null = null;
-  if (isXlsx(bytes)) {
+  if (isZip(bytes)) {
     const unpacked = unpackedSize(bytes);
     if (unpacked === Number.POSITIVE_INFINITY)
       return fail('invalid', 'This XLSX cannot be read. Save it again, or save it as CSV.');

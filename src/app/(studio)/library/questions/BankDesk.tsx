@@ -1,17 +1,19 @@
 'use client';
 import { Button, Modal, SegmentedControl, Select, TagsInput, TextInput } from '@mantine/core';
-import { IconFolderPlus, IconPlus } from '@tabler/icons-react';
+import { IconFileImport, IconFolderPlus, IconPlus } from '@tabler/icons-react';
 import Link from 'next/link';
 import { useState } from 'react';
 import { act } from '@/app/_client/act';
 import { showUndoable } from '@/app/_client/undo-notice';
 import { counted } from '@/core/kernel/words';
-import { type BankQuestion, type Difficulty, kindOf, pathOf, questionKinds } from '@/core/quiz';
+import { type BankQuestion, contentOf, type Difficulty, kindOf, pathOf, questionKinds } from '@/core/quiz';
 import { newId } from '@/ui/ids';
 import { BankNav } from '../../_bank/BankNav';
 import { BankTable } from '../../_bank/BankTable';
+import { BringIn, type BroughtIn } from '../../_bank/BringIn';
 import styles from '../../_bank/bank.module.css';
 import { categoryOptions } from '../../_bank/category-options';
+import { TakeOut } from '../../_bank/TakeOut';
 import { type ShownBank, useBank } from '../../_bank/use-bank';
 import { BankEditor } from './BankEditor';
 import { CategoryDialog } from './CategoryDialog';
@@ -29,6 +31,7 @@ export function BankDesk({ opens, outcomes, zone }: Props) {
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
   const [openId, setOpenId] = useState<string | null>(opens);
   const [category, setCategory] = useState<'new' | 'this' | null>(null);
+  const [bringing, setBringing] = useState(false);
   const [refused, setRefused] = useState<string | null>(null);
   const open = bank?.questions.find(({ id }) => id === openId) ?? null;
   const here = bank?.categories.find(({ id }) => id === wish.category) ?? null;
@@ -45,6 +48,17 @@ export function BankDesk({ opens, outcomes, zone }: Props) {
     change({ find: '', tag: '', kind: '', from: '1', to: '3' });
     look();
     setOpenId(id);
+  };
+  const bring = async (questions: readonly BroughtIn[]) => {
+    const done = await act('bank.put-questions', {
+      categoryId: here?.id ?? null,
+      questions: questions.map(({ id, difficulty = 1, tags = [], ...question }) => ({
+        ...{ id, ...contentOf(question), difficulty, tags, outcomes: [] },
+      })),
+    });
+    if (!done.ok) return done.problem.sentence;
+    look();
+    return null;
   };
   const choose = (ids: readonly string[], isChosen: boolean) =>
     setChosen((before) => {
@@ -91,6 +105,10 @@ export function BankDesk({ opens, outcomes, zone }: Props) {
         <Button variant="default" leftSection={<IconFolderPlus size={16} />} onClick={() => setCategory('new')}>
           Category
         </Button>
+        <Button variant="default" leftSection={<IconFileImport size={16} />} onClick={() => setBringing(true)}>
+          Bring in
+        </Button>
+        <TakeOut address={`/api/bank/file?${new URLSearchParams(wish)}`} />
         <Button leftSection={<IconPlus size={16} />} onClick={add}>
           Question
         </Button>
@@ -164,6 +182,13 @@ export function BankDesk({ opens, outcomes, zone }: Props) {
           zone={zone}
           onChanged={look}
           onClose={() => setOpenId(null)}
+        />
+      )}
+      {bringing && (
+        <BringIn
+          where={here ? `into ${here.title}` : 'into the bank'}
+          onPut={bring}
+          onClose={() => setBringing(false)}
         />
       )}
       {bank && category && (

@@ -21,6 +21,11 @@ export function partsOf(text: string): readonly GapPart[] {
   return parts;
 }
 
+/** A text that is read as these parts. */
+export const gapTextOf = (parts: readonly GapPart[]): string =>
+  parts.map((part) => ('words' in part ? escaped(part.words) : `[${part.forms.map(escaped).join('|')}]`)).join('');
+const escaped = (words: string) => words.replace(/[[\]|\\]/g, '\\$&');
+
 /** The forms of a gap, divided by bars. */
 const formsIn = (gap: string): readonly string[] =>
   [...gap.matchAll(/((?:\\.|[^|\\])*)(?:\||$)/g)]

@@ -7,6 +7,7 @@ import { useCallback, useRef, useState } from 'react';
 import { type Lesson, type Question, questionsOf } from '@/core/outline';
 import { type Draw, kindOf, type QuestionKind, questionKinds } from '@/core/quiz';
 import { newId } from '@/ui/ids';
+import { TakeOut } from '../../../_bank/TakeOut';
 import { useDesk } from '../_course/CourseProvider';
 import { useAssessDesk } from './AssessDesk';
 import styles from './assess.module.css';
@@ -136,8 +137,9 @@ export function QuestionList({ lesson }: { readonly lesson: Lesson }) {
           </Button>
         ))}
         <Button variant="default" leftSection={<IconClipboardText size={15} />} onClick={() => setPasting(true)}>
-          Paste a list
+          Paste or bring in
         </Button>
+        {questions.length > 0 && <TakeOut address={`/api/course/${store.courseId}/questions/${lesson.id}`} />}
       </div>
       {pasting && <PasteQuestions lesson={lesson} onClose={() => setPasting(false)} />}
     </>

@@ -1,0 +1,15 @@
+import { bankAsked } from '@/app/_server/bank-asked';
+import { sendQuestions } from '@/app/_server/questions-file';
+import { respond } from '@/app/_server/respond';
+import { forMaker } from '@/app/_server/routes';
+import { questionsFound } from '@/server/bank';
+
+/** More do not go into one file. */
+const most = 5000;
+
+/** The questions of the bank an address asks for, as a file. */
+export const GET = forMaker(async ({ db, request }) => {
+  const filter = bankAsked(request);
+  if (!filter.ok) return respond(filter);
+  return sendQuestions(request, db, await questionsFound(db, filter.value, most), { name: 'questions', test: null });
+});
