@@ -17,8 +17,10 @@ function Choices({ id, shown, answer, onAnswer, many }: AnswerProps<'one' | 'sev
         checked={chosen.includes(option.id)}
         onChange={(event) => choose(option.id, event.currentTarget.checked)}
       />
-      {option.picture && <Picture picture={option.picture} width={480} />}
-      {option.text}
+      <span className={styles.optionWords}>
+        {option.picture && <Picture picture={option.picture} width={480} />}
+        {option.text}
+      </span>
     </label>
   ));
 }

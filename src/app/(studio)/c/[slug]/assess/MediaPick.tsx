@@ -18,6 +18,8 @@ type Props = {
   readonly picturesOnly?: boolean;
   /** What it is for: `Picture of option 2`. */
   readonly label: string;
+  /** Whether it is shown elsewhere already. */
+  readonly isShown?: boolean;
   readonly onSet: (media: QuestionMedia | null) => Result<unknown>;
 };
 
@@ -28,7 +30,7 @@ const kindOfFile = ({ type }: File): Kind => {
 const called = { picture: 'a picture', audio: 'a recording', film: 'a film' };
 
 /** Something of the library that is shown or played with a question, with its words. */
-export function MediaPick({ media, picturesOnly = false, label, onSet }: Props) {
+export function MediaPick({ media, picturesOnly = false, label, isShown = false, onSet }: Props) {
   const courseId = useUploadCourse();
   const intake = useIntake();
   const show = (mediaId: string, kind: Kind, alt = '') => onSet({ mediaId, kind, alt });
@@ -42,7 +44,7 @@ export function MediaPick({ media, picturesOnly = false, label, onSet }: Props) 
     <section className={styles.media} aria-label={label}>
       {media && (
         <>
-          <QuestionShows media={media} />
+          {!isShown && <QuestionShows media={media} />}
           <TextField
             label={media.kind === 'picture' ? 'The picture in words' : 'What it is called'}
             description={
@@ -92,16 +94,19 @@ export function MediaPick({ media, picturesOnly = false, label, onSet }: Props) 
 export function PicturePick({
   picture,
   label,
+  isShown = false,
   onSet,
 }: {
   readonly picture: { readonly mediaId: string; readonly alt: string } | null;
   readonly label: string;
+  readonly isShown?: boolean;
   readonly onSet: (picture: { readonly mediaId: string; readonly alt: string } | null) => Result<unknown>;
 }) {
   return (
     <MediaPick
       picturesOnly
       label={label}
+      isShown={isShown}
       media={picture && { ...picture, kind: 'picture' }}
       onSet={(media) => onSet(media && { mediaId: media.mediaId, alt: media.alt }) ?? ok(null)}
     />

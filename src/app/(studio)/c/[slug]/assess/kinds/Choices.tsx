@@ -55,6 +55,15 @@ function Choices({ id, body: { options }, onSave, many }: MakingProps<'one' | 's
             id={option.id}
             name={`option ${i + 1}`}
             columns="auto 1.4fr 1fr auto"
+            below={
+              (option.picture || shownFor.has(option.id)) && (
+                <PicturePick
+                  label={`Picture of option ${i + 1}`}
+                  picture={option.picture ?? null}
+                  onSet={(picture) => change(option.id, { picture: picture ?? undefined })}
+                />
+              )
+            }
             onRemove={() => save(options.filter((one) => one.id !== option.id))}
           >
             <Mark
@@ -90,15 +99,6 @@ function Choices({ id, body: { options }, onSave, many }: MakingProps<'one' | 's
                 <IconPhoto size={16} stroke={1.75} />
               </ActionIcon>
             </Tooltip>
-            {(option.picture || shownFor.has(option.id)) && (
-              <div className={styles.optionPicture}>
-                <PicturePick
-                  label={`Picture of option ${i + 1}`}
-                  picture={option.picture ?? null}
-                  onSet={(picture) => change(option.id, { picture: picture ?? undefined })}
-                />
-              </div>
-            )}
           </PartRow>
         ))}
       </Parts>

@@ -50,7 +50,7 @@ export function Place({ body, onSave }: MakingProps<'place'>) {
   };
   return (
     <>
-      <PicturePick label="The picture" picture={picture} onSet={(next) => onSave({ ...body, picture: next })} />
+      <PicturePick label="The picture" isShown picture={picture} onSet={(next) => onSave({ ...body, picture: next })} />
       {picture && (
         <div
           className={styles.areas}

@@ -111,11 +111,13 @@ type RowProps = {
   /** How wide its fields are, as columns of a grid; one field by itself. */
   readonly columns?: string;
   readonly onRemove: () => void;
+  /** What stands below its fields, over their whole width. */
+  readonly below?: ReactNode;
   readonly children: ReactNode;
 };
 
 /** One part of a question among others of its sort, with the ways to move it and to take it away. */
-export function PartRow({ id, name, columns = '1fr', onRemove, children }: RowProps) {
+export function PartRow({ id, name, columns = '1fr', onRemove, below, children }: RowProps) {
   const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition } = useSortable({ id });
   return (
     <div
@@ -142,6 +144,7 @@ export function PartRow({ id, name, columns = '1fr', onRemove, children }: RowPr
       <ActionIcon variant="subtle" color="gray" aria-label={`Remove ${name}`} onClick={onRemove}>
         <IconX size={15} />
       </ActionIcon>
+      {below && <div className={styles.belowRow}>{below}</div>}
     </div>
   );
 }
