@@ -138,6 +138,7 @@ beforeAll(async () => {
     'course.publish-never': { courseId },
     'enrolment.add': { courseId, email: 'other@school.example', cohortId: null },
     'enrolment.again': { id: newId(), courseId, learnerId: school.learner, ends: 1, cohortId: null },
+    'enrolment.set-tags': { courseId, learnerId: school.learner, tags: ['call'] },
     'enrolment.finish': { courseId },
     'gradebook.decide': {
       courseId,
@@ -297,6 +298,7 @@ const lets: readonly (readonly [commands: readonly string[], actors: readonly st
       'release.open-for-cohort',
       'release.open-for-learner',
       'enrolment.extend',
+      'enrolment.set-tags',
       'enrolment.add',
       'enrolment.again',
       'people.set-staff',

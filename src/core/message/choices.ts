@@ -75,14 +75,21 @@ export function verdict(message: Waiting, choices: Choices, zone: string, nowMs:
   const { occasion, until, since, wished } = message;
   if (!wished && choices.off.includes(occasion)) return { never: 'They have chosen not to be told of this.' };
   if (until !== null && until <= nowMs) return { never: 'It came too late: what it tells of was over.' };
-  const wall = zoneOf(zone).wallAt(nowMs);
   const atDay = choices.daily !== null && !occasionOf(occasion).isUrgent && !wished;
   const daily = atDay ? nextTime(since, choices.daily ?? '', zone) : since;
   if (daily > nowMs) return laterOr(daily, until, 'It comes with everything else of the day.');
   const { quiet } = choices;
-  if (quiet !== null && isQuiet(((wall % dayMs) + dayMs) % dayMs, quiet))
-    return laterOr(nextTime(nowMs, quiet.until, zone), until, 'These are quiet hours where they are.');
-  return { now: true };
+  const loud = quiet === null ? nowMs : firstLoud(nowMs, quiet, zone);
+  return loud === nowMs ? { now: true } : laterOr(loud, until, 'These are quiet hours where they are.');
+}
+
+/** The first moment from one on that lies in no quiet hours. */
+function firstLoud(ms: number, quiet: NonNullable<Choices['quiet']>, zone: string): number {
+  const wall = zoneOf(zone).wallAt(ms);
+  if (!isQuiet(((wall % dayMs) + dayMs) % dayMs, quiet)) return ms;
+  // Where clocks jump over the only moment between two nights, it is the next one.
+  const end = nextTime(ms, quiet.until, zone);
+  return firstLoud(end > ms ? end : nextTime(ms + 1, quiet.until, zone), quiet, zone);
 }
 
 const laterOr = (later: number, until: number | null, why: string): Verdict =>

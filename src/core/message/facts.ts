@@ -33,6 +33,18 @@ export type Facts = {
     /** It was handed in because its time was up. */
     readonly timeUp: boolean;
   };
+  readonly 'from-result': {
+    readonly lesson: NamedLesson;
+    readonly text: string;
+    /** The session that is offered. */
+    readonly offer: NamedLesson | null;
+  };
+  readonly 'staff-told': {
+    readonly lesson: NamedLesson;
+    /** The name of the learner it is about. */
+    readonly about: string;
+    readonly text: string;
+  };
   readonly 'seat-free': { readonly cohort: string; readonly startsAt: number };
   readonly 'access-ends': { readonly endsAt: number };
   readonly certificate: { readonly number: string; readonly token: string };

@@ -1,5 +1,6 @@
 import type { Change, RecordValue } from '../kernel/change';
 import { fail, ok, type Result } from '../kernel/problem';
+import { followsRenamed } from '../quiz';
 import { withLessons } from '../release';
 import { withExercises } from './exercises';
 import { keysAfter } from './keys';
@@ -48,6 +49,8 @@ export function planCopy(target: Outline, source: Outline, wish: CopyWish, names
     if (copied.has(one)) return names.id(one);
     return names.sameCourse ? one : null;
   };
+  /** A lesson or a section, likewise. */
+  const renamedPart = (one: string) => (wish.sections.includes(one) ? names.id(one) : renamed(one));
   const taughtAs = (taught: Taught | null): Taught | null => {
     const lessonId = taught && renamed(taught.lessonId);
     return taught && lessonId ? { ...taught, lessonId } : null;
@@ -65,9 +68,11 @@ export function planCopy(target: Outline, source: Outline, wish: CopyWish, names
       outcomes: outcomes(lesson.outcomes),
       opens: withLessons(lesson.opens, renamed),
       // A draw is told from others by its id, also from the one it is a copy of.
-      quiz: lesson.quiz?.draws
-        ? { ...lesson.quiz, draws: lesson.quiz.draws.map((draw) => ({ ...draw, id: names.id(draw.id) })) }
-        : lesson.quiz,
+      quiz: lesson.quiz && {
+        ...lesson.quiz,
+        ...(lesson.quiz.draws && { draws: lesson.quiz.draws.map((draw) => ({ ...draw, id: names.id(draw.id) })) }),
+        ...(lesson.quiz.follows && { follows: followsRenamed(lesson.quiz.follows, renamedPart) }),
+      },
       live: lesson.live && {
         ...lesson.live,
         before: lesson.live.before.flatMap((one) => renamed(one) ?? []),

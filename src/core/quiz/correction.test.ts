@@ -92,7 +92,7 @@ test('worked out for many at once, each comes to what it comes to alone', () => 
   );
   const alone = sittings.map(({ id, picks }) => {
     const { points, of, share } = scorePaper(questions, chose(picks), 'point', corrections);
-    return { id, points, of, share: rationalText(share) };
+    return { id, points, of, share: rationalText(share), categories: [] };
   });
   expect(together).toEqual(alone);
 });

@@ -24,6 +24,20 @@ export {
   type Thirds,
 } from './figures';
 export {
+  deedText,
+  type Follow,
+  type FollowDeed,
+  type FollowFacts,
+  type FollowWhen,
+  followDeeds,
+  followsRenamed,
+  followText,
+  followWays,
+  followWhenSchema,
+  holdsFor,
+  whenText,
+} from './follows';
+export {
   type AnswerOf,
   type BodyOf,
   kindOf,

@@ -2,7 +2,7 @@ import { rationalText } from '../kernel/exact';
 import type { DecimalSign } from './kinds/number/read';
 import type { Marks } from './marks';
 import { readAnswers } from './schema';
-import { scorePaper } from './score';
+import { byCategory, scorePaper } from './score';
 import type { Correction, QuestionContent } from './types';
 
 export type RescoredPaper = {
@@ -18,7 +18,14 @@ export type RescoredSitting = {
   readonly marks: Marks;
 };
 /** What a sitting is worth: thousandths of a point, and the exact share as a fraction. */
-export type Worth = { readonly id: string; readonly points: number; readonly of: number; readonly share: string };
+export type Worth = {
+  readonly id: string;
+  readonly points: number;
+  readonly of: number;
+  readonly share: string;
+  /** Points by category, thousandths. */
+  readonly categories: ReturnType<typeof byCategory>;
+};
 
 /** What sittings are worth with what has been put right in their papers. */
 export const rescored = (papers: readonly RescoredPaper[], sittings: readonly RescoredSitting[]): Worth[] =>
@@ -27,6 +34,7 @@ export const rescored = (papers: readonly RescoredPaper[], sittings: readonly Re
     if (!paper) return [];
     const given = Object.fromEntries(Object.entries(answers).map(([question, json]) => [question, JSON.parse(json)]));
     const read = readAnswers(paper.questions, given);
-    const { points, of, share } = scorePaper(paper.questions, read, paper.decimals, paper.corrections, marks);
-    return [{ id, points, of, share: rationalText(share) }];
+    const score = scorePaper(paper.questions, read, paper.decimals, paper.corrections, marks);
+    const { points, of, share } = score;
+    return [{ id, points, of, share: rationalText(share), categories: byCategory(paper.questions, score) }];
   });

@@ -4,6 +4,7 @@ import { parsed } from '../kernel/parse';
 import type { Result } from '../kernel/problem';
 import { bandsSchema } from './bands';
 import { drawSchema } from './bank';
+import { followsSchema } from './follows';
 import { type BodyOf, kindOf, type QuestionKind, questionKinds } from './kinds';
 import { questionMediaSchema } from './question-media';
 import { type Answer, type Answers, atEnds, correctionDoes, pagings, type QuestionContent, sayings } from './types';
@@ -44,6 +45,7 @@ export const quizSettingsSchema = object({
   bands: bandsSchema,
   average: boolean(),
   judges: boolean(),
+  follows: followsSchema,
   says: array().of(string().oneOf(sayings).required()).max(sayings.length, 'Choose each of them once.'),
   draws: array().of(drawSchema.required()).max(50, 'A quiz draws at most 50 times.'),
 }).noUnknown();

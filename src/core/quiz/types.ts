@@ -1,5 +1,6 @@
 import type { Rational } from '../kernel/exact';
 import type { Band } from './bands';
+import type { Follow } from './follows';
 import type { AnswerOf, BodyOf, QuestionKind } from './kinds';
 import type { DecimalSign } from './kinds/number/read';
 import type { Mark } from './marks';
@@ -96,6 +97,8 @@ export type QuizSettings = {
   readonly average?: boolean;
   /** Whether each answer can be judged at once, after which it stays as it is. */
   readonly judges?: boolean;
+  /** What follows from a result; nothing where it does not say. */
+  readonly follows?: readonly Follow[];
   /** What is shown with a question; its number and points where this does not say. */
   readonly says?: readonly (typeof sayings)[number][];
 };

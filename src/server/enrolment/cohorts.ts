@@ -11,7 +11,7 @@ import { can, mayDecide, nameSchema } from '@/core/people';
 import { accessSchema, breaksSchema, openingRuleSchema, ruleText, zoneSchema } from '@/core/release';
 import { lesson, section } from '../outline';
 import { command } from '../platform/command';
-import type { Database } from '../platform/database';
+import type { Database, Transaction } from '../platform/database';
 import { later } from '../platform/jobs';
 import { fillSeats } from './members';
 import { enrolledLearner } from './queries';
@@ -247,6 +247,24 @@ const openForCohort = command({
   },
 });
 
+/** Opens a section or a lesson for one learner, or takes that back; whether that changed anything. */
+export async function setOpened(
+  tx: Transaction,
+  enrolmentId: string,
+  of: string,
+  open: boolean,
+  now: Temporal.Instant,
+): Promise<boolean> {
+  const own = eq(enrolment.id, enrolmentId);
+  const [row] = await tx.db.select({ opened: enrolment.opened }).from(enrolment).where(own).for('update');
+  const before = row?.opened ?? {};
+  const opened = withOpened(before, of, open, now);
+  if (same(opened, before)) return false;
+  await tx.db.update(enrolment).set({ opened }).where(own);
+  await later(tx, 'release.look-again', { enrolmentIds: [enrolmentId] });
+  return true;
+}
+
 const learnerId = string().max(64).required('A learner is missing.');
 
 const openForLearner = command({
@@ -258,13 +276,7 @@ const openForLearner = command({
     if (!learner) return fail('not-found', 'This learner does not take the course.');
     const title = await titleIn(tx.db, courseId, of);
     if (title === null) return notThere;
-    const own = eq(enrolment.id, learner.enrolmentId);
-    const [row] = await tx.db.select({ opened: enrolment.opened }).from(enrolment).where(own).for('update');
-    const before = row?.opened ?? {};
-    const opened = withOpened(before, of, open, now);
-    if (same(opened, before)) return ok(null);
-    await tx.db.update(enrolment).set({ opened }).where(own);
-    await later(tx, 'release.look-again', { enrolmentIds: [learner.enrolmentId] });
+    if (!(await setOpened(tx, learner.enrolmentId, of, open, now))) return ok(null);
     const verb = open ? 'opened' : 'took back that was opened:';
     await audit({ courseId, sentence: `${verb} "${title}" for ${learner.name}` });
     return ok(null);

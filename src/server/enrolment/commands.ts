@@ -1,13 +1,14 @@
 import { and, eq, isNull } from 'drizzle-orm';
-import { object, string } from 'yup';
+import { array, object, string } from 'yup';
 import { countSchema, idSchema, optionalId } from '@/core/kernel/ids';
 import { fail, ok, type Result } from '@/core/kernel/problem';
+import type { Temporal } from '@/core/kernel/time';
 import { ordinal } from '@/core/kernel/words';
 import { can, emailSchema, mayDecide, plainEmail } from '@/core/people';
 import { course } from '../outline';
 import { user } from '../people';
 import { command } from '../platform/command';
-import type { Database } from '../platform/database';
+import type { Database, Transaction } from '../platform/database';
 import { later } from '../platform/jobs';
 import { cohortCommands } from './cohorts';
 import { beginEnrolment, fillSeats, lockedSeats, memberCommands, waitFor, welcome } from './members';
@@ -15,6 +16,16 @@ import { enrolledLearner, takesCourse } from './queries';
 import { enrolment } from './schema';
 
 const courseId = idSchema;
+const mostTags = 20;
+const tagsSchema = array()
+  .of(
+    string()
+      .max(40, 'Keep a tag under 40 characters.')
+      .matches(/\S/, 'A tag has no name.')
+      .required('A tag has no name.'),
+  )
+  .max(mostTags, `At most ${mostTags} tags.`)
+  .required();
 const mayEnrol = ({ actor }: { actor: Parameters<typeof can>[0] }, input: { courseId: string }) =>
   can(actor, 'course.enrol', input);
 
@@ -31,6 +42,27 @@ async function seatIn(
     : seats;
 }
 
+/** Lets somebody begin a course, with a cohort or alone; where that is full, they wait for a seat. */
+export async function beginOrWait(
+  tx: Transaction,
+  courseId: string,
+  personId: string,
+  cohortId: string | null,
+  now: Temporal.Instant,
+): Promise<Result<{ readonly became: 'there' | 'waits' | 'begun'; readonly group: string }>> {
+  const seat = await seatIn(tx.db, cohortId, courseId);
+  if (!seat.ok) return seat;
+  const { isFull, name, group } = seat.value;
+  if (await enrolledLearner(tx.db, courseId, personId)) return ok({ became: 'there', group: name });
+  if (isFull && cohortId !== null) {
+    await waitFor(tx.db, cohortId, personId, now);
+    return ok({ became: 'waits', group: name });
+  }
+  const begun = await beginEnrolment(tx.db, courseId, personId, cohortId, now);
+  if (begun) await welcome(tx, courseId, group, [begun], now);
+  return ok({ became: begun ? 'begun' : 'there', group: name });
+}
+
 const enrol = command({
   name: 'enrolment.add',
   input: object({ courseId, email: emailSchema, cohortId: optionalId }).noUnknown(),
@@ -42,20 +74,12 @@ const enrol = command({
       .where(eq(user.email, plainEmail(input.email)));
     if (!person)
       return fail('not-found', 'Nobody in the school has this e-mail address. Add the person first.', 'email');
-    const seat = await seatIn(tx.db, input.cohortId, input.courseId);
-    if (!seat.ok) return seat;
-    if (await enrolledLearner(tx.db, input.courseId, person.id)) return ok({ name: person.name, waits: false });
-    if (seat.value.isFull && input.cohortId !== null) {
-      await waitFor(tx.db, input.cohortId, person.id, now);
-      await audit({ courseId: input.courseId, sentence: `let ${person.name} wait for a seat in ${seat.value.name}` });
-      return ok({ name: person.name, waits: true });
-    }
-    const begun = await beginEnrolment(tx.db, input.courseId, person.id, input.cohortId, now);
-    if (begun) {
-      await welcome(tx, input.courseId, seat.value.group, [begun], now);
-      await audit({ courseId: input.courseId, sentence: `enrolled ${person.name}` });
-    }
-    return ok({ name: person.name, waits: false });
+    const begun = await beginOrWait(tx, input.courseId, person.id, input.cohortId, now);
+    if (!begun.ok) return begun;
+    const { became, group } = begun.value;
+    const sentence = became === 'waits' ? `let ${person.name} wait for a seat in ${group}` : `enrolled ${person.name}`;
+    if (became !== 'there') await audit({ courseId: input.courseId, sentence });
+    return ok({ name: person.name, waits: became === 'waits' });
   },
 });
 
@@ -116,6 +140,40 @@ const again = command({
   },
 });
 
+/** What the people who give a course call a learner by. */
+const setTags = command({
+  name: 'enrolment.set-tags',
+  input: object({
+    courseId,
+    learnerId: string().max(64).required('A learner is missing.'),
+    tags: tagsSchema,
+  }).noUnknown(),
+  permission: ({ actor }, about) => mayDecide(actor, 'course.enrol', about),
+  async handle({ tx, audit }, input) {
+    const learner = await enrolledLearner(tx.db, input.courseId, input.learnerId);
+    if (!learner) return fail('not-found', 'This learner does not take the course.');
+    const tags = [...new Set(input.tags)];
+    await tx.db.update(enrolment).set({ tags }).where(eq(enrolment.id, learner.enrolmentId));
+    await audit({
+      courseId: input.courseId,
+      sentence: `tagged ${learner.name}: ${tags.join(', ') || 'nothing'}`,
+    });
+    return ok(null);
+  },
+});
+
+/** Gives a learner one tag more; as it is where they have it, or as many as there can be. */
+export async function addTag(tx: Transaction, enrolmentId: string, tag: string): Promise<void> {
+  const own = eq(enrolment.id, enrolmentId);
+  const [row] = await tx.db.select({ tags: enrolment.tags }).from(enrolment).where(own).for('update');
+  const tags = row?.tags ?? [];
+  if (!tags.includes(tag) && tags.length < mostTags)
+    await tx.db
+      .update(enrolment)
+      .set({ tags: [...tags, tag] })
+      .where(own);
+}
+
 const finishCourse = command({
   name: 'enrolment.finish',
   input: object({ courseId }).noUnknown(),
@@ -139,6 +197,7 @@ const finishCourse = command({
 export const enrolmentCommands = {
   [enrol.name]: enrol,
   [again.name]: again,
+  [setTags.name]: setTags,
   ...cohortCommands,
   ...memberCommands,
   [finishCourse.name]: finishCourse,

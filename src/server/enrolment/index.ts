@@ -1,5 +1,6 @@
 export { instantFrom } from '../platform/instant';
-export { enrolmentCommands } from './commands';
+export { setOpened } from './cohorts';
+export { addTag, beginOrWait, enrolmentCommands } from './commands';
 export type { MemberOutcome } from './members';
 export {
   type CohortOverview,

@@ -85,6 +85,7 @@ export type EnrolledLearner = {
   readonly accessUntil: string | null;
   /** What was opened for them alone by hand, and when. */
   readonly opened: CohortPlan['opened'];
+  readonly tags: readonly string[];
 };
 
 const columns = {
@@ -117,6 +118,7 @@ const learnerOf = ({ enrolment: own, name, email, zone, cohort }: Row): Enrolled
   editionId: own.editionId,
   accessUntil: own.accessUntil,
   opened: own.opened,
+  tags: own.tags,
 });
 
 /** From when to when an enrolment was, in words: `3 March 2027 to 5 May 2027`. */
@@ -139,14 +141,14 @@ export async function learnersOf(db: Database, courseId: string): Promise<Enroll
   return rows.map(learnerOf);
 }
 
-/** A page of the learners of a course by name, of those whose name, address or cohort holds some words. */
+/** A page of the learners of a course by name, of those whose name, address, cohort or tags hold some words. */
 export async function learnersPage(
   db: Database,
   courseId: string,
   find: string,
   page: number,
 ): Promise<RowsPage<EnrolledLearner>> {
-  const words = sql`${user.name} || ' ' || ${user.email} || ' ' || coalesce(${cohort.name}, '')`;
+  const words = sql`${user.name} || ' ' || ${user.email} || ' ' || coalesce(${cohort.name}, '') || ' ' || ${enrolment.tags}::text`;
   const wanted = and(takenNow(courseId), find === '' ? undefined : contains(words, find));
   const [rows, [counted]] = await Promise.all([
     learners(db).where(wanted).orderBy(asc(user.name), asc(user.id)).limit(rowsPerPage).offset(rowsBefore(page)),

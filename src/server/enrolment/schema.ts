@@ -65,6 +65,8 @@ export const enrolment = pgTable(
     accessUntil: at('access_until'),
     /** When sections and lessons were opened for this learner alone by hand. */
     opened: jsonb('opened').$type<CohortPlan['opened']>().notNull().default({}),
+    /** What the people who give the course call this learner by, to find them again. */
+    tags: jsonb('tags').$type<readonly string[]>().notNull().default([]),
   },
   (table) => [
     uniqueIndex('enrolment_number').on(table.courseId, table.learnerId, table.number),

@@ -4,7 +4,7 @@ import { idSchema } from '@/core/kernel/ids';
 import { checkNear } from '@/core/kernel/near';
 import { fail, ok, type Result } from '@/core/kernel/problem';
 import { keptChanges, type Lesson, linkFault, mediaIn, type OutlineTable, type RichText } from '@/core/outline';
-import type { Actor } from '@/core/people';
+import { type Actor, can } from '@/core/people';
 import { mediaNamed } from '@/core/quiz';
 import { keepUses, knownMedia, type Uses, usableMedia } from '../media';
 import { audit } from '../platform/audit';
@@ -204,6 +204,13 @@ export async function checkElsewhere(
       const fault = linkFault(link, own?.settings.sources ?? []);
       if (fault) return fail('invalid', fault, 'link');
     }
+  }
+  for (const { table, after } of changes) {
+    const follows = table === 'lesson' ? ((after as Partial<Lesson> | null)?.quiz?.follows ?? []) : [];
+    const enrols = follows.flatMap(({ deeds }) => deeds.flatMap((deed) => (deed.do === 'enrol' ? [deed] : [])));
+    // What follows by itself is no more than its maker may do by hand.
+    if (enrols.some((deed) => !can(actor, 'course.enrol', { courseId: deed.courseId })))
+      return fail('not-allowed', 'Only who enrols people in a course can let it follow from a result.', 'quiz');
   }
   return checkFiles(tx, actor, changes);
 }

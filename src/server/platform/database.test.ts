@@ -215,6 +215,8 @@ test('the database holds every reference, but for lessons and questions that liv
     'progress.lesson_id',
     'quiz_correction.lesson_id',
     'quiz_correction.question_id',
+    'quiz_followed.follow_id',
+    'quiz_followed.lesson_id',
     'sitting.lesson_id',
     'sitting_answer.question_id',
     'statement.lesson_id',

@@ -4,6 +4,7 @@ export { type BankFigures, bankFigures } from './bank-figures';
 export { closeEnded, closeOverdue, quizCommands } from './commands';
 export { extraMinutes, extraTimes } from './extra-time';
 export { type CorrectionView, type FiguresPage, figuresPage } from './figures';
+export { type FollowedRow, followedOf, type TriedFor, tried } from './follow-views';
 export { type MarkingPaper, markingPaper } from './marking-desk';
 export { type Effect, effectsOfWish } from './put-right';
 export { averageOfOthers, type SittingView, sittingsOf, sittingView } from './queries';

@@ -47,8 +47,8 @@ export type Effect = {
   readonly passed: boolean;
 };
 
-/** What all sittings of a quiz come to with some corrections; those that come to the same are left out. */
-async function effectsOf(db: Database, quiz: Quiz, rows: readonly CorrectionRow[]): Promise<Result<Effect[]>> {
+/** What all sittings of a quiz are worth with some corrections, worked out in a thread of its own. */
+export async function worthOfAll(db: Database, quiz: Quiz, rows: readonly CorrectionRow[]) {
   const sittings = await allSittings(db, quiz);
   const quizzes = await quizzesOf(db, quiz.lessonId, sittings);
   const { papers, paperAt } = papersOf(sittings, quizzes);
@@ -65,11 +65,17 @@ async function effectsOf(db: Database, quiz: Quiz, rows: readonly CorrectionRow[
       marks: marksIn(sitting),
     })),
   });
-  if (!worth.ok) return worth;
-  const known = new Map(worth.value.map((one) => [one.id, one]));
+  return worth.ok ? ok({ sittings, quizzes, worth: new Map(worth.value.map((one) => [one.id, one])) }) : worth;
+}
+
+/** What all sittings of a quiz come to with some corrections; those that come to the same are left out. */
+async function effectsOf(db: Database, quiz: Quiz, rows: readonly CorrectionRow[]): Promise<Result<Effect[]>> {
+  const found = await worthOfAll(db, quiz, rows);
+  if (!found.ok) return found;
+  const { sittings, quizzes, worth } = found.value;
   return ok(
     sittings.flatMap((sitting) => {
-      const now = known.get(sitting.id);
+      const now = worth.get(sitting.id);
       const lesson = quizzes.get(sitting.editionId);
       const isSame =
         !now || (now.points === sitting.points && now.of === sitting.of && now.share === (sitting.share ?? now.share));

@@ -6,6 +6,7 @@ import { leaveMessages } from '../message';
 import type { Transaction } from '../platform/database';
 import { later } from '../platform/jobs';
 import { eventIn, recordEvents } from '../record';
+import { followUp } from './follow-up';
 import { bankEarned } from './schema';
 import { answersOf, marksOf, type SittingRow } from './sitting';
 
@@ -61,6 +62,7 @@ export async function resultFollows(
     const handedIn = { ...event, verb, deed: `sitting/${row.id}/${suffix}` } as const;
     await recordEvents(tx, event, pass > 0 ? [result, handedIn] : [handedIn]);
     await later(tx, 'certificate.award', { enrolmentId: row.enrolmentId });
+    if (lesson) await followUp(tx, row, lesson, score, at);
   }
   await leaveMessages(
     tx,

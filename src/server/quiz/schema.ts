@@ -123,6 +123,31 @@ export const answerFile = pgTable(
   ],
 );
 
+/** What has followed from results: each thing once for a learner, and what came of it. */
+export const followed = pgTable(
+  'quiz_followed',
+  {
+    enrolmentId: uuid('enrolment_id')
+      .notNull()
+      .references(() => enrolment.id, { onDelete: 'cascade' }),
+    lessonId: uuid('lesson_id').notNull(),
+    /** Of the condition, in the settings of its quiz, and which of its deeds. */
+    followId: uuid('follow_id').notNull(),
+    deed: integer('deed').notNull(),
+    sittingId: uuid('sitting_id')
+      .notNull()
+      .references(() => sitting.id, { onDelete: 'cascade' }),
+    at: at('at').notNull(),
+    said: text('said').notNull(),
+    /** Why it could not be done; null where it was. */
+    problem: text('problem'),
+  },
+  (table) => [
+    primaryKey({ columns: [table.enrolmentId, table.lessonId, table.followId, table.deed] }),
+    index('quiz_followed_lesson').on(table.lessonId, table.at),
+  ],
+);
+
 /** What was done about a question that was found wrong: for every paper that has it as it was then. */
 export const correction = pgTable(
   'quiz_correction',

@@ -4,12 +4,14 @@ import type { Occasion } from '../occasion';
 import { accessEnds } from './access-ends';
 import { certificate } from './certificate';
 import { enrolled } from './enrolled';
+import { fromResult } from './from-result';
 import { marked } from './marked';
 import { opens } from './opens';
 import { quizResult } from './quiz-result';
 import { seatFree } from './seat-free';
 import { sessionMoved } from './session-moved';
 import { sessionSoon } from './session-soon';
+import { staffTold } from './staff-told';
 
 /** Everything people are told of, in the order in which it happens to somebody. */
 const occasions: { readonly [O in OccasionName]: Occasion<Facts[O]> } = {
@@ -19,6 +21,8 @@ const occasions: { readonly [O in OccasionName]: Occasion<Facts[O]> } = {
   'session-soon': sessionSoon,
   'session-moved': sessionMoved,
   'quiz-result': quizResult,
+  'from-result': fromResult,
+  'staff-told': staffTold,
   marked,
   certificate,
   'access-ends': accessEnds,

@@ -235,6 +235,10 @@ const cases: readonly Case[] = [
   ['question-place-right', placed(id(91), ['a', false])],
   ['question-place-names', placed(id(91), ['a', true], ['a ', false])],
   ['question-place-given-away', placed(id(91), ['a', true])],
+  [
+    'quiz-follows',
+    quiz({ follows: [{ id: id(70), on: true, when: { by: 'failed' }, deeds: [{ do: 'open', of: id(999) }] }] }),
+  ],
   ['question-in-place', edited(base, { ...question, kind: 'essay', lessonId: id(11) })],
   ['question-essay-length', asks({ kind: 'essay', body: { fromWords: 9, toWords: 3, guide: '' } })],
   ['question-opinion-steps', asks({ kind: 'opinion', body: { steps: ['no', ' '] } })],

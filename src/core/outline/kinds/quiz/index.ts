@@ -1,4 +1,4 @@
-import { bandFaults, type QuizSettings, worthOf } from '../../../quiz';
+import { bandFaults, type FollowDeed, type QuizSettings, whenText, worthOf } from '../../../quiz';
 import { drawnIn } from '../../papers';
 import { paperOf, planIt } from '../../readiness/lesson-parts';
 import { type Rule, set, setAll } from '../../readiness/rule';
@@ -82,6 +82,28 @@ const rules: readonly Rule<Lesson>[] = [
     check: (lesson) => {
       const [fault] = bandFaults(lesson.quiz?.bands ?? []);
       return fault !== undefined && { sentence: `${lesson.title}: ${fault}` };
+    },
+  },
+  {
+    id: 'quiz-follows',
+    level: 'settle',
+    stage: 'assess',
+    reason: 'What follows by itself has to be whole: nobody is there to ask when it happens.',
+    remedy: 'Write the words, choose the lesson, or switch it off.',
+    check: (lesson, { outline, shown, sections }) => {
+      const there = new Set([...shown.map(({ id }) => id), ...sections.map(({ id }) => id)]);
+      const isWhole = (deed: FollowDeed): boolean => {
+        if ('text' in deed && deed.text.trim() === '') return false;
+        if (deed.do === 'tag') return deed.tag.trim() !== '';
+        if (deed.do === 'open') return there.has(deed.of);
+        return deed.do !== 'session' || (there.has(deed.lessonId) && outline.lesson[deed.lessonId]?.live !== null);
+      };
+      const wrong = (lesson.quiz?.follows ?? []).find(
+        ({ on, deeds }) => on && (deeds.length === 0 || !deeds.every(isWhole)),
+      );
+      return (
+        wrong !== undefined && { sentence: `${lesson.title}: what follows ${whenText(wrong.when)} is not whole yet.` }
+      );
     },
   },
   {

@@ -7,6 +7,7 @@ export const quizViews = {
   questions: 'Questions',
   bank: 'From the bank',
   runs: 'How it runs',
+  follows: 'What follows',
   figures: 'Figures',
 } as const;
 export type QuizView = keyof typeof quizViews;

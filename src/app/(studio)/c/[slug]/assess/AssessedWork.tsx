@@ -9,6 +9,7 @@ import { type QuizView, quizViews, useAssessDesk } from './AssessDesk';
 import styles from './assess.module.css';
 import { FromBank } from './FromBank';
 import { FiguresDesk } from './figures/FiguresDesk';
+import { FollowsDesk } from './follows/FollowsDesk';
 import { QuestionList } from './QuestionList';
 import { QuizFields } from './QuizFields';
 
@@ -38,6 +39,7 @@ function QuizWork({ lesson }: { readonly lesson: Lesson }) {
       {view === 'questions' && <QuestionList lesson={lesson} />}
       {view === 'bank' && <FromBank lesson={lesson} />}
       {view === 'figures' && <FiguresDesk lesson={lesson} />}
+      {view === 'follows' && <FollowsDesk lesson={lesson} />}
       {view === 'runs' && lesson.quiz && <QuizFields lesson={lesson} settings={lesson.quiz} />}
     </>
   );

@@ -1,5 +1,5 @@
 'use client';
-import { Select } from '@mantine/core';
+import { Select, TagsInput } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
@@ -14,9 +14,12 @@ type Props = { readonly courseId: string; readonly row: RunRow; readonly cohorts
 /** How somebody takes the course: the cohort they are in, and until when they alone may use it. */
 export function TakesPart({ courseId, row, cohorts }: Props) {
   const router = useRouter();
-  const [problem, setProblem] = useState<{ readonly at: 'cohort' | 'access'; readonly sentence: string } | null>(null);
+  const [problem, setProblem] = useState<{
+    readonly at: 'cohort' | 'access' | 'tags';
+    readonly sentence: string;
+  } | null>(null);
   const { learnerId } = row;
-  const faultAt = (at: 'cohort' | 'access') => (problem?.at === at ? problem.sentence : null);
+  const faultAt = (at: 'cohort' | 'access' | 'tags') => (problem?.at === at ? problem.sentence : null);
   const move = async (chosen: string | null) => {
     const input = { courseId, learnerId, cohortId: chosen || null };
     const done = await act<{ seated: string[] }>('cohort.move', input);
@@ -30,6 +33,13 @@ export function TakesPart({ courseId, row, cohorts }: Props) {
   const extend = async (until: string) => {
     const done = await act('enrolment.extend', { courseId, learnerId, until: until || null });
     setProblem(done.ok ? null : { at: 'access', sentence: done.problem.sentence });
+    router.refresh();
+  };
+  const [tags, setTags] = useState([...row.tags]);
+  const tag = async (next: string[]) => {
+    setTags(next);
+    const done = await act('enrolment.set-tags', { courseId, learnerId, tags: next });
+    setProblem(done.ok ? null : { at: 'tags', sentence: done.problem.sentence });
     router.refresh();
   };
   return (
@@ -52,6 +62,14 @@ export function TakesPart({ courseId, row, cohorts }: Props) {
         error={faultAt('access')}
       />
       <p className={inspector.hint}>Empty: as long as everybody.</p>
+      <TagsInput
+        label="Tags"
+        description="To find learners again; only the people who give the course see them."
+        value={tags}
+        maxTags={20}
+        onChange={tag}
+        error={faultAt('tags')}
+      />
     </div>
   );
 }

@@ -119,6 +119,7 @@ function runRow(
     email: learner.email,
     cohort: learner.cohort?.name ?? null,
     cohortId: learner.cohort?.id ?? null,
+    tags: learner.tags,
     accessUntil: learner.accessUntil && lastDayOf(learner.accessUntil, learner.clock.zone),
     started: dayText(learner.clock.start, names),
     hasStarted: learner.clock.start.epochMilliseconds <= view.now.epochMilliseconds,

@@ -45,6 +45,7 @@ export type RunRow = {
   readonly cohortId: string | null;
   /** The last day on which they alone may use the course, where that was granted. */
   readonly accessUntil: string | null;
+  readonly tags: readonly string[];
   readonly started: string;
   readonly hasStarted: boolean;
   readonly squares: readonly ('closed' | 'empty' | 'begun' | 'done')[];
