@@ -205,6 +205,11 @@ beforeAll(async () => {
     'quiz.judge': { sittingId: sitting.id, questionId: question },
     'quiz.mark': { sittingId: sitting.id, questionId: question, on: true },
     'quiz.hand-in': { sittingId: sitting.id },
+    'quiz.put-preset': {
+      ...{ id: newId(), name: 'Weekly', isDefault: false },
+      settings: { passPercent: 60, attempts: 3, minutes: 20, counts: 'best', shows: 'points' },
+    },
+    'quiz.remove-preset': { id: newId() },
     'quiz.put-right': {
       ...{ id: newId(), courseId, lessonId: quiz, questionId: question, questionSum: hash },
       ...{ does: 'points-for-all', accepted: null, nobodyLoses: true, reason: 'Unclear' },
@@ -267,6 +272,8 @@ const lets: readonly (readonly [commands: readonly string[], actors: readonly st
       'bank.set-question',
       'course.create',
       'catalogue.save-view',
+      'quiz.put-preset',
+      'quiz.remove-preset',
     ],
     ['a creator of another course', 'a creator of this course', 'the owner'],
   ],

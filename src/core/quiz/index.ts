@@ -74,6 +74,15 @@ export {
   marksFrom,
 } from './marks';
 export { mostSeed, type Pools, paperFor } from './paper';
+export {
+  type PresetChange,
+  type PresetSettings,
+  presetChanges,
+  presetName,
+  presetOf,
+  type QuizPreset,
+  withPreset,
+} from './presets';
 export { mediaNamed, type QuestionMedia, type QuestionPicture, questionMediaKinds } from './question-media';
 export { type RescoredPaper, type RescoredSitting, rescored, type Worth } from './rescore';
 export {

@@ -28,6 +28,7 @@ import { giveFile, withStoredFiles } from './answer-files';
 import { extraMinutes, giveTime } from './extra-time';
 import { markPaper } from './marking';
 import { own, ownSitting, underWay } from './own';
+import { presetCommands } from './presets';
 import { correctionCommands, whileNothingIsPutRight } from './put-right';
 import { resultFollows } from './result';
 import { sitting, sittingAnswer } from './schema';
@@ -308,4 +309,5 @@ export const quizCommands = {
   [giveTime.name]: giveTime,
   [markPaper.name]: markPaper,
   ...correctionCommands,
+  ...presetCommands,
 };

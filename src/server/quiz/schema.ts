@@ -11,7 +11,7 @@ import {
   uniqueIndex,
   uuid,
 } from 'drizzle-orm/pg-core';
-import type { Answer, CorrectionDoes, DraftMark, MarkingState } from '@/core/quiz';
+import type { Answer, CorrectionDoes, DraftMark, MarkingState, PresetSettings } from '@/core/quiz';
 import { bankQuestion } from '../bank/schema';
 import { belongsToEnrolment, enrolment, ofEnrolment } from '../enrolment/schema';
 import { course, edition } from '../outline/schema';
@@ -220,6 +220,14 @@ export const bankEarned = pgTable(
     index('bank_earned_question').on(table.questionId),
   ],
 );
+
+/** Settings of quizzes under a name, for the whole school. */
+export const quizPreset = pgTable('quiz_preset', {
+  id: uuid('id').primaryKey(),
+  name: text('name').notNull().unique(),
+  settings: jsonb('settings').$type<PresetSettings>().notNull(),
+  isDefault: boolean('is_default').notNull().default(false),
+});
 
 /** Minutes one person has beyond the time limit of a quiz. */
 export const extraTime = pgTable(

@@ -12,6 +12,7 @@ import {
 } from 'react';
 import type { MediaFacts } from '@/core/media';
 import { courseOf, type Finding, type PackedOutline, readiness, releasedSections, unpackOutline } from '@/core/outline';
+import type { PresetSettings } from '@/core/quiz';
 import { openingTexts } from '@/core/release';
 import type { CourseHead, UndoState } from '@/server/outline';
 import { type SectionTiles, tilesOf } from '@/ui/tile/tiles';
@@ -36,12 +37,15 @@ type Props = {
   readonly revision: number;
   readonly media: readonly MediaFacts[];
   readonly undo: UndoState;
+  /** How quizzes of the school begin; null for as they are usually made. */
+  readonly usualQuiz: PresetSettings | null;
   readonly children: ReactNode;
 };
 
 /** One working copy for all stages: what is changed in one is seen in the others. */
-export function CourseProvider({ personId, head, outline, revision, media, undo, children }: Props) {
+export function CourseProvider({ personId, head, outline, revision, media, undo, usualQuiz, children }: Props) {
   const [store] = useState(() => new CourseStore(personId, head.id, unpackOutline(outline), revision, media, undo));
+  store.usualQuiz = usualQuiz;
   const state = useSyncExternalStore(store.subscribe, store.getDesk, store.getDesk);
   const findings = useMemo(() => readiness(state.outline, state.media), [state.outline, state.media]);
   const lastRows = useRef<readonly SectionTiles[]>([]);

@@ -4,6 +4,7 @@ import { merged } from '@/core/kernel/merge';
 import { mayTryAgain, ok, type Problem, type Result } from '@/core/kernel/problem';
 import type { MediaFacts } from '@/core/media';
 import { type LessonText, type Outline, type OutlineEdit, type OutlineTable, planEdit } from '@/core/outline';
+import type { PresetSettings } from '@/core/quiz';
 import type { Present, Step, UndoState } from '@/server/outline';
 import { newId } from '@/ui/ids';
 import { KeptEdits, type SentEdit } from './kept';
@@ -67,6 +68,8 @@ const retryMs = [500, 1500, 4000, 8000];
 export class CourseStore {
   private state: CourseState;
   private confirmed: Outline;
+  /** How quizzes of the school begin; null for as they are usually made. */
+  usualQuiz: PresetSettings | null = null;
   private listeners = new Set<() => void>();
   private queue: Waiting[] = [];
   private sending = false;

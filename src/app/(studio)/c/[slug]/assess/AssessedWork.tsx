@@ -28,6 +28,7 @@ function QuizWork({ lesson }: { readonly lesson: Lesson }) {
       <header className={styles.quizHead}>
         <h2>{lesson.title}</h2>
         <SegmentedControl
+          size="xs"
           aria-label="What of the quiz is shown"
           value={view}
           data={Object.entries(quizViews).map(([value, label]) => ({ value, label }))}

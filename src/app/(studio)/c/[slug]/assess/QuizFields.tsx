@@ -9,6 +9,7 @@ import { useCourse, useDesk } from '../_course/CourseProvider';
 import styles from './assess.module.css';
 import { Bands } from './Bands';
 import { ExtraTime } from './ExtraTime';
+import { Presets } from './Presets';
 
 /** The instant a day begins in a zone, and the day an instant lies in there. */
 const beginningOf = (day: string, zone: string) =>
@@ -24,6 +25,7 @@ export function QuizFields({ lesson, settings }: { readonly lesson: Lesson; read
     store.edit({ do: 'set', table: 'lesson', id: lesson.id, fields: { quiz: { ...settings, ...part } } });
   return (
     <div className={styles.settings}>
+      <Presets lesson={lesson} settings={settings} />
       <div className={styles.two}>
         <NumberField
           label="Pass mark"

@@ -1,5 +1,5 @@
 'use client';
-import { type LessonKind, lessonsBySection, type OutlineEdit, sectionsOf } from '@/core/outline';
+import { type LessonKind, lessonKindOf, lessonsBySection, type OutlineEdit, sectionsOf } from '@/core/outline';
 import { newId } from '@/ui/ids';
 import { useCourseStore } from '../_course/CourseProvider';
 import type { CourseStore, Selection } from '../_course/store';
@@ -48,7 +48,11 @@ export function outlineActions(store: CourseStore) {
     const sectionId = section?.id ?? addSection();
     if (!sectionId) return null;
     const id = newId();
-    const made = store.edit({ do: 'add-lesson', id, sectionId, after: lesson?.id ?? null, title: 'New lesson', kind });
+    const add = { do: 'add-lesson', id, sectionId, after: lesson?.id ?? null, title: 'New lesson', kind } as const;
+    const quiz = lessonKindOf(kind).asks ? store.usualQuiz : null;
+    const made = store.edit(
+      quiz ? { do: 'all', edits: [add, { do: 'set', table: 'lesson', id, fields: { quiz } }] } : add,
+    );
     if (made.ok) store.select({ table: 'lesson', id });
     return made.ok ? id : null;
   };
