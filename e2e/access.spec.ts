@@ -207,6 +207,28 @@ const visits: Visit[] = [
     },
   },
   {
+    name: 'an essay, and what follows',
+    who: ines,
+    path: '/c/stream-survey/assess',
+    act: async (page) => {
+      await page.getByRole('button', { name: /What the stones tell/ }).click();
+      await page.getByRole('button', { name: 'Open question 2' }).click();
+      await page.getByLabel('What a marker looks for').waitFor();
+      await page.getByText('What follows', { exact: true }).click();
+      await page.getByText('Nothing has followed yet.').waitFor();
+    },
+  },
+  {
+    name: 'questions brought in',
+    who: ines,
+    path: '/library/questions',
+    act: async (page) => {
+      await page.getByRole('button', { name: 'Bring in' }).click();
+      await page.getByLabel('Or one question after another').fill('Which?\n+ a\n- b\n\nAnd this?');
+      await page.getByRole('list', { name: 'What cannot be read' }).waitFor();
+    },
+  },
+  {
     name: 'from the bank',
     who: ines,
     path: '/c/stream-survey/assess',
@@ -246,6 +268,15 @@ const visits: Visit[] = [
         .first()
         .click()
         .then(() => page.getByLabel('Remark to the learner').waitFor()),
+  },
+  {
+    name: 'marking a paper',
+    who: 'temi@wendwater.example',
+    path: '/marking?show=marked',
+    act: async (page) => {
+      await page.getByRole('link', { name: 'What the stones tell' }).first().click();
+      await page.getByText('The rest of the paper', { exact: true }).click();
+    },
   },
   { name: 'people', who: ines, path: '/people' },
   { name: 'my courses', who: aoife, path: '/learn' },

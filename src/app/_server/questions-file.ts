@@ -1,24 +1,28 @@
 import type { QtiTest } from '@/core/exchange';
-import { fail, ok } from '@/core/kernel/problem';
+import { fail, ok, type Result } from '@/core/kernel/problem';
 import type { DecimalSign } from '@/core/quiz';
-import { questionForms, questionsFile } from '@/server/exchange';
+import { type QuestionForm, questionForms, questionsFile } from '@/server/exchange';
 import { respond } from './respond';
 import type { Database } from './routes';
 
 type Questions = Parameters<typeof questionsFile>[2];
 
-/** Sends questions as a file of the form an address asks for; with `told`, only what that form cannot say. */
+/** The form an address asks for. */
+export const formAsked = (request: Request): Result<QuestionForm> => {
+  const form = questionForms.find((one) => one === new URL(request.url).searchParams.get('form'));
+  return form ? ok(form) : fail('invalid', 'Take the questions out as QTI, CSV or XLSX.');
+};
+
+/** Sends questions as a file; where the address asks what is `told`, only what that form cannot say. */
 export async function sendQuestions(
   request: Request,
   db: Database,
+  form: QuestionForm,
   questions: Questions,
   { name, test, decimals }: { readonly name: string; readonly test: QtiTest | null; readonly decimals?: DecimalSign },
 ): Promise<Response> {
-  const query = new URL(request.url).searchParams;
-  const form = questionForms.find((one) => one === query.get('form'));
-  if (!form) return respond(fail('invalid', 'Take the questions out as QTI, CSV or XLSX.'));
   const { bytes, type, ending, unsaid } = await questionsFile(db, form, questions, test, decimals);
-  if (query.has('told')) return respond(ok({ count: questions.length, unsaid }));
+  if (new URL(request.url).searchParams.has('told')) return respond(ok({ count: questions.length, unsaid }));
   return new Response(Buffer.from(bytes), {
     headers: {
       'content-type': type,

@@ -49,8 +49,9 @@ export {
 } from './kinds';
 export type { Option } from './kinds/choice';
 export { essayWords, lengthText } from './kinds/essay';
-export { type GivenFile, limitText } from './kinds/files';
+export { limitText } from './kinds/files';
 export { type GapPart, gapTextOf, partsOf as gapPartsOf } from './kinds/gaps/parts';
+export type { GivenFile } from './kinds/given-file';
 export type { Choice, KindRule } from './kinds/kind';
 export { type DecimalSign, readNumber, readTolerance } from './kinds/number/read';
 export type { Area, Point } from './kinds/place/area';
@@ -72,6 +73,7 @@ export {
   type Marks,
   markingStates,
   marksFrom,
+  waitsForMarks,
 } from './marks';
 export { mostSeed, type Pools, paperFor } from './paper';
 export {

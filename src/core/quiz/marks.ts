@@ -38,3 +38,7 @@ export const marksFrom = (drafts: readonly DraftMark[]): Marks =>
 /** How far a sitting whose answers are marked by a person has come. */
 export const markingStates = ['handed-in', 'being-marked', 'marked'] as const;
 export type MarkingState = (typeof markingStates)[number];
+
+/** Whether a person has to mark any answer of a sitting, and has not yet. */
+export const waitsForMarks = ({ marking }: { readonly marking: MarkingState | null }): boolean =>
+  marking === 'handed-in' || marking === 'being-marked';

@@ -6,6 +6,5 @@ export {
   type QueueRow,
   type QueueWish,
   type WorkPlace,
-  waitingStates,
   workOf,
 } from './queue';

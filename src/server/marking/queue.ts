@@ -32,7 +32,7 @@ export type QueueWish = {
 };
 
 /** States in which work waits for a marker. */
-export const waitingStates = ['handed-in', 'being-marked'] as const;
+const waitingStates = ['handed-in', 'being-marked'] as const;
 
 /** All work that waits for a person. */
 export const countWaiting = (db: Database, person: Person): Promise<number> =>

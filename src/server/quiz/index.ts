@@ -9,4 +9,4 @@ export { type MarkingPaper, markingPaper } from './marking-desk';
 export { presetsOf } from './presets';
 export { type Effect, effectsOfWish } from './put-right';
 export { averageOfOthers, type SittingView, sittingsOf, sittingView } from './queries';
-export { type SittingRow, shareOfSitting, waitsForMarks } from './sitting';
+export { type SittingRow, shareOfSitting } from './sitting';

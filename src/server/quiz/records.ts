@@ -1,9 +1,8 @@
 import { and, asc, eq, inArray, isNotNull, isNull } from 'drizzle-orm';
 import { rationalFrom } from '@/core/kernel/exact';
-import type { QuizResult } from '@/core/quiz';
+import { type QuizResult, waitsForMarks } from '@/core/quiz';
 import type { Database } from '../platform/database';
 import { sitting } from './schema';
-import { waitsForMarks } from './sitting';
 
 type Place = { readonly enrolmentId: string; readonly lessonId: string };
 

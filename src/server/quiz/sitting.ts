@@ -72,10 +72,6 @@ export async function marksOf(db: Database, row: Pick<SittingRow, 'id' | 'markin
   return found ? marksFrom(readMarks(found.marks)) : {};
 }
 
-/** Whether a person has to mark any answer of a sitting, and has not yet. */
-export const waitsForMarks = ({ marking }: Pick<SittingRow, 'marking'>): boolean =>
-  marking === 'handed-in' || marking === 'being-marked';
-
 /** What a sitting is worth with the answers it has now, and with what has been put right in its paper since. */
 export async function scoreOf(db: Database, row: SittingRow, paper: LessonDocument | null): Promise<PaperScore> {
   const questions = paper?.questions ?? [];

@@ -1,5 +1,5 @@
 import { type BodyOf, gapTextOf, type QuestionKind } from '../../quiz';
-import type { Declaration } from './read';
+import type { Declaration } from './declared';
 import { below, within, wordsOf, type Xml } from './xml';
 
 export type Interaction = { readonly xml: Xml; readonly declared: Declaration };

@@ -1,4 +1,5 @@
-import { type BodyOf, checkBody, mostQuestionsAtOnce, type QuestionContent, type QuestionKind } from '../../quiz';
+import { type BodyOf, checkBody, type QuestionContent, type QuestionKind } from '../../quiz';
+import { type Declaration, declarationOf } from './declared';
 import { type Interaction, readers } from './read-kinds';
 import { toolName } from './write';
 import { below, within, wordsOf, type Xml } from './xml';
@@ -32,32 +33,6 @@ export function normal(root: Xml): Xml {
 }
 
 const isInteraction = ({ name }: Xml) => name.endsWith('-interaction');
-
-/** What is answered, as it is declared. */
-function declarationOf(item: Xml, identifier: string) {
-  const own = within(item, 'response-declaration').find((one) => one.attributes.identifier === identifier);
-  const values = (name: string) =>
-    own ? [...below(own, name)].flatMap((one) => within(one, 'value').map((value) => wordsOf(value))) : [];
-  const entries = own ? [...below(own, 'map-entry')] : [];
-  return {
-    baseType: own?.attributes['base-type'] ?? '',
-    cardinality: own?.attributes.cardinality ?? '',
-    correct: values('correct-response'),
-    mapping: entries.map((one) => ({
-      key: one.attributes['map-key'] ?? '',
-      worth: Number(one.attributes['mapped-value'] ?? 0) || 0,
-      caseSensitive: one.attributes['case-sensitive'] === 'true',
-    })),
-    areas: own
-      ? [...below(own, 'area-map-entry')].map((one) => ({
-          shape: one.attributes.shape ?? '',
-          coords: (one.attributes.coords ?? '').split(',').map(Number),
-          worth: Number(one.attributes['mapped-value'] ?? 0) || 0,
-        }))
-      : [],
-  };
-}
-export type Declaration = ReturnType<typeof declarationOf>;
 
 /** What an item is worth: as it says, or as its parts come to; a point where nothing says. */
 function pointsOf(item: Xml, declared: readonly Declaration[]): number {
@@ -177,6 +152,3 @@ function beforeFirst(body: Xml): readonly (Xml | string)[] {
   );
   return at < 0 ? body.children : body.children.slice(0, at);
 }
-
-/** At most so many items are read at once. */
-export const mostItems = mostQuestionsAtOnce;

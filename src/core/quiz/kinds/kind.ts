@@ -3,7 +3,7 @@ import type { Rational } from '../../kernel/exact';
 import type { Result } from '../../kernel/problem';
 import type { QuestionPicture } from '../question-media';
 import type { AsLines } from './as-lines';
-import type { GivenFile } from './files';
+import type { GivenFile } from './given-file';
 import type { DecimalSign } from './number/read';
 
 /**

@@ -1,5 +1,5 @@
 import { bankAsked } from '@/app/_server/bank-asked';
-import { sendQuestions } from '@/app/_server/questions-file';
+import { formAsked, sendQuestions } from '@/app/_server/questions-file';
 import { respond } from '@/app/_server/respond';
 import { forMaker } from '@/app/_server/routes';
 import { questionsFound } from '@/server/bank';
@@ -11,5 +11,8 @@ const most = 5000;
 export const GET = forMaker(async ({ db, request }) => {
   const filter = bankAsked(request);
   if (!filter.ok) return respond(filter);
-  return sendQuestions(request, db, await questionsFound(db, filter.value, most), { name: 'questions', test: null });
+  const form = formAsked(request);
+  if (!form.ok) return respond(form);
+  const questions = await questionsFound(db, filter.value, most);
+  return sendQuestions(request, db, form.value, questions, { name: 'questions', test: null });
 });

@@ -3,6 +3,7 @@ import { zero } from '../../../kernel/exact';
 import { fail, ok } from '../../../kernel/problem';
 import { counted } from '../../../kernel/words';
 import { haveOnly, onlyLine, partLine } from '../as-lines';
+import type { GivenFile } from '../given-file';
 import { keyOf } from '../key';
 import type { Kind } from '../kind';
 
@@ -12,13 +13,6 @@ export type FilesBody = {
   readonly megabytes: number;
   /** What a marker looks for; learners never see it. */
   readonly guide: string;
-};
-/** A file as it was stored: by the SHA-256 of its bytes. */
-export type GivenFile = {
-  readonly hash: string;
-  readonly name: string;
-  readonly size: number;
-  readonly contentType: string;
 };
 export type FilesAnswer = { readonly files: readonly GivenFile[] };
 export type FilesShown = Pick<FilesBody, 'most' | 'megabytes'>;

@@ -6,7 +6,7 @@ import type { Result } from '@/core/kernel/problem';
 import type { FollowDeed } from '@/core/quiz';
 import { TextField } from '@/ui/fields/fields';
 import styles from '../assess.module.css';
-import type { Known } from './FollowPart';
+import type { Known } from './known';
 
 type Of<D extends FollowDeed['do']> = Extract<FollowDeed, { do: D }>;
 type Fields<D extends FollowDeed['do']> = (

@@ -10,22 +10,7 @@ import type { TriedFor } from '@/server/quiz';
 import { NumberField } from '@/ui/fields/fields';
 import styles from '../assess.module.css';
 import { DeedFields } from './DeedFields';
-
-/** What conditions and deeds can name. */
-export type Known = {
-  readonly sections: readonly {
-    readonly id: string;
-    readonly title: string;
-    readonly lessons: readonly { readonly id: string; readonly title: string; readonly isLive: boolean }[];
-  }[];
-  readonly courses: readonly {
-    readonly id: string;
-    readonly title: string;
-    readonly cohorts: readonly { readonly id: string; readonly name: string }[];
-  }[];
-  readonly categories: readonly string[];
-  readonly hasPassMark: boolean;
-};
+import type { Known } from './known';
 
 const ways: { readonly [B in FollowWhen['by']]: string } = {
   passed: 'it is passed',

@@ -10,7 +10,8 @@ import { newId } from '@/ui/ids';
 import { useDesk } from '../../_course/CourseProvider';
 import styles from '../assess.module.css';
 import { FollowedTable } from './FollowedTable';
-import { FollowPart, type Known } from './FollowPart';
+import { FollowPart } from './FollowPart';
+import type { Known } from './known';
 
 type Answer = { readonly followed: readonly FollowedRow[]; readonly courses: Known['courses'] };
 

@@ -1,4 +1,4 @@
-import { sendQuestions } from '@/app/_server/questions-file';
+import { formAsked, sendQuestions } from '@/app/_server/questions-file';
 import { respond } from '@/app/_server/respond';
 import { forCourse } from '@/app/_server/routes';
 import { fail } from '@/core/kernel/problem';
@@ -8,6 +8,8 @@ import { loadOutline } from '@/server/outline';
 
 /** The questions of a quiz in the working copy, as a file. */
 export const GET = forCourse(async ({ db, request, courseId, params: { lessonId = '' } }) => {
+  const form = formAsked(request);
+  if (!form.ok) return respond(form);
   const outline = await loadOutline(db, courseId);
   const lesson = outline?.lesson[lessonId];
   if (!outline || !lesson?.quiz) return respond(fail('not-found', 'This quiz is not there any more.'));
@@ -17,7 +19,7 @@ export const GET = forCourse(async ({ db, request, courseId, params: { lessonId 
       .replace(/[^A-Za-z0-9]+/g, '-')
       .replace(/^-|-$/g, '')
       .toLowerCase() || 'quiz';
-  return sendQuestions(request, db, questionsOf(outline, lessonId), {
+  return sendQuestions(request, db, form.value, questionsOf(outline, lessonId), {
     name,
     test: { title, minutes: quiz.minutes, goesBack: canGoBack(quiz) },
     decimals: quiz.decimals ?? 'point',
