@@ -110,7 +110,7 @@ test('settings are kept as a preset and taken over by several quizzes; what foll
   await condition.getByLabel('below').fill('100');
   await condition.getByRole('button', { name: 'Try it on the sittings so far' }).click();
   await expect(condition.getByText(/It would have held for \d+ learners?; nothing was done/)).toBeVisible();
-  await condition.getByRole('switch').click();
+  await condition.getByRole('switch').press(' ');
   await publish();
 
   const { page: learner } = await signedIn(browser, school, 'aoife1@post.example');

@@ -3,6 +3,7 @@ import { ActionIcon, Button, Select, Switch } from '@mantine/core';
 import { IconTrash } from '@tabler/icons-react';
 import { useState } from 'react';
 import { send } from '@/app/_client/act';
+import { canonical } from '@/core/kernel/change';
 import type { Result } from '@/core/kernel/problem';
 import { counted } from '@/core/kernel/words';
 import { type Follow, type FollowDeed, type FollowWhen, followDeeds, followWays } from '@/core/quiz';
@@ -46,7 +47,7 @@ export function FollowPart({ name, follow, sentence, known, address, onSave, onR
   const [busy, setBusy] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
   const { when } = follow;
-  const by = JSON.stringify(when);
+  const by = canonical(when);
   const begin: { readonly [B in FollowWhen['by']]: FollowWhen } = {
     passed: { by: 'passed' },
     failed: { by: 'failed' },
