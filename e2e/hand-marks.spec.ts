@@ -11,7 +11,7 @@ test('what no rule judges waits for a person: an essay, files and an opinion, fr
   const { page: maker, publish } = await assessed(school, browser, title);
   await maker.getByRole('button', { name: 'Files', exact: true }).click();
   const made = maker.getByRole('region', { name: 'Question 4', exact: true });
-  await made.getByLabel('What is asked').fill('A drawing of your reach.');
+  await made.getByLabel('What is asked').fill('A drawing of your reach, \\(a^2\\).');
   await made.getByLabel('Each at most').fill('1');
   await expect(maker.getByText('Files are added in a sitting')).toBeVisible();
   await publish();
@@ -39,6 +39,7 @@ test('what no rule judges waits for a person: an essay, files and an opinion, fr
   await expect(learner.getByText('All answers kept')).toBeVisible();
   await learner.reload();
   await expect(learner.getByText('4 of 4 answered')).toBeVisible();
+  await expect(learner.getByRole('group', { name: /A drawing/ }).locator('math msup')).toHaveCount(1);
   await expect(essay).toHaveValue('Silt settles below the weir.');
   await learner.getByRole('button', { name: 'Hand in' }).click();
   await expect(learner.getByText(/2 answers are read and marked by a person.*So far: 1 of 8 points/)).toBeVisible();
@@ -76,4 +77,5 @@ test('what no rule judges waits for a person: an essay, files and an opinion, fr
   await expect(learner.getByText('5.5 of 8 points')).toBeVisible();
   await expect(learner.getByText('Silt, yes. And the oxygen?')).toBeVisible();
   await expect(learner.getByText('answered', { exact: true })).toBeVisible();
+  await expect(learner.locator('math msup')).toHaveCount(1);
 });

@@ -37,6 +37,7 @@ export {
   holdsFor,
   whenText,
 } from './follows';
+export { formulasIn, type WordPart, wordParts } from './formulas';
 export {
   type AnswerOf,
   type BodyOf,

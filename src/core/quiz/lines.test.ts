@@ -22,6 +22,12 @@ const how = { matchCase: false, slips: 0 };
 
 test.each<[text: string, kind: QuestionKind, body: object, prompt?: string]>([
   ['Q\n+ a\n- b', 'one', { options: [option('a', true), option('b', false)] }],
+  [
+    '\\(a^2\\) is what?\n+ \\(b\\)\n- c',
+    'one',
+    { options: [option('\\(b\\)', true), option('c', false)] },
+    '\\(a^2\\) is what?',
+  ],
   ['Q\n+ a\n- b\n+ c', 'several', { options: [option('a', true), option('b', false), option('c', true)] }],
   ['Q\n+ a\nkind: Several choices', 'several', { options: [option('a', true)] }],
   ['Q\na) a\nb) b\n✓ c', 'one', { options: [option('a', false), option('b', false), option('c', true)] }],

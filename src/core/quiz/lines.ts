@@ -35,7 +35,8 @@ const signs: readonly (readonly [sign: RegExp, mark: PartMark])[] = [
 const named = [...partMarks.filter((mark) => !['right', 'wrong', 'said', 'step'].includes(mark)), ...aboutMarks].sort(
   (a, b) => b.length - a.length,
 );
-const escaped = /^\\/u;
+/** A backslash takes the mark of a line from it; one before a bracket begins a formula. */
+const escaped = /^\\(?!\()/u;
 
 function markOf(text: string): Pick<Line, 'mark' | 'words'> {
   if (escaped.test(text)) return { mark: null, words: text.slice(1) };

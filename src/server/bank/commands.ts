@@ -223,7 +223,8 @@ const putCategory = command({
     title: line(80, 'Keep the name of a category under 80 characters.', 'Give the category a name.'),
   }).noUnknown(),
   permission: mayKeep,
-  async handle({ tx, audit }, { id, parentId, title }) {
+  async handle({ tx, audit }, { id, parentId, ...input }) {
+    const title = input.title.trim();
     // One change of the tree after the other: two that are right alone could make a circle together.
     await tx.client.query("select pg_advisory_xact_lock(hashtextextended('bank-tree', 0))");
     const categories = await categoriesOf(tx.db);

@@ -126,6 +126,18 @@ test('a sitting with an essay waits for its mark: nothing is decided until then,
   expect([own?.share, own?.answers.listed[0]?.text, own?.remarks]).toEqual([1, text.text, []]);
 });
 
+test.each([
+  ['letters of one sort', 'a'.repeat(60_000)],
+  ['letters that are written longer where they are kept', '\u001f"\\'.repeat(20_000)],
+  ['sixteen scripts', 'Слово 語 नदी مرحبا שלום ქართული Հայ ไทย ລາວ ខ្មែរ မြန်မာ 한국어 ελλην አማርኛ සිංහල\n'.repeat(600)],
+])('a text as long as it may be is kept as it was written: %s', async (_what, long) => {
+  const { essay, sittingId, answer } = await sat();
+  expect(codeOf(await answer(essay, { text: long }))).toBe('ok');
+  const view = await sittingView(database(), sittingId, school.learner);
+  expect(view?.answers[essay]).toEqual({ text: long });
+  expect(codeOf(await answer(essay, { text: `${long}${'b'.repeat(60_001 - long.length)}` }))).toBe('invalid');
+});
+
 test('a paper on which nothing was written is scored at once; a waiting sitting hides no result there is', async () => {
   const { courseId, quiz, question, essay, sittingId, answer } = await sat();
   await answer(question, { typed: '4' });

@@ -18,7 +18,7 @@ test('presets have names of their own; one at most is the default; what belongs 
   const follows = [{ id: newId(), on: true, when: { by: 'passed' }, deeds: [] }];
   expect([
     await put({ id: weekly, isDefault: true, settings: { ...settings, follows, showsFrom: '2027-03-01T00:00:00Z' } }),
-    await put({ name: 'WEEKLY' }),
+    await put({ name: ' WEEKLY ' }),
     await put({ name: ' ' }),
     await put({ settings: { ...settings, passPercent: 101 } }),
     await put({ name: 'Mine' }, learner(school.learner)),

@@ -31,7 +31,8 @@ const putPreset = command({
     isDefault: boolean().required(),
   }).noUnknown(),
   permission: mayKeep,
-  async handle({ tx, audit }, { id, name, settings, isDefault }) {
+  async handle({ tx, audit }, { id, settings, isDefault, ...input }) {
+    const name = input.name.trim();
     await tx.client.query("select pg_advisory_xact_lock(hashtextextended('quiz-presets', 0))");
     const all = await tx.db.select({ id: quizPreset.id, name: quizPreset.name }).from(quizPreset);
     const isNew = all.every((one) => one.id !== id);

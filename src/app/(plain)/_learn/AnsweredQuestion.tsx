@@ -10,6 +10,8 @@ import {
   verdictWords,
 } from '@/core/quiz';
 import controls from '@/ui/plain/controls.module.css';
+import { formulasOf } from '@/ui/text/formulas';
+import { Worded } from '@/ui/text/Worded';
 import { Picture, QuestionShows } from './QuestionShows';
 import styles from './work.module.css';
 
@@ -36,12 +38,13 @@ type Props = {
 export function AnsweredQuestion({ question, number, scored, answer, sittingId, isOwn = true, children }: Props) {
   const own = kindOf(question.kind);
   const choices = own.choices?.(question.body, answer);
+  const formulas = formulasOf(question.prompt, question.body);
   const feedback = feedbackOn(question, scored.verdict);
   const given = isOwn ? ' your answer' : ' the answer';
   return (
     <section className={styles.question} data-verdict={scored.verdict} aria-label={`Question ${number}`}>
       <p className={styles.prompt}>
-        <span className={styles.number}>{number}</span> {question.prompt}
+        <span className={styles.number}>{number}</span> <Worded text={question.prompt} formulas={formulas} />
       </p>
       <QuestionShows media={question.media} />
       <p className={styles.verdict}>
@@ -57,7 +60,7 @@ export function AnsweredQuestion({ question, number, scored, answer, sittingId, 
             <li key={choice.id} data-chosen={choice.chosen || undefined} data-right={choice.right || undefined}>
               <span>
                 {choice.picture && <Picture picture={choice.picture} width={480} />}
-                {choice.text}
+                <Worded text={choice.text} formulas={formulas} />
                 <span className={controls.quiet}>
                   {choice.chosen ? given : ''}
                   {choice.right ? ' right' : ''}

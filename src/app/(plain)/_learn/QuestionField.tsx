@@ -1,6 +1,7 @@
 import type { ReactNode } from 'react';
 import type { Answer, DecimalSign } from '@/core/quiz';
 import controls from '@/ui/plain/controls.module.css';
+import { Worded } from '@/ui/text/Worded';
 import { answeringOf } from './kinds';
 import { type PaperQuestion, type Says, usualSays } from './paper';
 import { QuestionShows } from './QuestionShows';
@@ -32,11 +33,19 @@ export function QuestionField(props: Props) {
   return (
     <fieldset className={styles.question} disabled={!ready} id={`question-${question.id}`} tabIndex={-1}>
       <legend>
-        {says.includes('number') && <span className={styles.number}>{number}</span>} {question.prompt}{' '}
+        {says.includes('number') && <span className={styles.number}>{number}</span>}{' '}
+        <Worded text={question.prompt} formulas={question.formulas} />{' '}
         <span className={controls.quiet}>{facts.join(' · ')}</span>
       </legend>
       <QuestionShows media={question.media} />
-      <Part id={question.id} shown={question.shown} answer={answer} decimals={decimals} onAnswer={onAnswer} />
+      <Part
+        id={question.id}
+        shown={question.shown}
+        formulas={question.formulas}
+        answer={answer}
+        decimals={decimals}
+        onAnswer={onAnswer}
+      />
       <QuestionHelp question={question} />
       {children}
     </fieldset>

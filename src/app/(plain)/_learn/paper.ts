@@ -7,6 +7,7 @@ import {
   type QuizSettings,
   type ShownOf,
 } from '@/core/quiz';
+import type { Formulas } from '@/ui/text/formulas';
 
 /** A question as it may be seen before it is answered: nothing in it says what is right. */
 export type PaperQuestion = {
@@ -23,6 +24,8 @@ export type PaperQuestion = {
   /** How parts of an answer count; null where it is all or nothing. */
   readonly instruction: string | null;
   readonly hint: string;
+  /** The formulas in it, set, where the server has set them. */
+  readonly formulas: Formulas;
 };
 
 /** What is shown with a question. */
@@ -44,7 +47,5 @@ export const paperQuestion = ({ id, kind, prompt, category, points, body, media,
   isJudged: kindOf(kind).judgedBy === undefined,
   instruction: kindOf(kind).instruction ?? null,
   hint,
+  formulas: {},
 });
-
-/** The questions of a paper as they may be seen before they are answered. */
-export const paperOf = (questions: readonly Asked[]): PaperQuestion[] => questions.map(paperQuestion);

@@ -1,7 +1,8 @@
 import { judge } from '@/core/learning';
 import type { LessonDocument } from '@/core/outline';
 import { type Answers, canGoBack, isAnswered, pagesOf } from '@/core/quiz';
-import { paperOf, usualSays } from './paper';
+import { usualSays } from './paper';
+import { paperOf } from './paper-of';
 
 /** What a paper is shown with; of one on which nobody can go back, only the page that was reached is sent. */
 export function sittingProps(

@@ -103,7 +103,6 @@ export function qtiItem(question: QtiItem, identifier: string, context: Context)
       adaptive: false,
       'time-dependent': false,
       'tool-name': toolName,
-      'xml:lang': 'en',
     },
     ...said.declares,
     outcome(

@@ -5,3 +5,6 @@ CREATE TABLE "quiz_preset" (
 	"is_default" boolean DEFAULT false NOT NULL,
 	CONSTRAINT "quiz_preset_name_unique" UNIQUE("name")
 );
+--> statement-breakpoint
+ALTER TABLE "sitting_answer" DROP CONSTRAINT "sitting_answer_length";--> statement-breakpoint
+ALTER TABLE "sitting_answer" ADD CONSTRAINT "sitting_answer_length" CHECK (char_length("answer"::text) <= 400000) NOT VALID;

@@ -1,6 +1,7 @@
 'use client';
 import controls from '@/ui/plain/controls.module.css';
 import { useReady } from '@/ui/plain/useReady';
+import { Worded } from '@/ui/text/Worded';
 import { answeringOf } from '../kinds';
 import type { PaperQuestion } from '../paper';
 import { QuestionHelp } from '../QuestionField';
@@ -18,11 +19,14 @@ export function AskedQuestion({ question, judging }: { readonly question: PaperQ
   return (
     <>
       <fieldset className={styles.asked} disabled={judging.isRight || !ready}>
-        <legend>{question.prompt}</legend>
+        <legend>
+          <Worded text={question.prompt} formulas={question.formulas} />
+        </legend>
         <QuestionShows media={question.media} />
         <Part
           id={question.id}
           shown={question.shown}
+          formulas={question.formulas}
           answer={judging.answer}
           decimals="point"
           onAnswer={judging.change}

@@ -1,7 +1,7 @@
 import type { LessonView } from '@/core/learning';
 import { isExercise, partsOfText, type RichText } from '@/core/outline';
 import { RichTextView } from '@/ui/text/RichTextView';
-import { paperOf } from '../paper';
+import { paperOf } from '../paper-of';
 import type { Place } from '../place';
 import { ExerciseLazy } from './ExerciseLazy';
 

@@ -1,9 +1,17 @@
+import { Worded } from '@/ui/text/Worded';
 import { Picture } from '../QuestionShows';
 import styles from '../work.module.css';
 import type { AnswerProps } from './part';
 
 /** Options to choose one of, or several. */
-function Choices({ id, shown, answer, onAnswer, many }: AnswerProps<'one' | 'several'> & { readonly many: boolean }) {
+function Choices({
+  id,
+  shown,
+  formulas,
+  answer,
+  onAnswer,
+  many,
+}: AnswerProps<'one' | 'several'> & { readonly many: boolean }) {
   const chosen = answer?.chosen ?? [];
   const choose = (option: string, on: boolean) => {
     const others = many ? chosen.filter((one) => one !== option) : [];
@@ -19,7 +27,9 @@ function Choices({ id, shown, answer, onAnswer, many }: AnswerProps<'one' | 'sev
       />
       <span className={styles.optionWords}>
         {option.picture && <Picture picture={option.picture} width={480} />}
-        {option.text}
+        <span>
+          <Worded text={option.text} formulas={formulas} />
+        </span>
       </span>
     </label>
   ));

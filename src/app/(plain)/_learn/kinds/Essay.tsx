@@ -1,3 +1,4 @@
+import { useDeferredValue, useMemo } from 'react';
 import { essayWords, lengthText } from '@/core/quiz';
 import controls from '@/ui/plain/controls.module.css';
 import { type AnswerProps, typingMs } from './part';
@@ -6,7 +7,9 @@ import { type AnswerProps, typingMs } from './part';
 export function Essay({ id, shown, answer, onAnswer }: AnswerProps<'essay'>) {
   const text = answer?.text ?? '';
   const asked = lengthText(shown);
-  const words = essayWords({ text });
+  // Of a long text counting takes longer than a letter does: it follows when nothing else is to do.
+  const counting = useDeferredValue(text);
+  const words = useMemo(() => essayWords({ text: counting }), [counting]);
   return (
     <>
       <textarea

@@ -2,7 +2,7 @@ import type { LearnerView, LessonView } from '@/core/learning';
 import { type Chapter, chaptersInOrder, checkpointsOf, type Moment, usualDoneRule } from '@/core/outline';
 import type { LessonProgress } from '@/core/record';
 import type { PaperQuestion } from '../paper';
-import { paperOf } from '../paper';
+import { paperOf } from '../paper-of';
 import type { Place } from '../place';
 
 /** A checkpoint as a learner's browser may have it: nothing in it says what is right. */

@@ -1,5 +1,5 @@
 'use client';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { paperQuestion } from '@/app/(plain)/_learn/paper';
 import { QuestionField } from '@/app/(plain)/_learn/QuestionField';
 import { pointsInWords, toShort } from '@/core/kernel/exact';
@@ -7,12 +7,14 @@ import {
   type Answer,
   type DecimalSign,
   feedbackOn,
+  formulasIn,
   kindOf,
   type QuestionContent,
   readAnswers,
   scoreAnswer,
   verdictWords,
 } from '@/core/quiz';
+import type { Formulas } from '@/ui/text/formulas';
 import styles from './assess.module.css';
 
 type Props = {
@@ -23,6 +25,7 @@ type Props = {
 
 /** A question as a learner meets it, to be tried: what an answer earns and what is said to it stands below. */
 export function AsLearner({ question, number, decimals }: Props) {
+  const formulas = useFormulas(question);
   const [given, setGiven] = useState<Answer | undefined>();
   // What was answered before the question was changed may be none of its answers any more.
   const answer = readAnswers([question], { [question.id]: given })[question.id];
@@ -36,7 +39,7 @@ export function AsLearner({ question, number, decimals }: Props) {
     <section className={styles.tried} aria-label="As a learner sees it">
       <h3>As a learner sees it</h3>
       <QuestionField
-        question={paperQuestion(question)}
+        question={{ ...paperQuestion(question), formulas }}
         number={number}
         answer={answer}
         decimals={decimals}
@@ -61,4 +64,22 @@ export function AsLearner({ question, number, decimals }: Props) {
       </div>
     </section>
   );
+}
+
+/** The formulas of a question, set where there are any: what sets them is loaded then. */
+function useFormulas({ prompt, body }: QuestionContent): Formulas {
+  const [formulas, setFormulas] = useState<Formulas>({});
+  const wanted = formulasIn([prompt, body]).join('\n');
+  // biome-ignore lint/correctness/useExhaustiveDependencies: only what stands between the signs matters
+  useEffect(() => {
+    if (wanted === '') return setFormulas({});
+    let isOver = false;
+    import('@/ui/text/formulas').then(({ formulasOf }) => {
+      if (!isOver) setFormulas(formulasOf(prompt, body));
+    });
+    return () => {
+      isOver = true;
+    };
+  }, [wanted]);
+  return formulas;
 }
