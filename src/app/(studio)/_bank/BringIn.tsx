@@ -67,7 +67,13 @@ export function BringIn({ where, onPut, onClose }: Props) {
   const count = read.questions.length;
   const isEmpty = !file && text.trim() === '';
   return (
-    <Modal opened onClose={onClose} title="Bring questions in" size="90rem">
+    <Modal
+      closeButtonProps={{ 'aria-label': 'Close' }}
+      opened
+      onClose={onClose}
+      title="Bring questions in"
+      size="90rem"
+    >
       <div className={styles.pasting}>
         <div className={styles.from}>
           <div className={styles.ways}>

@@ -52,6 +52,7 @@ export function TakeOut({ address }: { readonly address: string }) {
       )}
       {told && (
         <Modal
+          closeButtonProps={{ 'aria-label': 'Close' }}
           opened
           onClose={() => setTold(null)}
           size="lg"

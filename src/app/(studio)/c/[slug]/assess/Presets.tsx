@@ -112,7 +112,13 @@ function TakeOver({ preset, lesson, onClose }: TakeOverProps) {
     else setProblem(done.problem.sentence);
   };
   return (
-    <Modal opened onClose={() => onClose(false)} size="xl" title={`Take over "${preset.name}"`}>
+    <Modal
+      closeButtonProps={{ 'aria-label': 'Close' }}
+      opened
+      onClose={() => onClose(false)}
+      size="xl"
+      title={`Take over "${preset.name}"`}
+    >
       <div className={styles.presetQuizzes}>
         {quizzes.map(({ id, name, quiz }) => (
           <Checkbox
@@ -184,7 +190,12 @@ function Keep({ presets, settings, onClose }: KeepProps) {
     else setProblem(done.problem.sentence);
   };
   return (
-    <Modal opened onClose={() => onClose(false)} title="Keep these settings for the school">
+    <Modal
+      closeButtonProps={{ 'aria-label': 'Close' }}
+      opened
+      onClose={() => onClose(false)}
+      title="Keep these settings for the school"
+    >
       <form
         className={styles.presetKeep}
         onSubmit={(event) => {
