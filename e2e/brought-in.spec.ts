@@ -81,6 +81,7 @@ test('settings are kept as a preset and taken over by several quizzes; what foll
   await maker.getByText('How it runs', { exact: true }).click();
   await maker.getByLabel('Pass mark').fill('90');
   await maker.getByLabel('Attempts', { exact: true }).fill('3');
+  await maker.getByRole('switch', { name: /^A board of the best results/ }).press(' ');
   await maker.getByRole('button', { name: 'Keep as a preset' }).click();
   await maker.getByLabel('Name').fill('Strict');
   await maker.getByRole('switch', { name: 'New quizzes of the school begin with it' }).click();
@@ -127,6 +128,11 @@ test('settings are kept as a preset and taken over by several quizzes; what foll
     await expect(learner.getByText(/0 of 7 points · not passed/)).toBeVisible();
     await learner.getByRole('link', { name: 'Back to the lesson' }).click();
   }
+  // On the board only who wants to, by the name they choose.
+  await expect(learner.getByText('Nobody stands on the board of this quiz yet.')).toBeVisible();
+  await learner.getByLabel(/^Your name on the board/).fill('Otter');
+  await learner.getByRole('button', { name: 'Show my result' }).click();
+  await expect(learner.getByRole('row', { name: /^1 Otter you 0/ })).toBeVisible();
   await maker.reload();
   await maker
     .getByRole('navigation', { name: 'Assessed lessons' })

@@ -210,6 +210,7 @@ beforeAll(async () => {
       settings: { passPercent: 60, attempts: 3, minutes: 20, counts: 'best', shows: 'points' },
     },
     'quiz.remove-preset': { id: newId() },
+    'quiz.show-on-board': { courseId, lessonId: quiz, name: null },
     'quiz.put-right': {
       ...{ id: newId(), courseId, lessonId: quiz, questionId: question, questionSum: hash },
       ...{ does: 'points-for-all', accepted: null, nobodyLoses: true, reason: 'Unclear' },
@@ -258,6 +259,7 @@ const lets: readonly (readonly [commands: readonly string[], actors: readonly st
       'quiz.hand-in',
       'quiz.judge',
       'quiz.mark',
+      'quiz.show-on-board',
       'release.tell-me',
     ],
     own,

@@ -59,6 +59,7 @@ const fields: {
     ({ bands = [] }) => bands.map(({ from, to, text }) => `${from} to ${to} %: ${text}`).join('; ') || 'none',
   ],
   average: ['Average of others', ({ average }) => yes(average)],
+  board: ['Board of results', ({ board }) => yes(board)],
   judges: ['Judged at once', ({ judges }) => yes(judges)],
   says: ['Shown with a question', ({ says = ['number', 'points'] }) => [...says].sort().join(', ') || 'nothing'],
 };

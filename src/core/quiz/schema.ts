@@ -45,6 +45,7 @@ export const quizSettingsSchema = object({
   bands: bandsSchema,
   average: boolean(),
   judges: boolean(),
+  board: boolean(),
   follows: followsSchema,
   says: array().of(string().oneOf(sayings).required()).max(sayings.length, 'Choose each of them once.'),
   draws: array().of(drawSchema.required()).max(50, 'A quiz draws at most 50 times.'),

@@ -95,6 +95,8 @@ export type QuizSettings = {
   readonly bands?: readonly Band[];
   /** Whether the result is shown beside the average of others. */
   readonly average?: boolean;
+  /** Whether the best results stand on a board, of those who want that and by the names they choose. */
+  readonly board?: boolean;
   /** Whether each answer can be judged at once, after which it stays as it is. */
   readonly judges?: boolean;
   /** What follows from a result; nothing where it does not say. */

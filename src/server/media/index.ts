@@ -12,6 +12,7 @@ export {
   usableMedia,
 } from './library';
 export {
+  coursesAsking,
   coursesOf,
   fileById,
   knownMedia,

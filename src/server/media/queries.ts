@@ -89,6 +89,15 @@ export async function coursesOf(db: Database, mediaId: string): Promise<string[]
   return [...new Set([own?.courseId ?? [], ...used.map(({ courseId }) => courseId)].flat())];
 }
 
+/** The courses in which a question shows a thing of the library: who marks there has to see it. */
+export async function coursesAsking(db: Database, mediaId: string): Promise<ReadonlySet<string>> {
+  const rows = await db
+    .selectDistinct({ courseId: mediaUse.courseId })
+    .from(mediaUse)
+    .where(and(eq(mediaUse.mediaId, mediaId), eq(mediaUse.place, 'question')));
+  return new Set(rows.map(({ courseId }) => courseId));
+}
+
 /** The lessons of working copies that use a thing of the library. */
 export async function lessonsUsing(db: Database, mediaId: string): Promise<string[]> {
   const rows = await db

@@ -213,6 +213,7 @@ test('the database holds every reference, but for lessons and questions that liv
     'live_room.lesson_id',
     'opening_wish.lesson_id',
     'progress.lesson_id',
+    'quiz_board_name.lesson_id',
     'quiz_correction.lesson_id',
     'quiz_correction.question_id',
     'quiz_followed.follow_id',

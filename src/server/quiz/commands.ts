@@ -25,6 +25,7 @@ import { database, type Transaction, transaction } from '../platform/database';
 import { newId } from '../platform/ids';
 import { eventIn, recordEvent } from '../record';
 import { giveFile, withStoredFiles } from './answer-files';
+import { showOnBoard } from './board';
 import { extraMinutes, giveTime } from './extra-time';
 import { markPaper } from './marking';
 import { own, ownSitting, underWay } from './own';
@@ -310,4 +311,5 @@ export const quizCommands = {
   [markPaper.name]: markPaper,
   ...correctionCommands,
   ...presetCommands,
+  [showOnBoard.name]: showOnBoard,
 };

@@ -1,6 +1,7 @@
 export { whichSittings } from './all-sittings';
 export { answeredFile, giveFile, mayGiveFile } from './answer-files';
 export { type BankFigures, bankFigures } from './bank-figures';
+export { type BoardRow, boardOf } from './board';
 export { closeEnded, closeOverdue, quizCommands } from './commands';
 export { extraMinutes, extraTimes } from './extra-time';
 export { type CorrectionView, type FiguresPage, figuresPage } from './figures';

@@ -229,6 +229,22 @@ export const quizPreset = pgTable('quiz_preset', {
   isDefault: boolean('is_default').notNull().default(false),
 });
 
+/** By which name somebody stands on the board of a quiz; who is not here does not. */
+export const boardName = pgTable(
+  'quiz_board_name',
+  {
+    enrolmentId: uuid('enrolment_id')
+      .notNull()
+      .references(() => enrolment.id, { onDelete: 'cascade' }),
+    lessonId: uuid('lesson_id').notNull(),
+    name: text('name').notNull(),
+  },
+  (table) => [
+    primaryKey({ columns: [table.enrolmentId, table.lessonId] }),
+    index('quiz_board_lesson').on(table.lessonId),
+  ],
+);
+
 /** Minutes one person has beyond the time limit of a quiz. */
 export const extraTime = pgTable(
   'extra_time',

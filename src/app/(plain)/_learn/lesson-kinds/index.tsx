@@ -1,14 +1,16 @@
 import type { ReactNode } from 'react';
 import type { Database } from '@/app/_server/routes';
-import type { LearnerView, LessonView } from '@/core/learning';
+import { Temporal } from '@/core/kernel/time';
+import { type LearnerView, type LessonView, shownOf } from '@/core/learning';
 import type { RoomFacts } from '@/core/live';
 import type { MediaFacts } from '@/core/media';
 import type { LessonKind } from '@/core/outline';
 import { type HandInRow, handInsOf } from '@/server/assignment';
 import { roomsOf } from '@/server/live';
-import { extraMinutes, type SittingRow, sittingsOf } from '@/server/quiz';
+import { boardOf, extraMinutes, type SittingRow, sittingsOf } from '@/server/quiz';
 import controls from '@/ui/plain/controls.module.css';
 import { AssignmentPart } from '../AssignmentPart';
+import { BoardPart } from '../BoardPart';
 import { LinkPart } from '../LinkPart';
 import { LivePart } from '../LivePart';
 import { PdfPart } from '../PdfPart';
@@ -69,7 +71,17 @@ const parts: { readonly [K in LessonKind]: Parts } = {
     async work({ one, place }, own) {
       const sittings: readonly SittingRow[] = own ? await sittingsOf(own.db, own.enrolmentId, one.lesson.id) : [];
       const extra = own ? await extraMinutes(own.db, own.enrolmentId, one.lesson.id) : 0;
-      return <QuizPart one={one} place={place} sittings={sittings} extraMinutes={extra} />;
+      const { id, quiz } = one.lesson;
+      // Where results are not shown there is nothing to compare.
+      const hasBoard = quiz?.board === true && shownOf(one.lesson, Temporal.Now.instant()).points;
+      const board =
+        hasBoard && own ? await boardOf(own.db, id, quiz.counts, own.enrolmentId) : { rows: [], ownName: null };
+      return (
+        <>
+          <QuizPart one={one} place={place} sittings={sittings} extraMinutes={extra} />
+          {hasBoard && <BoardPart {...board} place={own ? { courseId: place.courseId, lessonId: id } : null} />}
+        </>
+      );
     },
   },
   assignment: {

@@ -75,7 +75,7 @@ export function BankDesk({ opens, outcomes, zone }: Props) {
         <TextInput
           aria-label="Find in the questions"
           placeholder="Find in the questions"
-          w={230}
+          w={150}
           value={wish.find}
           onChange={(event) => change({ find: event.currentTarget.value })}
         />
@@ -95,7 +95,7 @@ export function BankDesk({ opens, outcomes, zone }: Props) {
           aria-label="Kind"
           placeholder="any kind"
           size="xs"
-          w={140}
+          w={120}
           clearable
           value={wish.kind || null}
           data={questionKinds.map((kind) => ({ value: kind, label: kindOf(kind).title }))}

@@ -11,7 +11,7 @@ import { type LessonDocument, lessonsOf } from '@/core/outline';
 import { can, makesCourses } from '@/core/people';
 import { coursesTakenBy } from '@/server/enrolment';
 import { courseHead, learning } from '@/server/learning';
-import { coursesOf, fileById, type MediaFile, usableMedia } from '@/server/media';
+import { coursesAsking, coursesOf, fileById, type MediaFile, usableMedia } from '@/server/media';
 import { liveDocument, staffLooks } from '@/server/outline';
 import type { Person } from '@/server/people';
 
@@ -112,11 +112,13 @@ async function visitorMay(db: Database, id: string, want: Want): Promise<Allowed
   return { may: 'no' };
 }
 
-/** Who sees it in the library, and markers of a course that uses it whose creator lets staff look at it. */
+/** Who sees it in the library, and markers of a course that uses it: with a question, or where its creator lets staff look. */
 async function staffMay(db: Database, person: Person, id: string): Promise<boolean> {
   if (makesCourses(person) && (await usableMedia(db, person, [id])).has(id)) return true;
+  const asking = await coursesAsking(db, id);
   for (const courseId of await coursesOf(db, id)) {
-    if (can(person, 'marking.mark', { courseId }) && (await staffLooks(db, courseId))) return true;
+    if (!can(person, 'marking.mark', { courseId })) continue;
+    if (asking.has(courseId) || (await staffLooks(db, courseId))) return true;
   }
   return false;
 }

@@ -153,6 +153,11 @@ export function QuizFields({ lesson, settings }: { readonly lesson: Lesson; read
         checked={settings.average ?? false}
         onChange={(event) => set({ average: event.currentTarget.checked })}
       />
+      <Switch
+        label="A board of the best results: of learners who want that, by the names they choose"
+        checked={settings.board ?? false}
+        onChange={(event) => set({ board: event.currentTarget.checked })}
+      />
       <Bands bands={settings.bands ?? []} onSave={(bands) => set({ bands })} />
       <Select
         label="In another order in each sitting"
