@@ -83,7 +83,7 @@ test('settings are kept as a preset and taken over by several quizzes; what foll
   await maker.getByLabel('Attempts', { exact: true }).fill('3');
   await maker.getByRole('switch', { name: /^A board of the best results/ }).press(' ');
   await maker.getByRole('button', { name: 'Keep as a preset' }).click();
-  await maker.getByLabel('Name').fill('Strict');
+  await maker.getByRole('dialog').getByLabel('Name').fill('Strict');
   await maker.getByRole('switch', { name: 'New quizzes of the school begin with it' }).click();
   await maker.getByRole('button', { name: 'Keep', exact: true }).click();
   await expect(maker.getByText('This quiz runs as "Strict".')).toBeVisible();
@@ -213,6 +213,8 @@ test('a place on a picture is made by pointer and in numbers, and marked by poin
     .click();
   await learner.getByRole('button', { name: /^(Begin|Take it again)$/ }).click();
   const picture = learner.getByRole('group', { name: /Where is the water quick/ }).getByRole('img');
+  // A place on it is meant once it is there.
+  await expect.poll(async () => (await picture.boundingBox())?.height ?? 0).toBeGreaterThan(100);
   await picture.scrollIntoViewIfNeeded();
   const size = (await picture.boundingBox()) ?? { width: 100, height: 100 };
   await picture.click({ position: { x: size.width * 0.25, y: size.height * 0.25 } });
