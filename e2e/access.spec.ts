@@ -420,7 +420,8 @@ async function scan(page: Page, visit: Visit): Promise<string[]> {
   await page.emulateMedia({ colorScheme: 'light' });
   await page.goto(visit.path);
   await visit.act?.(page);
-  await page.waitForLoadState('networkidle');
+  // A page with a frame is not always told to be idle; whether it has come to rest is looked at below.
+  await page.waitForLoadState('networkidle', { timeout: 15_000 }).catch(() => {});
   await atRest(page);
   await page.evaluate(scanner);
   const problems: string[] = [];
