@@ -30,12 +30,15 @@ const paragraphs = (text: string): Xml[] =>
     .filter((line) => line.trim() !== '')
     .map((line) => el('p', {}, line));
 
+/** The elements that play what is no picture. */
+const players = { audio: 'audio', film: 'video' } as const;
+
 const shown = (media: QuestionMedia | null, { files }: Context): Xml[] => {
   const href = media && files.get(media.mediaId)?.href;
   if (!media || !href) return [];
   const src = `../${href}`;
   if (media.kind === 'picture') return [el('p', {}, el('img', { src, alt: media.alt }))];
-  return [el(media.kind === 'audio' ? 'audio' : 'video', { src, controls: 'controls', title: media.alt })];
+  return [el(players[media.kind], { src, controls: 'controls', title: media.alt })];
 };
 
 const outcome = (identifier: string, cardinality: string, baseType: string, more: object = {}, ...inside: Xml[]) =>
