@@ -1,6 +1,6 @@
 export {
+  countByState,
   countWaiting,
-  countWork,
   lessonsToMark,
   markingQueue,
   type QueueRow,

@@ -25,18 +25,16 @@ export type QueueRow = WorkPlace & {
 
 /** Which of the work is meant; what is null is not asked. */
 export type QueueWish = {
-  readonly states: readonly WorkState[];
   readonly lessonId: string | null;
   /** A part of a learner's name. */
   readonly find: string;
 };
 
-/** States in which work waits for a marker. */
-const waitingStates = ['handed-in', 'being-marked'] as const;
-
-/** All work that waits for a person. */
-export const countWaiting = (db: Database, person: Person): Promise<number> =>
-  countWork(db, person, { states: waitingStates, lessonId: null, find: '' });
+/** All work that waits for a person, begun or not. */
+export async function countWaiting(db: Database, person: Person): Promise<number> {
+  const counts = await countByState(db, person, { lessonId: null, find: '' });
+  return counts['handed-in'] + counts['being-marked'];
+}
 
 /** The courses whose work somebody may mark; null means all. */
 const markable = (person: Person) =>
@@ -63,9 +61,8 @@ function workFor(person: Person): SQL {
 
 const escaped = (words: string) => words.replace(/[\\%_]/g, '\\$&');
 
-const meant = ({ states, lessonId, find }: QueueWish) => sql`
-  work.state = any(${sql.param([...states])}::text[])
-  and (${lessonId}::uuid is null or work.lesson_id = ${lessonId}::uuid)
+const meant = ({ lessonId, find }: QueueWish) => sql`
+  (${lessonId}::uuid is null or work.lesson_id = ${lessonId}::uuid)
   and (${find} = '' or exists (
     select 1 from "user" p where p.id = work.learner_id and p.name ilike ${`%${escaped(find)}%`}))`;
 
@@ -78,6 +75,7 @@ const titleIn = async (db: Database, editionId: string, lessonId: string): Promi
 export async function markingQueue(
   db: Database,
   person: Person,
+  state: WorkState,
   wish: QueueWish,
   page: number,
 ): Promise<RowsPage<QueueRow>> {
@@ -88,7 +86,7 @@ export async function markingQueue(
       work.points, coalesce(work.of, 0) as of, work.lesson_id as "lessonId", work.edition_id as "editionId",
       count(*) over ()::int as found
     from ${workFor(person)} join "user" u on u.id = work.learner_id join course c on c.id = work.course_id
-    where ${meant(wish)} order by work.at, work.id limit ${rowsPerPage} offset ${rowsBefore(page)}`);
+    where work.state = ${state} and ${meant(wish)} order by work.at, work.id limit ${rowsPerPage} offset ${rowsBefore(page)}`);
   return {
     rows: await Promise.all(
       rows.map(async ({ lessonId, editionId, found: _found, ...row }) => ({
@@ -96,16 +94,21 @@ export async function markingQueue(
         lessonTitle: await titleIn(db, editionId, lessonId),
       })),
     ),
-    found: rows[0]?.found ?? (page > 1 ? await countWork(db, person, wish) : 0),
+    found: rows[0]?.found ?? (page > 1 ? (await countByState(db, person, wish))[state] : 0),
     page,
   };
 }
 
-/** How much of what a person may mark is meant. */
-export async function countWork(db: Database, person: Person, wish: QueueWish): Promise<number> {
-  const { rows } = await db.execute<{ count: number }>(sql`
-    select count(*)::int as count from ${workFor(person)} where ${meant(wish)}`);
-  return rows[0]?.count ?? 0;
+/** How much of what a person may mark is meant, by its state. */
+export async function countByState(
+  db: Database,
+  person: Person,
+  wish: QueueWish,
+): Promise<Readonly<Record<WorkState, number>>> {
+  const { rows } = await db.execute<{ state: WorkState; count: number }>(sql`
+    select work.state, count(*)::int as count from ${workFor(person)} where ${meant(wish)} group by work.state`);
+  const counts = Object.fromEntries(rows.map(({ state, count }) => [state, count]));
+  return { 'handed-in': 0, 'being-marked': 0, marked: 0, ...counts };
 }
 
 /** The lessons of which a person may mark any work, by course and title. */

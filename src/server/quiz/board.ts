@@ -64,10 +64,11 @@ export async function boardOf(
   const results = await quizResults(
     db,
     names.map(({ enrolmentId }) => enrolmentId),
+    lessonId,
   );
   const standing = names
     .flatMap(({ enrolmentId, name }) => {
-      const own = results.filter((one) => one.enrolmentId === enrolmentId && one.lessonId === lessonId && !one.waits);
+      const own = results.filter((one) => one.enrolmentId === enrolmentId && !one.waits);
       const share = countingShare(own, counts);
       return share ? [{ name, share, isOwn: enrolmentId === ownId }] : [];
     })

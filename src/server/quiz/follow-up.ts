@@ -1,6 +1,6 @@
 import { eq, sql } from 'drizzle-orm';
 import type { Temporal } from '@/core/kernel/time';
-import { findLesson, type LessonDocument } from '@/core/outline';
+import { type CourseDocument, findLesson, type LessonDocument } from '@/core/outline';
 import {
   byCategory,
   deedText,
@@ -20,7 +20,7 @@ import { followed } from './schema';
 import type { SittingRow } from './sitting';
 
 /** What conditions ask of a sitting. */
-export const followFacts = (row: SittingRow, lesson: LessonDocument, score: PaperScore): FollowFacts => ({
+const followFacts = (row: SittingRow, lesson: LessonDocument, score: PaperScore): FollowFacts => ({
   share: score.share,
   passed: passes(score.share, lesson.quiz?.passPercent ?? 0),
   number: row.number,
@@ -100,15 +100,13 @@ const doers: { readonly [D in FollowDeed['do']]: Doer<Extract<FollowDeed, { do: 
 };
 
 /** The titles of the sections and lessons of an edition, by their ids. */
-async function titlesIn(tx: Transaction, editionId: string): Promise<ReadonlyMap<string, string>> {
-  const document = await editionDocument(tx.db, editionId);
-  return new Map(
-    (document?.sections ?? []).flatMap((section) => [
+const titlesIn = ({ sections }: CourseDocument): ReadonlyMap<string, string> =>
+  new Map(
+    sections.flatMap((section) => [
       [section.id, section.title] as const,
       ...section.lessons.map((one) => [one.id, one.title] as const),
     ]),
   );
-}
 
 /**
  * Does what follows from a result, as the edition that is live says it: each deed once for a learner, whatever is
@@ -124,11 +122,13 @@ export async function followUp(
   const [head] = await tx.db.select({ live: course.liveEditionId }).from(course).where(eq(course.id, row.courseId));
   const live = head?.live ? await editionDocument(tx.db, head.live) : null;
   const lesson = live && findLesson(live, row.lessonId);
-  const follows = (lesson?.quiz?.follows ?? []).filter(({ on }) => on);
-  if (!lesson || !head?.live || follows.length === 0) return;
+  const switchedOn = (lesson?.quiz?.follows ?? []).filter(({ on }) => on);
+  if (!live || !lesson || switchedOn.length === 0) return;
   const facts = followFacts(row, paper, score);
-  const titles = await titlesIn(tx, head.live);
-  for (const follow of follows.filter(({ when }) => holdsFor(when, facts)))
+  const follows = switchedOn.filter(({ when }) => holdsFor(when, facts));
+  if (follows.length === 0) return;
+  const titles = titlesIn(live);
+  for (const follow of follows)
     for (const [i, deed] of follow.deeds.entries()) await doOnce(tx, follow, i, deed, { row, lesson, titles, now });
 }
 

@@ -7,7 +7,7 @@ export { extraMinutes, extraTimes } from './extra-time';
 export { type CorrectionView, type FiguresPage, figuresPage } from './figures';
 export { type FollowedRow, followedOf, type TriedFor, tried } from './follow-views';
 export { type MarkingPaper, markingPaper } from './marking-desk';
-export { presetsOf } from './presets';
+export { presetsOf, usualSettings } from './presets';
 export { type Effect, effectsOfWish } from './put-right';
 export { averageOfOthers, type SittingView, sittingsOf, sittingView } from './queries';
 export { type SittingRow, shareOfSitting } from './sitting';

@@ -36,11 +36,11 @@ export async function markingPaper(db: Database, id: string, person: Actor): Pro
   if (!found || found.row.marking === null || !mayMark(person, found.row)) return null;
   const lesson = await paperOf(db, found.row);
   if (!lesson) return null;
-  const [answers, score, toMark, last] = await Promise.all([
+  const [answers, score, last] = await Promise.all([
     answersOf(db, id, lesson.questions),
     scoreOf(db, found.row, lesson),
-    questionsToMark(db, found.row, lesson.questions),
     lastMarks(db, id),
   ]);
+  const toMark = questionsToMark(lesson.questions, answers);
   return { ...found, lesson, answers, score, toMark, marks: last?.marks ?? [] };
 }

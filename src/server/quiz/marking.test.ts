@@ -4,7 +4,7 @@ import { expect, test } from 'vitest';
 import { Temporal } from '@/core/kernel/time';
 import type { Actor } from '@/core/people';
 import { courseHead, learning } from '../learning';
-import { countWork, lessonsToMark, markingQueue, workOf } from '../marking';
+import { countByState, lessonsToMark, markingQueue, workOf } from '../marking';
 import { database } from '../platform/database';
 import { putBytes } from '../platform/files';
 import { newId } from '../platform/ids';
@@ -222,20 +222,24 @@ test('the queue shows papers and assignments together, to those who may mark the
   await must(me(), 'assignment.hand-in', { courseId, lessonId: assignment, text: 'Done', deed: newId() }, minute(4));
   const who = { id: school.marker, role: 'marker', courses: { [courseId]: 'marker' }, locale: 'en', zone: 'UTC' };
   const asPerson = (part: object) => ({ ...who, ...part }) as never;
-  const wish = (part: object) => ({ states: ['handed-in'] as const, lessonId: null, find: '', ...part });
-  const titles = async (part: object, person: object = {}) =>
-    (await markingQueue(database(), asPerson(person), wish(part), 1)).rows.map(
+  const wish = (part: object) => ({ lessonId: null, find: '', ...part });
+  const titles = async (part: object, person: object = {}, state: 'handed-in' | 'marked' = 'handed-in') =>
+    (await markingQueue(database(), asPerson(person), state, wish(part), 1)).rows.map(
       (row) => `${row.sort} ${row.lessonTitle}`,
     );
   expect(await titles({})).toEqual(['paper Check', 'work Write']);
   expect(await titles({ lessonId: quiz })).toEqual(['paper Check']);
   expect([await titles({ find: 'LEARN' }), await titles({ find: 'l%r' })]).toEqual([['paper Check', 'work Write'], []]);
-  expect(await titles({ states: ['marked'] })).toEqual([]);
+  expect(await titles({}, {}, 'marked')).toEqual([]);
   expect(await titles({}, { courses: {} })).toEqual([]);
   expect(await titles({ lessonId: quiz }, { id: school.learner, role: 'owner' })).toEqual([]);
   expect((await lessonsToMark(database(), asPerson({}))).map(({ title }) => title)).toEqual(['Check', 'Write']);
   expect(await workOf(database(), asPerson({}), quiz)).toEqual([{ sort: 'paper', id: sittingId, done: false }]);
-  expect(await countWork(database(), asPerson({}), wish({}))).toBe(2);
+  expect(await countByState(database(), asPerson({}), wish({}))).toEqual({
+    'handed-in': 2,
+    'being-marked': 0,
+    marked: 0,
+  });
   const desk = await markingPaper(database(), sittingId, marker(courseId));
   expect(desk?.toMark.map(({ id }) => id)).toEqual([essay]);
   for (const other of [me(), learner(school.other), { id: school.creator, role: 'creator' as const, courses: {} }])

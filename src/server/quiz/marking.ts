@@ -5,7 +5,7 @@ import { idSchema } from '@/core/kernel/ids';
 import { fail, ok, type Result } from '@/core/kernel/problem';
 import type { Question } from '@/core/outline';
 import { can, mayMark } from '@/core/people';
-import { type DraftMark, draftMarksSchema, isAnswered, kindOf } from '@/core/quiz';
+import { type Answers, type DraftMark, draftMarksSchema, isAnswered, kindOf } from '@/core/quiz';
 import { type CommandContext, command } from '../platform/command';
 import type { Database } from '../platform/database';
 import { newId } from '../platform/ids';
@@ -14,16 +14,9 @@ import { resultFollows } from './result';
 import { sitting, sittingMarks } from './schema';
 import { answersOf, closedWith, paperOf, readMarks, type SittingRow, scoreOf } from './sitting';
 
-/** The questions of a sitting whose answers a person has to mark; what was left open is not marked. */
-export async function questionsToMark(
-  db: Database,
-  row: Pick<SittingRow, 'id'>,
-  questions: readonly Question[],
-): Promise<readonly Question[]> {
-  const byHand = questions.filter(({ kind }) => kindOf(kind).judgedBy === 'person');
-  const answers = byHand.length === 0 ? {} : await answersOf(db, row.id, byHand);
-  return byHand.filter(({ id, kind }) => isAnswered(kind, answers[id]));
-}
+/** The questions whose answers a person has to mark; what was left open is not marked. */
+export const questionsToMark = (questions: readonly Question[], answers: Answers): readonly Question[] =>
+  questions.filter(({ id, kind }) => kindOf(kind).judgedBy === 'person' && isAnswered(kind, answers[id]));
 
 /** What was marked last in a sitting, finished or not; null where nothing was. */
 export async function lastMarks(db: Database, sittingId: string) {
@@ -85,7 +78,8 @@ export const markPaper = command({
     if (!row || row.marking === null) return fail('not-found', 'Nothing in this sitting waits to be marked.');
     if (row.learnerId === actor.id) return fail('not-allowed', 'This is your own work; somebody else has to mark it.');
     const paper = await paperOf(tx.db, row);
-    const questions = await questionsToMark(tx.db, row, paper?.questions ?? []);
+    const asked = paper?.questions ?? [];
+    const questions = questionsToMark(asked, await answersOf(tx.db, row.id, asked));
     const checked = checkMarks(marks, questions, finish);
     if (!checked.ok) return checked;
     if (row.marking === 'marked' && !finish)

@@ -3,7 +3,14 @@ import { boolean, object } from 'yup';
 import { idSchema } from '@/core/kernel/ids';
 import { fail, ok } from '@/core/kernel/problem';
 import { somewhere } from '@/core/people';
-import { presetName, presetOf, type QuizPreset, type QuizSettings, quizSettingsSchema } from '@/core/quiz';
+import {
+  type PresetSettings,
+  presetName,
+  presetOf,
+  type QuizPreset,
+  type QuizSettings,
+  quizSettingsSchema,
+} from '@/core/quiz';
 import { type CommandContext, command } from '../platform/command';
 import type { Database } from '../platform/database';
 import { quizPreset } from './schema';
@@ -12,13 +19,20 @@ import { quizPreset } from './schema';
 const mayKeep = ({ actor }: CommandContext) => somewhere(actor, 'bank.change');
 const mostPresets = 100;
 
-/** The presets of the school, by their names. Throws where one cannot be read. */
+/** Settings as they were kept. Throws where they are none. */
+const readSettings = (kept: unknown): PresetSettings =>
+  presetOf(quizSettingsSchema.validateSync(kept, { strict: true }) as QuizSettings);
+
+/** The presets of the school, by their names. */
 export async function presetsOf(db: Database): Promise<QuizPreset[]> {
   const rows = await db.select().from(quizPreset).orderBy(asc(quizPreset.name));
-  return rows.map((row) => ({
-    ...row,
-    settings: presetOf(quizSettingsSchema.validateSync(row.settings, { strict: true }) as QuizSettings),
-  }));
+  return rows.map((row) => ({ ...row, settings: readSettings(row.settings) }));
+}
+
+/** How new quizzes of the school begin; null where it has not said. */
+export async function usualSettings(db: Database): Promise<PresetSettings | null> {
+  const [row] = await db.select({ kept: quizPreset.settings }).from(quizPreset).where(eq(quizPreset.isDefault, true));
+  return row ? readSettings(row.kept) : null;
 }
 
 /** Keeps settings under a name, anew or over what had the id; of several that would be the default, the last one is. */

@@ -6,8 +6,12 @@ import { sitting } from './schema';
 
 type Place = { readonly enrolmentId: string; readonly lessonId: string };
 
-/** The results of some enrolments in all their quizzes, those of a quiz in the order they were sat. */
-export async function quizResults(db: Database, enrolmentIds: readonly string[]): Promise<(Place & QuizResult)[]> {
+/** The results of some enrolments in all their quizzes, or in one, those of a quiz in the order they were sat. */
+export async function quizResults(
+  db: Database,
+  enrolmentIds: readonly string[],
+  lessonId?: string,
+): Promise<(Place & QuizResult)[]> {
   const rows = await db
     .select({
       enrolmentId: sitting.enrolmentId,
@@ -21,7 +25,12 @@ export async function quizResults(db: Database, enrolmentIds: readonly string[])
     })
     .from(sitting)
     .where(
-      and(inArray(sitting.enrolmentId, [...enrolmentIds]), isNotNull(sitting.handedInAt), eq(sitting.isVoid, false)),
+      and(
+        inArray(sitting.enrolmentId, [...enrolmentIds]),
+        isNotNull(sitting.handedInAt),
+        eq(sitting.isVoid, false),
+        lessonId === undefined ? undefined : eq(sitting.lessonId, lessonId),
+      ),
     )
     .orderBy(asc(sitting.number));
   return rows.map(({ points, of, share, handedInAt, markedAt, marking, ...place }) => ({

@@ -8,7 +8,7 @@ import { findIn, pageIn } from '@/core/kernel/page';
 import { dateTimeText } from '@/core/kernel/time';
 import { worksHere } from '@/core/people';
 import { instantFrom } from '@/server/enrolment';
-import { countWork, lessonsToMark, markingQueue, type QueueWish } from '@/server/marking';
+import { countByState, lessonsToMark, markingQueue } from '@/server/marking';
 import { DataTable } from '@/ui/table/DataTable';
 import { Pages } from '@/ui/table/Pages';
 import { TopBar } from '../_frame/TopBar';
@@ -25,9 +25,9 @@ const emptyText = {
 } as const;
 
 const shows = [
-  { id: 'waiting', name: 'Waiting', states: ['handed-in'] },
-  { id: 'later', name: 'Kept for later', states: ['being-marked'] },
-  { id: 'marked', name: 'Marked', states: ['marked'] },
+  { id: 'waiting', name: 'Waiting', state: 'handed-in' },
+  { id: 'later', name: 'Kept for later', state: 'being-marked' },
+  { id: 'marked', name: 'Marked', state: 'marked' },
 ] as const;
 
 type Query = { readonly show?: string; readonly page?: string; readonly lesson?: string; readonly find?: string };
@@ -40,10 +40,10 @@ export default async function MarkingPage({ searchParams }: { readonly searchPar
   const lessons = await lessonsToMark(db, person);
   const lesson = lessons.find(({ id }) => id === query.lesson) ?? null;
   const find = findIn(query.find);
-  const wish = (states: QueueWish['states']): QueueWish => ({ states, lessonId: lesson?.id ?? null, find });
-  const [{ rows, found, page: shown }, ...counts] = await Promise.all([
-    markingQueue(db, person, wish(chosen.states), pageIn(query.page)),
-    ...shows.map(({ states }) => countWork(db, person, wish(states))),
+  const wish = { lessonId: lesson?.id ?? null, find };
+  const [{ rows, found, page: shown }, counts] = await Promise.all([
+    markingQueue(db, person, chosen.state, wish, pageIn(query.page)),
+    countByState(db, person, wish),
   ]);
   const addressOf = (show: string, page = 1) => {
     const asked = {
@@ -62,9 +62,9 @@ export default async function MarkingPage({ searchParams }: { readonly searchPar
         <div className={styles.head}>
           <h1>Marking</h1>
           <nav aria-label="What to show" className={styles.tabs}>
-            {shows.map((one, i) => (
+            {shows.map((one) => (
               <Link key={one.id} href={addressOf(one.id)} aria-current={one === chosen ? 'page' : undefined}>
-                {one.name} ({counts[i]})
+                {one.name} ({counts[one.state]})
               </Link>
             ))}
           </nav>

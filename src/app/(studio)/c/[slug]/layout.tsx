@@ -2,7 +2,7 @@ import type { ReactNode } from 'react';
 import { courseDoor, orNotFound, workTitle } from '@/app/_server/doors';
 import { packOutline } from '@/core/outline';
 import { courseDesk } from '@/server/outline';
-import { presetsOf } from '@/server/quiz';
+import { usualSettings } from '@/server/quiz';
 import { TopBar } from '../../_frame/TopBar';
 import { CourseHeader } from './_course/CourseHeader';
 import { CourseProvider } from './_course/CourseProvider';
@@ -18,7 +18,7 @@ export default async function CourseLayout({ children, params }: Props) {
   const { slug } = await params;
   const entered = await courseDoor(slug, 'course.edit', `/c/${slug}/build`);
   const { person, db, head } = entered;
-  const [desk, presets] = await Promise.all([courseDesk(db, head, person), presetsOf(db)]);
+  const [desk, usualQuiz] = await Promise.all([courseDesk(db, head, person), usualSettings(db)]);
   const { outline, revision, media, undo } = orNotFound(desk);
   return (
     <CourseProvider
@@ -28,7 +28,7 @@ export default async function CourseLayout({ children, params }: Props) {
       revision={revision}
       media={[...media.values()]}
       undo={undo}
-      usualQuiz={presets.find(({ isDefault }) => isDefault)?.settings ?? null}
+      usualQuiz={usualQuiz}
     >
       <TopBar entered={entered} here="courses" />
       <CourseHeader />

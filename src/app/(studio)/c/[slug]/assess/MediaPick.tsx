@@ -2,8 +2,8 @@
 import { Button, FileButton } from '@mantine/core';
 import { IconPhoto } from '@tabler/icons-react';
 import { useIntake } from '@/app/_client/use-intake';
-import { ok, type Result } from '@/core/kernel/problem';
-import { type QuestionMedia, questionMediaKinds } from '@/core/quiz';
+import type { Result } from '@/core/kernel/problem';
+import { type QuestionMedia, type QuestionPicture, questionMediaKinds } from '@/core/quiz';
 import { TextField } from '@/ui/fields/fields';
 import { QuestionShows } from '../../../../(plain)/_learn/QuestionShows';
 import { Intake } from '../_inspector/Intake';
@@ -97,10 +97,10 @@ export function PicturePick({
   isShown = false,
   onSet,
 }: {
-  readonly picture: { readonly mediaId: string; readonly alt: string } | null;
+  readonly picture: QuestionPicture | null;
   readonly label: string;
   readonly isShown?: boolean;
-  readonly onSet: (picture: { readonly mediaId: string; readonly alt: string } | null) => Result<unknown>;
+  readonly onSet: (picture: QuestionPicture | null) => Result<unknown>;
 }) {
   return (
     <MediaPick
@@ -108,7 +108,7 @@ export function PicturePick({
       label={label}
       isShown={isShown}
       media={picture && { ...picture, kind: 'picture' }}
-      onSet={(media) => onSet(media && { mediaId: media.mediaId, alt: media.alt }) ?? ok(null)}
+      onSet={(media) => onSet(media && { mediaId: media.mediaId, alt: media.alt })}
     />
   );
 }

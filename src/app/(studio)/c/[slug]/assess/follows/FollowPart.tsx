@@ -55,23 +55,17 @@ export function FollowPart({ name, follow, sentence, known, address, onSave, onR
     attempt: { by: 'attempt', number: 2 },
     category: { by: 'category', category: known.categories[0] ?? '', below: 50 },
   };
+  const session = known.sections.flatMap(({ lessons }) => lessons).find(({ isLive }) => isLive);
   const beginDeed: { readonly [D in FollowDeed['do']]: FollowDeed } = {
     message: { do: 'message', text: '' },
-    session: {
-      do: 'session',
-      lessonId: known.sections.flatMap((one) => one.lessons).find((one) => one.isLive)?.id ?? '',
-      text: '',
-    },
+    session: { do: 'session', lessonId: session?.id ?? '', text: '' },
     tag: { do: 'tag', tag: '' },
     open: { do: 'open', of: known.sections[0]?.id ?? '' },
     enrol: { do: 'enrol', courseId: known.courses[0]?.id ?? '', cohortId: null },
     staff: { do: 'staff', text: '' },
   };
-  const offered = followDeeds.filter(
-    (one) =>
-      (one !== 'session' || beginDeed.session.do !== 'session' || beginDeed.session.lessonId !== '') &&
-      (one !== 'enrol' || known.courses.length > 0),
-  );
+  const isOffered = { session: session !== undefined, enrol: known.courses.length > 0 };
+  const offered = followDeeds.filter((one) => (one === 'session' || one === 'enrol' ? isOffered[one] : true));
   const attempt = async () => {
     setBusy(true);
     const told = await send<readonly TriedFor[]>(address, when);
