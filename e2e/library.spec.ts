@@ -25,8 +25,11 @@ async function drop(
   );
   const box = await on.boundingBox();
   const at = { clientX: (box?.x ?? 0) + 80, clientY: (box?.y ?? 0) + (box?.height ?? 0) * y };
-  await on.dispatchEvent('dragover', { dataTransfer: carried, ...at });
-  await expect(page.getByText(/^Drop (as lessons|into)/)).toBeVisible();
+  // A browser tells again and again that something is held over a place, so a page that was not listening yet hears it.
+  await expect(async () => {
+    await on.dispatchEvent('dragover', { dataTransfer: carried, ...at });
+    await expect(page.getByText(/^Drop (as lessons|into)/)).toBeVisible({ timeout: 500 });
+  }).toPass();
   await on.dispatchEvent('drop', { dataTransfer: carried, ...at });
 }
 
