@@ -86,7 +86,13 @@ export {
   type QuizPreset,
   withPreset,
 } from './presets';
-export { mediaNamed, type QuestionMedia, type QuestionPicture, questionMediaKinds } from './question-media';
+export {
+  mediaNamed,
+  type PlayedMedia,
+  type QuestionMedia,
+  type QuestionPicture,
+  questionMediaKinds,
+} from './question-media';
 export { type RescoredPaper, type RescoredSitting, rescored, type Worth } from './rescore';
 export {
   bodyText,

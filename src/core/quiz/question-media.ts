@@ -13,11 +13,21 @@ const fields = {
   alt: string().max(500, 'Keep the words of a picture under 500 characters.').defined(),
 };
 
+/** What an option plays: a recording or a film. */
+export type PlayedMedia = QuestionMedia & { readonly kind: 'audio' | 'film' };
+
 export const questionPictureSchema = object(fields).noUnknown();
 export const questionMediaSchema = object({ ...fields, kind: string().oneOf(questionMediaKinds).required() })
   .noUnknown()
   .nullable()
   .defined();
+
+export const playedMediaSchema = object({
+  ...fields,
+  kind: string()
+    .oneOf(['audio', 'film'] as const)
+    .required(),
+}).noUnknown();
 
 /** The ids of all files that a question, or a part of one, names. */
 export function mediaNamed(value: unknown): readonly string[] {

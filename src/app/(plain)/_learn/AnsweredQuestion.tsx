@@ -10,7 +10,7 @@ import {
   verdictWords,
 } from '@/core/quiz';
 import controls from '@/ui/plain/controls.module.css';
-import { formulasOf } from '@/ui/text/formulas';
+import { type Formulas, formulasOf } from '@/ui/text/formulas';
 import { Worded } from '@/ui/text/Worded';
 import { Picture, QuestionShows } from './QuestionShows';
 import styles from './work.module.css';
@@ -60,6 +60,7 @@ export function AnsweredQuestion({ question, number, scored, answer, sittingId, 
             <li key={choice.id} data-chosen={choice.chosen || undefined} data-right={choice.right || undefined}>
               <span>
                 {choice.picture && <Picture picture={choice.picture} width={480} />}
+                {choice.plays && <QuestionShows media={choice.plays} />}
                 <Worded text={choice.text} formulas={formulas} />
                 <span className={controls.quiet}>
                   {choice.chosen ? given : ''}
@@ -71,7 +72,7 @@ export function AnsweredQuestion({ question, number, scored, answer, sittingId, 
           ))}
         </ul>
       ) : (
-        <Given question={question} scored={scored} answer={answer} sittingId={sittingId} isOwn={isOwn} />
+        <Given {...{ question, scored, answer, sittingId, isOwn, formulas }} />
       )}
       {feedback && <p className={styles.feedback}>{feedback}</p>}
       {scored.mark?.remark.trim() && (
@@ -85,7 +86,8 @@ export function AnsweredQuestion({ question, number, scored, answer, sittingId, 
 }
 
 /** An answer that was not chosen among others, with the right one where it is another. */
-function Given({ question, scored, answer, sittingId, isOwn }: Omit<Props, 'number' | 'children'>) {
+function Given(props: Omit<Props, 'number' | 'children'> & { readonly formulas: Formulas }) {
+  const { question, scored, answer, sittingId, isOwn, formulas } = props;
   const own = kindOf(question.kind);
   if (own.files && answer)
     return (
@@ -104,11 +106,11 @@ function Given({ question, scored, answer, sittingId, isOwn }: Omit<Props, 'numb
     );
   return (
     <p>
-      {isOwn ? 'Your answer' : 'The answer'}: {text || 'none'}
+      {isOwn ? 'Your answer' : 'The answer'}: {text ? <Worded text={text} formulas={formulas} /> : 'none'}
       {scored.verdict !== 'right' && (
         <>
           <br />
-          Right: {own.rightText(question.body)}
+          Right: <Worded text={own.rightText(question.body)} formulas={formulas} />
         </>
       )}
     </p>

@@ -1,3 +1,4 @@
+import { readPattern } from '../../kernel/pattern';
 import { type BodyOf, gapTextOf, type QuestionKind } from '../../quiz';
 import type { Declaration } from './declared';
 import { below, within, wordsOf, type Xml } from './xml';
@@ -148,8 +149,17 @@ const textEntry: Reader = (asked) => {
   if (others.length === 0 && isNumber) return numberFrom(first, asked);
   if (others.length > 0 || isWithinWords(asked.body)) return gapsFrom(asked, formsOf, false);
   const forms = formsOf(first);
-  if (forms.length === 0) return { refusal: 'It says of nothing that it is right.' };
-  return read('short-text', { accepted: forms, matchCase: matchesCase([first]), slips: 0 });
+  const [pattern] = asked.rules.flatMap((one) => [...below(one, 'pattern-match')].map((own) => own.attributes.pattern));
+  if (forms.length === 0 && !pattern) return { refusal: 'It says of nothing that it is right.' };
+  const isRead = pattern !== undefined && readPattern(pattern, true).ok;
+  return read(
+    'short-text',
+    { accepted: forms, matchCase: matchesCase([first]), slips: 0, ...(isRead && { pattern }) },
+    [
+      ...(pattern !== undefined && !isRead ? [`Its pattern cannot be read here: ${pattern}`] : []),
+      ...(forms.length === 0 ? ['It names no right answer, only a pattern. Write one to be told.'] : []),
+    ],
+  );
 };
 /** Whether a field stands within a line of words, and not by itself. */
 const isWithinWords = (body: Xml): boolean =>

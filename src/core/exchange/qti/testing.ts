@@ -127,6 +127,10 @@ export function scoreOf(item: Xml, responses: Responses): number {
         return args()[0] === null;
       case 'qti-match':
         return same(args()[0] ?? null, args()[1] ?? null);
+      case 'qti-pattern-match': {
+        const [own = null] = args();
+        return own === null ? null : new RegExp(`^(?:${xml.attributes.pattern})$`, 'u').test(String(own));
+      }
       case 'qti-index': {
         const list = args()[0];
         return Array.isArray(list) ? (list[Number(xml.attributes.n) - 1] ?? null) : null;

@@ -1,4 +1,5 @@
 import { add, type Rational, subtract, zero } from '../../kernel/exact';
+import { readPattern } from '../../kernel/pattern';
 import {
   type Area,
   type BodyOf,
@@ -67,10 +68,17 @@ const mapping = (entries: readonly Entry[], caseSensitive?: boolean): Xml =>
 const mapped = (identifier: string) => el('qti-map-response', { identifier });
 
 type Choice = BodyOf<'one'>['options'][number];
-const shownIn = ({ text, picture }: Choice, { hrefOf }: Given): (Xml | string)[] => {
-  const href = picture && hrefOf(picture.mediaId);
-  return [...(href ? [el('img', { src: href, alt: picture.alt })] : []), ...(text === '' ? [] : [text])];
+const shownIn = ({ text, picture, plays }: Choice, { hrefOf }: Given): (Xml | string)[] => {
+  const seen = picture && hrefOf(picture.mediaId);
+  const played = plays && hrefOf(plays.mediaId);
+  return [
+    ...(seen ? [el('img', { src: seen, alt: picture.alt })] : []),
+    ...(played ? [el(players[plays.kind], { src: played, controls: 'controls', title: plays.alt })] : []),
+    ...(text === '' ? [] : [text]),
+  ];
 };
+/** The elements that play what is no picture. */
+export const players = { audio: 'audio', film: 'video' } as const;
 const choices = (options: readonly Choice[], most: number, given: Given): Xml =>
   el(
     'qti-choice-interaction',
@@ -150,26 +158,28 @@ const slipsUnsaid = (slips: number) =>
   slips > 0 ? [`That ${slips === 1 ? 'one slip is' : `${slips} slips are`} forgiven cannot be said.`] : [];
 const formsIn = (forms: readonly string[]) => [...new Set(forms.map((form) => form.trim()).filter(Boolean))];
 
-const shortText: Writer<'short-text'> = ({ accepted, matchCase, slips }, { points }) => {
+const shortText: Writer<'short-text'> = ({ accepted, matchCase, slips, pattern }, { points }) => {
   const forms = formsIn(accepted);
+  const mapped = mapping(
+    forms.map((form) => [form, points]),
+    matchCase,
+  );
   return {
-    declares: [
-      declared(
-        'RESPONSE',
-        'single',
-        'string',
-        forms.slice(0, 1),
-        mapping(
-          forms.map((form) => [form, points]),
-          matchCase,
-        ),
-      ),
-    ],
+    declares: [declared('RESPONSE', 'single', 'string', forms.slice(0, 1), mapped)],
     interaction: [el('p', {}, el('qti-text-entry-interaction', { 'response-identifier': 'RESPONSE' }))],
-    scores: { template: 'map_response' },
+    scores: pattern ? { rules: [byPattern(pattern, matchCase, points)] } : { template: 'map_response' },
     unsaid: slipsUnsaid(slips),
   };
 };
+/** All points for what a pattern means; otherwise what the forms that are accepted are worth. */
+function byPattern(pattern: string, matchCase: boolean, points: number): Xml {
+  const read = readPattern(pattern, matchCase);
+  const said = matchCase || !read.ok ? pattern : read.value.caseless;
+  return cases(
+    [el('qti-pattern-match', { pattern: said }, variable('RESPONSE')), setTo('SCORE', value('float', String(points)))],
+    [null, setTo('SCORE', el('qti-map-response', { identifier: 'RESPONSE' }))],
+  );
+}
 
 /** A fraction as a decimal, as exact as it can be written; those of numbers people type come to an end. */
 function decimalText(exact: Rational): string {

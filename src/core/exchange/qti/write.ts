@@ -1,6 +1,6 @@
 import type { DecimalSign, QuestionContent, QuestionMedia } from '../../quiz';
 import { cases, setTo, templateOf, value, variable } from './processing';
-import { type Said, type Sized, saidOf } from './write-kinds';
+import { players, type Said, type Sized, saidOf } from './write-kinds';
 import { el, type Xml, xmlText } from './xml';
 
 /**
@@ -29,9 +29,6 @@ const paragraphs = (text: string): Xml[] =>
     .split(/\r\n|[\r\n]/u)
     .filter((line) => line.trim() !== '')
     .map((line) => el('p', {}, line));
-
-/** The elements that play what is no picture. */
-const players = { audio: 'audio', film: 'video' } as const;
 
 const shown = (media: QuestionMedia | null, { files }: Context): Xml[] => {
   const href = media && files.get(media.mediaId)?.href;

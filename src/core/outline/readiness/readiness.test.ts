@@ -216,6 +216,10 @@ const cases: readonly Case[] = [
   ['question-no-points', asks({ points: 0 })],
   ['question-no-form', edited(base, lesson(40, 1, 'quiz'), { ...question, kind: 'short-text' })],
   ['question-slips', asks({ kind: 'short-text', body: { accepted: ['run'], matchCase: false, slips: 3 } })],
+  [
+    'question-pattern-all',
+    asks({ kind: 'short-text', body: { accepted: ['run'], matchCase: false, slips: 0, pattern: '.*' } }),
+  ],
   ['question-gaps-none', gapped('No gap.')],
   ['question-gaps-empty', gapped('A [] here, a [b] there.')],
   ['question-gaps-bank', gapped('A [b] here, a [b|c] there.', true)],

@@ -23,6 +23,7 @@ export const partMarks = [
   'files',
   'guide',
   'scale',
+  'pattern',
   'slips',
   'letters',
 ] as const;

@@ -1,6 +1,6 @@
 import { array, boolean, object, string } from 'yup';
 import { fail, ok } from '../../kernel/problem';
-import { type QuestionPicture, questionPictureSchema } from '../question-media';
+import { type PlayedMedia, playedMediaSchema, type QuestionPicture, questionPictureSchema } from '../question-media';
 import { type AsLines, haveOnly, partLine } from './as-lines';
 import { keyOf } from './key';
 import type { Choice, Kind, KindRule } from './kind';
@@ -17,10 +17,12 @@ export type Option = {
   readonly feedback: string;
   /** A picture beside its words, or in their place. */
   readonly picture?: QuestionPicture | undefined;
+  /** What is played beside its words, or in their place. */
+  readonly plays?: PlayedMedia | undefined;
 };
 export type ChoiceBody = { readonly options: readonly Option[] };
 export type ChoiceAnswer = { readonly chosen: readonly string[] };
-export type ShownChoice = { readonly options: readonly Pick<Option, 'id' | 'text' | 'picture'>[] };
+export type ShownChoice = { readonly options: readonly Pick<Option, 'id' | 'text' | 'picture' | 'plays'>[] };
 
 const bodySchema = object({
   options: array()
@@ -31,6 +33,7 @@ const bodySchema = object({
         right: boolean().required(),
         feedback: string().max(1000, 'Keep feedback under 1,000 characters.').defined(),
         picture: questionPictureSchema.default(undefined).optional(),
+        plays: playedMediaSchema.default(undefined).optional(),
       }).noUnknown(),
     )
     .max(20, 'Give at most 20 options.')
@@ -40,11 +43,12 @@ const answerSchema = object({
   chosen: array().of(string().max(40).required()).max(20, 'Choose at most 20 options.').required(),
 }).noUnknown();
 
-/** An option in words: its own, or those of its picture. */
-const wordsOf = ({ text, picture }: Option): string => text.trim() || (picture?.alt.trim() ?? '');
+/** An option in words: its own, or those of its picture or of what it plays. */
+const wordsOf = ({ text, picture, plays }: Option): string =>
+  text.trim() || picture?.alt.trim() || (plays?.alt.trim() ?? '');
 
 const written = ({ options }: ChoiceBody) =>
-  options.filter((option) => option.text.trim() !== '' || option.picture !== undefined);
+  options.filter((option) => option.text.trim() !== '' || option.picture !== undefined || option.plays !== undefined);
 
 /** Rules that hold for both. */
 const rules: readonly KindRule<ChoiceBody>[] = [
@@ -82,11 +86,11 @@ const rules: readonly KindRule<ChoiceBody>[] = [
   {
     id: 'question-option-picture',
     level: 'settle',
-    reason: 'Whoever cannot see a picture has only its words to choose it by.',
-    remedy: 'Say in words what it shows, without saying whether it is right.',
+    reason: 'Whoever cannot see a picture, or tells recordings apart by their names, has only words to choose by.',
+    remedy: 'Say in words what it is, without saying whether it is right.',
     check: ({ options }, name) =>
-      options.some((option) => option.picture && wordsOf(option) === '') && {
-        sentence: `${name} has an option that is a picture without words.`,
+      options.some((option) => (option.picture ?? option.plays) && wordsOf(option) === '') && {
+        sentence: `${name} has an option that is a picture, a recording or a film without words.`,
       },
   },
   {
@@ -128,7 +132,11 @@ export const choice: Pick<Kind<ChoiceBody, ChoiceAnswer, ShownChoice>, Common> &
     })),
   }),
   shown: ({ options }) => ({
-    options: options.map(({ id, text, picture }) => ({ id, text, ...(picture && { picture }) })),
+    options: options.map(({ id, text, picture, plays }) => ({
+      ...{ id, text },
+      ...(picture && { picture }),
+      ...(plays && { plays }),
+    })),
   }),
   rearranged: ({ options }, order) => ({ options: order(options) }),
   isGiven: ({ chosen }) => chosen.length > 0,

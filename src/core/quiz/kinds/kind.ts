@@ -1,7 +1,7 @@
 import type { Schema } from 'yup';
 import type { Rational } from '../../kernel/exact';
 import type { Result } from '../../kernel/problem';
-import type { QuestionPicture } from '../question-media';
+import type { PlayedMedia, QuestionPicture } from '../question-media';
 import type { AsLines } from './as-lines';
 import type { GivenFile } from './given-file';
 import type { DecimalSign } from './number/read';
@@ -65,6 +65,7 @@ export type Choice = {
   readonly right: boolean;
   readonly feedback: string;
   readonly picture?: QuestionPicture | undefined;
+  readonly plays?: PlayedMedia | undefined;
 };
 
 /** What is to be settled about a question of a kind before publishing, or is worth a look. */

@@ -57,10 +57,10 @@ describe.each(questionKinds.map((name) => [name, kindOf(name)] as const))('%s', 
   });
 
   test('takes no answer and no body of another shape, and scores whatever fits within nothing and all', () => {
+    const fields = new Set(kind.examples.flatMap(({ body }) => Object.keys(body)));
     for (const other of questionKinds)
       for (const { body, answer } of kindOf(other).examples) {
-        if (checkBody(name, body).ok)
-          expect(Object.keys(body).sort()).toEqual(Object.keys(kind.examples[0]?.body ?? {}).sort());
+        if (checkBody(name, body).ok) expect(Object.keys(body).filter((field) => !fields.has(field))).toEqual([]);
         const own = kind.examples[0]?.body;
         const read = own && checkAnswer(name, own, answer);
         if (!own || !read?.ok || !kind.isGiven(read.value)) continue;

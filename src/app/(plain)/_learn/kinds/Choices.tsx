@@ -1,5 +1,5 @@
 import { Worded } from '@/ui/text/Worded';
-import { Picture } from '../QuestionShows';
+import { Picture, QuestionShows } from '../QuestionShows';
 import styles from '../work.module.css';
 import type { AnswerProps } from './part';
 
@@ -18,20 +18,24 @@ function Choices({
     onAnswer({ chosen: on || !many ? [...others, option] : others }, 0);
   };
   return shown.options.map((option) => (
-    <label key={option.id} className={styles.option}>
-      <input
-        type={many ? 'checkbox' : 'radio'}
-        name={id}
-        checked={chosen.includes(option.id)}
-        onChange={(event) => choose(option.id, event.currentTarget.checked)}
-      />
-      <span className={styles.optionWords}>
-        {option.picture && <Picture picture={option.picture} width={480} />}
-        <span>
-          <Worded text={option.text} formulas={formulas} />
+    <div key={option.id}>
+      <label className={styles.option}>
+        <input
+          type={many ? 'checkbox' : 'radio'}
+          name={id}
+          checked={chosen.includes(option.id)}
+          onChange={(event) => choose(option.id, event.currentTarget.checked)}
+        />
+        <span className={styles.optionWords}>
+          {option.picture && <Picture picture={option.picture} width={480} />}
+          <span>
+            <Worded text={option.text} formulas={formulas} />
+          </span>
         </span>
-      </span>
-    </label>
+      </label>
+      {/* Beside the label: whoever plays it has not chosen it yet. */}
+      {option.plays && <QuestionShows media={option.plays} />}
+    </div>
   ));
 }
 

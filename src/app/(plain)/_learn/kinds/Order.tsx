@@ -1,6 +1,7 @@
 import { IconArrowDown, IconArrowUp } from '@tabler/icons-react';
 import { useState } from 'react';
 import controls from '@/ui/plain/controls.module.css';
+import { Worded } from '@/ui/text/Worded';
 import styles from '../work.module.css';
 import type { AnswerProps } from './part';
 
@@ -8,7 +9,7 @@ import type { AnswerProps } from './part';
  * Items that are put in order: with buttons, or dragged. A button that has nothing to do keeps the keyboard where it
  * is.
  */
-export function Order({ shown: { items }, answer, onAnswer }: AnswerProps<'order'>) {
+export function Order({ shown: { items }, formulas, answer, onAnswer }: AnswerProps<'order'>) {
   const [said, setSaid] = useState('');
   const [dragged, setDragged] = useState<string | null>(null);
   const given = answer?.order ?? [];
@@ -40,7 +41,9 @@ export function Order({ shown: { items }, answer, onAnswer }: AnswerProps<'order
             }}
           >
             <span>
-              <bdi>{textOf(id)}</bdi>
+              <bdi>
+                <Worded text={textOf(id)} formulas={formulas} />
+              </bdi>
             </span>
             <button
               type="button"

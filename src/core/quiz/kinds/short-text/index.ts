@@ -1,7 +1,8 @@
 import { array, object, string } from 'yup';
 import { rational, zero } from '../../../kernel/exact';
+import { readPattern } from '../../../kernel/pattern';
 import { ok } from '../../../kernel/problem';
-import { divided, haveOnly, partLine, undivided } from '../as-lines';
+import { divided, haveOnly, onlyLine, partLine, undivided } from '../as-lines';
 import type { Kind } from '../kind';
 import { isTyped, type TypedAnswer, typedSchema } from '../typed';
 import { slips } from './distance';
@@ -14,13 +15,22 @@ export type ShortTextBody = {
   readonly matchCase: boolean;
   /** How many slips of the pen are forgiven, see `slips`. */
   readonly slips: number;
+  /** What is right as well, as a pattern for the whole of it, see `readPattern`; nothing where it does not say. */
+  readonly pattern?: string | undefined;
 };
 
-const body = (accepted: readonly string[], matchCase = false, forgiven = 0): ShortTextBody => ({
+const body = (accepted: readonly string[], matchCase = false, forgiven = 0, pattern?: string): ShortTextBody => ({
   accepted,
   matchCase,
   slips: forgiven,
+  ...(pattern !== undefined && { pattern }),
 });
+
+/** Whether what was typed is what a pattern means, with single spaces between its words. */
+function fitsPattern({ pattern, matchCase }: ShortTextBody, typed: string): boolean {
+  const read = pattern ? readPattern(pattern, matchCase) : null;
+  return read?.ok === true && read.value.matches(plain(typed, true));
+}
 
 /** Short text: right when it is one of the accepted forms, or nearly. All or nothing. */
 export const shortText: Kind<ShortTextBody, TypedAnswer, object> = {
@@ -31,19 +41,24 @@ export const shortText: Kind<ShortTextBody, TypedAnswer, object> = {
       .max(50, 'Give at most 50 accepted forms.')
       .required(),
     ...closeness,
+    pattern: string().test('pattern', '', (pattern, context) => {
+      const read = readPattern(pattern ?? '', true);
+      return read.ok || context.createError({ message: read.problem.sentence });
+    }),
   }).noUnknown(),
   answer: typedSchema,
   begin: () => body(['']),
   shown: () => ({}),
   isGiven: isTyped,
   fits: () => ok(null),
-  share: ({ accepted, ...how }, { typed }) => (isAccepted(accepted, typed, how) ? rational(1) : zero),
+  share: (own, { typed }) => (isAccepted(own.accepted, typed, own) || fitsPattern(own, typed) ? rational(1) : zero),
   key: ({ matchCase }, { typed }) => plain(typed, matchCase),
   answerText: (_body, { typed }) => typed.trim(),
   rightText: ({ accepted }) => accepted.find((form) => form.trim() !== '')?.trim() ?? '',
-  bodyText: ({ accepted, matchCase, slips: forgiven }) =>
+  bodyText: ({ accepted, matchCase, slips: forgiven, pattern }) =>
     [
       ...accepted.map((form) => form || 'without words'),
+      ...(pattern ? [`also right: ${pattern}`] : []),
       ...(matchCase ? ['as written, large and small letters'] : []),
       ...(forgiven > 0 ? [`slips forgiven: ${forgiven}`] : []),
     ].join('\n'),
@@ -52,11 +67,18 @@ export const shortText: Kind<ShortTextBody, TypedAnswer, object> = {
     read: (lines) => {
       const how = closenessIn(lines);
       const forms = lines.filter(({ mark }) => mark === 'words' || mark === 'answer');
-      if (!how || forms.length === 0 || !haveOnly(lines, 'words', 'answer', 'slips', 'letters')) return null;
-      return { accepted: forms.flatMap(({ words }) => divided(words, ';')), ...how };
+      const pattern = onlyLine(lines, 'pattern');
+      if (!how || pattern === null || forms.length === 0) return null;
+      if (!haveOnly(lines, 'words', 'answer', 'pattern', 'slips', 'letters')) return null;
+      return {
+        accepted: forms.flatMap(({ words }) => divided(words, ';')),
+        ...how,
+        ...(pattern !== undefined && { pattern }),
+      };
     },
-    write: ({ accepted, ...how }) => [
+    write: ({ accepted, pattern, ...how }) => [
       partLine('words', accepted.map((form) => undivided(form, ';')).join('; ')),
+      ...(pattern ? [partLine('pattern', pattern)] : []),
       ...closenessLines(how),
     ],
   },
@@ -69,6 +91,16 @@ export const shortText: Kind<ShortTextBody, TypedAnswer, object> = {
       remedy: 'Write the right answer.',
       check: ({ accepted }, name) =>
         accepted.every((form) => form.trim() === '') && { sentence: `${name} accepts no answer yet.` },
+    },
+    {
+      id: 'question-pattern-all',
+      level: 'look',
+      reason: 'A pattern that means any words makes everything right.',
+      remedy: 'Make the pattern narrower.',
+      check: (own, name) =>
+        ['zq', 'Nothing of the kind 7', '–'].every((typed) => fitsPattern(own, typed)) && {
+          sentence: `${name} has a pattern that takes whatever is typed.`,
+        },
     },
     {
       id: 'question-slips',
@@ -120,6 +152,24 @@ export const shortText: Kind<ShortTextBody, TypedAnswer, object> = {
       share: '1/1',
     },
     { name: 'a form left empty accepts nothing', body: body(['', 'weir']), answer: { typed: 'x' }, share: '0/1' },
+    {
+      name: 'by a pattern',
+      body: body(['1953'], false, 0, '(in )?(19)?53'),
+      answer: { typed: 'In  53' },
+      share: '1/1',
+    },
+    {
+      name: 'by a part of a pattern',
+      body: body(['1953'], false, 0, '53'),
+      answer: { typed: '1953 or 53' },
+      share: '0/1',
+    },
+    {
+      name: 'by a pattern in other letters where they count',
+      body: body(['pH 7'], true, 0, 'pH ?\\d'),
+      answer: { typed: 'PH 7' },
+      share: '0/1',
+    },
     { name: 'blank', body: body(['weir'], false, 5), answer: { typed: ' ' }, share: null },
   ],
 };

@@ -1,13 +1,20 @@
 import { ActionIcon, Checkbox, Radio, Tooltip } from '@mantine/core';
 import { IconPhoto } from '@tabler/icons-react';
 import { useState } from 'react';
-import type { Option } from '@/core/quiz';
+import type { Option, QuestionMedia } from '@/core/quiz';
 import { TextField } from '@/ui/fields/fields';
 import { newId } from '@/ui/ids';
 import styles from '../assess.module.css';
-import { PicturePick } from '../MediaPick';
+import { MediaPick } from '../MediaPick';
 import type { MakingProps } from './part';
 import { AddPart, moved, PartRow, Parts } from './rows';
+
+/** What an option shows or plays: one or the other. */
+function mediaOf(media: QuestionMedia | null): Pick<Option, 'picture' | 'plays'> {
+  if (!media) return { picture: undefined, plays: undefined };
+  const { kind, ...named } = media;
+  return kind === 'picture' ? { picture: named, plays: undefined } : { picture: undefined, plays: { ...named, kind } };
+}
 
 const newOption = (text: string): Option => ({ id: newId().slice(-12), text, right: false, feedback: '' });
 
@@ -17,9 +24,9 @@ function Choices({ id, body: { options }, onSave, many }: MakingProps<'one' | 's
   const change = (option: string, part: Partial<Option>) =>
     save(
       options.map((one) => {
-        const { picture, ...rest } = { ...one, ...part };
+        const { picture, plays, ...rest } = { ...one, ...part };
         if (one.id !== option) return one;
-        return picture ? { ...rest, picture } : rest;
+        return { ...rest, ...(picture && { picture }), ...(plays && { plays }) };
       }),
     );
   // One choice has one right option: choosing another one changes both.
@@ -56,11 +63,11 @@ function Choices({ id, body: { options }, onSave, many }: MakingProps<'one' | 's
             name={`option ${i + 1}`}
             columns="auto 1.4fr 1fr auto"
             below={
-              (option.picture || shownFor.has(option.id)) && (
-                <PicturePick
-                  label={`Picture of option ${i + 1}`}
-                  picture={option.picture ?? null}
-                  onSet={(picture) => change(option.id, { picture: picture ?? undefined })}
+              (option.picture || option.plays || shownFor.has(option.id)) && (
+                <MediaPick
+                  label={`Picture, recording or film of option ${i + 1}`}
+                  media={option.plays ?? (option.picture ? { ...option.picture, kind: 'picture' } : null)}
+                  onSet={(media) => change(option.id, mediaOf(media))}
                 />
               )
             }
@@ -88,12 +95,12 @@ function Choices({ id, body: { options }, onSave, many }: MakingProps<'one' | 's
               value={option.feedback}
               onSave={(feedback) => change(option.id, { feedback })}
             />
-            <Tooltip label={`Picture of option ${i + 1}`}>
+            <Tooltip label={`Picture, recording or film of option ${i + 1}`}>
               <ActionIcon
                 variant="subtle"
                 color="gray"
-                aria-label={`Picture of option ${i + 1}`}
-                aria-pressed={option.picture !== undefined || shownFor.has(option.id)}
+                aria-label={`Picture, recording or film of option ${i + 1}`}
+                aria-pressed={option.picture !== undefined || option.plays !== undefined || shownFor.has(option.id)}
                 onClick={() => toggle(option.id)}
               >
                 <IconPhoto size={16} stroke={1.75} />

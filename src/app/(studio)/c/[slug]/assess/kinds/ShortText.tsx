@@ -36,6 +36,12 @@ export function ShortText({ body, onSave }: MakingProps<'short-text'>) {
         ))}
       </Parts>
       <ClosenessFields value={body} onSave={(part) => onSave({ ...body, ...part })} />
+      <TextField
+        label="Right as well: a pattern for the whole answer"
+        description="For example \\d{4} for a year of four digits, (left|right) bank, or sp?ring. Empty: none."
+        value={body.pattern ?? ''}
+        onSave={(pattern) => onSave({ ...body, pattern: pattern.trim() === '' ? undefined : pattern })}
+      />
       <p className={styles.quiet}>
         A slip is a letter left out, one too many, a wrong one, or two neighbours changed about.
       </p>
