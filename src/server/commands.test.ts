@@ -211,6 +211,8 @@ beforeAll(async () => {
     },
     'quiz.remove-preset': { id: newId() },
     'quiz.show-on-board': { courseId, lessonId: quiz, name: null },
+    'quiz.tell-about': { courseId, lessonId: quiz, told: {} },
+    'quiz.take-back-about': { courseId, lessonId: quiz },
     'quiz.put-right': {
       ...{ id: newId(), courseId, lessonId: quiz, questionId: question, questionSum: hash },
       ...{ does: 'points-for-all', accepted: null, nobodyLoses: true, reason: 'Unclear' },
@@ -260,6 +262,8 @@ const lets: readonly (readonly [commands: readonly string[], actors: readonly st
       'quiz.judge',
       'quiz.mark',
       'quiz.show-on-board',
+      'quiz.tell-about',
+      'quiz.take-back-about',
       'release.tell-me',
     ],
     own,

@@ -6,7 +6,7 @@ import { publishDue } from '../server/outline';
 import { closeDatabase } from '../server/platform/database';
 import { type JobName, type Jobs, jobNames, jobsLeft, mostTries, queue } from '../server/platform/jobs';
 import { log } from '../server/platform/log';
-import { closeEnded, closeOverdue } from '../server/quiz';
+import { closeEnded, closeOverdue, tellWhatIsShown } from '../server/quiz';
 import { lookAgain, lookAtForgotten, lookAtSome } from '../server/release';
 import { repeatedly } from './repeatedly';
 
@@ -48,6 +48,7 @@ const handlers: { [N in JobName]: Handler<N> } = {
   'release.look-again': { work: (whose) => lookAgain(whose), batch: 20 },
   'release.look-at-forgotten': { work: () => lookAtForgotten() },
   'quiz.close-overdue': { work: () => closeOverdue() },
+  'quiz.tell-shown': { work: () => tellWhatIsShown() },
   'quiz.close-ended': { work: ({ enrolmentId }) => closeEnded(enrolmentId) },
   'edition.publish-due': { work: () => publishDue() },
   'media.sweep': { work: () => sweep() },
@@ -82,6 +83,7 @@ async function main() {
   }
   await wantForms();
   await boss.schedule('quiz.close-overdue', '* * * * *');
+  await boss.schedule('quiz.tell-shown', '* * * * *');
   await boss.schedule('edition.publish-due', '* * * * *');
   await boss.schedule('media.sweep', '17 * * * *');
   await boss.schedule('release.look-at-forgotten', '41 * * * *');

@@ -1,4 +1,4 @@
-import type { QuizResult } from '../quiz';
+import type { Belongs, QuizResult } from '../quiz';
 import type { LessonProgress } from '../record';
 
 /** What is recorded of one learner in a course: all that is needed beside the edition and the moment. */
@@ -16,6 +16,8 @@ export type LearnerRecords = {
   readonly opened: ReadonlyMap<string, number>;
   /** Until when they may use the course, where that was granted to them alone; milliseconds. */
   readonly accessUntil: number | null;
+  /** The cohort they are in, and their tags: what a quiz may be for. */
+  readonly belongs: Belongs;
 };
 /** Work handed in, with its mark once it has one: thousandths out of what it was worth in its own edition. */
 export type Work = {
@@ -44,4 +46,5 @@ export const noRecords: LearnerRecords = {
   unlocked: new Set(),
   opened: new Map(),
   accessUntil: null,
+  belongs: { cohortId: null, tags: [] },
 };

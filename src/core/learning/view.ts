@@ -20,6 +20,7 @@ import {
   type SectionDocument,
   usualDoneRule,
 } from '../outline';
+import { isFor } from '../quiz';
 import { type LessonProgress, noProgress } from '../record';
 import {
   instantOf,
@@ -53,6 +54,8 @@ export type LessonView = {
   readonly progress: LessonProgress;
   /** Null: not an assessment, or without a pass mark. */
   readonly passed: boolean | null;
+  /** A quiz that is for other learners: they are excused from it. */
+  readonly isForOthers: boolean;
 };
 /** A lesson that another one waits for. */
 export type Awaited = { readonly lesson: LessonDocument; readonly until: 'done' | 'passed' };
@@ -96,10 +99,14 @@ export const gradeItems = (document: CourseDocument): GradeItem[] =>
     .filter((lesson) => isItem(lesson, lesson.questions))
     .map((lesson) => ({ id: lesson.id, title: lesson.title, weight: lesson.weight, of: fullPoints(lesson) }));
 
+/** Why somebody a quiz is not for has nothing to do in it. */
+const notForThem = 'This quiz is for others.';
+
 /** What a learner has for an item, before anything is weighed. `isDue`: whether it counts that there is nothing. */
 export function gradeEntry(lesson: LessonDocument, records: LearnerRecords, isDue: boolean): GradeEntry {
   const decision = records.decisions.get(lesson.id);
   if (decision?.kind === 'excused') return { state: 'excused', reason: decision.reason };
+  if (!decision && !isFor(lesson.quiz?.forWhom, records.belongs)) return { state: 'excused', reason: notForThem };
   if (decision)
     return { state: 'points', points: rational(decision.points ?? 0), of: decision.of, byHand: decision.reason };
   return gradingOf(lesson.kind).entry(lesson, records, isDue);
@@ -254,6 +261,7 @@ export function learnerView(
         closedSince: state.closedSince,
         progress: done.has(lesson.id) ? { ...kept, state: 'done' } : kept,
         passed: entry ? hasPassed(lesson, entry) : null,
+        isForOthers: !isFor(lesson.quiz?.forWhom, records.belongs),
       };
     }),
   }));

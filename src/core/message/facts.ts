@@ -33,6 +33,7 @@ export type Facts = {
     /** It was handed in because its time was up. */
     readonly timeUp: boolean;
   };
+  readonly 'result-shown': { readonly lesson: NamedLesson; readonly sittingId: string };
   readonly 'from-result': {
     readonly lesson: NamedLesson;
     readonly text: string;

@@ -71,6 +71,8 @@ export function planCopy(target: Outline, source: Outline, wish: CopyWish, names
       quiz: lesson.quiz && {
         ...lesson.quiz,
         ...(lesson.quiz.draws && { draws: lesson.quiz.draws.map((draw) => ({ ...draw, id: names.id(draw.id) })) }),
+        // Cohorts are those of one course.
+        ...(lesson.quiz.forWhom && !names.sameCourse && { forWhom: { ...lesson.quiz.forWhom, cohorts: [] } }),
         ...(lesson.quiz.follows && { follows: followsRenamed(lesson.quiz.follows, renamedPart) }),
       },
       live: lesson.live && {

@@ -1,3 +1,13 @@
+export {
+  askedWhen,
+  asksOf,
+  fittingTold,
+  type PersonAsks,
+  type PersonQuestion,
+  type ToldAbout,
+  toldAboutSchema,
+  toldCounts,
+} from './about';
 export { type Band, bandFaults, bandOf } from './bands';
 export {
   type BankCategory,
@@ -37,6 +47,7 @@ export {
   holdsFor,
   whenText,
 } from './follows';
+export { type Belongs, type ForWhom, isFor } from './for-whom';
 export { formulasIn, type WordPart, wordParts } from './formulas';
 export {
   type AnswerOf,

@@ -1,5 +1,6 @@
 import { line } from '../kernel/line';
 import { counted } from '../kernel/words';
+import { asksOf } from './about';
 import type { QuizSettings } from './types';
 
 /** Settings of quizzes under a name, for the whole school. */
@@ -11,8 +12,8 @@ export type QuizPreset = {
   readonly isDefault: boolean;
 };
 
-/** What belongs to one quiz alone: what it draws, what follows from it, and a day in its calendar. */
-type Own = 'draws' | 'follows' | 'showsFrom';
+/** What belongs to one quiz alone: what it draws, what follows from it, whom it is for, and a day in its calendar. */
+type Own = 'draws' | 'follows' | 'forWhom' | 'showsFrom';
 export type PresetSettings = Omit<QuizSettings, Own>;
 
 export const presetName = line(80, 'Keep the name of a preset under 80 characters.', 'Give the preset a name.');
@@ -21,6 +22,7 @@ export const presetName = line(80, 'Keep the name of a preset under 80 character
 export function presetOf({
   draws: _draws,
   follows: _follows,
+  forWhom: _whom,
   showsFrom: _from,
   ...settings
 }: QuizSettings): PresetSettings {
@@ -32,6 +34,7 @@ export const withPreset = (quiz: QuizSettings, preset: PresetSettings): QuizSett
   ...preset,
   ...(quiz.draws && { draws: quiz.draws }),
   ...(quiz.follows && { follows: quiz.follows }),
+  ...(quiz.forWhom && { forWhom: quiz.forWhom }),
   ...(quiz.showsFrom !== undefined && { showsFrom: quiz.showsFrom }),
 });
 
@@ -60,6 +63,14 @@ const fields: {
   ],
   average: ['Average of others', ({ average }) => yes(average)],
   board: ['Board of results', ({ board }) => yes(board)],
+  asks: [
+    'Asked about the person',
+    ({ asks }) =>
+      asksOf(asks)
+        .map(({ prompt }) => prompt)
+        .join('; ') || 'nothing',
+  ],
+  certifies: ['Brings a certificate', ({ certifies }) => yes(certifies)],
   judges: ['Judged at once', ({ judges }) => yes(judges)],
   says: ['Shown with a question', ({ says = ['number', 'points'] }) => [...says].sort().join(', ') || 'nothing'],
 };

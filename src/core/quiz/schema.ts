@@ -2,9 +2,11 @@ import { array, boolean, mixed, number, object, string } from 'yup';
 import { idSchema } from '../kernel/ids';
 import { parsed } from '../kernel/parse';
 import type { Result } from '../kernel/problem';
+import { personAsksSchema } from './about';
 import { bandsSchema } from './bands';
 import { drawSchema } from './bank';
 import { followsSchema } from './follows';
+import { forWhomSchema } from './for-whom';
 import { type BodyOf, kindOf, type QuestionKind, questionKinds } from './kinds';
 import { questionMediaSchema } from './question-media';
 import { type Answer, type Answers, atEnds, correctionDoes, pagings, type QuestionContent, sayings } from './types';
@@ -47,6 +49,9 @@ export const quizSettingsSchema = object({
   judges: boolean(),
   board: boolean(),
   follows: followsSchema,
+  forWhom: forWhomSchema.default(undefined).optional(),
+  asks: personAsksSchema.default(undefined).optional(),
+  certifies: boolean(),
   says: array().of(string().oneOf(sayings).required()).max(sayings.length, 'Choose each of them once.'),
   draws: array().of(drawSchema.required()).max(50, 'A quiz draws at most 50 times.'),
 }).noUnknown();

@@ -1,6 +1,8 @@
 import type { Rational } from '../kernel/exact';
+import type { PersonAsks } from './about';
 import type { Band } from './bands';
 import type { Follow } from './follows';
+import type { ForWhom } from './for-whom';
 import type { AnswerOf, BodyOf, QuestionKind } from './kinds';
 import type { DecimalSign } from './kinds/number/read';
 import type { Mark } from './marks';
@@ -101,6 +103,12 @@ export type QuizSettings = {
   readonly judges?: boolean;
   /** What follows from a result; nothing where it does not say. */
   readonly follows?: readonly Follow[];
+  /** Whom it is for; for everybody where this does not say. */
+  readonly forWhom?: ForWhom;
+  /** What is asked about the person, before or after, if they agree. */
+  readonly asks?: PersonAsks;
+  /** Whether whoever passes it gets a certificate for it. */
+  readonly certifies?: boolean;
   /** What is shown with a question; its number and points where this does not say. */
   readonly says?: readonly (typeof sayings)[number][];
 };

@@ -2,6 +2,8 @@ import { randomBytes } from 'node:crypto';
 import { and, eq, sql } from 'drizzle-orm';
 import { object, string } from 'yup';
 import { certificateNumber } from '@/core/certificate';
+import { percentText } from '@/core/gradebook';
+import { divide, rational, zero } from '@/core/kernel/exact';
 import { idSchema } from '@/core/kernel/ids';
 import { line } from '@/core/kernel/line';
 import { fail, ok, type Result } from '@/core/kernel/problem';
@@ -17,29 +19,61 @@ import { type Transaction, transaction } from '../platform/database';
 import { newId, newToken } from '../platform/ids';
 import { later } from '../platform/jobs';
 import { checkedCertificate } from './draw';
-import { certificateFor, checkAddress } from './queries';
+import { certificateFor, certificateForQuiz, checkAddress } from './queries';
 import { certificate } from './schema';
 
+/** What a certificate is for: the course as a whole, or one of its quizzes. */
+type About = { readonly lessonId: string | null; readonly title: string; readonly grade: string | null };
+
+const aboutCourse = ({ view }: Learning): About => ({
+  lessonId: null,
+  title: view.document.course.title,
+  grade: view.sheet.grade ? view.sheet.gradeText : null,
+});
+
+/** The quizzes whose certificate somebody has earned: passed by what they have reached, and shown to them. */
+function quizzesEarned({ view }: Learning, now: Temporal.Instant): About[] {
+  const lines = new Map(view.sheet.lines.map(({ item, entry }) => [item.id, entry]));
+  return view.lessons.flatMap(({ lesson, passed }) => {
+    const entry = lines.get(lesson.id);
+    const from = lesson.quiz?.showsFrom;
+    // Before the day from which results are shown, a certificate would tell them.
+    const isKept = from ? Temporal.Instant.compare(now, Temporal.Instant.from(from)) < 0 : false;
+    if (!lesson.quiz?.certifies || passed !== true || entry?.state !== 'points' || isKept) return [];
+    const share = entry.of > 0 ? divide(entry.points, rational(entry.of)) : zero;
+    return [
+      {
+        lessonId: lesson.id,
+        title: `${lesson.title} (${view.document.course.title})`,
+        grade: percentText(share),
+      },
+    ];
+  });
+}
+
 /**
- * Issues the certificate of an enrolment. A second call finds the first one. One that was withdrawn is followed by
+ * Issues a certificate of an enrolment. A second call finds the first one. One that was withdrawn is followed by
  * another only when somebody decides so (`anew`): the rule alone does not undo what a person did.
  */
 async function issue(
   tx: Transaction,
   found: Learning,
   now: Temporal.Instant,
+  about: About,
   anew = false,
 ): Promise<Result<{ readonly id: string; readonly isNew: boolean }>> {
   const { head, learner, view } = found;
   const { enrolmentId } = learner;
   await tx.client.query('select pg_advisory_xact_lock(hashtextextended($1, 0))', [`certificate/${enrolmentId}`]);
-  const there = await certificateFor(tx.db, enrolmentId);
+  const there = about.lessonId
+    ? await certificateForQuiz(tx.db, enrolmentId, about.lessonId)
+    : await certificateFor(tx.db, enrolmentId);
   if (there && !(there.withdrawnAt && anew)) return ok({ id: there.id, isNew: false });
   const [own] = await tx.db.select({ name: school.name }).from(school);
   const { course } = view.document;
-  const grade = view.sheet.grade ? view.sheet.gradeText : null;
+  const { grade } = about;
   const token = newToken();
-  const names = { name: learner.name, course: course.title, school: own?.name ?? '' };
+  const names = { name: learner.name, course: about.title, school: own?.name ?? '' };
   // What cannot be set is not issued: nobody should hold a certificate with boxes for letters. Its number and its
   // address are of letters that every typeface has; with the same ones each time, much of the setting is known.
   const { heldBack } = checkedCertificate(course.award, {
@@ -63,10 +97,11 @@ async function issue(
     courseId: head.id,
     learnerId: learner.learnerId,
     editionId: found.editionId,
+    lessonId: about.lessonId,
     number,
     token,
     holder: learner.name,
-    courseTitle: course.title,
+    courseTitle: about.title,
     school: own?.name ?? '',
     grade,
     design: course.award,
@@ -94,22 +129,28 @@ export async function awardIfEarned(enrolmentId: string, now = Temporal.Now.inst
     const learner = await learnerIn(tx.db, enrolmentId);
     const head = learner && (await courseHead(tx.db, learner.courseId));
     const found = head && (await learningIn(tx.db, head, learner, now));
-    if (!found?.view.award?.earned) return;
-    const { courseId } = found.learner;
-    const made = await issue(tx, found, now);
-    if (made.ok && !made.value.isNew) return;
-    const sentence = made.ok ? `issued a certificate to ${found.learner.name}` : made.problem.sentence;
-    const row = { command: 'certificate.award', courseId, sentence };
-    // Held back again and again, it is told once.
-    const told = made.ok
-      ? 0
-      : await tx.db.$count(
-          audit,
-          and(eq(audit.courseId, courseId), eq(audit.command, row.command), eq(audit.sentence, sentence)),
-        );
-    if (told === 0)
-      await tx.db.insert(audit).values({ ...row, id: newId(), at: now.toString(), actorId: null, changes: [] });
+    if (!found) return;
+    for (const about of [...(found.view.award?.earned ? [aboutCourse(found)] : []), ...quizzesEarned(found, now)])
+      await awardOne(tx, found, about, now);
   });
+}
+
+async function awardOne(tx: Transaction, found: Learning, about: About, now: Temporal.Instant): Promise<void> {
+  const { courseId } = found.learner;
+  const made = await issue(tx, found, now, about);
+  if (made.ok && !made.value.isNew) return;
+  const what = about.lessonId === null ? 'a certificate' : `a certificate for ${about.title}`;
+  const sentence = made.ok ? `issued ${what} to ${found.learner.name}` : made.problem.sentence;
+  const row = { command: 'certificate.award', courseId, sentence };
+  // Held back again and again, it is told once.
+  const told = made.ok
+    ? 0
+    : await tx.db.$count(
+        audit,
+        and(eq(audit.courseId, courseId), eq(audit.command, row.command), eq(audit.sentence, sentence)),
+      );
+  if (told === 0)
+    await tx.db.insert(audit).values({ ...row, id: newId(), at: now.toString(), actorId: null, changes: [] });
 }
 
 /** The learner asks for the certificate that is theirs, without waiting for the worker. */
@@ -124,7 +165,7 @@ export const claimCertificate = command({
     if (!found.view.award) return fail('invalid', 'This course awards no certificate.');
     if (!found.view.award.earned)
       return fail('invalid', `The certificate is not earned yet: ${found.view.award.missing[0] ?? ''}`);
-    const made = await issue(tx, found, now);
+    const made = await issue(tx, found, now, aboutCourse(found));
     if (!made.ok) return made;
     if (made.value.isNew) await audit({ courseId, sentence: `issued a certificate to ${found.learner.name}` });
     return ok({ id: made.value.id });
@@ -146,7 +187,7 @@ export const awardByHand = command({
     if (!found) return fail('not-found', 'This learner does not take the course, or nothing of it is published.');
     if (!found.view.award)
       return fail('invalid', 'This course awards no certificate. Switch it on under Award, then publish.');
-    const made = await issue(tx, found, now, true);
+    const made = await issue(tx, found, now, aboutCourse(found), true);
     if (!made.ok) return made;
     if (made.value.isNew)
       await audit({ courseId, sentence: `awarded a certificate to ${found.learner.name} by hand: ${why.trim()}` });

@@ -4,6 +4,7 @@ export {
   type CertificateRow,
   certificateByToken,
   certificateFor,
+  certificateForQuiz,
   certificatesOf,
   certificatesPage,
   checkAddress,

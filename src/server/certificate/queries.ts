@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, inArray, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, inArray, isNull, sql } from 'drizzle-orm';
 import { type CertificateContent, readDesign } from '@/core/certificate';
 import { type RowsPage, rowsBefore, rowsPerPage } from '@/core/kernel/page';
 import { longDayText } from '@/core/kernel/time';
@@ -15,7 +15,7 @@ export type CertificateRow = typeof certificate.$inferSelect;
 
 export const checkAddress = (token: string) => `${config.address}/check/${token}`;
 
-/** The certificates of some enrolments, by enrolment: the one that holds, or else the one withdrawn last. */
+/** The certificates of some enrolments for their course, by enrolment: the one that holds, or else the one withdrawn last. */
 export async function certificatesOf(
   db: Database,
   enrolmentIds: readonly string[],
@@ -24,7 +24,7 @@ export async function certificatesOf(
   const rows = await db
     .selectDistinctOn([certificate.enrolmentId])
     .from(certificate)
-    .where(inArray(certificate.enrolmentId, [...enrolmentIds]))
+    .where(and(inArray(certificate.enrolmentId, [...enrolmentIds]), isNull(certificate.lessonId)))
     .orderBy(certificate.enrolmentId, sql`${certificate.withdrawnAt} desc nulls first`);
   return new Map(rows.map((row) => [row.enrolmentId, row]));
 }
@@ -59,6 +59,21 @@ export const countCertificates = (db: Database, courseId: string): Promise<numbe
 
 export const certificateFor = async (db: Database, enrolmentId: string): Promise<CertificateRow | null> =>
   (await certificatesOf(db, [enrolmentId])).get(enrolmentId) ?? null;
+
+/** The certificate of an enrolment for one quiz: the one that holds, or else the one withdrawn last. */
+export async function certificateForQuiz(
+  db: Database,
+  enrolmentId: string,
+  lessonId: string,
+): Promise<CertificateRow | null> {
+  const [row] = await db
+    .select()
+    .from(certificate)
+    .where(and(eq(certificate.enrolmentId, enrolmentId), eq(certificate.lessonId, lessonId)))
+    .orderBy(sql`${certificate.withdrawnAt} desc nulls first`)
+    .limit(1);
+  return row ?? null;
+}
 
 export async function certificateByToken(db: Database, token: string): Promise<CertificateRow | null> {
   if (!/^[\w-]{22}$/.test(token)) return null;

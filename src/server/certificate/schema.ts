@@ -1,4 +1,4 @@
-import { isNull } from 'drizzle-orm';
+import { isNull, sql } from 'drizzle-orm';
 import { index, jsonb, pgSequence, pgTable, text, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
 import { belongsToEnrolment, ofEnrolment } from '../enrolment/schema';
 import { edition } from '../outline/schema';
@@ -15,6 +15,8 @@ export const certificate = pgTable(
     editionId: uuid('edition_id')
       .notNull()
       .references(() => edition.id),
+    /** The quiz it is for; null: for the course as a whole. */
+    lessonId: uuid('lesson_id'),
     number: text('number').notNull().unique(),
     /** For the check page: cannot be guessed. */
     token: text('token').notNull().unique(),
@@ -34,7 +36,10 @@ export const certificate = pgTable(
   (table) => [
     belongsToEnrolment('certificate_enrolment', table),
     // One that holds at a time: one withdrawn can be followed by another.
-    uniqueIndex('certificate_current').on(table.enrolmentId).where(isNull(table.withdrawnAt)),
+    uniqueIndex('certificate_current')
+      .on(table.enrolmentId)
+      .where(sql`${table.withdrawnAt} is null and ${table.lessonId} is null`),
+    uniqueIndex('certificate_current_quiz').on(table.enrolmentId, table.lessonId).where(isNull(table.withdrawnAt)),
     index('certificate_course').on(table.courseId),
   ],
 );

@@ -17,6 +17,7 @@ export {
   learnersOf,
   learnersPage,
   spanText,
+  tagsIn,
   takesCourse,
   waitsOf,
 } from './queries';

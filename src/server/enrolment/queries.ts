@@ -136,6 +136,14 @@ const learners = (db: Database) =>
 /** The enrolments of a course that are not over: one for each of its learners. */
 const takenNow = (courseId: string) => and(eq(enrolment.courseId, courseId), isNull(enrolment.endedAt));
 
+/** The tags that learners of a course have, by name. */
+export async function tagsIn(db: Database, courseId: string): Promise<string[]> {
+  const { rows } = await db.execute<{ tag: string }>(sql`
+    select distinct jsonb_array_elements_text(tags) as tag from enrolment
+    where course_id = ${courseId} and ended_at is null order by 1`);
+  return rows.map(({ tag }) => tag);
+}
+
 export async function learnersOf(db: Database, courseId: string): Promise<EnrolledLearner[]> {
   const rows = await learners(db).where(takenNow(courseId)).orderBy(asc(user.name));
   return rows.map(learnerOf);

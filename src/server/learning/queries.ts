@@ -21,8 +21,9 @@ type Mutable = {
   unlocked: Set<string>;
   opened: Map<string, number>;
   accessUntil: number | null;
+  belongs: LearnerRecords['belongs'];
 };
-const blank = ({ finished, opened, accessUntil }: EnrolledLearner): Mutable => ({
+const blank = ({ finished, opened, accessUntil, cohort, tags }: EnrolledLearner): Mutable => ({
   progress: new Map(),
   sittings: new Map(),
   handIns: new Map(),
@@ -31,6 +32,7 @@ const blank = ({ finished, opened, accessUntil }: EnrolledLearner): Mutable => (
   unlocked: new Set(),
   opened: new Map(Object.entries(opened).map(([id, at]) => [id, Date.parse(at)])),
   accessUntil: accessUntil === null ? null : instantFrom(accessUntil).epochMilliseconds,
+  belongs: { cohortId: cohort?.id ?? null, tags },
 });
 
 /** The records of somebody of whom only the enrolment is known: nothing done, what was opened for them by hand. */

@@ -15,6 +15,7 @@ export type Jobs = {
   'media.work-out': { readonly versionId: string };
   'certificate.draw': { readonly certificateId: string };
   'quiz.close-overdue': Record<string, never>;
+  'quiz.tell-shown': Record<string, never>;
   'edition.publish-due': Record<string, never>;
   'media.make-playable': { readonly versionId: string };
   'media.make-forms': { readonly versionId: string };
@@ -38,6 +39,7 @@ const all: Record<JobName, true> = {
   'release.look-again': true,
   'release.look-at-forgotten': true,
   'quiz.close-overdue': true,
+  'quiz.tell-shown': true,
   'quiz.close-ended': true,
   'edition.publish-due': true,
 };

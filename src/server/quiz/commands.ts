@@ -11,6 +11,7 @@ import {
   checkAnswer,
   deadlineFor,
   isAnswered,
+  isFor,
   isOverdue,
   mayBegin,
   mayHandIn,
@@ -24,6 +25,7 @@ import { command } from '../platform/command';
 import { database, type Transaction, transaction } from '../platform/database';
 import { newId } from '../platform/ids';
 import { eventIn, recordEvent } from '../record';
+import { takeBackAbout, tellAbout } from './about';
 import { giveFile, withStoredFiles } from './answer-files';
 import { showOnBoard } from './board';
 import { extraMinutes, giveTime } from './extra-time';
@@ -68,7 +70,9 @@ export const beginSitting = command({
     if (!found.ok) return found;
     const settings = found.value.lesson.lesson.quiz as QuizSettings;
     const { tx, now } = context;
-    const { editionId, learner } = found.value.learning;
+    const { editionId, learner, records } = found.value.learning;
+    if (!isFor(settings.forWhom, records.belongs))
+      return fail('closed', 'This quiz is for some learners of the course, and you are not one of them.');
     const { enrolmentId, learnerId } = learner;
     // One at a time for each learner and quiz, so that two clicks at once begin one sitting.
     await tx.client.query('select pg_advisory_xact_lock(hashtextextended($1, 0))', [`${enrolmentId}/${lessonId}`]);
@@ -312,4 +316,6 @@ export const quizCommands = {
   ...correctionCommands,
   ...presetCommands,
   [showOnBoard.name]: showOnBoard,
+  [tellAbout.name]: tellAbout,
+  [takeBackAbout.name]: takeBackAbout,
 };

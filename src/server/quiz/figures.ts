@@ -1,8 +1,11 @@
 import { desc, eq, sql } from 'drizzle-orm';
 import { ok, type Result } from '@/core/kernel/problem';
-import { type Answer, type CorrectionDoes, kindOf, type QuizFigures } from '@/core/quiz';
+import { findLesson } from '@/core/outline';
+import { type Answer, type CorrectionDoes, kindOf, type QuizFigures, type toldCounts } from '@/core/quiz';
+import { liveDocuments } from '../outline';
 import { user } from '../people';
 import type { Database } from '../platform/database';
+import { aboutCounts } from './about';
 import { allSittings, marksIn, papersOf, passesQuiz, quizzesOf, secondsOf, type WhichSittings } from './all-sittings';
 import { workOut } from './apart';
 import { questionSum } from './corrections';
@@ -40,6 +43,8 @@ export type FiguresPage = {
   readonly passPercent: number;
   readonly minutes: number | null;
   readonly corrections: readonly CorrectionView[];
+  /** What learners have said of themselves, counted without who said what. */
+  readonly about: ReturnType<typeof toldCounts>;
 };
 
 /** What the sittings of a quiz say, worked out in a thread of its own, and what has been put right in it. */
@@ -74,8 +79,15 @@ export async function figuresPage(db: Database, wanted: Wanted): Promise<Result<
     waiting: all.length - sittings.length,
     passPercent: newest?.passPercent ?? 0,
     minutes: newest?.minutes ?? null,
+    about: await aboutCounts(db, wanted, await asksNow(db, wanted)),
     corrections: await correctionViews(db, wanted, lessons.flatMap(askableIn)),
   });
+}
+
+/** What the live edition asks about the person beside a quiz. */
+async function asksNow(db: Database, { courseId, lessonId }: Wanted) {
+  const document = (await liveDocuments(db, [courseId])).get(courseId);
+  return (document && findLesson(document, lessonId))?.quiz?.asks;
 }
 
 async function correctionViews(

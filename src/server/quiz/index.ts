@@ -1,3 +1,4 @@
+export { aboutCounts, aboutOf } from './about';
 export { whichSittings } from './all-sittings';
 export { answeredFile, giveFile, mayGiveFile } from './answer-files';
 export { type BankFigures, bankFigures } from './bank-figures';
@@ -10,4 +11,5 @@ export { type MarkingPaper, markingPaper } from './marking-desk';
 export { presetsOf, usualSettings } from './presets';
 export { type Effect, effectsOfWish } from './put-right';
 export { averageOfOthers, type SittingView, sittingsOf, sittingView } from './queries';
+export { tellWhatIsShown } from './shown-later';
 export { type SittingRow, shareOfSitting } from './sitting';

@@ -1,3 +1,4 @@
+import { eq } from 'drizzle-orm';
 import type { Temporal } from '@/core/kernel/time';
 import { shownOf } from '@/core/learning';
 import type { LessonDocument } from '@/core/outline';
@@ -7,7 +8,7 @@ import type { Transaction } from '../platform/database';
 import { later } from '../platform/jobs';
 import { eventIn, recordEvents } from '../record';
 import { followUp } from './follow-up';
-import { bankEarned } from './schema';
+import { bankEarned, sitting } from './schema';
 import { answersOf, marksOf, type SittingRow } from './sitting';
 
 const asNumber = ({ n, d }: { readonly n: bigint; readonly d: bigint }) => Number(n) / Number(d);
@@ -64,6 +65,9 @@ export async function resultFollows(
     await later(tx, 'certificate.award', { enrolmentId: row.enrolmentId });
     if (lesson) await followUp(tx, row, lesson, score, at);
   }
+  // Kept back until a day, it is told again when that has come.
+  if (lesson?.quiz?.showsFrom && !shownOf(lesson, at).points)
+    await tx.db.update(sitting).set({ tellShown: true }).where(eq(sitting.id, row.id));
   await leaveMessages(
     tx,
     [

@@ -11,7 +11,7 @@ import {
   uniqueIndex,
   uuid,
 } from 'drizzle-orm/pg-core';
-import type { Answer, CorrectionDoes, DraftMark, MarkingState, PresetSettings } from '@/core/quiz';
+import type { Answer, CorrectionDoes, DraftMark, MarkingState, PresetSettings, ToldAbout } from '@/core/quiz';
 import { bankQuestion } from '../bank/schema';
 import { belongsToEnrolment, enrolment, ofEnrolment } from '../enrolment/schema';
 import { course, edition } from '../outline/schema';
@@ -53,12 +53,15 @@ export const sitting = pgTable(
     marking: text('marking').$type<MarkingState>(),
     /** When its marks were finished, the last time. */
     markedAt: at('marked_at'),
+    /** Whether its learner is to be told once its result may be seen: until then it is kept back. */
+    tellShown: boolean('tell_shown').notNull().default(false),
   },
   (table) => [
     belongsToEnrolment('sitting_enrolment', table).onDelete('cascade'),
     uniqueIndex('sitting_number').on(table.enrolmentId, table.lessonId, table.number),
     index('sitting_lesson').on(table.courseId, table.lessonId),
     index('sitting_marking_state').on(table.marking, table.handedInAt).where(sql`${table.marking} is not null`),
+    index('sitting_tell_shown').on(table.courseId, table.lessonId).where(sql`${table.tellShown}`),
     index('sitting_open').on(table.deadline).where(sql`${table.handedInAt} is null`),
   ],
 );
@@ -242,6 +245,23 @@ export const boardName = pgTable(
   (table) => [
     primaryKey({ columns: [table.enrolmentId, table.lessonId] }),
     index('quiz_board_lesson').on(table.lessonId),
+  ],
+);
+
+/** What somebody has said of themselves beside a quiz, having agreed that it is kept; gone when they take it back. */
+export const quizAbout = pgTable(
+  'quiz_about',
+  {
+    enrolmentId: uuid('enrolment_id')
+      .notNull()
+      .references(() => enrolment.id, { onDelete: 'cascade' }),
+    lessonId: uuid('lesson_id').notNull(),
+    told: jsonb('told').$type<ToldAbout>().notNull(),
+    agreedAt: at('agreed_at').notNull(),
+  },
+  (table) => [
+    primaryKey({ columns: [table.enrolmentId, table.lessonId] }),
+    index('quiz_about_lesson').on(table.lessonId),
   ],
 );
 

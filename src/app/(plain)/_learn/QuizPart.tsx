@@ -4,10 +4,12 @@ import { counted } from '@/core/kernel/words';
 import { fullPoints, type LessonView, shownOf } from '@/core/learning';
 import { drawnIn } from '@/core/outline';
 import { canGoBack, kindOf, mayBegin, passes, type QuizSettings, waitsForMarks } from '@/core/quiz';
+import type { CertificateRow } from '@/server/certificate';
 import { instantFrom } from '@/server/enrolment';
 import { type SittingRow, shareOfSitting } from '@/server/quiz';
 import controls from '@/ui/plain/controls.module.css';
 import { TableHead } from '@/ui/table/TableHead';
+import { CertificateLinks } from './AwardPart';
 import { CommandButton } from './CommandButton';
 import type { Place } from './place';
 import styles from './work.module.css';
@@ -25,12 +27,18 @@ export function QuizPart({
   place,
   sittings,
   extraMinutes,
+  certificate,
+  waits,
 }: {
   readonly one: LessonView;
   readonly place: Place;
   readonly sittings: readonly SittingRow[];
   /** What this learner has beyond the time limit. */
   readonly extraMinutes: number;
+  /** The certificate for having passed it, where it brings one. */
+  readonly certificate: CertificateRow | null;
+  /** Whether something stands before it that should be seen first, so that it does not begin by itself. */
+  readonly waits: boolean;
 }) {
   const { lesson } = one;
   const { quiz } = lesson;
@@ -60,8 +68,15 @@ export function QuizPart({
     ...(quiz.waitHours ? [`${counted(quiz.waitHours, 'hour')} between one attempt and the next`] : []),
     ...(canGoBack(quiz) ? [] : ['one cannot go back to a page that was left']),
     ...(byHand > 0 ? [`${counted(byHand, 'answer is', 'answers are')} marked by a person`] : []),
+    ...(quiz.certifies ? ['whoever passes it gets a certificate for it'] : []),
     ...(quiz.mustAnswer ? ['every question has to be answered'] : []),
   ];
+  if (one.isForOthers && sittings.length === 0)
+    return (
+      <section className={styles.work} aria-label="Quiz">
+        <p className={controls.good}>This quiz is for other learners of the course. You have nothing to do here.</p>
+      </section>
+    );
   return (
     <section className={styles.work} aria-label="Quiz">
       <ul className={styles.facts}>
@@ -84,16 +99,25 @@ export function QuizPart({
           </a>
         </p>
       )}
-      {!place.isView && !underWay && may.ok && (
+      {!place.isView && !underWay && may.ok && !one.isForOthers && (
         <CommandButton
           command="quiz.begin"
           input={{ courseId: place.courseId, lessonId: lesson.id }}
           label={closed.length > 0 ? 'Take it again' : 'Begin'}
           goTo={`${place.base}/sitting/{id}`}
-          atOnce={quiz.beginsAtOnce === true && sittings.length === 0}
+          atOnce={quiz.beginsAtOnce === true && sittings.length === 0 && !waits}
         />
       )}
       {!place.isView && !underWay && !may.ok && <p className={controls.quiet}>{may.problem.sentence}</p>}
+      {certificate && certificate.withdrawnAt === null && (
+        <>
+          <p className={controls.good}>You have a certificate for this quiz, no. {certificate.number}.</p>
+          <CertificateLinks certificate={certificate} />
+        </>
+      )}
+      {certificate?.withdrawnWhy && (
+        <p className={controls.look}>Your certificate for this quiz was withdrawn: {certificate.withdrawnWhy}</p>
+      )}
       {closed.length > 0 && (
         <table className={styles.table}>
           <caption>Your sittings</caption>

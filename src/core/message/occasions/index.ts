@@ -8,6 +8,7 @@ import { fromResult } from './from-result';
 import { marked } from './marked';
 import { opens } from './opens';
 import { quizResult } from './quiz-result';
+import { resultShown } from './result-shown';
 import { seatFree } from './seat-free';
 import { sessionMoved } from './session-moved';
 import { sessionSoon } from './session-soon';
@@ -21,6 +22,7 @@ const occasions: { readonly [O in OccasionName]: Occasion<Facts[O]> } = {
   'session-soon': sessionSoon,
   'session-moved': sessionMoved,
   'quiz-result': quizResult,
+  'result-shown': resultShown,
   'from-result': fromResult,
   'staff-told': staffTold,
   marked,

@@ -243,6 +243,11 @@ const cases: readonly Case[] = [
     'quiz-follows',
     quiz({ follows: [{ id: id(70), on: true, when: { by: 'failed' }, deeds: [{ do: 'open', of: id(999) }] }] }),
   ],
+  ['quiz-certifies', quiz({ passPercent: 0, certifies: true })],
+  [
+    'quiz-asks',
+    quiz({ asks: { why: ' ', questions: [{ id: id(71), when: 'before', prompt: 'Which river?', options: [] }] } }),
+  ],
   ['question-in-place', edited(base, { ...question, kind: 'essay', lessonId: id(11) })],
   ['question-essay-length', asks({ kind: 'essay', body: { fromWords: 9, toWords: 3, guide: '' } })],
   ['question-opinion-steps', asks({ kind: 'opinion', body: { steps: ['no', ' '] } })],

@@ -6,9 +6,11 @@ import type { RoomFacts } from '@/core/live';
 import type { MediaFacts } from '@/core/media';
 import type { LessonKind } from '@/core/outline';
 import { type HandInRow, handInsOf } from '@/server/assignment';
+import { certificateForQuiz } from '@/server/certificate';
 import { roomsOf } from '@/server/live';
-import { boardOf, extraMinutes, type SittingRow, sittingsOf } from '@/server/quiz';
+import { aboutOf, boardOf, extraMinutes, type SittingRow, sittingsOf } from '@/server/quiz';
 import controls from '@/ui/plain/controls.module.css';
+import { AboutPart } from '../AboutPart';
 import { AssignmentPart } from '../AssignmentPart';
 import { BoardPart } from '../BoardPart';
 import { LinkPart } from '../LinkPart';
@@ -70,15 +72,25 @@ const parts: { readonly [K in LessonKind]: Parts } = {
   quiz: {
     async work({ one, place }, own) {
       const sittings: readonly SittingRow[] = own ? await sittingsOf(own.db, own.enrolmentId, one.lesson.id) : [];
+      const certificate = own ? await certificateForQuiz(own.db, own.enrolmentId, one.lesson.id) : null;
       const extra = own ? await extraMinutes(own.db, own.enrolmentId, one.lesson.id) : 0;
       const { id, quiz } = one.lesson;
       // Where results are not shown there is nothing to compare.
       const hasBoard = quiz?.board === true && shownOf(one.lesson, Temporal.Now.instant()).points;
       const board =
         hasBoard && own ? await boardOf(own.db, id, quiz.counts, own.enrolmentId) : { rows: [], ownName: null };
+      const told = quiz?.asks && own ? await aboutOf(own.db, own.enrolmentId, id) : null;
+      const about = {
+        ...{ courseId: place.courseId, lessonId: id, told, isView: place.isView },
+        asks: quiz?.asks ?? { why: '', questions: [] },
+      };
+      const asksBefore = about.asks.questions.some(({ when }) => when === 'before') && told === null;
+      const isHandedIn = sittings.some(({ handedInAt }) => handedInAt !== null);
       return (
         <>
-          <QuizPart one={one} place={place} sittings={sittings} extraMinutes={extra} />
+          {!one.isForOthers && <AboutPart {...about} when="before" />}
+          <QuizPart {...{ one, place, sittings, certificate }} extraMinutes={extra} waits={asksBefore} />
+          {(isHandedIn || place.isView) && <AboutPart {...about} when="after" />}
           {hasBoard && <BoardPart {...board} place={own ? { courseId: place.courseId, lessonId: id } : null} />}
         </>
       );

@@ -71,7 +71,10 @@ export async function viewAsLearner(slug: string, query: ViewQuery, page?: strin
   };
   // A view goes through every door: passwords are for learners.
   const records = {
-    ...(learner?.records ?? recordsAtPace(document, clock, at.toInstant(), pace)),
+    ...(learner?.records ?? {
+      ...recordsAtPace(document, clock, at.toInstant(), pace),
+      belongs: { cohortId: cohort?.id ?? null, tags: [] },
+    }),
     unlocked: new Set(lessonsOf(document).map((lesson) => lesson.id)),
   };
   const view = learnerView(document, clock, records, at.toInstant());

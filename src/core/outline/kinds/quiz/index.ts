@@ -107,6 +107,44 @@ const rules: readonly Rule<Lesson>[] = [
     },
   },
   {
+    id: 'quiz-asks',
+    level: 'settle',
+    stage: 'assess',
+    reason: 'Whoever is asked about themselves is told what for, and can choose between two answers at least.',
+    remedy: 'Write what it is for, and what is asked.',
+    check: (lesson) => {
+      const asks = lesson.quiz?.asks;
+      if (!asks || asks.questions.length === 0) return null;
+      if (asks.why.trim() === '')
+        return { sentence: `${lesson.title} asks about the person and does not say what for.` };
+      if (asks.questions.some(({ prompt }) => prompt.trim() === ''))
+        return { sentence: `${lesson.title} has a question about the person without words.` };
+      return (
+        asks.questions.some(
+          ({ options }) => options.length === 1 || options.some((option) => option.trim() === ''),
+        ) && {
+          sentence: `${lesson.title} has a question about the person with one answer to choose, or with an empty one.`,
+        }
+      );
+    },
+  },
+  {
+    id: 'quiz-certifies',
+    level: 'settle',
+    stage: 'assess',
+    reason: 'A certificate says that a quiz was passed, and without a pass mark nobody passes it.',
+    remedy: 'Set a pass mark, or give no certificate for it.',
+    check: (lesson) =>
+      lesson.quiz?.certifies === true &&
+      lesson.quiz.passPercent === 0 && {
+        sentence: `${lesson.title} brings a certificate to who passes it, and has no pass mark.`,
+        fix: {
+          label: 'Give no certificate',
+          edit: set('lesson', lesson.id, { quiz: { ...lesson.quiz, certifies: false } }),
+        },
+      },
+  },
+  {
     id: 'quiz-hurried',
     level: 'look',
     stage: 'assess',

@@ -6,9 +6,11 @@ import type { atEnds, DecimalSign, pagings, QuizSettings, Shuffles, sayings } fr
 import { DayField } from '@/ui/fields/DayField';
 import { NumberField } from '@/ui/fields/fields';
 import { useCourse, useDesk } from '../_course/CourseProvider';
+import { AsksFields } from './AsksFields';
 import styles from './assess.module.css';
 import { Bands } from './Bands';
 import { ExtraTime } from './ExtraTime';
+import { ForWhomFields } from './ForWhomFields';
 import { Presets } from './Presets';
 
 /** The instant a day begins in a zone, and the day an instant lies in there. */
@@ -158,6 +160,13 @@ export function QuizFields({ lesson, settings }: { readonly lesson: Lesson; read
         checked={settings.board ?? false}
         onChange={(event) => set({ board: event.currentTarget.checked })}
       />
+      <Switch
+        label="Whoever passes it gets a certificate for it, in the design of the course"
+        checked={settings.certifies ?? false}
+        onChange={(event) => set({ certifies: event.currentTarget.checked })}
+      />
+      <ForWhomFields whom={settings.forWhom} onSave={(forWhom) => set({ forWhom })} />
+      <AsksFields asks={settings.asks} onSave={(asks) => set({ asks })} />
       <Bands bands={settings.bands ?? []} onSave={(bands) => set({ bands })} />
       <Select
         label="In another order in each sitting"

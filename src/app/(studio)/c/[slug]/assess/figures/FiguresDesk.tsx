@@ -11,6 +11,8 @@ import { type QuestionFigures, reliabilityText } from '@/core/quiz';
 import type { FiguresPage } from '@/server/quiz';
 import { useDesk } from '../../_course/CourseProvider';
 import { useAssessDesk } from '../AssessDesk';
+import { useGroups } from '../use-groups';
+import { AboutFigures } from './AboutFigures';
 import { Corrections } from './Corrections';
 import styles from './figures.module.css';
 
@@ -30,12 +32,15 @@ export function FiguresDesk({ lesson }: { readonly lesson: Lesson }) {
   const open = useRef(figuredId);
   open.current = figuredId;
   const [meant, setMeant] = useState('all');
+  const [cohort, setCohort] = useState('');
   const [problem, setProblem] = useState<string | null>(null);
+  const { cohorts } = useGroups();
   const address = `/api/course/${head.id}/figures/${lesson.id}`;
+  const query = `?which=${meant}${cohort && `&cohort=${cohort}`}`;
   // biome-ignore lint/correctness/useExhaustiveDependencies: with each turn they are asked for anew
   useEffect(() => {
     let isOver = false;
-    ask<FiguresPage>(`${address}?which=${meant}`).then((answer) => {
+    ask<FiguresPage>(`${address}${query}`).then((answer) => {
       if (isOver) return;
       setProblem(answer.ok ? null : answer.problem.sentence);
       if (!answer.ok) return;
@@ -50,7 +55,7 @@ export function FiguresDesk({ lesson }: { readonly lesson: Lesson }) {
     return () => {
       isOver = true;
     };
-  }, [address, meant, lesson.id, setFigures, setFiguredId, turn]);
+  }, [address, query, lesson.id, setFigures, setFiguredId, turn]);
   const page = shown?.lessonId === lesson.id ? shown.page : null;
   if (problem)
     return (
@@ -71,6 +76,17 @@ export function FiguresDesk({ lesson }: { readonly lesson: Lesson }) {
         <b>{counted(figures.sittings, 'sitting')}</b>
         <span className={styles.quiet}>of {counted(figures.learners, 'learner')}</span>
         <span className={styles.spring} />
+        {cohorts.length > 0 && (
+          <Select
+            aria-label="Of which cohort"
+            size="xs"
+            w={170}
+            data={[{ value: '', label: 'Everybody' }, ...cohorts.map(({ id, name }) => ({ value: id, label: name }))]}
+            value={cohort}
+            allowDeselect={false}
+            onChange={(value) => setCohort(value ?? '')}
+          />
+        )}
         <Select
           aria-label="Which sittings"
           size="xs"
@@ -82,7 +98,7 @@ export function FiguresDesk({ lesson }: { readonly lesson: Lesson }) {
         />
         <Button
           component="a"
-          href={`${address}/table?which=${meant}`}
+          href={`${address}/table${query}`}
           size="xs"
           variant="default"
           leftSection={<IconDownload size={15} />}
@@ -91,7 +107,10 @@ export function FiguresDesk({ lesson }: { readonly lesson: Lesson }) {
         </Button>
       </div>
       {figures.sittings === 0 ? (
-        <p className={styles.none}>Nobody has handed this quiz in yet. Its figures are shown here from the first on.</p>
+        <p className={styles.none}>
+          {cohort ? 'Nobody of this cohort has' : 'Nobody has'} handed this quiz in yet. Its figures are shown here from
+          the first on.
+        </p>
       ) : (
         <>
           <Tiles page={page} />
@@ -101,6 +120,7 @@ export function FiguresDesk({ lesson }: { readonly lesson: Lesson }) {
             0.15 weak, below 0 the wrong way round. Questions are shown as they were answered, whatever was put right.
           </p>
           <Corrections corrections={page.corrections} lesson={lesson} />
+          <AboutFigures about={page.about} />
         </>
       )}
     </>
