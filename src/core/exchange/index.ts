@@ -51,7 +51,8 @@ export { readLines } from './lines';
 export { readMarkdown } from './markdown';
 export { mostShown, type PlanShown, planShown } from './plan-shown';
 export { type ReadItem, readQtiItem } from './qti/read';
-export { type QtiFile, type QtiItem, type QtiPackage, type QtiTest, qtiPackage } from './qti/write';
+export { type ShownFile, withShown } from './qti/shown';
+export { type QtiDraw, type QtiFile, type QtiItem, type QtiPackage, type QtiTest, qtiPackage } from './qti/write';
 export { readXml } from './qti/xml-read';
 export {
   questionColumns,

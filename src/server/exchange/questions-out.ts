@@ -64,17 +64,27 @@ export async function questionsFile(
   if (form !== 'qti') {
     const type =
       form === 'csv' ? 'text/csv; charset=utf-8' : 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet';
+    const draws = (test?.draws ?? []).map(({ title }) => ({
+      question: title,
+      sentence: 'What is drawn does not travel in a table: its questions stay in the bank.',
+    }));
     const shown = questions.filter((question) => mediaNamed(question).length > 0);
     return {
       ...{ type, ending: form },
       bytes: await writeSheet(form, questionColumns, questionRows(questions)),
-      unsaid: shown.map(({ prompt }) => ({
-        question: prompt.slice(0, 80),
-        sentence: 'Pictures, sounds and films do not travel in a table.',
-      })),
+      unsaid: [
+        ...shown.map(({ prompt }) => ({
+          question: prompt.slice(0, 80),
+          sentence: 'Pictures, sounds and films do not travel in a table.',
+        })),
+        ...draws,
+      ],
     };
   }
-  const { known, contents } = await mediaOf(db, questions);
+  const { known, contents } = await mediaOf(db, [
+    ...questions,
+    ...(test?.draws ?? []).flatMap((draw) => draw.questions),
+  ]);
   const { files: texts, unsaid } = qtiPackage(questions, test, { decimals, files: known });
   const told = unsaid.map(({ question, sentence }) => `${question}: ${sentence}`).join('\n');
   const entries = {

@@ -68,6 +68,11 @@ test('a package has its pictures, and what stays behind is in it as a list', asy
     'What is shown with it is not in the package.',
   ]);
   expect(strFromU8(files['what-stays-behind.txt'] ?? new Uint8Array())).toContain('Which?: The hint stays behind.');
+  const back = await readQuestionsFile(bytes, 'questions.zip');
+  expect(back.ok && back.value.questions.map(({ shows }) => shows)).toEqual([
+    [{ href, kind: 'picture', alt: 'A weir', of: 'question' }],
+    undefined,
+  ]);
 });
 
 const item = (inside: string, head = '') =>
@@ -84,7 +89,7 @@ test('a mixed package: what can be read is read in the order of its manifest, an
   const bomb = item(asks, '<!DOCTYPE x [<!ENTITY a "aaaa"><!ENTITY b "&a;&a;">]>');
   const files = {
     'imsmanifest.xml': manifest,
-    'a.xml': item(asks.replace('What?', 'First?')),
+    'a.xml': item(asks.replace('What?', 'First?<img src="../secret.png" alt=""/>')),
     'b.xml': item(asks),
     '../../c.xml': item(slider),
     'd.xml': bomb,
@@ -95,10 +100,11 @@ test('a mixed package: what can be read is read in the order of its manifest, an
   expect(found.ok && found.value.questions.map(({ prompt }) => prompt)).toEqual(['What?', 'First?']);
   const notes = found.ok ? found.value.notes.map(({ where, sentence }) => `${where}: ${sentence}`) : [];
   expect(notes).toEqual([
+    'a.xml: First?: It shows a file that is not in the package: ../secret.png',
     '../../c.xml: Its interaction (slider-interaction) is none that can be read here.',
     'd.xml: It declares a document type, and such files are not read.',
     'e.xml: It is no well-formed XML.',
-    'The package: 1 other file in it stays behind: pictures, sounds, styles.',
+    'The package: 1 other file in it stays behind.',
   ]);
 });
 

@@ -1,5 +1,12 @@
 import { strFromU8, unzipSync } from 'fflate';
-import { questionsFromRows, type ReadItem, readQtiItem, readXml, type TableQuestion } from '@/core/exchange';
+import {
+  questionsFromRows,
+  type ReadItem,
+  readQtiItem,
+  readXml,
+  type ShownFile,
+  type TableQuestion,
+} from '@/core/exchange';
 import { fail, ok, type Result } from '@/core/kernel/problem';
 import { counted } from '@/core/kernel/words';
 import { mostQuestionsAtOnce, questionsFromLines } from '@/core/quiz';
@@ -8,7 +15,8 @@ import { newId } from '../platform/ids';
 import { readSheetFile } from './sheets';
 import { isZip, mostUnpackedBytes, unpackedSize } from './zip';
 
-export type FoundQuestion = TableQuestion & { readonly id: string };
+/** `shows`: files of its package that it shows, by their whole names there. */
+export type FoundQuestion = TableQuestion & { readonly id: string; readonly shows?: readonly ShownFile[] };
 /** What a file of questions holds, without anything being made of it yet. */
 export type QuestionsPreview = {
   readonly form: 'QTI' | 'table' | 'lines';
@@ -30,7 +38,7 @@ export async function readQuestionsFile(bytes: Uint8Array, name: string): Promis
   const notes = note === null ? [] : [{ where: name, sentence: note }];
   if (/^\s*</.test(text)) {
     const read = readItem(text, name);
-    return ok(previewOf('QTI', [read], notes));
+    return ok(previewOf('QTI', [read], notes, new Set()));
   }
   if (/\.(csv|tsv)$/i.test(name) || /^\uFEFF?"?Question"?[,;\t]/i.test(text)) return readTable(bytes);
   const { questions, faults } = questionsFromLines(text, newId);
@@ -85,14 +93,22 @@ async function readZip(bytes: Uint8Array): Promise<Result<QuestionsPreview>> {
     items.push(readItem(text, name));
   }
   if (items.length === 0) return fail('invalid', 'There is no item of QTI in this archive.');
-  const others = names.filter((name) => !/\.xml$/i.test(name) && !name.endsWith('/')).length;
-  if (others > 0)
+  const drawing = [...files.values()].reduce((sum, text) => sum + (text.match(drawn)?.length ?? 0), 0);
+  if (drawing > 0)
     notes.push({
-      where: 'The package',
-      sentence: `${counted(others, 'other file in it stays', 'other files in it stay')} behind: pictures, sounds, styles.`,
+      where: 'The test',
+      sentence: `${counted(drawing, 'section draws', 'sections draw')} only some of ${drawing === 1 ? 'its' : 'their'} questions; all of them come in.`,
     });
-  return ok(previewOf('QTI', items, notes));
+  const preview = previewOf('QTI', items, notes, new Set(names));
+  const taken = new Set(preview.questions.flatMap(({ shows = [] }) => shows.map(({ href }) => href)));
+  const others = names.filter((name) => !/\.xml$/i.test(name) && !name.endsWith('/') && !taken.has(name)).length;
+  if (others === 0) return ok(preview);
+  const sentence = `${counted(others, 'other file in it stays', 'other files in it stay')} behind.`;
+  return ok({ ...preview, notes: [...preview.notes, { where: 'The package', sentence }] });
 }
+
+/** A section of a test that takes only some of its questions. */
+const drawn = /<(?:\w+:)?(?:qti-)?selection\s/g;
 
 /** The files of a package that are items, in the order of its test, or of its manifest, or of their names. */
 function itemsIn(files: ReadonlyMap<string, string>): readonly (readonly [name: string, text: string])[] {
@@ -121,7 +137,7 @@ const idOfPart = (id: string) => (part: number) => `${id.slice(-9).replaceAll('-
 
 function readItem(text: string, name: string): ReadItem {
   const xml = readXml(text);
-  if (!xml.ok) return { file: name, question: null, notes: [xml.problem.sentence] };
+  if (!xml.ok) return { file: name, question: null, shows: [], notes: [xml.problem.sentence] };
   return readQtiItem(xml.value, name, idOfPart(newId()));
 }
 
@@ -129,13 +145,42 @@ const previewOf = (
   form: QuestionsPreview['form'],
   items: readonly ReadItem[],
   notes: QuestionsPreview['notes'],
+  names: ReadonlySet<string>,
 ): QuestionsPreview => ({
   form,
-  questions: items.flatMap(({ question }) => (question ? [{ ...question, id: newId() }] : [])),
+  questions: items.flatMap(({ file, question, shows }) => {
+    if (!question) return [];
+    const own = shows.flatMap((one) => {
+      const href = pathFrom(file, one.href);
+      return href !== null && names.has(href) ? [{ ...one, href }] : [];
+    });
+    return [{ ...question, id: newId(), ...(own.length > 0 && { shows: own }) }];
+  }),
   notes: [
-    ...items.flatMap(({ file, question, notes: own }) =>
-      own.map((sentence) => ({ where: question ? `${file}: ${question.prompt.slice(0, 60)}` : file, sentence })),
-    ),
+    ...items.flatMap(({ file, question, shows, notes: own }) => {
+      const gone = shows.filter(({ href }) => !names.has(pathFrom(file, href) ?? ''));
+      return [...own, ...gone.map(({ href }) => `It shows a file that is not in the package: ${href}`)].map(
+        (sentence) => ({ where: question ? `${file}: ${question.prompt.slice(0, 60)}` : file, sentence }),
+      );
+    }),
     ...notes,
   ],
 });
+
+/** A file of a package by its whole name, as an item that stands in it names it; null for what leads out of it. */
+function pathFrom(item: string, href: string): string | null {
+  let named: string;
+  try {
+    named = decodeURIComponent(href.split(/[?#]/)[0] ?? '');
+  } catch {
+    return null;
+  }
+  if (/^[a-z][a-z0-9+.-]*:|^\/|\\/i.test(named)) return null;
+  const parts = item.split('/').slice(0, -1);
+  for (const part of named.split('/')) {
+    if (part === '..') {
+      if (parts.pop() === undefined) return null;
+    } else if (part !== '.' && part !== '') parts.push(part);
+  }
+  return parts.join('/');
+}

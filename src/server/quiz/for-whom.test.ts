@@ -24,7 +24,7 @@ async function sit(who: string, made: Awaited<ReturnType<typeof publishedCourse>
 
 test('a quiz for some is begun by them alone; everybody else is excused from it, until they belong', async () => {
   const made = await publishedCourse(school, { quiz: { forWhom: { cohorts: [newId()], tags: ['beginner'] } } });
-  const { courseId, quiz, enrolmentId } = made;
+  const { courseId, quiz } = made;
   const begin = () =>
     run(learner(school.learner), 'quiz.begin', { courseId, lessonId: quiz, deed: newId() }, at(5)).then(codeOf);
   const seen = async () => {
@@ -35,7 +35,11 @@ test('a quiz for some is begun by them alone; everybody else is excused from it,
     return [one?.isForOthers, one?.progress.state, line?.entry.state];
   };
   expect([await begin(), await seen()]).toEqual(['closed', [true, 'done', 'excused']]);
-  await must(owner(school.owner), 'enrolment.set-tags', { courseId, learnerId: school.learner, tags: ['beginner', 'boat'] });
+  await must(owner(school.owner), 'enrolment.set-tags', {
+    courseId,
+    learnerId: school.learner,
+    tags: ['beginner', 'boat'],
+  });
   expect([await begin(), await seen()]).toEqual(['ok', [false, 'begun', 'missing']]);
 });
 

@@ -3,16 +3,18 @@ import { Button, FileButton, Modal, Textarea } from '@mantine/core';
 import { IconFileImport } from '@tabler/icons-react';
 import { useDeferredValue, useMemo, useState } from 'react';
 import { send } from '@/app/_client/act';
-import type { TableQuestion } from '@/core/exchange';
+import { type TableQuestion, withShown } from '@/core/exchange';
 import { pointsInWords } from '@/core/kernel/exact';
 import { counted } from '@/core/kernel/words';
 import { kindOf, questionsFromLines } from '@/core/quiz';
 import type { QuestionsPreview } from '@/server/exchange';
 import { newId } from '@/ui/ids';
+import { useUploadCourse } from '../c/[slug]/assess/upload-course';
 import styles from './bring-in.module.css';
+import { uploadShown } from './shown-files';
 
 export type BroughtIn = TableQuestion & { readonly id: string };
-type Found = Pick<QuestionsPreview, 'questions' | 'notes'> & { readonly from: string | null };
+type Found = Pick<QuestionsPreview, 'questions' | 'notes'> & { readonly from: File | null };
 
 const example = `What makes the float too slow?
 + Weed in the channel
@@ -37,6 +39,8 @@ export function BringIn({ where, onPut, onClose }: Props) {
   const [file, setFile] = useState<Found | null>(null);
   const [busy, setBusy] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
+  const [progress, setProgress] = useState<string | null>(null);
+  const courseId = useUploadCourse();
   const shown = useDeferredValue(text);
   const typed = useMemo((): Found => {
     const { questions, faults } = questionsFromLines(shown, newId);
@@ -53,13 +57,23 @@ export function BringIn({ where, onPut, onClose }: Props) {
     const told = await send<QuestionsPreview>(`/api/questions/read?name=${encodeURIComponent(chosen.name)}`, chosen);
     setBusy(false);
     setProblem(told.ok ? null : told.problem.sentence);
-    if (told.ok) setFile({ ...told.value, from: chosen.name });
+    if (told.ok) setFile({ ...told.value, from: chosen });
   };
   const put = async () => {
     setBusy(true);
     // What was typed last, and not what was shown last.
     const own = file ? file.questions : questionsFromLines(text, newId).questions.map(({ line: _line, ...one }) => one);
-    const told = await onPut(own);
+    const files = file?.from ? await uploadShown(file.from, file.questions, courseId, setProgress) : null;
+    setProgress(null);
+    if (files && !files.ok) {
+      setBusy(false);
+      return setProblem(files.problem.sentence);
+    }
+    const told = await onPut(
+      own.map(({ shows = [], ...question }: Found['questions'][number]) =>
+        withShown(question, shows, ({ kind, href }) => files?.value.get(`${kind} ${href}`)),
+      ),
+    );
     setBusy(false);
     if (told === null) onClose();
     else setProblem(told);
@@ -88,7 +102,7 @@ export function BringIn({ where, onPut, onClose }: Props) {
           </div>
           {file ? (
             <p>
-              From <b dir="auto">{file.from}</b>.{' '}
+              From <b dir="auto">{file.from?.name}</b>.{' '}
               <Button size="compact-sm" variant="subtle" onClick={() => setFile(null)}>
                 Type or paste instead
               </Button>
@@ -134,6 +148,11 @@ export function BringIn({ where, onPut, onClose }: Props) {
         {read.notes.length > 0 && count > 0 && (
           <span className={styles.quiet}>What cannot be read stays out; correct it here first, or later.</span>
         )}
+        {progress && (
+          <span role="status" className={styles.quiet}>
+            {progress}
+          </span>
+        )}
         <span className={styles.spring} />
         <Button variant="default" onClick={onClose}>
           Cancel
@@ -147,8 +166,10 @@ export function BringIn({ where, onPut, onClose }: Props) {
 }
 
 /** A question as it was read, with what is missing in it. */
-function Seen({ question }: { readonly question: BroughtIn }) {
-  const { kind, prompt, points, body } = question;
+function Seen({ question }: { readonly question: Found['questions'][number] }) {
+  const { kind, prompt, points, shows = [] } = question;
+  // What it shows is there once it is put in; until then its place counts as filled.
+  const { body } = withShown(question, shows, () => question.id);
   const missing = kindOf(kind).rules.flatMap((rule) => {
     const found = rule.level === 'settle' && rule.check(body, 'It');
     return found ? [found.sentence] : [];
@@ -159,6 +180,7 @@ function Seen({ question }: { readonly question: BroughtIn }) {
       <span className={styles.quiet}>
         {kindOf(kind).title}
         {kindOf(kind).judgedBy !== 'nobody' && ` · ${pointsInWords(points)}`}
+        {shows.length > 0 && ` · with ${counted(shows.length, 'file')} of the package`}
       </span>
       <pre dir="auto">{kindOf(kind).bodyText(body)}</pre>
       {missing.map((sentence) => (

@@ -3,6 +3,7 @@ import { describe, expect, test } from 'vitest';
 import { toThousandths } from '../../kernel/exact';
 import { type Answer, kindOf, type QuestionContent, type QuestionKind, questionKinds, scoreAnswer } from '../../quiz';
 import { readQtiItem } from './read';
+import { withShown } from './shown';
 import { parsedXml, type Responses, scoreOf } from './testing';
 import { type QtiItem, qtiItem, qtiPackage } from './write';
 import { below, wordsOf, type Xml } from './xml';
@@ -326,4 +327,57 @@ test.each<[name: string, item: Xml, kind: string | null, note: RegExp]>([
   expect([read.question?.kind ?? null, read.notes.join(' ')]).toEqual([kind, expect.stringMatching(note)]);
   if (kind === 'one') expect(read.question?.prompt).toMatch(/^Which bank\?/);
   if (kind === 'number') expect(read.question?.body).toEqual({ value: '4.5', tolerance: '0.5', unit: 'm' });
+});
+
+test('what a quiz draws is a section that selects, in its place, with its questions worth what the draw says', () => {
+  const ask = (prompt: string, points = 1000) => ({
+    ...content('true-false', { holds: true }, { prompt, points }),
+    id: prompt,
+  });
+  const draw = {
+    ...{ title: '2 of Flow', count: 2, before: 1, unsaid: ['Not sayable.'] },
+    questions: [ask('c', 3000), ask('d', 3000), ask('e', 3000)],
+  };
+  const run = { title: 'A', minutes: null, goesBack: true, draws: [draw] };
+  const { files, unsaid } = qtiPackage([ask('a'), ask('b')], run, context);
+  const sections = [...below(parsedXml(files['test.xml'] ?? ''), 'qti-assessment-section')];
+  const refs = sections.map((one) =>
+    [...below(one, 'qti-assessment-item-ref')].map(({ attributes }) => attributes.href),
+  );
+  const item = (n: number) => `items/item-00${n}.xml`;
+  expect(refs).toEqual([[item(1)], [item(3), item(4), item(5)], [item(2)]]);
+  expect(sections.map((one) => [...below(one, 'qti-selection')][0]?.attributes.select)).toEqual([
+    undefined,
+    '2',
+    undefined,
+  ]);
+  expect(files[item(4)]).toContain('normal-maximum="3"');
+  expect(unsaid).toEqual([{ question: '2 of Flow', sentence: 'Not sayable.' }]);
+});
+
+test('files an item shows are found with where they stand, whichever element shows them', () => {
+  const choice = older(
+    `<p><img src="../media/a.png" alt="Bend"/><img src="b.png" alt="More"/></p>
+      <choiceInteraction responseIdentifier="RESPONSE" maxChoices="1">
+        <simpleChoice identifier="A"><audio title="Call"><source src="call.mp3"/></audio></simpleChoice>
+        <simpleChoice identifier="B"><object data="c.png" type="image/png"/>Heron</simpleChoice>
+      </choiceInteraction>`,
+    `cardinality="single" baseType="identifier">${right('B')}`,
+  );
+  const read = readQtiItem(choice, 'items/a.xml', ids());
+  expect(read.shows).toEqual([
+    { href: '../media/a.png', kind: 'picture', alt: 'Bend', of: 'question' },
+    { href: 'call.mp3', kind: 'audio', alt: 'Call', of: { option: 0 } },
+    { href: 'c.png', kind: 'picture', alt: '', of: { option: 1 } },
+  ]);
+  expect(read.notes).toContain('Another picture or recording in it stays behind.');
+  const question = read.question as QuestionContent;
+  const shown = withShown(question, read.shows, ({ href }) => (href === 'call.mp3' ? 'sound' : undefined));
+  expect([shown.media, (shown.body as { options: object[] }).options]).toEqual([
+    null,
+    [
+      expect.objectContaining({ text: '', plays: { mediaId: 'sound', alt: 'Call', kind: 'audio' } }),
+      expect.not.objectContaining({ picture: expect.anything() }),
+    ],
+  ]);
 });

@@ -250,7 +250,7 @@ const selectPoint: Reader = ({ interactions: [asked, ...others], partId }) => {
       ),
       named: false,
     },
-    ['Give its areas names, and choose its picture.'],
+    ['Give its areas names.'],
   );
 };
 

@@ -1,6 +1,7 @@
 import { type BodyOf, checkBody, type QuestionContent, type QuestionKind } from '../../quiz';
 import { type Declaration, declarationOf } from './declared';
 import { type Interaction, readers } from './read-kinds';
+import { type ShownFile, shownFiles } from './shown';
 import { toolName } from './write';
 import { below, within, wordsOf, type Xml } from './xml';
 
@@ -12,6 +13,8 @@ export type ReadItem = {
   /** The name of the file it stands in. */
   readonly file: string;
   readonly question: QuestionContent | null;
+  /** The files it shows, to be looked for in its package. */
+  readonly shows: readonly ShownFile[];
   /** In sentences: why it could not be read, or what of it stays behind. */
   readonly notes: readonly string[];
 };
@@ -79,7 +82,7 @@ function feedbackOf(item: Xml, points: number) {
 /** One item as a question. `partId` gives each of its parts an id. */
 export function readQtiItem(root: Xml, file: string, partId: (part: number) => string): ReadItem {
   const item = normal(root);
-  const refuse = (sentence: string): ReadItem => ({ file, question: null, notes: [sentence] });
+  const refuse = (sentence: string): ReadItem => ({ file, question: null, shows: [], notes: [sentence] });
   if (item.name !== 'assessment-item') return refuse('This is no item of QTI 2.1, 2.2 or 3.0.');
   const [bodyXml] = within(item, 'item-body');
   if (!bodyXml) return refuse('It asks nothing: it has no body.');
@@ -103,18 +106,19 @@ export function readQtiItem(root: Xml, file: string, partId: (part: number) => s
     interactions.map(({ declared }) => declared),
   );
   const { feedback, notes } = feedbackOf(item, points);
-  const media = [...all(bodyXml)].filter((one) => ['img', 'audio', 'video', 'object'].includes(one.name)).length;
+  const { shown, others } = shownFiles(bodyXml);
   const prompt = promptOf(bodyXml, read.promptIsBody === true) || (item.attributes.title ?? '');
   return {
     file,
     question: content(read.kind, body.value, { prompt: prompt.slice(0, 4000), points, ...feedback }),
+    shows: shown,
     notes: [
       ...read.notes,
       ...rulesNote(item),
       ...notes,
-      ...(media > 0
+      ...(others > 0
         ? [
-            `${media === 1 ? 'A picture or recording' : `${media} pictures or recordings`} in it stay behind; choose them again.`,
+            `${others === 1 ? 'Another picture or recording in it stays' : `${others} other pictures or recordings in it stay`} behind.`,
           ]
         : []),
       ...(prompt.length > 4000 ? ['What is asked was longer than 4,000 characters, and was cut there.'] : []),

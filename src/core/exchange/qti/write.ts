@@ -139,14 +139,28 @@ export type QtiTest = {
   readonly minutes: number | null;
   /** Whether one can go back to what was left. */
   readonly goesBack: boolean;
+  /** What is drawn for each sitting; nothing where it does not say. */
+  readonly draws?: readonly QtiDraw[];
+};
+/** Questions of which some are drawn. */
+export type QtiDraw = {
+  readonly title: string;
+  readonly count: number;
+  /** How many of the questions that are on every paper stand before them. */
+  readonly before: number;
+  readonly questions: readonly QtiItem[];
+  /** What of it cannot be said, in sentences. */
+  readonly unsaid: readonly string[];
 };
 
 /** A package of questions; with a test where they are one paper. */
 export function qtiPackage(questions: readonly QtiItem[], test: QtiTest | null, context: Context): QtiPackage {
-  const names = questions.map((_, i) => `item-${String(i + 1).padStart(3, '0')}`);
+  const draws = test?.draws ?? [];
+  const all = [...questions, ...draws.flatMap((draw) => draw.questions)];
+  const names = all.map((_, i) => `item-${String(i + 1).padStart(3, '0')}`);
   const files: { [name: string]: string } = {};
-  const unsaid: { question: string; sentence: string }[] = [];
-  for (const [i, question] of questions.entries()) {
+  const unsaid = draws.flatMap((draw) => draw.unsaid.map((sentence) => ({ question: draw.title, sentence })));
+  for (const [i, question] of all.entries()) {
     const item = qtiItem(question, names[i] ?? '', context);
     files[`items/${names[i]}.xml`] = item.text;
     for (const sentence of item.unsaid)
@@ -157,23 +171,39 @@ export function qtiPackage(questions: readonly QtiItem[], test: QtiTest | null, 
   return { files, unsaid };
 }
 
+type Named = { readonly question: QtiItem; readonly name: string };
+type Section = { readonly title: string; readonly draws?: number; readonly items: readonly Named[] };
+
+/** The sections of a test: for categories where they stand one behind the other, and for each draw in its place. */
+function sectionsOf(test: QtiTest, questions: readonly QtiItem[], names: readonly string[]): Section[] {
+  const fixed = questions.map((question, i): Named => ({ question, name: names[i] ?? '' }));
+  const draws = (test.draws ?? []).map((draw, d) => {
+    const earlier = (test.draws ?? []).slice(0, d).reduce((sum, one) => sum + one.questions.length, fixed.length);
+    const items = draw.questions.map((question, i): Named => ({ question, name: names[earlier + i] ?? '' }));
+    return { before: draw.before, section: { title: draw.title, draws: draw.count, items } };
+  });
+  const cuts = [0, ...draws.map(({ before }) => before), fixed.length];
+  return cuts
+    .slice(1)
+    .flatMap((to, i): Section[] => [...byCategory(fixed.slice(cuts[i], to)), ...(draws[i] ? [draws[i].section] : [])]);
+}
+
+/** Questions in sections by their categories; in one where that would put them into another order. */
+function byCategory(items: readonly Named[]): Section[] {
+  const categories = [...new Set(items.map(({ question }) => question.category))];
+  const runs = items.filter(({ question }, i) => i === 0 || items[i - 1]?.question.category !== question.category);
+  if (runs.length !== categories.length) return [{ title: '', items }];
+  return categories.map((title) => ({ title, items: items.filter(({ question }) => question.category === title) }));
+}
+
+const itemRef = ({ question, name }: Named) =>
+  el('qti-assessment-item-ref', {
+    identifier: name,
+    href: `items/${name}.xml`,
+    ...(question.category && { category: question.category.replace(/[^\p{L}\p{N}_-]+/gu, '-') }),
+  });
+
 function testText(test: QtiTest, questions: readonly QtiItem[], names: readonly string[]): string {
-  const categories = [...new Set(questions.map(({ category }) => category))];
-  // Sections for categories where they stand one behind the other; otherwise the order of the paper goes first.
-  const runs = questions.filter(({ category }, i) => i === 0 || questions[i - 1]?.category !== category).length;
-  const groups = runs === categories.length ? categories : [null];
-  const refs = (category: string | null) =>
-    questions.flatMap((question, i) =>
-      category === null || question.category === category
-        ? [
-            el('qti-assessment-item-ref', {
-              identifier: names[i] ?? '',
-              href: `items/${names[i]}.xml`,
-              ...(question.category && { category: question.category.replace(/[^\p{L}\p{N}_-]+/gu, '-') }),
-            }),
-          ]
-        : [],
-    );
   return xmlText(
     el(
       'qti-assessment-test',
@@ -187,11 +217,18 @@ function testText(test: QtiTest, questions: readonly QtiItem[], names: readonly 
           'navigation-mode': test.goesBack ? 'nonlinear' : 'linear',
           'submission-mode': 'simultaneous',
         },
-        ...groups.map((category, i) =>
+        ...sectionsOf(test, questions, names).map(({ title, draws, items }, i) =>
           el(
             'qti-assessment-section',
-            { identifier: `section-${i + 1}`, title: category || test.title, visible: category ? 'true' : 'false' },
-            ...refs(category),
+            {
+              identifier: `section-${i + 1}`,
+              title: title || test.title,
+              visible: title && draws === undefined ? 'true' : 'false',
+            },
+            ...(draws === undefined
+              ? []
+              : [el('qti-selection', { select: draws }), el('qti-ordering', { shuffle: true })]),
+            ...items.map(itemRef),
           ),
         ),
       ),

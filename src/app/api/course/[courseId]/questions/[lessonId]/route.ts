@@ -1,10 +1,14 @@
 import { formAsked, sendQuestions } from '@/app/_server/questions-file';
 import { respond } from '@/app/_server/respond';
 import { forCourse } from '@/app/_server/routes';
+import type { QtiDraw } from '@/core/exchange';
+import { inOrder } from '@/core/kernel/exact';
 import { fail } from '@/core/kernel/problem';
 import { questionsOf } from '@/core/outline';
-import { canGoBack } from '@/core/quiz';
-import { loadOutline } from '@/server/outline';
+import { canGoBack, drawText } from '@/core/quiz';
+import { categoriesOf } from '@/server/bank';
+import { mediaOfCourse } from '@/server/media';
+import { loadOutline, poolsIn } from '@/server/outline';
 
 /** The questions of a quiz in the working copy, as a file. */
 export const GET = forCourse(async ({ db, request, courseId, params: { lessonId = '' } }) => {
@@ -19,9 +23,23 @@ export const GET = forCourse(async ({ db, request, courseId, params: { lessonId 
       .replace(/[^A-Za-z0-9]+/g, '-')
       .replace(/^-|-$/g, '')
       .toLowerCase() || 'quiz';
-  return sendQuestions(request, db, form.value, questionsOf(outline, lessonId), {
+  const questions = questionsOf(outline, lessonId);
+  const categories = await categoriesOf(db);
+  const { pools } = await poolsIn(db, outline, await mediaOfCourse(db, courseId));
+  const draws = (quiz.draws ?? [])
+    .toSorted((a, b) => inOrder(a.order, b.order))
+    .map(
+      (draw): QtiDraw => ({
+        title: drawText(draw, categories),
+        count: draw.count,
+        before: questions.filter(({ order }) => inOrder(order, draw.order) < 0).length,
+        questions: (pools[draw.id] ?? []).map((question) => ({ ...question, points: draw.points })),
+        unsaid: draw.unseen ? ['That those not seen before come first cannot be said.'] : [],
+      }),
+    );
+  return sendQuestions(request, db, form.value, questions, {
     name,
-    test: { title, minutes: quiz.minutes, goesBack: canGoBack(quiz) },
+    test: { title, minutes: quiz.minutes, goesBack: canGoBack(quiz), draws },
     decimals: quiz.decimals ?? 'point',
   });
 });
