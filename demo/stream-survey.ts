@@ -275,7 +275,7 @@ Do the same with a friend at your own stretch, and bring both of your figures. T
         kind: 'quiz',
         minutes: 12,
         weight: 20,
-        quiz: { passPercent: 60, attempts: 2, minutes: 20, counts: 'best', shows: 'points-and-answers' },
+        quiz: { passPercent: 60, attempts: 3, minutes: 20, counts: 'best', shows: 'points-and-answers' },
         text: 'You have twenty minutes from the moment you begin. Have a calculator and paper ready.',
         questions: [
           number(

@@ -35,7 +35,9 @@ function QuizWork({ lesson }: { readonly lesson: Lesson }) {
           onChange={(chosen) => setView(chosen as QuizView)}
         />
         <span className={styles.spring} />
-        <UndoButtons />
+        <span className={styles.undoing}>
+          <UndoButtons />
+        </span>
       </header>
       {view === 'questions' && <QuestionList lesson={lesson} />}
       {view === 'bank' && <FromBank lesson={lesson} />}
