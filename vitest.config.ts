@@ -22,6 +22,8 @@ export default defineConfig({
             'src/worker/**/*.test.ts',
             'cli/**/*.test.mjs',
           ],
+          // It asks a database.
+          exclude: ['src/app/_server/direct.test.ts'],
         },
       },
       {
@@ -31,7 +33,7 @@ export default defineConfig({
           // Each file has a database of its own; what is loaded is the same for all of them.
           isolate: false,
           env: { MOSAIK_LOG: 'silent' },
-          include: ['src/server/**/*.test.ts'],
+          include: ['src/server/**/*.test.ts', 'src/app/_server/direct.test.ts'],
           globalSetup: ['src/server/testing/global-setup.ts'],
           testTimeout: 60_000,
           hookTimeout: 60_000,

@@ -10,10 +10,14 @@ const entries = {
   worker: 'src/worker/main.ts',
   reader: 'src/server/exchange/reader.ts',
   figures: 'src/server/quiz/figures-program.ts',
+  direct: 'src/app/_server/direct.ts',
 };
 
 /** How the job process is started: as it was built, or, while it is worked on, from its sources. */
 export const workerWords = (dev = false) => (dev ? ['--import', 'tsx', entries.worker] : [join(folder, 'worker.mjs')]);
+
+/** Where what the web server answers without its framework stands, once it is built. */
+export const directProgram = join(root, folder, 'direct.mjs');
 
 /** Whether the words of a process are those of a job process. */
 export const isWorker = (words) => [workerWords(), workerWords(true)].some((own) => words.includes(own.at(-1)));

@@ -3,6 +3,7 @@ import { createServer } from 'node:http';
 import { parseArgs } from 'node:util';
 import next from 'next';
 import { root } from './paths.mjs';
+import { directProgram } from './programs.mjs';
 
 /**
  * The web server: the framework's own handler, behind what has to be settled before it. Where a request comes
@@ -72,6 +73,8 @@ async function serve() {
   const port = Number(values.port);
   const app = next({ dev: values.dev, dir: root, hostname: values.host, port });
   await app.prepare();
+  // While it is worked on, the framework answers everything, so that a change is there at once.
+  const { answerDirectly } = values.dev ? { answerDirectly: () => false } : await import(directProgram);
   const handle = app.getRequestHandler();
   const upgrade = app.getUpgradeHandler();
   const server = createServer((request, response) => {
@@ -83,7 +86,7 @@ async function serve() {
       response.writeHead(refusal[0], { 'content-type': 'text/plain; charset=utf-8' });
       return response.end(refusal[1]);
     }
-    return handle(request, response);
+    return answerDirectly(request, response) || handle(request, response);
   });
   // Longer than whoever asks keeps a connection for the next request: who uses one must not find it just closed.
   server.keepAliveTimeout = 65_000;

@@ -1,4 +1,5 @@
 import { type NextRequest, NextResponse } from 'next/server';
+import { comesFromOurPages, mostWaiting, notFromOurPages, tooMuchToDo } from './app/_server/own-pages';
 import { waitingForConnections } from './server/platform/waiting';
 
 const isDevelopment = process.env.NODE_ENV === 'development';
@@ -27,17 +28,6 @@ function contentPolicy(nonce: string): string {
 const filePolicy = "sandbox; default-src 'none'";
 const sendsFiles = (path: string) => /^\/(files|handed-in)\/|^\/certificate\/[^/]+\/pdf$/.test(path);
 
-/**
- * Whether a request that changes something comes from a page of our own. Browsers say so themselves;
- * older ones send at least the origin. Programs send neither, and carry no cookie of anybody's.
- */
-function comesFromOurPages(request: NextRequest): boolean {
-  const site = request.headers.get('sec-fetch-site');
-  if (site) return site === 'same-origin';
-  const origin = request.headers.get('origin');
-  return !origin || (URL.canParse(origin) && new URL(origin).host === request.headers.get('host'));
-}
-
 /** Whether the escapes of an address (RFC 3986, 2.1) stand for UTF-8. */
 function canBeRead(path: string): boolean {
   try {
@@ -48,26 +38,13 @@ function canBeRead(path: string): boolean {
   }
 }
 
-/** Who would wait behind so many others is told at once to come back. */
-const mostWaiting = 500;
-
 export function proxy(request: NextRequest): NextResponse {
   if (waitingForConnections() > mostWaiting)
-    return new NextResponse('The school has more to do at this moment than it can answer. Try again in a moment.', {
-      status: 503,
-      headers: { 'retry-after': '2' },
-    });
+    return new NextResponse(tooMuchToDo, { status: 503, headers: { 'retry-after': '2' } });
   if (!canBeRead(request.nextUrl.pathname))
     return new NextResponse('This address is damaged. Check how it was copied.', { status: 400 });
-  if (!['GET', 'HEAD', 'OPTIONS'].includes(request.method) && !comesFromOurPages(request)) {
-    return NextResponse.json(
-      {
-        ok: false,
-        problem: { code: 'not-allowed', sentence: 'This request did not come from a page of this school.' },
-      },
-      { status: 403 },
-    );
-  }
+  if (!['GET', 'HEAD', 'OPTIONS'].includes(request.method) && !comesFromOurPages(request.headers))
+    return NextResponse.json(notFromOurPages, { status: 403 });
   const nonce = btoa(crypto.randomUUID());
   const headers = new Headers(request.headers);
   const policy = sendsFiles(request.nextUrl.pathname) ? filePolicy : contentPolicy(nonce);

@@ -11,7 +11,8 @@ export const refuse = (problem: Problem): Response =>
     headers: { 'content-type': 'text/plain; charset=utf-8' },
   });
 
-const mostBytes = 4 * 1024 * 1024;
+/** Longer than that is nothing that a form sends. */
+export const mostBytes = 4 * 1024 * 1024;
 /**
  * Texts of lessons, the deepest that is sent, nest a dozen lists at most; whoever looks into a value walks down it step
  * by step.
@@ -31,9 +32,19 @@ function nestedAtMost(most: number, text: string): boolean {
 
 /** The JSON body of a request; undefined when it is none, larger than any form can send, or nested deeper. */
 export async function bodyOf(request: Request): Promise<unknown> {
-  if (Number(request.headers.get('content-length') ?? 0) > mostBytes) return undefined;
+  const text = await textWithin(request);
+  return text === null ? undefined : jsonIn(text);
+}
+
+/** The text of a request; null when it is larger than any form can send. */
+export async function textWithin(request: Request): Promise<string | null> {
+  if (Number(request.headers.get('content-length') ?? 0) > mostBytes) return null;
   const text = await request.text();
-  if (text.length > mostBytes) return undefined;
+  return text.length > mostBytes ? null : text;
+}
+
+/** A text as the JSON it is; undefined when it is none, or nested deeper than anything that is sent. */
+export function jsonIn(text: string): unknown {
   try {
     return nestedAtMost(mostDepth, text) ? JSON.parse(text) : undefined;
   } catch {

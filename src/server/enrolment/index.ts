@@ -11,7 +11,6 @@ export {
   type EnrolledLearner,
   earlierEnrolments,
   enrolledLearner,
-  enrolmentEnd,
   learnerIn,
   learnersIn,
   learnersOf,

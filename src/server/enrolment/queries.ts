@@ -189,12 +189,6 @@ export async function learnerIn(db: Database, enrolmentId: string): Promise<Enro
   return row ? learnerOf(row) : null;
 }
 
-/** When an enrolment ended; null while it goes on, and for one that is not there. */
-export async function enrolmentEnd(db: Database, enrolmentId: string): Promise<string | null> {
-  const [row] = await db.select({ at: enrolment.endedAt }).from(enrolment).where(eq(enrolment.id, enrolmentId));
-  return row?.at ?? null;
-}
-
 /** Some enrolments, over or not. */
 export async function learnersIn(db: Database, enrolmentIds: readonly string[]): Promise<EnrolledLearner[]> {
   const rows = await learners(db).where(inArray(enrolment.id, [...enrolmentIds]));

@@ -22,6 +22,29 @@ const personFields = {
   >`(select coalesce(jsonb_object_agg(s.course_id, s.role), '{}') from ${courseStaff} s where s.user_id = ${user.id})`,
 };
 
+/** The person of a session that was renewed today, as a statement that is made ready once. */
+const readBySession = (db: Database) =>
+  db
+    .select(personFields)
+    .from(session)
+    .innerJoin(user, eq(user.id, session.userId))
+    .where(
+      and(
+        eq(session.token, sql.placeholder('token')),
+        sql`${session.expiresAt} > now() and ${session.updatedAt} > now() - interval '1 day'`,
+      ),
+    )
+    .prepare('person_by_session');
+const ready = new WeakMap<Database, ReturnType<typeof readBySession>>();
+function bySession(db: Database): ReturnType<typeof readBySession> {
+  let statement = ready.get(db);
+  if (!statement) {
+    statement = readBySession(db);
+    ready.set(db, statement);
+  }
+  return statement;
+}
+
 /**
  * Who sends a request. It is asked with every one of them, so a session that was renewed today is looked up with its
  * person in one question; whatever else there is to a session, its library decides.
@@ -29,16 +52,7 @@ const personFields = {
 export async function personOf(db: Database, headers: Headers): Promise<Person | null> {
   const token = sessionToken(headers.get('cookie') ?? '');
   if (token !== null) {
-    const [row] = await db
-      .select(personFields)
-      .from(session)
-      .innerJoin(user, eq(user.id, session.userId))
-      .where(
-        and(
-          eq(session.token, token),
-          sql`${session.expiresAt} > now() and ${session.updatedAt} > now() - interval '1 day'`,
-        ),
-      );
+    const [row] = await bySession(db).execute({ token });
     if (row) return row;
   }
   const found = await sessions().api.getSession({ headers });

@@ -51,12 +51,23 @@ export async function closeDatabase(): Promise<void> {
   await open?.pool.end();
 }
 
+const known = new WeakMap<pg.PoolClient, Database>();
+/** A connection as what reads are given to read with; made once, for a connection serves many transactions. */
+function databaseOf(client: pg.PoolClient): Database {
+  let db = known.get(client);
+  if (!db) {
+    db = drizzle(client);
+    known.set(client, db);
+  }
+  return db;
+}
+
 /** Runs work in one transaction: all of it is kept, or none. */
 export async function transaction<T>(work: (tx: Transaction) => Promise<T>): Promise<T> {
   const client = await pool().connect();
   try {
     await client.query('begin');
-    const result = await within.run(true, () => work({ db: drizzle(client), client }));
+    const result = await within.run(true, () => work({ db: databaseOf(client), client }));
     await client.query('commit');
     client.release();
     return result;

@@ -39,7 +39,10 @@ const withoutValues = (message: string): string =>
 const destination = (): DestinationStream | undefined =>
   process.env.MOSAIK_LOG_FILE ? logFile(process.env.MOSAIK_LOG_FILE) : undefined;
 
-export const log = pino(
+const kept = globalThis as typeof globalThis & { mosaikLog?: pino.Logger };
+
+/** One for a process, whichever of its bundles asks: two would turn the same file over. */
+kept.mosaikLog ??= pino(
   {
     level: process.env.MOSAIK_LOG ?? 'info',
     base: { process: process.env.MOSAIK_PROCESS ?? 'web' },
@@ -47,6 +50,7 @@ export const log = pino(
   },
   destination() ?? pino.destination({ sync: false }),
 );
+export const log = kept.mosaikLog;
 
 /** Logs what nobody expected and gives back the reference number a person can quote. */
 export function logUnexpected(error: unknown, where: string): string {
