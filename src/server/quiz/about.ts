@@ -57,7 +57,10 @@ export async function aboutOf(db: Database, enrolmentId: string, lessonId: strin
   return row?.told ?? null;
 }
 
-/** What learners have said of themselves, counted, without who said what. */
+/** Below so many who have answered, what was said tells of single people. */
+const fewestTold = 5;
+
+/** What learners have said of themselves, counted, without who said what; only how many, where that are too few. */
 export async function aboutCounts(
   db: Database,
   {
@@ -68,13 +71,11 @@ export async function aboutCounts(
   asks: PersonAsks | undefined,
 ) {
   const questions = asksOf(asks);
-  if (questions.length === 0) return [];
+  if (questions.length === 0) return null;
   const { rows } = await db.execute<{ told: ToldAbout }>(sql`
     select a.told from quiz_about a join enrolment e on e.id = a.enrolment_id
     where a.lesson_id = ${lessonId} and e.course_id = ${courseId}
       and (${cohortId}::uuid is null or e.cohort_id = ${cohortId}::uuid)`);
-  return toldCounts(
-    questions,
-    rows.map(({ told }) => told),
-  );
+  const told = rows.map((row) => row.told);
+  return { learners: told.length, counts: told.length < fewestTold ? null : toldCounts(questions, told) };
 }

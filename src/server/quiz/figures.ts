@@ -1,7 +1,7 @@
 import { desc, eq, sql } from 'drizzle-orm';
 import { ok, type Result } from '@/core/kernel/problem';
 import { findLesson } from '@/core/outline';
-import { type Answer, type CorrectionDoes, kindOf, type QuizFigures, type toldCounts } from '@/core/quiz';
+import { type Answer, type CorrectionDoes, kindOf, type QuizFigures } from '@/core/quiz';
 import { liveDocuments } from '../outline';
 import { user } from '../people';
 import type { Database } from '../platform/database';
@@ -44,7 +44,7 @@ export type FiguresPage = {
   readonly minutes: number | null;
   readonly corrections: readonly CorrectionView[];
   /** What learners have said of themselves, counted without who said what. */
-  readonly about: ReturnType<typeof toldCounts>;
+  readonly about: Awaited<ReturnType<typeof aboutCounts>>;
 };
 
 /** What the sittings of a quiz say, worked out in a thread of its own, and what has been put right in it. */

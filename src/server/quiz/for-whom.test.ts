@@ -55,10 +55,7 @@ test('what somebody says of themselves is kept once they agree, counted without 
   const { courseId, quiz, enrolmentId } = await publishedCourse(school, { quiz: { asks } });
   const tell = (told: object, who = school.learner) =>
     run(learner(who), 'quiz.tell-about', { courseId, lessonId: quiz, told }, at(5)).then(codeOf);
-  const counted = async () =>
-    (await aboutCounts(database(), { courseId, lessonId: quiz, cohortId: null }, asks as never)).map(
-      ({ answers }) => answers,
-    );
+  const counted = () => aboutCounts(database(), { courseId, lessonId: quiz, cohortId: null }, asks as never);
   expect([
     await tell({}),
     await tell({ [river]: 'The sea' }),
@@ -70,10 +67,18 @@ test('what somebody says of themselves is kept once they agree, counted without 
   // What is said afterwards leaves what was said before.
   expect([await tell({ [river]: ' Wend ' }), await tell({ [other]: 'The float' })]).toEqual(['ok', 'ok']);
   expect(await aboutOf(database(), enrolmentId, quiz)).toEqual({ [river]: 'Wend', [other]: 'The float' });
-  expect(await counted()).toEqual([
+  // Of so few it could be told who said it.
+  expect(await counted()).toEqual({ learners: 1, counts: null });
+  const others = ['other', 'creator', 'marker', 'owner'] as const;
+  for (const who of others) {
+    const row = { id: newId(), courseId, learnerId: school[who], at: startsAt };
+    await database().insert(tables.enrolment).values(row);
+    expect(await tell({ [river]: 'Low Beck' }, school[who])).toBe('ok');
+  }
+  expect((await counted())?.counts?.map(({ answers }) => answers)).toEqual([
     [
+      ['Low Beck', 4],
       ['Wend', 1],
-      ['Low Beck', 0],
     ],
     [['The float', 1]],
   ]);

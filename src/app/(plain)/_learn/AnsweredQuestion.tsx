@@ -61,7 +61,7 @@ export function AnsweredQuestion({ question, number, scored, answer, sittingId, 
               <span>
                 {choice.picture && <Picture picture={choice.picture} width={480} />}
                 {choice.plays && <QuestionShows media={choice.plays} />}
-                <Worded text={choice.text} formulas={formulas} />
+                <Worded text={choice.text || (choice.plays?.alt ?? '')} formulas={formulas} />
                 <span className={controls.quiet}>
                   {choice.chosen ? given : ''}
                   {choice.right ? ' right' : ''}

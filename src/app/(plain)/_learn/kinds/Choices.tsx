@@ -29,7 +29,7 @@ function Choices({
         <span className={styles.optionWords}>
           {option.picture && <Picture picture={option.picture} width={480} />}
           <span>
-            <Worded text={option.text} formulas={formulas} />
+            <Worded text={option.text || (option.plays?.alt ?? '')} formulas={formulas} />
           </span>
         </span>
       </label>

@@ -19,13 +19,14 @@ export function CertificateTable({
     return <p className={styles.empty}>No certificate has been issued. They appear here as learners earn them.</p>;
   return (
     <section className={styles.scroll} aria-label="Certificates" tabIndex={0}>
-      <DataTable names={['Number', 'Holder', 'Issued', 'Grade', 'State', 'What to do']}>
+      <DataTable names={['Number', 'Holder', 'For', 'Issued', 'Grade', 'State', 'What to do']}>
         {awards.map((award) => (
           <TableTr key={award.id}>
             <TableTh scope="row">{award.number}</TableTh>
             <TableTd>
               <bdi>{award.holder}</bdi>
             </TableTd>
+            <TableTd>{award.quiz ?? 'the course'}</TableTd>
             <TableTd>{award.issued}</TableTd>
             <TableTd>{award.grade ?? '–'}</TableTd>
             <TableTd>{award.withdrawn ? `withdrawn: ${award.withdrawn}` : 'valid'}</TableTd>

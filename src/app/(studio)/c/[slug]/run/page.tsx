@@ -157,6 +157,7 @@ const awardRow = (row: CertificateRow, names: Names): Award => ({
   token: row.token,
   holder: row.holder,
   issued: dayText(instantFrom(row.issuedAt), names),
+  quiz: row.lessonId === null ? null : row.courseTitle,
   grade: row.grade,
   withdrawn: row.withdrawnWhy,
 });

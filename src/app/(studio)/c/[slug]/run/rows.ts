@@ -69,6 +69,8 @@ export type Award = {
   readonly token: string;
   readonly holder: string;
   readonly issued: string;
+  /** The quiz it is for, with its course; null for the course as a whole. */
+  readonly quiz: string | null;
   readonly grade: string | null;
   readonly withdrawn: string | null;
 };

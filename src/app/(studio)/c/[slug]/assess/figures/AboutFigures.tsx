@@ -1,12 +1,18 @@
+import { counted } from '@/core/kernel/words';
 import type { FiguresPage } from '@/server/quiz';
 import styles from './figures.module.css';
 
 /** What learners have said of themselves: how often each answer was given, without who gave it. */
 export const AboutFigures = ({ about }: Pick<FiguresPage, 'about'>) =>
-  about.length > 0 && (
+  about && (
     <section aria-label="Said about themselves">
-      <h3>Said about themselves, by who agreed to it</h3>
-      {about.map(({ question, answers }) => {
+      <h3>Said about themselves, by {counted(about.learners, 'learner')} who agreed to it</h3>
+      {about.counts === null && (
+        <p className={styles.quiet}>
+          From five learners on, what they said is counted here: fewer could be told apart.
+        </p>
+      )}
+      {about.counts?.map(({ question, answers }) => {
         const all = answers.reduce((sum, [, count]) => sum + count, 0);
         return (
           <table key={question.id} className={styles.about}>
@@ -23,11 +29,6 @@ export const AboutFigures = ({ about }: Pick<FiguresPage, 'about'>) =>
                   <td>{all > 0 ? `${Math.round((count / all) * 100)} %` : '–'}</td>
                 </tr>
               ))}
-              {answers.length === 0 && (
-                <tr>
-                  <td>Nobody has answered yet.</td>
-                </tr>
-              )}
             </tbody>
           </table>
         );
