@@ -54,6 +54,8 @@ beforeAll(async () => {
   };
   const set = { do: 'set', table: 'lesson', id: reading, fields: { title: 'Read this', minutes: 12 } };
   inputs = {
+    'assignment.begin': { courseId, lessonId: assignment },
+    'assignment.take-back': { courseId, lessonId: assignment, handInId: work.id },
     'assignment.drop-file': { courseId, lessonId: assignment, hash },
     'assignment.hand-in': { courseId, lessonId: assignment, text: 'Work', deed: newId() },
     'assignment.save-draft': { courseId, lessonId: assignment, text: 'Work' },
@@ -238,7 +240,15 @@ const signedIn = [
 const lets: readonly (readonly [commands: readonly string[], actors: readonly string[]])[] = [
   // First what learners do, before anybody enrols anybody.
   [
-    ['assignment.drop-file', 'assignment.hand-in', 'assignment.save-draft', 'certificate.claim', 'enrolment.finish'],
+    [
+      'assignment.begin',
+      'assignment.take-back',
+      'assignment.drop-file',
+      'assignment.hand-in',
+      'assignment.save-draft',
+      'certificate.claim',
+      'enrolment.finish',
+    ],
     own,
   ],
   [

@@ -1,2 +1,30 @@
-export { assignmentSettingsSchema, checkFileCount, checkText, dueText, lateness, mayHandIn } from './rules';
+export {
+  type Criterion,
+  type CriterionBy,
+  type CriterionMark,
+  type CriterionOf,
+  type CriterionPart,
+  checkCriterionMarks,
+  criteriaFaults,
+  criteriaFull,
+  criteriaTotal,
+  criterionBys,
+  criterionFull,
+  criterionGiven,
+  criterionMarksSchema,
+  criterionWay,
+  newCriterion,
+} from './criteria';
+export { type FileKind, fileKindName, fileKinds, fileKindsText } from './file-kinds';
+export { afterLateness, type LateRule, latePers, lateText, usualLate } from './late';
+export {
+  assignmentSettingsSchema,
+  checkFileCount,
+  checkFileType,
+  checkLink,
+  checkText,
+  dueText,
+  lateness,
+  mayHandIn,
+} from './rules';
 export { type AssignmentSettings, checkMark, type HandInState, handInStateText, type Mark } from './types';

@@ -1,6 +1,9 @@
 import { pointsText } from '../kernel/exact';
 import { fail, ok, type Result } from '../kernel/problem';
 import type { TimeRule } from '../release';
+import type { Criterion } from './criteria';
+import type { FileKind } from './file-kinds';
+import type { LateRule } from './late';
 
 export type AssignmentSettings = {
   /** Thousandths of a point. */
@@ -16,6 +19,19 @@ export type AssignmentSettings = {
   /** Whether work is taken after it was due; it is then shown as late. */
   readonly takesLate: boolean;
   readonly attempts: number;
+  /** Kinds of files that are taken; all of them where it names none. */
+  readonly kinds?: readonly FileKind[];
+  /** Whether an address of the web can be handed in. */
+  readonly takesLink?: boolean;
+  /** Minutes from when it is begun; no limit where it does not say. */
+  readonly minutes?: number | null;
+  /** What late work costs, and until when it is taken; nothing and always where it does not say. */
+  readonly late?: LateRule;
+  /** What it is marked by; a number of points where it names nothing. */
+  readonly criteria?: readonly Criterion[];
+  /** A model answer for who marks, and whether learners see it with their mark. */
+  readonly model?: string;
+  readonly showsModel?: boolean;
 };
 
 /** Kept: begun, the learner sees nothing. Finished: final. Released: the learner sees it. */
@@ -23,7 +39,7 @@ export type Mark = { readonly points: number | null; readonly remark: string };
 
 export type HandInState = 'draft' | 'handed-in' | 'being-marked' | 'marked';
 export const handInStateText: Record<HandInState, string> = {
-  draft: 'to do',
+  draft: 'begun',
   'handed-in': 'handed in',
   'being-marked': 'being marked',
   marked: 'marked',

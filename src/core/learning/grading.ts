@@ -40,7 +40,10 @@ const byMark: Grading = {
     const work = records.handIns.get(lesson.id) ?? [];
     // Work that waits hides no mark that an earlier one has.
     const marked = work.findLast(({ state, points }) => state === 'marked' && points !== null);
-    if (marked) return { state: 'points', points: rational(marked.points ?? 0), of: marked.of };
+    if (marked) {
+      const kept = rational(100 - (marked.latePercent ?? 0), 100);
+      return { state: 'points', points: multiply(rational(marked.points ?? 0), kept), of: marked.of };
+    }
     return work.length > 0 ? { state: 'waiting' } : { state: 'missing', isDue };
   },
   hasPassMark: ({ assignment }) => (assignment?.passPoints ?? 0) > 0,

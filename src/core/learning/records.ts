@@ -24,6 +24,8 @@ export type Work = {
   readonly state: 'handed-in' | 'being-marked' | 'marked';
   readonly points: number | null;
   readonly of: number;
+  /** Percent of its points that lateness takes off; none where it does not say. */
+  readonly latePercent?: number;
   /** When it was handed in, and when it was marked: instants, ISO 8601. */
   readonly at?: string | undefined;
   readonly markedAt?: string | null | undefined;

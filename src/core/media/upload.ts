@@ -37,8 +37,11 @@ const picture: Rule = {
 
 const work: Rule = {
   most: 100 * megabyte,
-  kinds: ['application/pdf', 'image/png', 'image/jpeg', 'image/webp', 'application/zip', 'text/plain', 'video/mp4'],
-  says: 'a PDF, a picture, a text file, an office document or a film',
+  kinds: [
+    ...['application/pdf', 'image/png', 'image/jpeg', 'image/webp', 'application/zip', 'text/plain'],
+    ...[...audio.kinds, ...film.kinds],
+  ],
+  says: 'a PDF, a picture, a text file, an office document, a recording or a film',
 };
 
 /** What may be uploaded for what, and how large, in bytes. */

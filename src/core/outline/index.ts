@@ -38,7 +38,7 @@ export { isGraded, isItem, lessonKindOf, usualDoneRule } from './kinds';
 export { usualAssignment } from './kinds/assignment';
 export type { LessonFile } from './kinds/kind';
 export { usualQuiz } from './kinds/quiz';
-export { hostOf, linkFault } from './link';
+export { linkFault } from './link';
 export { kindOfMedium, mediumNames, newCourse, newLesson, newQuestion } from './make';
 export { looksLikeMarkdown, markdownOfText, textFromMarkdown } from './markdown';
 export { learnerMinutes, type MinutesFacts, pace, plainText, textFacts } from './minutes';

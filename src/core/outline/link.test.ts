@@ -1,5 +1,6 @@
 import { expect, test } from 'vitest';
-import { hostOf, linkFault } from './link';
+import { hostOf } from '../kernel/host';
+import { linkFault } from './link';
 
 test.each([
   ['https://river.example/film?at=2', 'river.example'],

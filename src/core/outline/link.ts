@@ -1,17 +1,9 @@
+import { hostOf } from '../kernel/host';
+
 /**
  * Where a lesson leads to that lies elsewhere: an address of the web (RFC 3986, with https). Nothing of it is ever
  * fetched by the school itself.
  */
-
-/** The host an address leads to, in small letters and without `www.`; null where it is no address of the web. */
-export function hostOf(address: string): string | null {
-  try {
-    const { protocol, hostname, username } = new URL(address);
-    return protocol === 'https:' && username === '' && hostname.includes('.') ? hostname.replace(/^www\./, '') : null;
-  } catch {
-    return null;
-  }
-}
 
 const isWithin = (host: string, source: string) => host === source || host.endsWith(`.${source}`);
 

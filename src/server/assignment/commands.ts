@@ -1,12 +1,27 @@
+import { createHash } from 'node:crypto';
+import { isDeepStrictEqual } from 'node:util';
 import { and, desc, eq } from 'drizzle-orm';
 import { boolean, number, object, string } from 'yup';
-import { type AssignmentSettings, checkFileCount, checkMark, checkText, mayHandIn } from '@/core/assignment';
+import {
+  type AssignmentSettings,
+  afterLateness,
+  type CriterionMark,
+  checkCriterionMarks,
+  checkFileCount,
+  checkFileType,
+  checkMark,
+  checkText,
+  criterionMarksSchema,
+  lateness,
+  mayHandIn,
+} from '@/core/assignment';
+import { compare, thousandths, toThousandths } from '@/core/kernel/exact';
 import { idSchema, isId } from '@/core/kernel/ids';
 import { fail, ok, type Result } from '@/core/kernel/problem';
 import { Temporal } from '@/core/kernel/time';
 import { findLesson, usualDoneRule } from '@/core/outline';
 import { can, mayMark } from '@/core/people';
-import { takesCourse } from '../enrolment';
+import { instantFrom, takesCourse } from '../enrolment';
 import { courseHead, learning, openLesson } from '../learning';
 import { rememberBlob } from '../media';
 import { leaveMessages } from '../message';
@@ -61,6 +76,7 @@ async function draftOf(context: CommandContext, courseId: string, lessonId: stri
         editionId: learning.editionId,
         number: before + 1,
         state: 'draft',
+        startedAt: context.now.toString(),
       })
       .returning();
     if (lesson.progress.state === 'empty')
@@ -74,18 +90,32 @@ async function draftOf(context: CommandContext, courseId: string, lessonId: stri
   return ok({ draft, before, settings, learner: learning.learner, lesson: lesson.lesson });
 }
 
+/** Begins an assignment: from then on its time is counted, where it has a limit. Harmless when it has been begun. */
+export const beginWork = command({
+  name: 'assignment.begin',
+  input: object(place).noUnknown(),
+  permission: takesCourse,
+  async handle(context, { courseId, lessonId }) {
+    const found = await draftOf(context, courseId, lessonId);
+    return found.ok ? ok({ id: found.value.draft.id, startedAt: found.value.draft.startedAt }) : found;
+  },
+});
+
+const words = { text: string().defined(), link: string().max(2000, 'This address is too long.').default('') };
+
 export const saveDraft = command({
   name: 'assignment.save-draft',
-  input: object({ ...place, text: string().defined() }).noUnknown(),
+  input: object({ ...place, ...words }).noUnknown(),
   permission: takesCourse,
-  async handle(context, { courseId, lessonId, text }) {
+  async handle(context, { courseId, lessonId, text, link }) {
     const checked = checkText(text);
     if (!checked.ok) return checked;
     const found = await draftOf(context, courseId, lessonId);
     if (!found.ok) return found;
     await context.tx.db
       .update(handIn)
-      .set({ text, changedAt: context.now.toString() })
+      // An address is kept as it is typed, and looked at when it is handed in.
+      .set({ text, link: found.value.settings.takesLink ? link : '', changedAt: context.now.toString() })
       .where(eq(handIn.id, found.value.draft.id));
     return ok({ saved: context.now.toString() });
   },
@@ -136,6 +166,8 @@ export const addFile = command({
     if (draft.files.some((file) => file.hash === input.hash)) return ok({ id: draft.id });
     const count = checkFileCount(settings, draft.files.length + 1);
     if (!count.ok) return count;
+    const kind = checkFileType(settings, input.contentType);
+    if (!kind.ok) return kind;
     const stored = await rememberBlob(context.tx, input);
     if (!stored.ok) return stored;
     const small = checkFileSize(settings, stored.value.size);
@@ -166,9 +198,9 @@ export const dropFile = command({
 
 export const handInWork = command({
   name: 'assignment.hand-in',
-  input: object({ ...place, text: string().defined(), deed: idSchema }).noUnknown(),
+  input: object({ ...place, ...words, deed: idSchema }).noUnknown(),
   permission: takesCourse,
-  async handle(context, { courseId, lessonId, text, deed }) {
+  async handle(context, { courseId, lessonId, text, link, deed }) {
     await holdWork(context, lessonId);
     const mine = and(eq(handIn.deed, deed), eq(handIn.learnerId, context.actor.id), eq(handIn.lessonId, lessonId));
     const [before] = await context.tx.db.select({ id: handIn.id, isLate: handIn.isLate }).from(handIn).where(mine);
@@ -177,17 +209,22 @@ export const handInWork = command({
     const found = await draftOf(context, courseId, lessonId);
     if (!found.ok) return found;
     const { draft, before: times, settings, learner, lesson } = found.value;
-    const may = mayHandIn(settings, { text, files: draft.files.length, before: times }, learner.clock, context.now);
+    const begunAt = instantFrom(draft.startedAt);
+    const work = { text, link, files: draft.files.length, before: times, begunAt };
+    const may = mayHandIn(settings, work, learner.clock, context.now);
     if (!may.ok) return may;
     await context.tx.db
       .update(handIn)
       .set({
         text,
+        link: link.trim(),
         deed,
+        checksum: checksumOf(text, link.trim(), draft.files),
         of: settings.points,
         state: 'handed-in',
         handedInAt: context.now.toString(),
         isLate: may.value.isLate,
+        latePercent: may.value.percent,
       })
       .where(eq(handIn.id, draft.id));
     const event = eventIn(learner, lesson, context.now.toString());
@@ -201,11 +238,48 @@ export const handInWork = command({
   },
 });
 
+/** What tells whether something else was handed in: SHA-256 of the words, the address and the files, each on a line. */
+const checksumOf = (text: string, link: string, files: HandInRow['files']): string =>
+  createHash('sha256')
+    .update([text.normalize('NFC'), link, ...files.map(({ hash, name }) => `${hash} ${name}`)].join('\n'))
+    .digest('hex');
+
+/** Takes back what was handed in, as long as nobody has begun to mark it and it may be handed in anew. */
+export const takeBack = command({
+  name: 'assignment.take-back',
+  input: object({ ...place, handInId: idSchema }).noUnknown(),
+  permission: takesCourse,
+  async handle(context, { courseId, lessonId, handInId }) {
+    await holdWork(context, lessonId);
+    const found = await openLesson(context, courseId, lessonId, (lesson) => lesson.assignment !== null);
+    if (!found.ok) return found;
+    const { learner } = found.value.learning;
+    const mine = and(eq(handIn.enrolmentId, learner.enrolmentId), eq(handIn.lessonId, lessonId));
+    const rows = await context.tx.db.select().from(handIn).where(mine).for('update');
+    const row = rows.find(({ id }) => id === handInId);
+    if (!row) return fail('not-found', 'This work is not there, or it is not yours.');
+    if (row.state === 'draft') return ok(null);
+    if (row.state !== 'handed-in') return fail('closed', 'Somebody has begun to mark this work; it stays as it is.');
+    if (rows.some(({ state }) => state === 'draft'))
+      return fail('conflict', 'You have begun another piece of work for this; hand that in, or leave this as it is.');
+    const settings = found.value.lesson.lesson.assignment as AssignmentSettings;
+    const { isTaken } = lateness(settings, learner.clock, context.now, instantFrom(row.startedAt));
+    if (!isTaken) return fail('too-late', 'It could not be handed in anew: the time to do so has passed.');
+    await context.tx.db
+      .update(handIn)
+      .set({ state: 'draft', deed: null, handedInAt: null, checksum: null, isLate: false, latePercent: 0 })
+      .where(eq(handIn.id, row.id));
+    return ok(null);
+  },
+});
+
 const markInput = object({
   handInId: idSchema,
   /** Thousandths of a point. */
   points: number().integer().nullable().defined(),
   remark: string().max(20_000, 'Keep the remark under 20,000 characters.').defined(),
+  /** What is given by each criterion, where the assignment is marked by some; the points follow from it. */
+  criteria: criterionMarksSchema.default(undefined).optional(),
   finish: boolean().required(),
 }).noUnknown();
 
@@ -233,8 +307,10 @@ export const markWork = command({
       return fail('not-allowed', 'This is your own work; somebody else has to mark it.');
     const lesson = await lessonOf(context.tx.db, row);
     if (!lesson.ok) return lesson;
-    const checked = checkMark(input.points, lesson.value.assignment as AssignmentSettings, input.finish);
-    if (!checked.ok) return checked;
+    const settings = lesson.value.assignment as AssignmentSettings;
+    const mark = markFrom(settings, input);
+    if (!mark.ok) return mark;
+    const { points, criteria } = mark.value;
     if (row.state === 'marked' && !input.finish)
       return fail(
         'conflict',
@@ -242,17 +318,19 @@ export const markWork = command({
       );
     const { tx, actor, now } = context;
     const same =
-      row.points === input.points &&
+      row.points === points &&
       row.remark === input.remark &&
+      isDeepStrictEqual(row.criteria, criteria) &&
       row.state === (input.finish ? 'marked' : 'being-marked');
     if (same) return ok({ state: row.state });
     const state = input.finish ? ('marked' as const) : ('being-marked' as const);
     await tx.db
       .update(handIn)
       .set({
-        points: input.points,
-        of: lesson.value.assignment?.points ?? null,
+        points,
+        of: settings.points,
         remark: input.remark,
+        criteria,
         state,
         markerId: actor.id,
         ...(input.finish ? { markedAt: now.toString() } : {}),
@@ -264,17 +342,19 @@ export const markWork = command({
       handInId: row.id,
       markerId: actor.id,
       at: now.toString(),
-      points: input.points,
+      points,
       remark: input.remark,
+      criteria,
       finished: input.finish,
     });
     if (input.finish) {
-      const { title, assignment } = lesson.value;
+      const { title } = lesson.value;
+      const reached = afterLateness(points ?? 0, row.latePercent);
       const event = {
         ...eventIn(row, lesson.value, now.toString()),
-        score: { raw: (input.points ?? 0) / 1000, max: (assignment?.points ?? 0) / 1000 },
+        score: { raw: toThousandths(reached) / 1000, max: settings.points / 1000 },
       };
-      const passed = (input.points ?? 0) >= (assignment?.passPoints ?? 0);
+      const passed = compare(reached, thousandths(settings.passPoints)) >= 0;
       const result = { ...event, verb: passed ? 'passed' : 'failed', deed: `mark/${marking}/result` } as const;
       const completed = { ...event, verb: 'completed', deed: `mark/${marking}/completed` } as const;
       await recordEvents(tx, event, passed ? [result, completed] : [result]);
@@ -296,6 +376,24 @@ export const markWork = command({
   },
 });
 
+/** The points a mark comes to: as they were given, or by the criteria there are. */
+function markFrom(
+  settings: AssignmentSettings,
+  given: {
+    readonly points: number | null;
+    readonly criteria?: readonly CriterionMark[] | undefined;
+    readonly finish: boolean;
+  },
+): Result<{ readonly points: number | null; readonly criteria: readonly CriterionMark[] | null }> {
+  const { points, criteria = [], finish } = given;
+  if (!settings.criteria?.length) {
+    const checked = checkMark(points, settings, finish);
+    return checked.ok ? ok({ points, criteria: null }) : checked;
+  }
+  const total = checkCriterionMarks(settings.criteria, criteria, finish);
+  return total.ok ? ok({ points: total.value, criteria }) : total;
+}
+
 async function lessonOf(db: Database, row: HandInRow): Promise<Result<NonNullable<ReturnType<typeof findLesson>>>> {
   const document = await editionDocument(db, row.editionId);
   const lesson = document && findLesson(document, row.lessonId);
@@ -303,7 +401,9 @@ async function lessonOf(db: Database, row: HandInRow): Promise<Result<NonNullabl
 }
 
 export const assignmentCommands = {
+  [beginWork.name]: beginWork,
   [saveDraft.name]: saveDraft,
+  [takeBack.name]: takeBack,
   [dropFile.name]: dropFile,
   [handInWork.name]: handInWork,
   [markWork.name]: markWork,

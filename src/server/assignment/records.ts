@@ -13,6 +13,7 @@ export async function handedInWork(db: Database, enrolmentIds: readonly string[]
       lessonId: handIn.lessonId,
       state: handIn.state,
       points: handIn.points,
+      latePercent: handIn.latePercent,
       of: handIn.of,
       at: handIn.handedInAt,
       markedAt: handIn.markedAt,

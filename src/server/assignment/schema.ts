@@ -1,4 +1,5 @@
 import { boolean, index, integer, jsonb, pgTable, text, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
+import type { CriterionMark } from '@/core/assignment';
 import { belongsToEnrolment, ofEnrolment } from '../enrolment/schema';
 import { edition } from '../outline/schema';
 import { user } from '../people/schema';
@@ -24,16 +25,25 @@ export const handIn = pgTable(
     /** Given by whoever handed it in, so that the same request hands in once. */
     deed: uuid('deed').unique(),
     text: text('text').notNull().default(''),
+    link: text('link').notNull().default(''),
     files: jsonb('files').$type<HandedInFile[]>().notNull().default([]),
     state: text('state', { enum: ['draft', 'handed-in', 'being-marked', 'marked'] }).notNull(),
+    /** When it was begun: time is counted from then, where there is a limit. */
+    startedAt: at('started_at').notNull().defaultNow(),
     changedAt: at('changed_at').notNull().defaultNow(),
     handedInAt: at('handed_in_at'),
     isLate: boolean('is_late').notNull().default(false),
-    /** Thousandths of a point. The learner sees points and remark once it is marked. */
+    /** Percent of the points reached that lateness takes off, by the rule of when it was handed in. */
+    latePercent: integer('late_percent').notNull().default(0),
+    /** SHA-256 of what was handed in, told with the receipt. */
+    checksum: text('checksum'),
+    /** Thousandths of a point, before lateness takes anything off. The learner sees them and the remark once it is marked. */
     points: integer('points'),
     /** What it was worth in the edition it was handed in on, in thousandths. */
     of: integer('of'),
     remark: text('remark').notNull().default(''),
+    /** What was given by each criterion; null where it is marked by none. */
+    criteria: jsonb('criteria').$type<readonly CriterionMark[]>(),
     markerId: text('marker_id').references(() => user.id, { onDelete: 'set null' }),
     markedAt: at('marked_at'),
   },
@@ -58,6 +68,7 @@ export const markHistory = pgTable(
     at: at('at').notNull().defaultNow(),
     points: integer('points'),
     remark: text('remark').notNull(),
+    criteria: jsonb('criteria').$type<readonly CriterionMark[]>(),
     finished: boolean('finished').notNull(),
   },
   (table) => [index('mark_history_hand_in').on(table.handInId)],

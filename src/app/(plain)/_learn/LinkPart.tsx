@@ -1,5 +1,5 @@
 import { IconExternalLink } from '@tabler/icons-react';
-import { hostOf } from '@/core/outline';
+import { hostOf } from '@/core/kernel/host';
 import controls from '@/ui/plain/controls.module.css';
 
 /** The way to something elsewhere: it says where it leads, and this page stays open. */

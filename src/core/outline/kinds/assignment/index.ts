@@ -1,4 +1,5 @@
-import type { AssignmentSettings } from '../../../assignment';
+import { type AssignmentSettings, criteriaFaults, criteriaFull } from '../../../assignment';
+import { pointsText } from '../../../kernel/exact';
 import { planIt } from '../../readiness/lesson-parts';
 import { type Context, type Rule, set } from '../../readiness/rule';
 import { countBefore } from '../../readiness/starts';
@@ -69,6 +70,7 @@ const rules: readonly Rule<Lesson>[] = [
       return (
         settings !== null &&
         !settings.takesText &&
+        !settings.takesLink &&
         settings.files === 0 && {
           sentence: `${lesson.title} takes neither text nor files.`,
           fix: {
@@ -93,6 +95,56 @@ const rules: readonly Rule<Lesson>[] = [
         settings.megabytes < 5 && {
           sentence: `${lesson.title} takes files up to ${settings.megabytes} MB; a photo from a phone is often larger.`,
           fix: { label: 'Allow 20 MB', edit: set('lesson', lesson.id, { assignment: { ...settings, megabytes: 20 } }) },
+        }
+      );
+    },
+  },
+  {
+    id: 'assignment-criteria',
+    level: 'settle',
+    stage: 'assess',
+    reason: 'Who marks, and who reads the mark, goes by the words of a criterion.',
+    remedy: 'Write what is missing, or remove the criterion.',
+    check: (lesson) => {
+      const [fault] = criteriaFaults(lesson.assignment?.criteria ?? []);
+      return fault !== undefined && { sentence: `${lesson.title}: ${fault}.` };
+    },
+  },
+  {
+    id: 'assignment-criteria-points',
+    level: 'settle',
+    stage: 'assess',
+    reason: 'What is given by criteria comes to what they are worth, and to nothing else.',
+    remedy: 'Let the assignment be worth what its criteria are.',
+    check: (lesson) => {
+      const { criteria = [], points = 0 } = lesson.assignment ?? {};
+      const worth = criteriaFull(criteria);
+      return (
+        lesson.assignment !== null &&
+        criteria.length > 0 &&
+        worth !== points && {
+          sentence: `${lesson.title} is worth ${pointsText(points)} points, and its criteria ${pointsText(worth)}.`,
+          fix: {
+            label: `Make it ${pointsText(worth)} points`,
+            edit: set('lesson', lesson.id, { assignment: { ...lesson.assignment, points: worth } }),
+          },
+        }
+      );
+    },
+  },
+  {
+    id: 'assignment-late-all',
+    level: 'look',
+    stage: 'assess',
+    reason: 'Late work that loses all of its points at once is refused in all but name.',
+    remedy: 'Take off less, or take no late work.',
+    check: (lesson) => {
+      const { late, takesLate } = lesson.assignment ?? {};
+      return (
+        takesLate === true &&
+        late !== undefined &&
+        Math.min(late.percent, late.most) === 100 && {
+          sentence: `${lesson.title}: late work loses all of its points at once.`,
         }
       );
     },

@@ -2,11 +2,11 @@
 import { Select, Switch, TagsInput } from '@mantine/core';
 import { IconBook } from '@tabler/icons-react';
 import { useState } from 'react';
+import { hostOf } from '@/core/kernel/host';
 import {
   accents,
   type CourseSettings,
   type DoneRule,
-  hostOf,
   type LessonKind,
   lessonKindOf,
   lessonKinds,
