@@ -22,6 +22,7 @@ import * as tables from '../src/server/platform/schema';
 import { shareOfSitting, sittingView } from '../src/server/quiz';
 import { eventIn, recordEvent } from '../src/server/record';
 import { drawOf, seedBank } from './bank';
+import { marksBy } from './criteria';
 import { picture } from './drawings';
 import { type RenderedFilm, renderFilm, renderWalk, type ScenePlace } from './films';
 import { seedMessages } from './messages';
@@ -648,6 +649,9 @@ const ways: { readonly [K in LessonKind]: Way } = {
     const remark = isReport
       ? 'Clear and honest. The surface speed is not the mean speed: multiply by 0.85, as in the film. The families are well named.'
       : 'Welcome. Below the culvert the water is quicker; you will soon be able to measure by how much.';
-    await perform(marker, 'marking.mark', { handInId: id, points, remark, finish: true }, at.add({ hours: 5 }));
+    const { criteria = [] } = lesson.assignment ?? {};
+    const given =
+      criteria.length > 0 ? { points: null, criteria: marksBy(criteria, Math.min(1, skill + 0.12)) } : { points };
+    await perform(marker, 'marking.mark', { handInId: id, ...given, remark, finish: true }, at.add({ hours: 5 }));
   },
 };

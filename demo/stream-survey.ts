@@ -1,3 +1,4 @@
+import { reportCriteria, reportModel } from './criteria';
 import { essay, guessed, number, one, opinion, several, statement, word, wronglyMarked } from './questions';
 import type { Lesson } from './shapes';
 
@@ -477,9 +478,14 @@ Here, and only here, you may have an opinion. Use it sparingly. "I read this as 
           takesText: true,
           files: 3,
           megabytes: 20,
+          kinds: ['pdf', 'picture'],
           due: { when: 'after-start', amount: 42, unit: 'days', at: '23:59' },
           takesLate: true,
+          late: { percent: 10, per: 'day', most: 50, lastHours: 336 },
           attempts: 2,
+          criteria: reportCriteria,
+          model: reportModel,
+          showsModel: true,
         },
         text: `Write up your own survey in about two pages.
 

@@ -24,6 +24,7 @@ export {
   checkLink,
   checkText,
   dueText,
+  type Lateness,
   lateness,
   mayHandIn,
 } from './rules';

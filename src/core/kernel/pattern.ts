@@ -19,7 +19,7 @@ const mostNested = 3;
 /** A part of a class: a letter, a range, or a class by its name. */
 type Part = { readonly from: string; readonly to: string } | { readonly named: string };
 type Node =
-  | { readonly is: 'one'; readonly negated: boolean; readonly parts: readonly Part[]; readonly test: RegExp }
+  | { readonly is: 'letter'; readonly negated: boolean; readonly parts: readonly Part[]; readonly test: RegExp }
   | { readonly is: 'all'; readonly nodes: readonly Node[] }
   | { readonly is: 'any'; readonly nodes: readonly Node[] }
   | { readonly is: 'times'; readonly node: Node; readonly least: number; readonly most: number };
@@ -60,7 +60,7 @@ export function readPattern(source: string, matchCase: boolean): Result<Pattern>
 /** Where a text may have come to, from some places, by a part of a pattern. */
 function reached(node: Node, letters: readonly string[], from: ReadonlySet<number>): Set<number> {
   switch (node.is) {
-    case 'one':
+    case 'letter':
       return new Set(
         [...from].flatMap((at) => {
           const letter = letters[at];
@@ -99,7 +99,7 @@ function reader(source: string, matchCase: boolean): Node {
   const flags = matchCase ? 'u' : 'iu';
   const one = (parts: readonly Part[], negated = false): Node => {
     try {
-      return { is: 'one', negated, parts, test: new RegExp(`^${classText(parts, negated)}$`, flags) };
+      return { is: 'letter', negated, parts, test: new RegExp(`^${classText(parts, negated)}$`, flags) };
     } catch {
       throw new Unread(`The class ${classText(parts, negated)} is none.`);
     }
@@ -221,7 +221,7 @@ function reader(source: string, matchCase: boolean): Node {
 
 /** How deep in a part of a pattern things that come several times stand within each other. */
 function nestedIn(node: Node): number {
-  if (node.is === 'one') return 0;
+  if (node.is === 'letter') return 0;
   if (node.is === 'times') return nestedIn(node.node) + 1;
   return Math.max(0, ...node.nodes.map(nestedIn));
 }
@@ -243,7 +243,7 @@ function classText(parts: readonly Part[], negated: boolean): string {
 /** A part of a pattern as it is written; with both forms of each letter where case is not told apart. */
 function written(node: Node, isWithin: boolean): string {
   switch (node.is) {
-    case 'one': {
+    case 'letter': {
       const parts = node.parts.flatMap((part): readonly string[] => {
         if ('named' in part) return [shortName(part.named)];
         const forms = new Set([part, bothOf(part, 'toLowerCase'), bothOf(part, 'toUpperCase')].map(rangeText));

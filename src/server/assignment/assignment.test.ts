@@ -7,8 +7,10 @@ import { eq } from 'drizzle-orm';
 import sharp from 'sharp';
 import { expect, test } from 'vitest';
 import { usualAward } from '@/core/certificate';
+import { toShort } from '@/core/kernel/exact';
 import { Temporal } from '@/core/kernel/time';
 import { awardIfEarned, certificatePdf, drawCertificate } from '../certificate';
+import { courseHead, learning } from '../learning';
 import { storeUpload } from '../media';
 import { makeFirstOwner } from '../people';
 import { database } from '../platform/database';
@@ -16,6 +18,7 @@ import { files } from '../platform/files';
 import { newId } from '../platform/ids';
 import * as tables from '../platform/schema';
 import { codeOf, learner, must, publishedCourse, run, startsAt, useTestSchool } from '../testing/school';
+import { handInsOf } from './index';
 
 const school = useTestSchool();
 const me = () => learner(school.learner);
@@ -187,4 +190,105 @@ test('a school has one first owner', async () => {
     zone: 'UTC',
   });
   expect(codeOf(result)).toBe('conflict');
+});
+
+const criterion = (title: string, own: object) => ({ id: newId(), title, guide: '', ...own });
+
+test('late work loses by its rule and is marked by criteria; the grade counts what is left, the learner sees both', async () => {
+  const parts = [
+    { id: newId(), text: 'Place', points: 2000 },
+    { id: newId(), text: 'Day', points: 2000 },
+  ];
+  const criteria = [
+    criterion('Discharge', { by: 'points', most: 6000, step: 0 }),
+    criterion('The whole', { by: 'checks', parts }),
+  ];
+  const made = await publishedCourse(school, {
+    assignment: {
+      ...{ criteria, points: 10_000, passPoints: 5000, attempts: 2, takesLink: true },
+      due: { when: 'after-start', amount: 1, unit: 'hours', at: null },
+      late: { percent: 10, per: 'hour', most: 50, lastHours: 8 },
+    },
+  });
+  const { courseId, enrolmentId, assignment } = made;
+  const place = { courseId, lessonId: assignment };
+  const handIn = (text: string, minute: number, link = '') =>
+    run(me(), 'assignment.hand-in', { ...place, text, link, deed: newId() }, after(minute));
+  await must(me(), 'assignment.save-draft', { ...place, text: 'Half', link: 'https://riv' }, after(10));
+  expect([codeOf(await handIn('', 100, 'https://riv')), codeOf(await handIn('Whole', 60 * 9 + 1))]).toEqual([
+    'invalid',
+    'too-late',
+  ]);
+  const { id } = await must(
+    me(),
+    'assignment.hand-in',
+    { ...place, text: 'Whole', link: ' https://river.example/a ', deed: newId() },
+    after(60 + 61),
+  );
+  const row = async () => (await database().select().from(tables.handIn).where(eq(tables.handIn.id, id)))[0];
+  expect(await row()).toMatchObject({ isLate: true, latePercent: 20, link: 'https://river.example/a' });
+  expect((await row())?.checksum).toMatch(/^[0-9a-f]{64}$/);
+
+  // Taken back as long as nobody has begun to mark it.
+  const back = (handInId: string, minute: number, who = me()) =>
+    run(who, 'assignment.take-back', { ...place, handInId }, after(minute)).then(codeOf);
+  expect(await back(id, 130, learner(school.other))).toBe('not-allowed');
+  expect([await back(newId(), 130), await back(id, 130), await back(id, 130)]).toEqual(['not-found', 'ok', 'ok']);
+  expect(await row()).toMatchObject({ state: 'draft', latePercent: 0, checksum: null, text: 'Whole' });
+  expect(codeOf(await handIn('Whole, and better', 60 + 179))).toBe('ok');
+  expect(await row()).toMatchObject({ state: 'handed-in', latePercent: 30 });
+
+  const mark = (by: object[], finish: boolean, more = {}) =>
+    run(
+      marker(courseId),
+      'marking.mark',
+      { handInId: id, points: null, remark: '', finish, criteria: by, ...more },
+      after(300),
+    );
+  const given = (criterionId: string | undefined, own: object) => ({
+    ...{ criterionId, points: null, chosen: null, remark: '' },
+    ...own,
+  });
+  const flow = given(criteria[0]?.id, { points: 5500, remark: 'Units.' });
+  const whole = given(criteria[1]?.id, { chosen: [parts[0]?.id] });
+  const refused = await Promise.all([
+    mark([flow], true),
+    mark([], true, { points: 9000 }),
+    mark([{ ...flow, points: 6001 }], false),
+    mark([given(newId(), {})], false),
+    mark([{ ...whole, chosen: [newId()] }], false),
+  ]);
+  expect(refused.map((one) => (one.ok ? 'ok' : one.problem.sentence))).toEqual([
+    'The whole has no points yet.',
+    'Discharge has no points yet.',
+    'Give from 0 to 6 points.',
+    'What was marked is no criterion of this assignment.',
+    'Something was chosen that is not part of the criterion.',
+  ]);
+  expect(codeOf(await mark([flow], false))).toBe('ok');
+  expect(await row()).toMatchObject({ state: 'being-marked', points: 5500 });
+  expect(await back(id, 310)).toBe('closed');
+  const finished = await Promise.all(Array.from({ length: 8 }, () => mark([flow, whole], true)));
+  expect(new Set(finished.map(codeOf))).toEqual(new Set(['ok']));
+  expect(await database().$count(tables.markHistory, eq(tables.markHistory.handInId, id))).toBe(2);
+  expect(await row()).toMatchObject({ state: 'marked', points: 7500 });
+
+  const head = await courseHead(database(), courseId);
+  const seen = head && (await learning(database(), head, school.learner));
+  const line = seen?.view.sheet.lines.find(({ item }) => item.id === assignment);
+  // 7.5 less 30 %: 5.25, which passes.
+  expect(line?.entry.state === 'points' && toShort(line.entry.points)).toBe('5250');
+  expect(seen?.view.lessons.find(({ lesson }) => lesson.id === assignment)?.passed).toBe(true);
+  const [view] = await handInsOf(database(), enrolmentId, assignment);
+  expect([view?.criteria?.length, view?.assignment?.criteria?.length]).toEqual([2, 2]);
+});
+
+test('time that is counted from the beginning begins when somebody begins, once', async () => {
+  const { courseId, assignment } = await publishedCourse(school, { assignment: { minutes: 30, takesLate: false } });
+  const place = { courseId, lessonId: assignment };
+  const begun = await must<{ startedAt: string }>(me(), 'assignment.begin', place, after(10));
+  expect(await must(me(), 'assignment.begin', place, after(20))).toEqual(begun);
+  const handIn = (minute: number) =>
+    run(me(), 'assignment.hand-in', { ...place, text: 'Mine', deed: newId() }, after(minute)).then(codeOf);
+  expect([await handIn(41), await handIn(40)]).toEqual(['too-late', 'ok']);
 });

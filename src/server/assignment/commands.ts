@@ -87,7 +87,8 @@ async function draftOf(context: CommandContext, courseId: string, lessonId: stri
       });
   }
   if (!draft) throw new Error('A draft was not made.');
-  return ok({ draft, before, settings, learner: learning.learner, lesson: lesson.lesson });
+  const { editionId, learner } = learning;
+  return ok({ draft, before, settings, learner, editionId, lesson: lesson.lesson });
 }
 
 /** Begins an assignment: from then on its time is counted, where it has a limit. Harmless when it has been begun. */
@@ -101,13 +102,13 @@ export const beginWork = command({
   },
 });
 
-const words = { text: string().defined(), link: string().max(2000, 'This address is too long.').default('') };
+const words = { text: string().defined(), link: string().max(2000, 'This address is too long.') };
 
 export const saveDraft = command({
   name: 'assignment.save-draft',
   input: object({ ...place, ...words }).noUnknown(),
   permission: takesCourse,
-  async handle(context, { courseId, lessonId, text, link }) {
+  async handle(context, { courseId, lessonId, text, link = '' }) {
     const checked = checkText(text);
     if (!checked.ok) return checked;
     const found = await draftOf(context, courseId, lessonId);
@@ -200,7 +201,7 @@ export const handInWork = command({
   name: 'assignment.hand-in',
   input: object({ ...place, ...words, deed: idSchema }).noUnknown(),
   permission: takesCourse,
-  async handle(context, { courseId, lessonId, text, link, deed }) {
+  async handle(context, { courseId, lessonId, text, link = '', deed }) {
     await holdWork(context, lessonId);
     const mine = and(eq(handIn.deed, deed), eq(handIn.learnerId, context.actor.id), eq(handIn.lessonId, lessonId));
     const [before] = await context.tx.db.select({ id: handIn.id, isLate: handIn.isLate }).from(handIn).where(mine);
@@ -208,7 +209,7 @@ export const handInWork = command({
     if (before) return ok(before);
     const found = await draftOf(context, courseId, lessonId);
     if (!found.ok) return found;
-    const { draft, before: times, settings, learner, lesson } = found.value;
+    const { draft, before: times, settings, learner, editionId, lesson } = found.value;
     const begunAt = instantFrom(draft.startedAt);
     const work = { text, link, files: draft.files.length, before: times, begunAt };
     const may = mayHandIn(settings, work, learner.clock, context.now);
@@ -218,6 +219,8 @@ export const handInWork = command({
       .set({
         text,
         link: link.trim(),
+        // It is marked by what is asked for now, whatever was when it was begun.
+        editionId,
         deed,
         checksum: checksumOf(text, link.trim(), draft.files),
         of: settings.points,

@@ -1,2 +1,2 @@
-export { addFile, assignmentCommands, type HandInRow, mayAddFile } from './commands';
-export { handedInFile, handInsOf, type MarkingDesk, markingDesk } from './queries';
+export { addFile, assignmentCommands, mayAddFile } from './commands';
+export { type HandInView, handedInFile, handInsOf, type MarkingDesk, markingDesk } from './queries';

@@ -1,4 +1,5 @@
 import { and, desc, eq } from 'drizzle-orm';
+import type { AssignmentSettings } from '@/core/assignment';
 import { isId } from '@/core/kernel/ids';
 import { findLesson, type LessonDocument } from '@/core/outline';
 import { mayMark } from '@/core/people';
@@ -8,13 +9,23 @@ import type { Database } from '../platform/database';
 import type { HandInRow } from './commands';
 import { handIn } from './schema';
 
+/** Work with the assignment as it was in the edition it was handed in on: it is marked by that. */
+export type HandInView = HandInRow & { readonly assignment: AssignmentSettings | null };
+
 /** The hand-ins for an assignment in an enrolment, newest first. */
-export const handInsOf = (db: Database, enrolmentId: string, lessonId: string): Promise<HandInRow[]> =>
-  db
+export async function handInsOf(db: Database, enrolmentId: string, lessonId: string): Promise<HandInView[]> {
+  const rows = await db
     .select()
     .from(handIn)
     .where(and(eq(handIn.enrolmentId, enrolmentId), eq(handIn.lessonId, lessonId)))
     .orderBy(desc(handIn.number));
+  return Promise.all(
+    rows.map(async (row) => {
+      const document = await editionDocument(db, row.editionId);
+      return { ...row, assignment: (document && findLesson(document, lessonId)?.assignment) ?? null };
+    }),
+  );
+}
 
 export type MarkingDesk = {
   readonly row: HandInRow;

@@ -6,8 +6,14 @@ import controls from '@/ui/plain/controls.module.css';
 import { useReady } from '@/ui/plain/useReady';
 
 type Props = {
-  readonly command: 'quiz.begin' | 'learning.mark-done' | 'enrolment.finish' | 'certificate.claim';
-  readonly input: { readonly courseId: string; readonly lessonId?: string };
+  readonly command:
+    | 'quiz.begin'
+    | 'learning.mark-done'
+    | 'enrolment.finish'
+    | 'certificate.claim'
+    | 'assignment.begin'
+    | 'assignment.take-back';
+  readonly input: { readonly courseId: string; readonly lessonId?: string; readonly handInId?: string };
   readonly label: string;
   /** Where to go once it is done, `{id}` standing for the id that came back; the same page, anew, when left out. */
   readonly goTo?: string;

@@ -12,8 +12,10 @@ type Props = {
   readonly courseId: string;
   readonly lessonId: string;
   readonly takesText: boolean;
+  readonly takesLink: boolean;
   readonly mostFiles: number;
   readonly text: string;
+  readonly link: string;
   readonly files: readonly FileRow[];
   readonly again: boolean;
 };
@@ -22,9 +24,11 @@ const draftMs = 800;
 const stateText = { kept: 'draft kept', keeping: 'keeping…', waiting: 'draft kept in this browser only, so far' };
 
 /** Writing and handing in. The draft is kept as it is typed, here and on the server. */
-export function HandInForm({ courseId, lessonId, takesText, mostFiles, text: saved, files, again }: Props) {
+export function HandInForm(props: Props) {
+  const { courseId, lessonId, takesText, takesLink, mostFiles, text: saved, link: savedLink, files, again } = props;
   const storageKey = `draft-${lessonId}`;
   const [text, setText] = useState(saved);
+  const [link, setLink] = useState(savedLink);
   const [state, setState] = useState<'kept' | 'keeping' | 'waiting'>('kept');
   const [problem, setProblem] = useState<string | null>(null);
   const [progress, setProgress] = useState<number | null>(null);
@@ -41,8 +45,8 @@ export function HandInForm({ courseId, lessonId, takesText, mostFiles, text: sav
     }
   }, [storageKey, saved]);
 
-  const keep = async (draft: string) => {
-    const kept = await act('assignment.save-draft', { courseId, lessonId, text: draft });
+  const keep = async (draft: string, address = link) => {
+    const kept = await act('assignment.save-draft', { courseId, lessonId, text: draft, link: address });
     setState(kept.ok ? 'kept' : 'waiting');
     setProblem(kept.ok ? null : kept.problem.sentence);
     if (kept.ok) localStorage.removeItem(storageKey);
@@ -54,6 +58,12 @@ export function HandInForm({ courseId, lessonId, takesText, mostFiles, text: sav
     localStorage.setItem(storageKey, draft);
     clearTimeout(timer.current);
     timer.current = setTimeout(() => keep(draft), draftMs);
+  };
+  const give = (address: string) => {
+    setLink(address);
+    setState('keeping');
+    clearTimeout(timer.current);
+    timer.current = setTimeout(() => keep(text, address), draftMs);
   };
   const add = async (chosen: FileList | null) => {
     for (const file of chosen ?? []) {
@@ -75,7 +85,7 @@ export function HandInForm({ courseId, lessonId, takesText, mostFiles, text: sav
   const handIn = async () => {
     setBusy(true);
     clearTimeout(timer.current);
-    const done = await act('assignment.hand-in', { courseId, lessonId, text, deed });
+    const done = await act('assignment.hand-in', { courseId, lessonId, text, link, deed });
     if (done.ok) {
       localStorage.removeItem(storageKey);
       return window.location.reload();
@@ -99,6 +109,20 @@ export function HandInForm({ courseId, lessonId, takesText, mostFiles, text: sav
           <span className={controls.quiet} role="status">
             {words} {words === 1 ? 'word' : 'words'} · {stateText[state]}
           </span>
+        </label>
+      )}
+      {takesLink && (
+        <label className={controls.field}>
+          <span className={controls.label}>The address of your work on the web</span>
+          <input
+            className={controls.input}
+            type="url"
+            placeholder="https://"
+            maxLength={2000}
+            value={link}
+            readOnly={!ready}
+            onChange={(event) => give(event.currentTarget.value)}
+          />
         </label>
       )}
       {mostFiles > 0 && (

@@ -191,6 +191,21 @@ const cases: readonly Case[] = [
   ['assignment-unreachable', work({ points: 1000, passPoints: 2000 })],
   ['assignment-nothing', work({ takesText: false, files: 0 })],
   ['assignment-small-files', work({ files: 2, megabytes: 1 })],
+  ['assignment-late-all', work({ takesLate: true, late: { percent: 100, per: 'once', most: 100, lastHours: null } })],
+  [
+    'assignment-criteria',
+    work({
+      points: 5000,
+      criteria: [{ id: id(80), title: ' ', guide: '', by: 'points', most: 5000, step: 0 }],
+    }),
+  ],
+  [
+    'assignment-criteria-points',
+    work({
+      points: 20_000,
+      criteria: [{ id: id(80), title: 'Flow', guide: '', by: 'points', most: 5000, step: 0 }],
+    }),
+  ],
   ['assignment-due-at-start', work({ due: { when: 'start' } })],
   [
     'assignment-due-before-open',

@@ -5,7 +5,7 @@ import { type LearnerView, type LessonView, shownOf } from '@/core/learning';
 import type { RoomFacts } from '@/core/live';
 import type { MediaFacts } from '@/core/media';
 import type { LessonKind } from '@/core/outline';
-import { type HandInRow, handInsOf } from '@/server/assignment';
+import { type HandInView, handInsOf } from '@/server/assignment';
 import { certificateForQuiz } from '@/server/certificate';
 import { roomsOf } from '@/server/live';
 import { aboutOf, boardOf, extraMinutes, type SittingRow, sittingsOf } from '@/server/quiz';
@@ -98,7 +98,7 @@ const parts: { readonly [K in LessonKind]: Parts } = {
   },
   assignment: {
     async work({ view, one, place }, own) {
-      const handIns: readonly HandInRow[] = own ? await handInsOf(own.db, own.enrolmentId, one.lesson.id) : [];
+      const handIns: readonly HandInView[] = own ? await handInsOf(own.db, own.enrolmentId, one.lesson.id) : [];
       return <AssignmentPart view={view} one={one} place={place} handIns={handIns} />;
     },
   },

@@ -26,6 +26,8 @@ export default async function MarkingDeskPage({ params }: { readonly params: Pro
           zone: person.zone,
         }),
         isLate: row.isLate,
+        latePercent: row.latePercent,
+        link: row.link,
         text: row.text,
         files: row.files,
         state: row.state === 'marked' ? 'marked' : 'open',
@@ -33,6 +35,9 @@ export default async function MarkingDeskPage({ params }: { readonly params: Pro
         remark: row.remark,
         of: lesson.assignment?.points ?? 0,
         pass: lesson.assignment?.passPoints ?? 0,
+        criteria: lesson.assignment?.criteria ?? [],
+        given: row.criteria ?? [],
+        model: lesson.assignment?.model ?? '',
       }}
       among={await amongOthers(entered, row.lessonId, { id, sort: 'work' })}
       task={<RichTextView text={lesson.text} pictures={lesson.pictures} />}

@@ -7,6 +7,7 @@ import { useDesk } from '../_course/CourseProvider';
 import { UndoButtons } from '../build/UndoButtons';
 import { type QuizView, quizViews, useAssessDesk } from './AssessDesk';
 import styles from './assess.module.css';
+import { CriteriaDesk } from './assignment/CriteriaDesk';
 import { FromBank } from './FromBank';
 import { FiguresDesk } from './figures/FiguresDesk';
 import { FollowsDesk } from './follows/FollowsDesk';
@@ -72,11 +73,14 @@ function AssignmentPaper({ lesson }: { readonly lesson: Lesson }) {
   }, [store, lesson.id]);
   const text = state.outline.text[lesson.id];
   return (
-    <div className={styles.question}>
-      <h2>{lesson.title}</h2>
-      <p className={styles.task}>
-        {text ? plainText(text.content) || 'What is to be done has not been written yet.' : 'Loading…'}
-      </p>
-    </div>
+    <>
+      <div className={styles.question}>
+        <h2>{lesson.title}</h2>
+        <p className={styles.task}>
+          {text ? plainText(text.content) || 'What is to be done has not been written yet.' : 'Loading…'}
+        </p>
+      </div>
+      {lesson.assignment && <CriteriaDesk key={lesson.id} lesson={lesson} settings={lesson.assignment} />}
+    </>
   );
 }
