@@ -7,6 +7,7 @@ import { exchangeCommands } from './exchange';
 import { gradebookCommands } from './gradebook';
 import { learningCommands } from './learning';
 import { liveCommands } from './live';
+import { sharingCommands } from './marking';
 import { mediaCommands } from './media';
 import { messageCommands } from './message';
 import { outlineCommands } from './outline';
@@ -27,6 +28,7 @@ export const commands: ReadonlyMap<string, Command> = new Map(
     ...learningCommands,
     ...liveCommands,
     ...mediaCommands,
+    ...sharingCommands,
     ...messageCommands,
     ...outlineCommands,
     ...peopleCommands,

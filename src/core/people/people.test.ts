@@ -58,11 +58,15 @@ test.each([
 });
 
 test.each([
-  ['owner', 'somebody', true],
-  ['owner', 'o', false],
-  ['marker', 'somebody', true],
-  ['a learner who marks', 'b', false],
-  ['nobody', 'somebody', false],
-])('%s marking the work of %s: %s', (who, learnerId, may) => {
-  expect(mayMark(people[who] ?? null, { courseId: 'here', learnerId })).toBe(may);
+  ['owner', 'somebody', null, true],
+  ['owner', 'o', null, false],
+  ['owner', 'somebody', 'another', true],
+  ['owner', 'o', 'o', false],
+  ['marker', 'somebody', null, true],
+  ['marker', 'somebody', 'another', false],
+  ['a learner who marks', 'b', null, false],
+  ['a learner who marks', 'somebody', 'b', true],
+  ['nobody', 'somebody', null, false],
+])('%s marking the work of %s that is shared to %s: %s', (who, learnerId, sharedTo, may) => {
+  expect(mayMark(people[who] ?? null, { courseId: 'here', learnerId, sharedTo })).toBe(may);
 });

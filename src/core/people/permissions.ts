@@ -99,6 +99,13 @@ export const mayDecide = (
   about: { readonly courseId: string; readonly learnerId: string },
 ): boolean => actor !== null && actor.id !== about.learnerId && can(actor, action, about);
 
-/** Nobody marks their own work, whatever else they may do. */
-export const mayMark = (actor: Actor | null, work: { readonly courseId: string; readonly learnerId: string }) =>
-  mayDecide(actor, 'marking.mark', work);
+/**
+ * Nobody marks their own work, whatever else they may do. What was shared out to somebody is marked by them, and by
+ * those who share it out.
+ */
+export const mayMark = (
+  actor: Actor | null,
+  work: { readonly courseId: string; readonly learnerId: string; readonly sharedTo: string | null },
+) =>
+  mayDecide(actor, 'marking.mark', work) &&
+  (work.sharedTo === null || work.sharedTo === actor?.id || can(actor, 'course.staff', work));

@@ -46,6 +46,9 @@ export const handIn = pgTable(
     criteria: jsonb('criteria').$type<readonly CriterionMark[]>(),
     markerId: text('marker_id').references(() => user.id, { onDelete: 'set null' }),
     markedAt: at('marked_at'),
+    /** The marker it was shared out to; null while it is with nobody: then whoever marks in the course may take it. */
+    sharedTo: text('shared_to').references(() => user.id, { onDelete: 'set null' }),
+    sharedAt: at('shared_at'),
   },
   (table) => [
     belongsToEnrolment('hand_in_enrolment', table).onDelete('cascade'),

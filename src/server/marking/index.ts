@@ -8,3 +8,4 @@ export {
   type WorkPlace,
   workOf,
 } from './queue';
+export { type MarkerLoad, type Sharing, sharingCommands, sharingOf } from './share';

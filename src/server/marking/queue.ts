@@ -46,16 +46,21 @@ const markable = (person: Person) =>
 function workFor(person: Person): SQL {
   const courses = markable(person);
   const within = courses === null ? sql`true` : sql`w.course_id = any(${sql.param([...courses])}::uuid[])`;
+  // What is shared out is seen by whom it is shared to, and by those who share it out.
+  const shares = everywhere(person, 'course.staff')
+    ? sql`true`
+    : sql`w.course_id = any(${sql.param(Object.keys(person.courses).filter((courseId) => can(person, 'course.staff', { courseId })))}::uuid[])`;
   return sql`(
     select w.* from (
-      select 'work' as sort, id, learner_id, course_id, lesson_id, edition_id, state, is_late,
+      select 'work' as sort, id, learner_id, course_id, lesson_id, edition_id, shared_to, state, is_late,
         coalesce(handed_in_at, changed_at) as at, points, "of"
       from hand_in where state <> 'draft'
       union all
-      select 'paper', id, learner_id, course_id, lesson_id, edition_id, marking, false, handed_in_at,
+      select 'paper', id, learner_id, course_id, lesson_id, edition_id, shared_to, marking, false, handed_in_at,
         case when marking = 'marked' then points end, "of"
       from sitting where marking is not null
     ) w where ${within} and w.learner_id <> ${person.id}
+      and (w.shared_to is null or w.shared_to = ${person.id} or ${shares})
   ) as work`;
 }
 
@@ -115,13 +120,16 @@ export async function countByState(
 export async function lessonsToMark(
   db: Database,
   person: Person,
-): Promise<readonly { readonly id: string; readonly title: string; readonly courseTitle: string }[]> {
-  const { rows } = await db.execute<{ lessonId: string; editionId: string; courseTitle: string }>(sql`
-    select distinct on (work.lesson_id) work.lesson_id as "lessonId", work.edition_id as "editionId", c.title as "courseTitle"
+): Promise<
+  readonly { readonly id: string; readonly title: string; readonly courseId: string; readonly courseTitle: string }[]
+> {
+  const { rows } = await db.execute<{ lessonId: string; editionId: string; courseId: string; courseTitle: string }>(sql`
+    select distinct on (work.lesson_id) work.lesson_id as "lessonId", work.edition_id as "editionId",
+      work.course_id as "courseId", c.title as "courseTitle"
     from ${workFor(person)} join course c on c.id = work.course_id order by work.lesson_id, work.at desc`);
   const lessons = await Promise.all(
-    rows.map(async ({ lessonId, editionId, courseTitle }) => ({
-      ...{ id: lessonId, courseTitle },
+    rows.map(async ({ lessonId, editionId, courseId, courseTitle }) => ({
+      ...{ id: lessonId, courseId, courseTitle },
       title: await titleIn(db, editionId, lessonId),
     })),
   );

@@ -1,4 +1,4 @@
-import { and, eq, ne } from 'drizzle-orm';
+import { and, eq, ne, sql } from 'drizzle-orm';
 import { boolean, object, string } from 'yup';
 import { idSchema, optionalId } from '@/core/kernel/ids';
 import { parsed } from '@/core/kernel/parse';
@@ -120,6 +120,16 @@ export const signOutEverywhere = command({
 });
 
 /** Makes somebody a creator or marker of a course, or takes that back. The last thing said counts. */
+/** What was shared out to somebody who marks in a course no more, and is not marked yet, is with nobody again. */
+async function shareWithNobody(db: Database, courseId: string, personId: string): Promise<void> {
+  await db.execute(sql`
+    update hand_in set shared_to = null, shared_at = null
+    where course_id = ${courseId} and shared_to = ${personId} and state <> 'marked'`);
+  await db.execute(sql`
+    update sitting set shared_to = null, shared_at = null
+    where course_id = ${courseId} and shared_to = ${personId} and marking <> 'marked'`);
+}
+
 const setStaff = command({
   name: 'people.set-staff',
   input: object({
@@ -150,8 +160,10 @@ const setStaff = command({
     const key = and(eq(courseStaff.courseId, courseId), eq(courseStaff.userId, person.id));
     const [before] = await tx.db.select({ role: courseStaff.role }).from(courseStaff).where(key).for('update');
     if ((before?.role ?? 'none') === role) return ok({ name: person.name });
-    if (role === 'none') await tx.db.delete(courseStaff).where(key);
-    else {
+    if (role === 'none') {
+      await tx.db.delete(courseStaff).where(key);
+      await shareWithNobody(tx.db, courseId, person.id);
+    } else {
       const row = { courseId, userId: person.id, role: role as 'creator' | 'marker' };
       await tx.db
         .insert(courseStaff)

@@ -53,6 +53,9 @@ export const sitting = pgTable(
     marking: text('marking').$type<MarkingState>(),
     /** When its marks were finished, the last time. */
     markedAt: at('marked_at'),
+    /** The marker its answers were shared out to; null while it is with nobody. */
+    sharedTo: text('shared_to').references(() => user.id, { onDelete: 'set null' }),
+    sharedAt: at('shared_at'),
     /** Whether its learner is to be told once its result may be seen: until then it is kept back. */
     tellShown: boolean('tell_shown').notNull().default(false),
   },

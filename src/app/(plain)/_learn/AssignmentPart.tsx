@@ -18,7 +18,7 @@ import { instantFrom } from '@/server/enrolment';
 import controls from '@/ui/plain/controls.module.css';
 import { CommandButton } from './CommandButton';
 import { Countdown } from './Countdown';
-import { CriteriaGiven } from './CriteriaGiven';
+import { CriteriaAsked, CriteriaGiven } from './CriteriaGiven';
 import { HandInForm } from './HandInForm';
 import type { Place } from './place';
 import styles from './work.module.css';
@@ -49,6 +49,7 @@ export function AssignmentPart({ view, one, place, handIns }: Props) {
           <li key={fact}>{fact}</li>
         ))}
       </ul>
+      <CriteriaAsked criteria={settings.criteria ?? []} />
       {given.map((row) => (
         <HandedIn
           key={row.id}

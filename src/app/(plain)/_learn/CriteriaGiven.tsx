@@ -48,3 +48,28 @@ export function CriteriaGiven({ criteria, marks }: Props) {
     </table>
   );
 }
+
+/** What work will be marked by: each criterion with what it is worth and what is looked at. */
+export const CriteriaAsked = ({ criteria }: Pick<Props, 'criteria'>) =>
+  criteria.length > 0 && (
+    <details>
+      <summary>What it is marked by</summary>
+      <ul>
+        {criteria.map((criterion) => (
+          <li key={criterion.id}>
+            <bdi>{criterion.title}</bdi>, {pointsText(criterionFull(criterion))}
+            {'parts' in criterion && (
+              <ul>
+                {criterion.parts.map(({ id, text, points }) => (
+                  <li key={id}>
+                    <bdi>{text}</bdi>: {criterion.by === 'deductions' ? '−' : ''}
+                    {pointsText(points)}
+                  </li>
+                ))}
+              </ul>
+            )}
+          </li>
+        ))}
+      </ul>
+    </details>
+  );

@@ -113,7 +113,7 @@ export function HandInForm(props: Props) {
       )}
       {takesLink && (
         <label className={controls.field}>
-          <span className={controls.label}>The address of your work on the web</span>
+          <span className={controls.label}>Address on the web</span>
           <input
             className={controls.input}
             type="url"

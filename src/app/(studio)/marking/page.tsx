@@ -6,7 +6,7 @@ import { handInStateText } from '@/core/assignment';
 import { pointsText } from '@/core/kernel/exact';
 import { findIn, pageIn } from '@/core/kernel/page';
 import { dateTimeText } from '@/core/kernel/time';
-import { worksHere } from '@/core/people';
+import { can, worksHere } from '@/core/people';
 import { instantFrom } from '@/server/enrolment';
 import { countByState, lessonsToMark, markingQueue } from '@/server/marking';
 import { DataTable } from '@/ui/table/DataTable';
@@ -71,6 +71,11 @@ export default async function MarkingPage({ searchParams }: { readonly searchPar
         </div>
         {(lessons.length > 1 || find !== '') && (
           <Filters show={chosen.id} lessons={lessons} lessonId={lesson?.id ?? null} find={find} />
+        )}
+        {lesson && can(person, 'course.staff', lesson) && (
+          <p>
+            <Link href={`/marking/share/${lesson.id}`}>Share out this work among markers</Link>
+          </p>
         )}
         {found === 0 ? (
           <p className={styles.empty}>{lesson || find ? 'Nothing here is like that.' : emptyText[chosen.id]}</p>

@@ -20,8 +20,8 @@ function PointsField({ criterion, typed, onChange }: FieldProps<CriterionOf<'poi
   return (
     <TextInput
       readOnly={!useReady()}
-      label={`Points of ${pointsText(most)}: ${title}`}
-      description={step > 0 ? `in steps of ${pointsText(step)}` : null}
+      aria-label={`Points of ${pointsText(most)}: ${title}`}
+      placeholder={`points${step > 0 ? `, in steps of ${pointsText(step)}` : ''}`}
       inputMode="decimal"
       value={typed.points}
       onChange={(event) => onChange({ points: event.currentTarget.value })}

@@ -1,0 +1,1 @@
+export { dealOut, evenly, type Shareable, type ShareWish } from './share';
