@@ -33,7 +33,9 @@ test('an assignment with criteria: handed in late, taken back, handed in anew, m
 
   const { context: owner } = await signedIn(browser, school, 'ines@wendwater.example');
   await newLearner(owner, 'lene@post.example', 'stream-survey');
-  const { page } = await signedIn(browser, school, 'lene@post.example', undefined, { viewport: { width: 390, height: 844 } });
+  const { page } = await signedIn(browser, school, 'lene@post.example', undefined, {
+    viewport: { width: 390, height: 844 },
+  });
   await page.goto('/learn/stream-survey');
   await page.getByRole('link', { name: title }).first().click();
   await page.getByText('What it is marked by').click();
@@ -83,4 +85,63 @@ test('an assignment with criteria: handed in late, taken back, handed in anew, m
   await expect(page.getByText('6 points, less 50 % for being late.')).toBeVisible();
   await expect(page.getByText('3 of 7 points')).toBeVisible();
   await expect(page.getByRole('row', { name: /^What it says.*How wide.*And how deep\?.*1 of 2/ })).toBeVisible();
+});
+
+test('work is shared out among markers, and results are looked over and released together', async ({
+  browser,
+  school,
+}) => {
+  const { page: maker, publish } = await assessed(school, browser, title);
+  await maker.getByRole('combobox', { name: 'Learners see a mark' }).click();
+  await maker.getByRole('option', { name: /^once results are released/ }).click();
+  await publish();
+  const { context: owner } = await signedIn(browser, school, 'ines@wendwater.example');
+  await newLearner(owner, 'mira@post.example', 'stream-survey');
+  const { page } = await signedIn(browser, school, 'mira@post.example');
+  await page.goto('/learn/stream-survey');
+  await page.getByRole('link', { name: title }).first().click();
+  await page.getByLabel('Your work').fill('A spring below the chapel.');
+  await expect(page.getByText(/draft kept$/)).toBeVisible();
+  await page.getByRole('button', { name: 'Hand in' }).click();
+  await expect(page.getByText('Your work is handed in')).toBeVisible();
+
+  await maker.goto('/marking');
+  await maker.getByRole('combobox', { name: 'Of the lesson' }).click();
+  await maker.getByRole('option', { name: title }).click();
+  await maker.getByRole('link', { name: 'Share out this work among markers' }).click();
+  await maker.getByRole('button', { name: 'Evenly' }).click();
+  await maker.getByRole('button', { name: /^Share out \d+ pieces?$/ }).click();
+  await expect(maker.getByText(/^\d+ pieces? shared out\.$/)).toBeVisible();
+  await expect(maker.getByText('0 of them with nobody')).toBeVisible();
+  // One piece by hand: to the marker, whoever had it.
+  await maker.getByRole('combobox', { name: 'Work of mira is with' }).click();
+  await maker.getByRole('option', { name: 'Marek Dunaj' }).click();
+  const { page: marker } = await signedIn(browser, school, 'temi@wendwater.example');
+  await marker.goto('/marking?find=mira');
+  await expect(marker.getByText('Nothing here is like that.')).toBeVisible();
+  await maker.getByRole('combobox', { name: 'Work of mira is with' }).click();
+  await maker.getByRole('option', { name: 'Temi Okonjo' }).click();
+  await expect(async () => {
+    await marker.reload();
+    await expect(marker.getByRole('link', { name: title })).toBeVisible({ timeout: 1000 });
+  }).toPass();
+  await marker.getByRole('link', { name: title }).click();
+  await marker.getByRole('radio', { name: /^To the bend/ }).check();
+  await marker.getByRole('button', { name: 'None of it is there' }).click();
+  const here = marker.url();
+  await marker.keyboard.press('Control+Enter');
+  await expect(marker).not.toHaveURL(here);
+  await page.reload();
+  await expect(page.getByText('Your work is being marked')).toBeVisible();
+
+  await maker.goto('/marking');
+  await maker.getByRole('combobox', { name: 'Of the lesson' }).click();
+  await maker.getByRole('option', { name: title }).click();
+  await maker.getByRole('link', { name: 'Release results' }).click();
+  const list = maker.getByRole('list', { name: 'Before they are released' });
+  await expect(list).toContainText('1 mark has no remark');
+  await maker.getByRole('button', { name: 'Release 1 result' }).click();
+  await expect(maker.getByText('1 result released.')).toBeVisible();
+  await page.reload();
+  await expect(page.getByText('2.5 of 7 points')).toBeVisible();
 });

@@ -6,7 +6,7 @@ import { instantOf, type LearnerClock, timeRuleSchema } from '../release';
 import { criteriaSchema } from './criteria';
 import { fileKinds, fileKindsText, takesType } from './file-kinds';
 import { lastMoment, latePercent, lateSchema, usualLate } from './late';
-import type { AssignmentSettings } from './types';
+import { type AssignmentSettings, releasing } from './types';
 
 const whole = (sentence: string) => number().typeError(sentence).integer(sentence);
 
@@ -41,6 +41,7 @@ export const assignmentSettingsSchema = object({
   criteria: criteriaSchema,
   model: string().max(50_000, 'Keep the model answer under 50,000 characters.'),
   showsModel: boolean(),
+  releases: string().oneOf(releasing),
 }).noUnknown();
 
 const mostCharacters = 200_000;

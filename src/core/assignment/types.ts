@@ -32,7 +32,11 @@ export type AssignmentSettings = {
   /** A model answer for who marks, and whether learners see it with their mark. */
   readonly model?: string;
   readonly showsModel?: boolean;
+  /** Whether learners see a mark as soon as it is finished, or once the results are released; at once where it does not say. */
+  readonly releases?: (typeof releasing)[number];
 };
+
+export const releasing = ['at-once', 'together'] as const;
 
 /** Kept: begun, the learner sees nothing. Finished: final. Released: the learner sees it. */
 export type Mark = { readonly points: number | null; readonly remark: string };

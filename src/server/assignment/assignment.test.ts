@@ -3,7 +3,7 @@ import { writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { text } from 'node:stream/consumers';
-import { eq } from 'drizzle-orm';
+import { and, eq } from 'drizzle-orm';
 import sharp from 'sharp';
 import { expect, test } from 'vitest';
 import { usualAward } from '@/core/certificate';
@@ -17,8 +17,8 @@ import { database } from '../platform/database';
 import { files } from '../platform/files';
 import { newId } from '../platform/ids';
 import * as tables from '../platform/schema';
-import { codeOf, learner, must, publishedCourse, run, startsAt, useTestSchool } from '../testing/school';
-import { handInsOf } from './index';
+import { codeOf, learner, must, owner, publishedCourse, run, startsAt, useTestSchool } from '../testing/school';
+import { handInsOf, resultsOf } from './index';
 
 const school = useTestSchool();
 const me = () => learner(school.learner);
@@ -291,4 +291,52 @@ test('time that is counted from the beginning begins when somebody begins, once'
   const handIn = (minute: number) =>
     run(me(), 'assignment.hand-in', { ...place, text: 'Mine', deed: newId() }, after(minute)).then(codeOf);
   expect([await handIn(41), await handIn(40)]).toEqual(['too-late', 'ok']);
+});
+
+test('results that are released together are nothing to anybody before, and everything follows once they are', async () => {
+  const made = await publishedCourse(school, { assignment: { releases: 'together' } });
+  const { courseId, enrolmentId, assignment } = made;
+  const place = { courseId, lessonId: assignment };
+  const { id } = await must(me(), 'assignment.hand-in', { ...place, text: 'Mine', deed: newId() }, after(5));
+  const mark = (points: number, finish: boolean) =>
+    must(marker(courseId), 'marking.mark', { handInId: id, points, remark: 'Hm', finish }, after(6));
+  await mark(4800, true);
+  const seen = async () => {
+    const [view] = await handInsOf(database(), enrolmentId, assignment);
+    const head = await courseHead(database(), courseId);
+    const found = head && (await learning(database(), head, school.learner, Temporal.Instant.from(after(10))));
+    const line = found?.view.sheet.lines.find(({ item }) => item.id === assignment);
+    const told = await database().$count(
+      tables.message,
+      and(eq(tables.message.enrolmentId, enrolmentId), eq(tables.message.occasion, 'marked')),
+    );
+    return [view?.state, view?.points, view?.remark, line?.entry.state, told];
+  };
+  const nothing = ['being-marked', null, '', 'waiting', 0];
+  expect(await seen()).toEqual(nothing);
+  expect(await resultsOf(database(), courseId, assignment)).toMatchObject({
+    ...{ unmarked: 0, released: 0 },
+    waiting: [{ id, points: '4.8', of: '10', passed: false, isAtBorder: true, hasRemark: true }],
+  });
+  // It can still be changed, and is kept for later until it is finished again.
+  await mark(5200, false);
+  expect((await resultsOf(database(), courseId, assignment)).unmarked).toBe(1);
+  await mark(5200, true);
+  const release = (ids: string[] | null, actor = owner(school.owner)) =>
+    run<{ count: number }>(actor, 'marking.release', { ...place, ids }, after(20));
+  expect([codeOf(await release(null, marker(courseId))), codeOf(await release(null, me()))]).toEqual([
+    'not-allowed',
+    'not-allowed',
+  ]);
+  const other = await release([newId()]);
+  expect([other.ok && other.value.count, await seen()]).toEqual([0, nothing]);
+  const all = await Promise.all(Array.from({ length: 8 }, () => release(null)));
+  expect(all.map((one) => one.ok && one.value.count).sort()).toEqual([0, 0, 0, 0, 0, 0, 0, 1]);
+  expect(await seen()).toEqual(['marked', 5200, 'Hm', 'points', 1]);
+  // What they have seen is changed only by finishing it anew, and told again.
+  expect(
+    await run(marker(courseId), 'marking.mark', { handInId: id, points: 1, remark: '', finish: false }).then(codeOf),
+  ).toBe('conflict');
+  await mark(6000, true);
+  expect(await seen()).toEqual(['marked', 6000, 'Hm', 'points', 2]);
 });

@@ -1,39 +1,28 @@
 import { createHash } from 'node:crypto';
-import { isDeepStrictEqual } from 'node:util';
 import { and, desc, eq } from 'drizzle-orm';
-import { boolean, number, object, string } from 'yup';
+import { object, string } from 'yup';
 import {
   type AssignmentSettings,
-  afterLateness,
-  type CriterionMark,
-  checkCriterionMarks,
   checkFileCount,
   checkFileType,
-  checkMark,
   checkText,
-  criterionMarksSchema,
   lateness,
   mayHandIn,
 } from '@/core/assignment';
-import { compare, thousandths, toThousandths } from '@/core/kernel/exact';
 import { idSchema, isId } from '@/core/kernel/ids';
 import { fail, ok, type Result } from '@/core/kernel/problem';
 import { Temporal } from '@/core/kernel/time';
-import { findLesson, usualDoneRule } from '@/core/outline';
-import { can, mayMark } from '@/core/people';
+import { usualDoneRule } from '@/core/outline';
 import { instantFrom, takesCourse } from '../enrolment';
 import { courseHead, learning, openLesson } from '../learning';
 import { rememberBlob } from '../media';
-import { leaveMessages } from '../message';
-import { editionDocument } from '../outline';
 import { type CommandContext, command } from '../platform/command';
 import type { Database } from '../platform/database';
 import { newId } from '../platform/ids';
-import { later } from '../platform/jobs';
-import { eventIn, recordEvent, recordEvents } from '../record';
-import { handIn, markHistory } from './schema';
-
-export type HandInRow = typeof handIn.$inferSelect;
+import { eventIn, recordEvent } from '../record';
+import { markWork } from './mark';
+import { releaseResults } from './release';
+import { type HandInRow, handIn } from './schema';
 
 const place = { courseId: idSchema, lessonId: idSchema };
 
@@ -276,133 +265,6 @@ export const takeBack = command({
   },
 });
 
-const markInput = object({
-  handInId: idSchema,
-  /** Thousandths of a point. */
-  points: number().integer().nullable().defined(),
-  remark: string().max(20_000, 'Keep the remark under 20,000 characters.').defined(),
-  /** What is given by each criterion, where the assignment is marked by some; the points follow from it. */
-  criteria: criterionMarksSchema.default(undefined).optional(),
-  finish: boolean().required(),
-}).noUnknown();
-
-async function workFor(context: CommandContext, id: string): Promise<HandInRow | null> {
-  const [row] = await context.tx.db.select().from(handIn).where(eq(handIn.id, id)).for('update');
-  return row ?? null;
-}
-
-/** Keeps a mark for later, or finishes it: then the learner sees it. */
-export const markWork = command({
-  name: 'marking.mark',
-  input: markInput,
-  async permission(context, { handInId }) {
-    const row = await workFor(context, handInId);
-    // To somebody who may not mark, work that is not there is the same as work they may not see.
-    return (
-      row !== null &&
-      (row.learnerId === context.actor.id ? can(context.actor, 'marking.mark', row) : mayMark(context.actor, row))
-    );
-  },
-  async handle(context, input) {
-    const row = await workFor(context, input.handInId);
-    if (!row || row.state === 'draft') return fail('not-found', 'This work has not been handed in.');
-    if (row.learnerId === context.actor.id)
-      return fail('not-allowed', 'This is your own work; somebody else has to mark it.');
-    const lesson = await lessonOf(context.tx.db, row);
-    if (!lesson.ok) return lesson;
-    const settings = lesson.value.assignment as AssignmentSettings;
-    const mark = markFrom(settings, input);
-    if (!mark.ok) return mark;
-    const { points, criteria } = mark.value;
-    if (row.state === 'marked' && !input.finish)
-      return fail(
-        'conflict',
-        'This work has been marked and its learner has seen it. Finish it again to change the mark.',
-      );
-    const { tx, actor, now } = context;
-    const same =
-      row.points === points &&
-      row.remark === input.remark &&
-      isDeepStrictEqual(row.criteria, criteria) &&
-      row.state === (input.finish ? 'marked' : 'being-marked');
-    if (same) return ok({ state: row.state });
-    const state = input.finish ? ('marked' as const) : ('being-marked' as const);
-    await tx.db
-      .update(handIn)
-      .set({
-        points,
-        of: settings.points,
-        remark: input.remark,
-        criteria,
-        state,
-        markerId: actor.id,
-        ...(input.finish ? { markedAt: now.toString() } : {}),
-      })
-      .where(eq(handIn.id, row.id));
-    const marking = newId();
-    await tx.db.insert(markHistory).values({
-      id: marking,
-      handInId: row.id,
-      markerId: actor.id,
-      at: now.toString(),
-      points,
-      remark: input.remark,
-      criteria,
-      finished: input.finish,
-    });
-    if (input.finish) {
-      const { title } = lesson.value;
-      const reached = afterLateness(points ?? 0, row.latePercent);
-      const event = {
-        ...eventIn(row, lesson.value, now.toString()),
-        score: { raw: toThousandths(reached) / 1000, max: settings.points / 1000 },
-      };
-      const passed = compare(reached, thousandths(settings.passPoints)) >= 0;
-      const result = { ...event, verb: passed ? 'passed' : 'failed', deed: `mark/${marking}/result` } as const;
-      const completed = { ...event, verb: 'completed', deed: `mark/${marking}/completed` } as const;
-      await recordEvents(tx, event, passed ? [result, completed] : [result]);
-      await later(tx, 'certificate.award', { enrolmentId: row.enrolmentId });
-      await leaveMessages(
-        tx,
-        [
-          {
-            ...{ occasion: 'marked', deed: `marked/${marking}` },
-            facts: { lesson: { id: row.lessonId, title }, again: row.state === 'marked' },
-            ...{ personId: row.learnerId, courseId: row.courseId, enrolmentId: row.enrolmentId },
-          },
-        ],
-        now,
-      );
-      await context.audit({ courseId: row.courseId, sentence: `marked work for "${title}"` });
-    }
-    return ok({ state });
-  },
-});
-
-/** The points a mark comes to: as they were given, or by the criteria there are. */
-function markFrom(
-  settings: AssignmentSettings,
-  given: {
-    readonly points: number | null;
-    readonly criteria?: readonly CriterionMark[] | undefined;
-    readonly finish: boolean;
-  },
-): Result<{ readonly points: number | null; readonly criteria: readonly CriterionMark[] | null }> {
-  const { points, criteria = [], finish } = given;
-  if (!settings.criteria?.length) {
-    const checked = checkMark(points, settings, finish);
-    return checked.ok ? ok({ points, criteria: null }) : checked;
-  }
-  const total = checkCriterionMarks(settings.criteria, criteria, finish);
-  return total.ok ? ok({ points: total.value, criteria }) : total;
-}
-
-async function lessonOf(db: Database, row: HandInRow): Promise<Result<NonNullable<ReturnType<typeof findLesson>>>> {
-  const document = await editionDocument(db, row.editionId);
-  const lesson = document && findLesson(document, row.lessonId);
-  return lesson?.assignment ? ok(lesson) : fail('not-found', 'The assignment of this work is not there any more.');
-}
-
 export const assignmentCommands = {
   [beginWork.name]: beginWork,
   [saveDraft.name]: saveDraft,
@@ -410,4 +272,5 @@ export const assignmentCommands = {
   [dropFile.name]: dropFile,
   [handInWork.name]: handInWork,
   [markWork.name]: markWork,
+  [releaseResults.name]: releaseResults,
 };

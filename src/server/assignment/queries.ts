@@ -6,13 +6,22 @@ import { mayMark } from '@/core/people';
 import { course, editionDocument } from '../outline';
 import { type Person, user } from '../people';
 import type { Database } from '../platform/database';
-import type { HandInRow } from './commands';
-import { handIn } from './schema';
+import { type HandInRow, handIn } from './schema';
 
 /** Work with the assignment as it was in the edition it was handed in on: it is marked by that. */
 export type HandInView = HandInRow & { readonly assignment: AssignmentSettings | null };
 
-/** The hand-ins for an assignment in an enrolment, newest first. */
+/** Work as its learner may see it: a mark that was not released is none yet, and nothing of it is told. */
+const asSeen = (row: HandInRow): HandInRow =>
+  row.releasedAt === null && row.state !== 'draft'
+    ? {
+        ...row,
+        ...{ points: null, remark: '', criteria: null, markerId: null, markedAt: null },
+        state: row.state === 'marked' ? 'being-marked' : row.state,
+      }
+    : row;
+
+/** The hand-ins for an assignment in an enrolment as their learner may see them, newest first. */
 export async function handInsOf(db: Database, enrolmentId: string, lessonId: string): Promise<HandInView[]> {
   const rows = await db
     .select()
@@ -22,7 +31,7 @@ export async function handInsOf(db: Database, enrolmentId: string, lessonId: str
   return Promise.all(
     rows.map(async (row) => {
       const document = await editionDocument(db, row.editionId);
-      return { ...row, assignment: (document && findLesson(document, lessonId)?.assignment) ?? null };
+      return { ...asSeen(row), assignment: (document && findLesson(document, lessonId)?.assignment) ?? null };
     }),
   );
 }

@@ -17,11 +17,17 @@ export async function handedInWork(db: Database, enrolmentIds: readonly string[]
       of: handIn.of,
       at: handIn.handedInAt,
       markedAt: handIn.markedAt,
+      releasedAt: handIn.releasedAt,
     })
     .from(handIn)
     .where(and(inArray(handIn.enrolmentId, [...enrolmentIds]), ne(handIn.state, 'draft')))
     .orderBy(asc(handIn.number));
-  return rows.flatMap(({ state, of, at, ...rest }) =>
-    state === 'draft' ? [] : [{ ...rest, state, of: of ?? 0, at: at ?? undefined }],
-  );
+  return rows.flatMap(({ state, of, at, releasedAt, ...rest }) => {
+    if (state === 'draft') return [];
+    const work = { ...rest, state, of: of ?? 0, at: at ?? undefined };
+    // A mark that was not released is none yet, for anything that is worked out from it.
+    return [
+      releasedAt === null && state === 'marked' ? { ...work, state: 'being-marked' as const, points: null } : work,
+    ];
+  });
 }

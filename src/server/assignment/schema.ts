@@ -46,6 +46,8 @@ export const handIn = pgTable(
     criteria: jsonb('criteria').$type<readonly CriterionMark[]>(),
     markerId: text('marker_id').references(() => user.id, { onDelete: 'set null' }),
     markedAt: at('marked_at'),
+    /** When its learner was let see the mark; null before. */
+    releasedAt: at('released_at'),
     /** The marker it was shared out to; null while it is with nobody: then whoever marks in the course may take it. */
     sharedTo: text('shared_to').references(() => user.id, { onDelete: 'set null' }),
     sharedAt: at('shared_at'),
@@ -56,6 +58,8 @@ export const handIn = pgTable(
     index('hand_in_queue').on(table.courseId, table.state),
   ],
 );
+
+export type HandInRow = typeof handIn.$inferSelect;
 
 /** Every change of a mark, with who, when and why. */
 export const markHistory = pgTable(

@@ -75,6 +75,8 @@ export default async function MarkingPage({ searchParams }: { readonly searchPar
         {lesson && can(person, 'course.staff', lesson) && (
           <p>
             <Link href={`/marking/share/${lesson.id}`}>Share out this work among markers</Link>
+            {' · '}
+            <Link href={`/marking/results/${lesson.id}`}>Release results</Link>
           </p>
         )}
         {found === 0 ? (

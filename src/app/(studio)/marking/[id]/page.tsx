@@ -30,7 +30,7 @@ export default async function MarkingDeskPage({ params }: { readonly params: Pro
         link: row.link,
         text: row.text,
         files: row.files,
-        state: row.state === 'marked' ? 'marked' : 'open',
+        state: row.releasedAt === null ? 'open' : 'marked',
         points: row.points,
         remark: row.remark,
         of: lesson.assignment?.points ?? 0,

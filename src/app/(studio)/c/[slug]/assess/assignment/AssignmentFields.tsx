@@ -110,6 +110,16 @@ export function AssignmentFields({ lesson, settings }: Props) {
       {hasLimit && settings.takesLate && (
         <LateFields late={settings.late ?? usualLate} onSave={(late) => set({ late })} />
       )}
+      <Select
+        label="Learners see a mark"
+        allowDeselect={false}
+        data={[
+          { value: 'at-once', label: 'as soon as it is finished' },
+          { value: 'together', label: 'once results are released, under Marking' },
+        ]}
+        value={settings.releases ?? 'at-once'}
+        onChange={(releases) => releases && set({ releases: releases as 'at-once' | 'together' })}
+      />
       <NumberField
         label="May be handed in"
         unit="times"

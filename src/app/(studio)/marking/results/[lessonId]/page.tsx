@@ -1,0 +1,32 @@
+import Link from 'next/link';
+import { orNotFound, signedIn } from '@/app/_server/doors';
+import { can } from '@/core/people';
+import { resultsOf } from '@/server/assignment';
+import { lessonsToMark } from '@/server/marking';
+import { TopBar } from '../../../_frame/TopBar';
+import styles from '../../marking.module.css';
+import { ReleaseDesk } from './ReleaseDesk';
+
+export const metadata = { title: 'Release results' };
+
+/** The marks of an assignment that are finished and not seen yet, with what to look at before they are. */
+export default async function ResultsPage({ params }: { readonly params: Promise<{ lessonId: string }> }) {
+  const { lessonId } = await params;
+  const entered = await signedIn(`/marking/results/${lessonId}`);
+  const { person, db } = entered;
+  const lesson = orNotFound((await lessonsToMark(db, person)).find(({ id }) => id === lessonId));
+  orNotFound(can(person, 'gradebook.change', lesson) || null);
+  const results = await resultsOf(db, lesson.courseId, lessonId);
+  return (
+    <>
+      <TopBar entered={entered} here="marking" />
+      <main className={styles.page}>
+        <div className={styles.head}>
+          <h1>Results: {lesson.title}</h1>
+          <Link href={`/marking?lesson=${lessonId}`}>Back to marking</Link>
+        </div>
+        <ReleaseDesk courseId={lesson.courseId} lessonId={lessonId} {...results} />
+      </main>
+    </>
+  );
+}

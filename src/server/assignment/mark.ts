@@ -1,0 +1,171 @@
+import { isDeepStrictEqual } from 'node:util';
+import { eq } from 'drizzle-orm';
+import { boolean, number, object, string } from 'yup';
+import {
+  type AssignmentSettings,
+  afterLateness,
+  type CriterionMark,
+  checkCriterionMarks,
+  checkMark,
+  criterionMarksSchema,
+} from '@/core/assignment';
+import { compare, thousandths, toThousandths } from '@/core/kernel/exact';
+import { idSchema } from '@/core/kernel/ids';
+import { fail, ok, type Result } from '@/core/kernel/problem';
+import type { Temporal } from '@/core/kernel/time';
+import { findLesson, type LessonDocument } from '@/core/outline';
+import { can, mayMark } from '@/core/people';
+import { leaveMessages } from '../message';
+import { editionDocument } from '../outline';
+import { type CommandContext, command } from '../platform/command';
+import type { Database, Transaction } from '../platform/database';
+import { newId } from '../platform/ids';
+import { later } from '../platform/jobs';
+import { eventIn, recordEvents } from '../record';
+import { type HandInRow, handIn, markHistory } from './schema';
+
+const markInput = object({
+  handInId: idSchema,
+  /** Thousandths of a point. */
+  points: number().integer().nullable().defined(),
+  remark: string().max(20_000, 'Keep the remark under 20,000 characters.').defined(),
+  /** What is given by each criterion, where the assignment is marked by some; the points follow from it. */
+  criteria: criterionMarksSchema.default(undefined).optional(),
+  finish: boolean().required(),
+}).noUnknown();
+
+/** A piece of work, held for this transaction. */
+async function workFor(context: CommandContext, id: string): Promise<HandInRow | null> {
+  const [row] = await context.tx.db.select().from(handIn).where(eq(handIn.id, id)).for('update');
+  return row ?? null;
+}
+
+/** Keeps a mark for later, or finishes it: then the learner sees it. */
+export const markWork = command({
+  name: 'marking.mark',
+  input: markInput,
+  async permission(context, { handInId }) {
+    const row = await workFor(context, handInId);
+    // To somebody who may not mark, work that is not there is the same as work they may not see.
+    return (
+      row !== null &&
+      (row.learnerId === context.actor.id ? can(context.actor, 'marking.mark', row) : mayMark(context.actor, row))
+    );
+  },
+  async handle(context, input) {
+    const row = await workFor(context, input.handInId);
+    if (!row || row.state === 'draft') return fail('not-found', 'This work has not been handed in.');
+    if (row.learnerId === context.actor.id)
+      return fail('not-allowed', 'This is your own work; somebody else has to mark it.');
+    const lesson = await lessonOf(context.tx.db, row);
+    if (!lesson.ok) return lesson;
+    const settings = lesson.value.assignment as AssignmentSettings;
+    const mark = markFrom(settings, input);
+    if (!mark.ok) return mark;
+    const { points, criteria } = mark.value;
+    // Released at once, or already: then its learner has seen it.
+    const isReleased = row.releasedAt !== null || (input.finish && settings.releases !== 'together');
+    if (row.releasedAt !== null && !input.finish)
+      return fail(
+        'conflict',
+        'This work has been marked and its learner has seen it. Finish it again to change the mark.',
+      );
+    const { tx, actor, now } = context;
+    const same =
+      row.points === points &&
+      row.remark === input.remark &&
+      isDeepStrictEqual(row.criteria, criteria) &&
+      row.state === (input.finish ? 'marked' : 'being-marked');
+    if (same) return ok({ state: row.state });
+    const state = input.finish ? ('marked' as const) : ('being-marked' as const);
+    await tx.db
+      .update(handIn)
+      .set({
+        points,
+        of: settings.points,
+        remark: input.remark,
+        criteria,
+        state,
+        markerId: actor.id,
+        ...(input.finish && { markedAt: now.toString() }),
+        ...(input.finish && isReleased && { releasedAt: now.toString() }),
+      })
+      .where(eq(handIn.id, row.id));
+    const marking = newId();
+    await tx.db.insert(markHistory).values({
+      id: marking,
+      handInId: row.id,
+      markerId: actor.id,
+      at: now.toString(),
+      points,
+      remark: input.remark,
+      criteria,
+      finished: input.finish,
+    });
+    if (input.finish) {
+      const marked = { ...row, points };
+      if (isReleased) await resultFollows(tx, marked, lesson.value, marking, now);
+      await context.audit({ courseId: row.courseId, sentence: `marked work for "${lesson.value.title}"` });
+    }
+    return ok({ state });
+  },
+});
+/** The points a mark comes to: as they were given, or by the criteria there are. */
+function markFrom(
+  settings: AssignmentSettings,
+  given: {
+    readonly points: number | null;
+    readonly criteria?: readonly CriterionMark[] | undefined;
+    readonly finish: boolean;
+  },
+): Result<{ readonly points: number | null; readonly criteria: readonly CriterionMark[] | null }> {
+  const { points, criteria = [], finish } = given;
+  if (!settings.criteria?.length) {
+    const checked = checkMark(points, settings, finish);
+    return checked.ok ? ok({ points, criteria: null }) : checked;
+  }
+  const total = checkCriterionMarks(settings.criteria, criteria, finish);
+  return total.ok ? ok({ points: total.value, criteria }) : total;
+}
+
+/** The assignment of some work, as it was in the edition it was handed in on. */
+export async function lessonOf(db: Database, row: HandInRow): Promise<Result<LessonDocument>> {
+  const document = await editionDocument(db, row.editionId);
+  const lesson = document && findLesson(document, row.lessonId);
+  return lesson?.assignment ? ok(lesson) : fail('not-found', 'The assignment of this work is not there any more.');
+}
+
+/**
+ * What follows once a learner may see the mark of their work: what they have done, a certificate that may be earned by
+ * it, and a message. `deed` tells it from what follows another mark of the same work.
+ */
+export async function resultFollows(
+  tx: Transaction,
+  row: HandInRow,
+  lesson: LessonDocument,
+  deed: string,
+  now: Temporal.Instant,
+): Promise<void> {
+  const settings = lesson.assignment as AssignmentSettings;
+  const reached = afterLateness(row.points ?? 0, row.latePercent);
+  const event = {
+    ...eventIn(row, lesson, now.toString()),
+    score: { raw: toThousandths(reached) / 1000, max: settings.points / 1000 },
+  };
+  const passed = compare(reached, thousandths(settings.passPoints)) >= 0;
+  const result = { ...event, verb: passed ? 'passed' : 'failed', deed: `mark/${deed}/result` } as const;
+  const completed = { ...event, verb: 'completed', deed: `mark/${deed}/completed` } as const;
+  await recordEvents(tx, event, passed ? [result, completed] : [result]);
+  await later(tx, 'certificate.award', { enrolmentId: row.enrolmentId });
+  await leaveMessages(
+    tx,
+    [
+      {
+        ...{ occasion: 'marked', deed: `marked/${deed}` },
+        facts: { lesson: { id: row.lessonId, title: lesson.title }, again: row.releasedAt !== null },
+        ...{ personId: row.learnerId, courseId: row.courseId, enrolmentId: row.enrolmentId },
+      },
+    ],
+    now,
+  );
+}
