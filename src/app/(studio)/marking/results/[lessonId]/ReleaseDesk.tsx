@@ -37,12 +37,17 @@ export function ReleaseDesk({ courseId, lessonId, unmarked, released, waiting }:
     [failed, `${counted(failed, 'learner does', 'learners do')} not pass`],
   ] as const;
   return (
-    <>
+    <div className={styles.stack}>
       <p>
         {counted(waiting.length, 'mark is', 'marks are')} finished and not seen by{' '}
         {waiting.length === 1 ? 'its learner' : 'their learners'} yet; {released} {released === 1 ? 'is' : 'are'}{' '}
         released.
       </p>
+      {waiting.length === 0 && (
+        <p className={styles.empty}>
+          Nothing waits to be released. Where learners see marks once results are released, finished ones stand here.
+        </p>
+      )}
       {waiting.length > 0 && (
         <>
           <ul aria-label="Before they are released">
@@ -88,7 +93,7 @@ export function ReleaseDesk({ courseId, lessonId, unmarked, released, waiting }:
           {problem}
         </p>
       )}
-    </>
+    </div>
   );
 }
 

@@ -48,7 +48,7 @@ export function ShareDesk({ courseId, lessonId, markers, free, work }: Props) {
     );
   const asked = markers.reduce((sum, { markerId, waiting: has }) => sum + Math.max(0, wantedOf(markerId) - has), 0);
   return (
-    <>
+    <div className={styles.stack}>
       <p>
         {counted(waiting, 'piece waits', 'pieces wait')} to be marked, <b>{free}</b> of them with nobody: whoever marks
         in the course may take those.
@@ -135,6 +135,6 @@ export function ShareDesk({ courseId, lessonId, markers, free, work }: Props) {
           ))}
         </DataTable>
       )}
-    </>
+    </div>
   );
 }
