@@ -109,6 +109,13 @@ test('done stays done, and the first time it was done is kept', () => {
   ]);
 });
 
+test('what is taken back is not done any more, and done from when it is done anew', () => {
+  const at = (day: number) => `2027-01-0${day}T00:00:00Z`;
+  const back = fold(fold(noProgress, { verb: 'completed', at: at(1) }), { verb: 'suspended', at: at(2) });
+  expect([back.state, back.doneAt]).toEqual(['begun', null]);
+  expect(fold(back, { verb: 'completed', at: at(3) })).toMatchObject({ state: 'done', doneAt: at(3) });
+});
+
 test('what was once answered rightly stays right, and every try is counted; it all stands in the statements', () => {
   const event = {
     enrolmentId: 'e',

@@ -11,6 +11,8 @@ export const verbs = {
   answered: 'http://adlnet.gov/expapi/verbs/answered',
   attempted: 'http://adlnet.gov/expapi/verbs/attempted',
   completed: 'http://adlnet.gov/expapi/verbs/completed',
+  /** What was handed in is taken back, to be gone on with. */
+  suspended: 'http://adlnet.gov/expapi/verbs/suspended',
   passed: 'http://adlnet.gov/expapi/verbs/passed',
   failed: 'http://adlnet.gov/expapi/verbs/failed',
 } as const;
@@ -127,13 +129,14 @@ export function toldBy(body: Statement): Told | null {
   return { verb: known, passages, ...(typeof place === 'number' ? { place } : {}) };
 }
 
-/** Progress after one more event. Done stays done, and what was once answered rightly stays right. */
+/** Progress after one more event. Done stays done unless it is taken back, and what was once answered rightly stays right. */
 export function fold(progress: LessonProgress, event: Told & Pick<LearnerEvent, 'at'>): LessonProgress {
   const watched = event.passages ? mergePassages([...progress.watched, ...event.passages]) : progress.watched;
   const answered = event.question ? withAnswer(progress.answered, event.question) : progress.answered;
   const place = event.place ?? progress.place;
   const so = { ...progress, watched, place, answered };
   if (event.verb === 'completed') return { ...so, state: 'done', doneAt: progress.doneAt ?? event.at };
+  if (event.verb === 'suspended') return { ...so, state: 'begun', doneAt: null };
   return { ...so, state: progress.state === 'done' ? 'done' : 'begun' };
 }
 

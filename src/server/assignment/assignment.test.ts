@@ -233,9 +233,18 @@ test('late work loses by its rule and is marked by criteria; the grade counts wh
   const back = (handInId: string, minute: number, who = me()) =>
     run(who, 'assignment.take-back', { ...place, handInId }, after(minute)).then(codeOf);
   expect(await back(id, 130, learner(school.other))).toBe('not-allowed');
+  const state = async () => {
+    const head = await courseHead(database(), courseId);
+    const found = head && (await learning(database(), head, school.learner, Temporal.Instant.from(after(400))));
+    return found?.view.lessons.find(({ lesson }) => lesson.id === assignment)?.progress.state;
+  };
+  expect(await state()).toBe('done');
   expect([await back(newId(), 130), await back(id, 130), await back(id, 130)]).toEqual(['not-found', 'ok', 'ok']);
+  // Nobody completes a course with work they have taken back.
+  expect(await state()).toBe('begun');
   expect(await row()).toMatchObject({ state: 'draft', latePercent: 0, checksum: null, text: 'Whole' });
   expect(codeOf(await handIn('Whole, and better', 60 + 179))).toBe('ok');
+  expect(await state()).toBe('done');
   expect(await row()).toMatchObject({ state: 'handed-in', latePercent: 30 });
 
   const mark = (by: object[], finish: boolean, more = {}) =>

@@ -224,7 +224,8 @@ export const handInWork = command({
     await recordEvent(context.tx, {
       ...event,
       verb: rule.by === 'passed' ? 'attempted' : 'completed',
-      deed: `hand-in/${draft.id}/handed-in`,
+      // Taken back and handed in anew, it is done anew.
+      deed: `hand-in/${draft.id}/handed-in/${deed}`,
     });
     return ok({ id: draft.id, isLate: may.value.isLate });
   },
@@ -261,6 +262,13 @@ export const takeBack = command({
       .update(handIn)
       .set({ state: 'draft', deed: null, handedInAt: null, checksum: null, isLate: false, latePercent: 0 })
       .where(eq(handIn.id, row.id));
+    // What else was handed in for it still stands.
+    if (rows.length === 1)
+      await recordEvent(context.tx, {
+        ...eventIn(learner, found.value.lesson.lesson, context.now.toString()),
+        verb: 'suspended',
+        deed: `hand-in/${row.id}/taken-back/${row.deed}`,
+      });
     return ok(null);
   },
 });
