@@ -18,7 +18,7 @@ import { files } from '../platform/files';
 import { newId } from '../platform/ids';
 import * as tables from '../platform/schema';
 import { codeOf, learner, must, owner, publishedCourse, run, startsAt, useTestSchool } from '../testing/school';
-import { handInsOf, resultsOf } from './index';
+import { handInsOf, markingDesk, resultsOf } from './index';
 
 const school = useTestSchool();
 const me = () => learner(school.learner);
@@ -346,6 +346,17 @@ test('results that are released together are nothing to anybody before, and ever
   expect(
     await run(marker(courseId), 'marking.mark', { handInId: id, points: 1, remark: '', finish: false }).then(codeOf),
   ).toBe('conflict');
-  await mark(6000, true);
+  const anew = (why?: string) =>
+    run(marker(courseId), 'marking.mark', { handInId: id, points: 6000, remark: 'Hm', finish: true, why }, after(30));
+  const silent = await anew(' ');
+  expect(!silent.ok && silent.problem.field).toBe('why');
+  expect([codeOf(await anew('Two pages stuck together')), codeOf(await anew())]).toEqual(['ok', 'ok']);
   expect(await seen()).toEqual(['marked', 6000, 'Hm', 'points', 2]);
+  const person = { ...marker(courseId), name: '', email: '', zone: 'UTC', locale: 'en-GB' };
+  const desk = await markingDesk(database(), id, person);
+  expect(desk?.history.map(({ points, finished, why }) => [points, finished, why])).toEqual([
+    [6000, true, 'Two pages stuck together'],
+    [5200, true, ''],
+    [4800, true, ''],
+  ]);
 });

@@ -32,6 +32,8 @@ const markInput = object({
   /** What is given by each criterion, where the assignment is marked by some; the points follow from it. */
   criteria: criterionMarksSchema.default(undefined).optional(),
   finish: boolean().required(),
+  /** Why a mark is changed that its learner has seen. */
+  why: string().max(1000, 'Keep the reason under 1,000 characters.'),
 }).noUnknown();
 
 /** A piece of work, held for this transaction. */
@@ -77,6 +79,13 @@ export const markWork = command({
       isDeepStrictEqual(row.criteria, criteria) &&
       row.state === (input.finish ? 'marked' : 'being-marked');
     if (same) return ok({ state: row.state });
+    const why = input.why?.trim() ?? '';
+    if (row.releasedAt !== null && why === '')
+      return fail(
+        'invalid',
+        'Say why this mark is changed; its learner has seen it, and the reason is kept with it.',
+        'why',
+      );
     const state = input.finish ? ('marked' as const) : ('being-marked' as const);
     await tx.db
       .update(handIn)
@@ -101,6 +110,7 @@ export const markWork = command({
       remark: input.remark,
       criteria,
       finished: input.finish,
+      why: row.releasedAt === null ? '' : why,
     });
     if (input.finish) {
       const marked = { ...row, points };

@@ -6,7 +6,7 @@ import { mayMark } from '@/core/people';
 import { course, editionDocument } from '../outline';
 import { type Person, user } from '../people';
 import type { Database } from '../platform/database';
-import { type HandInRow, handIn } from './schema';
+import { type HandInRow, handIn, markHistory } from './schema';
 
 /** Work with the assignment as it was in the edition it was handed in on: it is marked by that. */
 export type HandInView = HandInRow & { readonly assignment: AssignmentSettings | null };
@@ -36,11 +36,23 @@ export async function handInsOf(db: Database, enrolmentId: string, lessonId: str
   );
 }
 
+/** A mark as it was kept or finished at some time, by whom, and why where its learner had seen an earlier one. */
+export type MarkBefore = {
+  readonly id: string;
+  readonly at: string;
+  readonly marker: string;
+  readonly points: number | null;
+  readonly finished: boolean;
+  readonly why: string;
+};
+
 export type MarkingDesk = {
   readonly row: HandInRow;
   readonly learner: string;
   readonly lesson: LessonDocument;
   readonly courseTitle: string;
+  /** Finished marks, and the one that was kept last; newest first. */
+  readonly history: readonly MarkBefore[];
 };
 
 /** One piece of work on the marking desk; null when it is not there or not theirs to mark. */
@@ -55,7 +67,17 @@ export async function markingDesk(db: Database, id: string, person: Person): Pro
   if (!found || found.row.state === 'draft' || !mayMark(person, found.row)) return null;
   const document = await editionDocument(db, found.row.editionId);
   const lesson = document && findLesson(document, found.row.lessonId);
-  return lesson ? { ...found, lesson } : null;
+  if (!lesson) return null;
+  const history = await db
+    .select({
+      ...{ id: markHistory.id, at: markHistory.at, marker: user.name, points: markHistory.points },
+      ...{ finished: markHistory.finished, why: markHistory.why },
+    })
+    .from(markHistory)
+    .innerJoin(user, eq(user.id, markHistory.markerId))
+    .where(eq(markHistory.handInId, id))
+    .orderBy(desc(markHistory.at), desc(markHistory.id));
+  return { ...found, lesson, history: history.filter(({ finished }, i) => finished || i === 0) };
 }
 
 /** A file that was handed in, for its learner and for those who may mark it. */

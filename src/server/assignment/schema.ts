@@ -77,6 +77,8 @@ export const markHistory = pgTable(
     remark: text('remark').notNull(),
     criteria: jsonb('criteria').$type<readonly CriterionMark[]>(),
     finished: boolean('finished').notNull(),
+    /** Why a mark was changed that its learner had seen; empty otherwise. */
+    why: text('why').notNull().default(''),
   },
   (table) => [index('mark_history_hand_in').on(table.handInId)],
 );

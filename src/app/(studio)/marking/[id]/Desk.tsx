@@ -6,6 +6,7 @@ import { act } from '@/app/_client/act';
 import { afterLateness, type Criterion, type CriterionMark, criteriaTotal } from '@/core/assignment';
 import { pointsText, toShort } from '@/core/kernel/exact';
 import { ok } from '@/core/kernel/problem';
+import type { MarkBefore } from '@/server/assignment';
 import { useReady } from '@/ui/plain/useReady';
 import { CriteriaMarks, nothingTyped, type TypedMark } from '../_desk/CriteriaMarks';
 import { type Among, DeskFrame } from '../_desk/DeskFrame';
@@ -35,6 +36,8 @@ export type Work = {
   readonly criteria: readonly Criterion[];
   readonly given: readonly CriterionMark[];
   readonly model: string;
+  /** Marks there have been, newest first. */
+  readonly history: readonly MarkBefore[];
 };
 type Props = { readonly work: Work; readonly among: Among; readonly task: ReactNode };
 
@@ -43,6 +46,7 @@ export function Desk({ work, among, task }: Props) {
   const ready = useReady();
   const [points, setPoints] = useState(work.points === null ? '' : pointsText(work.points));
   const [remark, setRemark] = useState(work.remark);
+  const [why, setWhy] = useState('');
   const [typed, setTyped] = useState<{ readonly [id: string]: TypedMark }>(() =>
     Object.fromEntries(
       work.given.map(({ criterionId, points: own, chosen, remark: said }) => [
@@ -69,9 +73,9 @@ export function Desk({ work, among, task }: Props) {
       const whole = pointsTyped(points, 'points');
       if (!whole.ok) return whole;
       const by = criteria.length > 0 ? { points: null, criteria: marks.value } : { points: whole.value };
-      return act('marking.mark', { handInId: work.id, ...by, remark, finish });
+      return act('marking.mark', { handInId: work.id, ...by, remark, finish, why });
     },
-    [marksTyped, criteria, points, remark, work.id],
+    [marksTyped, criteria, points, remark, why, work.id],
   );
   const marks = marksTyped();
   const total = criteriaTotal(criteria, marks.ok ? marks.value : []);
@@ -84,7 +88,7 @@ export function Desk({ work, among, task }: Props) {
       among={among}
       isMarked={isMarked}
       keeping={keeping}
-      fields={['points', 'remark', ...criteria.map(({ id }) => id)]}
+      fields={['points', 'remark', 'why', ...criteria.map(({ id }) => id)]}
       work={
         <article className={styles.sheet}>
           <p className={styles.quiet}>
@@ -164,6 +168,34 @@ export function Desk({ work, among, task }: Props) {
         onChange={(event) => setRemark(event.currentTarget.value)}
         error={wrongIn('remark')}
       />
+      {isMarked && (
+        <TextInput
+          readOnly={!ready}
+          label="Why it is changed, where you change it"
+          description="Kept with the mark; its learner does not see it."
+          value={why}
+          onChange={(event) => setWhy(event.currentTarget.value)}
+          error={wrongIn('why')}
+        />
+      )}
+      {work.history.length > 0 && (
+        <details className={styles.task}>
+          <summary>Marks so far: {work.history.length}</summary>
+          <ul className={styles.before}>
+            {work.history.map(({ id, at, marker, points: given, finished, why: reason }) => (
+              <li key={id}>
+                {given === null ? '–' : pointsText(given)} points, {finished ? 'finished' : 'kept'} {at} by{' '}
+                <bdi>{marker}</bdi>
+                {reason && (
+                  <>
+                    : <bdi>{reason}</bdi>
+                  </>
+                )}
+              </li>
+            ))}
+          </ul>
+        </details>
+      )}
       {work.model.trim() !== '' && (
         <details className={styles.task}>
           <summary>Model answer</summary>

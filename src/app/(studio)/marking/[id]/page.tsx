@@ -12,7 +12,7 @@ export default async function MarkingDeskPage({ params }: { readonly params: Pro
   const { id } = await params;
   const entered = await signedIn(`/marking/${id}`);
   const { person, db } = entered;
-  const { row, learner, lesson, courseTitle } = orNotFound(await markingDesk(db, id, person));
+  const { row, learner, lesson, courseTitle, history } = orNotFound(await markingDesk(db, id, person));
   return (
     <Desk
       key={id}
@@ -38,6 +38,10 @@ export default async function MarkingDeskPage({ params }: { readonly params: Pro
         criteria: lesson.assignment?.criteria ?? [],
         given: row.criteria ?? [],
         model: lesson.assignment?.model ?? '',
+        history: history.map(({ at, ...one }) => ({
+          ...one,
+          at: dateTimeText(instantFrom(at), { locale: person.locale, zone: person.zone }, false),
+        })),
       }}
       among={await amongOthers(entered, row.lessonId, { id, sort: 'work' })}
       task={<RichTextView text={lesson.text} pictures={lesson.pictures} />}

@@ -1,0 +1,1 @@
+ALTER TABLE "mark_history" ADD COLUMN "why" text DEFAULT '' NOT NULL;
