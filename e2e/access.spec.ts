@@ -270,6 +270,36 @@ const visits: Visit[] = [
         .then(() => page.getByLabel('Remark to the learner').waitFor()),
   },
   {
+    name: 'work shared out',
+    who: ines,
+    path: '/marking',
+    act: async (page) => {
+      await page.getByRole('combobox', { name: 'Of the lesson' }).click();
+      await page.getByRole('option', { name: 'Your survey report' }).click();
+      await page.getByRole('link', { name: 'Share out this work among markers' }).click();
+      await page.getByRole('button', { name: 'Evenly' }).click();
+    },
+  },
+  {
+    name: 'criteria of an assignment',
+    who: ines,
+    path: '/c/stream-survey/assess',
+    act: async (page) => {
+      await page.getByRole('button', { name: /Your survey report/ }).click();
+      await page.getByRole('region', { name: 'Criterion 4', exact: true }).waitFor();
+    },
+  },
+  {
+    name: 'how a quiz runs',
+    who: ines,
+    path: '/c/stream-survey/assess',
+    act: async (page) => {
+      await page.getByRole('button', { name: /What the stones tell/ }).click();
+      await page.getByText('How it runs', { exact: true }).click();
+      await page.getByLabel('Pass mark').waitFor();
+    },
+  },
+  {
     name: 'marking a paper',
     who: 'temi@wendwater.example',
     path: '/marking?show=marked',

@@ -55,6 +55,8 @@ async function work(request: IncomingMessage, response: ServerResponse, name: st
   try {
     result = await doCommand(name, await personOf(database(), given), () => textOf(request));
   } catch (error) {
+    // Who broke off is not there to be answered, and nothing went wrong here.
+    if (!request.complete) return void response.destroy();
     result = { ok: false, problem: problemOf(error, '/api/do') };
   }
   // What was not read of a request that was too long would be taken for the next one.
