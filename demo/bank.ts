@@ -1,7 +1,7 @@
 import type { Actor } from '../src/core/people';
 import type { Difficulty, Draw } from '../src/core/quiz';
 import { newId } from '../src/server/platform/ids';
-import { number, one, several, statement, word } from './questions';
+import { guessed, number, one, several, statement, word, wronglyMarked } from './questions';
 import type { QuestionInput } from './shapes';
 
 /** The bank of the sample school: by category, each question with how hard it is and its tags. */
@@ -418,8 +418,9 @@ const tree: readonly Branch[] = [
     title: 'Flow',
     own: [],
     below: [
-      leaf('Float method', [...float, ...speeds, ...means]),
-      leaf('Discharge', [...areas, ...flows]),
+      // Two that stand on a paper as well, and whose figures are bad.
+      leaf('Float method', [...float, ...speeds.slice(1), ...means, [1, guessed]]),
+      leaf('Discharge', [...areas, ...flows.slice(1), [2, wronglyMarked]]),
       leaf('Staff gauge', gauges),
     ],
   },

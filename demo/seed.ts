@@ -29,7 +29,7 @@ import { seedMessages } from './messages';
 import { otherCourses, walks } from './other-courses';
 import { streamOutcomes } from './outcomes';
 import { emailOf, learnerNames, samplePassword, staff } from './people';
-import { answerTo, guessed } from './questions';
+import { answerTo, guessed, wronglyMarked } from './questions';
 import { seedRoom, sessionOf } from './sessions';
 import type { Lesson as LessonInput, QuestionInput } from './shapes';
 import { films } from './stream-films';
@@ -318,6 +318,7 @@ async function seedStreamSurvey(people: People, today: Temporal.Instant): Promis
       .update(tables.lesson)
       .set({ quiz: { ...scoring.quiz, draws: [drawOf(stones, 2, 'a9')] } })
       .where(eq(tables.lesson.id, scoring.id));
+  await takeFromBank([guessed.prompt, wronglyMarked.prompt]);
   await perform(people.owner, 'course.publish', { courseId: id, number: 1 }, published);
 
   // What has been changed since, and not yet published.
@@ -376,6 +377,18 @@ async function seedWaiting(people: People, courseId: string, today: Temporal.Ins
   const list = people.learners.slice(10, 19).map(({ name }, i) => emailOf(name, i + 10));
   const input = { courseId, cohortId, list: list.join('\n'), dry: false };
   await perform(people.owner, 'cohort.enrol-many', input, today.subtract({ hours: 24 * 11 }));
+}
+
+/** Questions of papers that are those of the bank with the same words. */
+async function takeFromBank(prompts: readonly string[]): Promise<void> {
+  for (const prompt of prompts) {
+    const [kept] = await database().select().from(tables.bankQuestion).where(eq(tables.bankQuestion.prompt, prompt));
+    if (!kept) throw new Error(`The bank has no question "${prompt}".`);
+    await database()
+      .update(tables.question)
+      .set({ bankId: kept.id, bankVersion: kept.version, body: kept.body })
+      .where(eq(tables.question.prompt, prompt));
+  }
 }
 
 async function seedOutcomes(courseId: string): Promise<void> {
