@@ -323,13 +323,13 @@ test('results that are released together are nothing to anybody before, and ever
   };
   const nothing = ['being-marked', null, '', 'waiting', 0];
   expect(await seen()).toEqual(nothing);
-  expect(await resultsOf(database(), courseId, assignment)).toMatchObject({
+  expect(await resultsOf(database(), courseId, assignment, school.owner)).toMatchObject({
     ...{ unmarked: 0, released: 0 },
     waiting: [{ id, points: '4.8', of: '10', passed: false, isAtBorder: true, hasRemark: true }],
   });
   // It can still be changed, and is kept for later until it is finished again.
   await mark(5200, false);
-  expect((await resultsOf(database(), courseId, assignment)).unmarked).toBe(1);
+  expect((await resultsOf(database(), courseId, assignment, school.owner)).unmarked).toBe(1);
   await mark(5200, true);
   const release = (ids: string[] | null, actor = owner(school.owner)) =>
     run<{ count: number }>(actor, 'marking.release', { ...place, ids }, after(20));
@@ -337,6 +337,11 @@ test('results that are released together are nothing to anybody before, and ever
     'not-allowed',
     'not-allowed',
   ]);
+  // A creator who takes the course sees nothing of their own mark, and lets nobody see it.
+  const both = { ...me(), role: 'creator' as const, courses: { [courseId]: 'creator' as const } };
+  const self = await release(null, both);
+  expect(self.ok && self.value.count).toBe(0);
+  expect((await resultsOf(database(), courseId, assignment, school.learner)).waiting).toEqual([]);
   const other = await release([newId()]);
   expect([other.ok && other.value.count, await seen()]).toEqual([0, nothing]);
   const all = await Promise.all(Array.from({ length: 8 }, () => release(null)));

@@ -11,8 +11,10 @@ import type { Database } from '../platform/database';
 import { lessonOf, resultFollows } from './mark';
 import { type HandInRow, handIn } from './schema';
 
-const finished = (courseId: string, lessonId: string) => sql`
-  course_id = ${courseId} and lesson_id = ${lessonId} and state = 'marked' and released_at is null`;
+/** Finished marks of others: nobody looks at their own before somebody else has released it. */
+const finished = (courseId: string, lessonId: string, personId: string) => sql`
+  course_id = ${courseId} and lesson_id = ${lessonId} and state = 'marked' and released_at is null
+  and learner_id <> ${personId}`;
 
 /**
  * Lets learners see the marks of an assignment that are finished: all of them, or those that are named. What is
@@ -27,8 +29,13 @@ export const releaseResults = command({
     ids: array().of(idSchema).max(500, 'Release at most 500 results by name.').nullable().defined(),
   }).noUnknown(),
   permission: ({ actor }, { courseId }) => can(actor, 'gradebook.change', { courseId }),
-  async handle({ tx, now, audit }, { courseId, lessonId, ids }) {
-    const rows = await tx.db.select().from(handIn).where(finished(courseId, lessonId)).orderBy(handIn.id).for('update');
+  async handle({ tx, actor, now, audit }, { courseId, lessonId, ids }) {
+    const rows = await tx.db
+      .select()
+      .from(handIn)
+      .where(finished(courseId, lessonId, actor.id))
+      .orderBy(handIn.id)
+      .for('update');
     const wanted = ids === null ? rows : rows.filter(({ id }) => ids.includes(id));
     for (const row of wanted) {
       const lesson = await lessonOf(tx.db, row);
@@ -65,7 +72,7 @@ export type Results = {
   readonly waiting: readonly WaitingResult[];
 };
 
-export async function resultsOf(db: Database, courseId: string, lessonId: string): Promise<Results> {
+export async function resultsOf(db: Database, courseId: string, lessonId: string, personId: string): Promise<Results> {
   const { rows: counts } = await db.execute<{ unmarked: number; released: number }>(sql`
     select count(*) filter (where state in ('handed-in', 'being-marked'))::int as unmarked,
       count(*) filter (where released_at is not null)::int as released
@@ -73,7 +80,7 @@ export async function resultsOf(db: Database, courseId: string, lessonId: string
   const rows = await db
     .select({ row: handIn, learner: sql<string>`(select u.name from "user" u where u.id = ${handIn.learnerId})` })
     .from(handIn)
-    .where(finished(courseId, lessonId))
+    .where(finished(courseId, lessonId, personId))
     .orderBy(sql`2`, handIn.id);
   const waiting = await Promise.all(rows.map(async ({ row, learner }) => waitingResult(db, row, learner)));
   return { unmarked: counts[0]?.unmarked ?? 0, released: counts[0]?.released ?? 0, waiting };

@@ -16,7 +16,7 @@ export default async function ResultsPage({ params }: { readonly params: Promise
   const { person, db } = entered;
   const lesson = orNotFound((await lessonsToMark(db, person)).find(({ id }) => id === lessonId));
   orNotFound(can(person, 'gradebook.change', lesson) || null);
-  const results = await resultsOf(db, lesson.courseId, lessonId);
+  const results = await resultsOf(db, lesson.courseId, lessonId, person.id);
   return (
     <>
       <TopBar entered={entered} here="marking" />
