@@ -1,4 +1,4 @@
-import { sql } from 'drizzle-orm';
+import { asc, eq, sql } from 'drizzle-orm';
 import { array, object } from 'yup';
 import { afterLateness } from '@/core/assignment';
 import { absolute, compare, divide, rational, subtract, thousandths, toShort } from '@/core/kernel/exact';
@@ -6,6 +6,7 @@ import { idSchema } from '@/core/kernel/ids';
 import { ok } from '@/core/kernel/problem';
 import { counted } from '@/core/kernel/words';
 import { can } from '@/core/people';
+import { user } from '../people';
 import { command } from '../platform/command';
 import type { Database } from '../platform/database';
 import { lessonOf, resultFollows } from './mark';
@@ -78,10 +79,11 @@ export async function resultsOf(db: Database, courseId: string, lessonId: string
       count(*) filter (where released_at is not null)::int as released
     from hand_in where course_id = ${courseId} and lesson_id = ${lessonId}`);
   const rows = await db
-    .select({ row: handIn, learner: sql<string>`(select u.name from "user" u where u.id = ${handIn.learnerId})` })
+    .select({ row: handIn, learner: user.name })
     .from(handIn)
+    .innerJoin(user, eq(user.id, handIn.learnerId))
     .where(finished(courseId, lessonId, personId))
-    .orderBy(sql`2`, handIn.id);
+    .orderBy(asc(user.name), asc(handIn.id));
   const waiting = await Promise.all(rows.map(async ({ row, learner }) => waitingResult(db, row, learner)));
   return { unmarked: counts[0]?.unmarked ?? 0, released: counts[0]?.released ?? 0, waiting };
 }
