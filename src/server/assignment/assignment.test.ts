@@ -327,6 +327,9 @@ test('results that are released together are nothing to anybody before, and ever
     ...{ unmarked: 0, released: 0 },
     waiting: [{ id, points: '4.8', of: '10', passed: false, isAtBorder: true, hasRemark: true }],
   });
+  // One that was on its way to be kept while it was finished takes nothing back.
+  await mark(4800, false);
+  expect((await resultsOf(database(), courseId, assignment, school.owner)).waiting.length).toBe(1);
   // It can still be changed, and is kept for later until it is finished again.
   await mark(5200, false);
   expect((await resultsOf(database(), courseId, assignment, school.owner)).unmarked).toBe(1);

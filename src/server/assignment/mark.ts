@@ -73,12 +73,11 @@ export const markWork = command({
         'This work has been marked and its learner has seen it. Finish it again to change the mark.',
       );
     const { tx, actor, now } = context;
-    const same =
-      row.points === points &&
-      row.remark === input.remark &&
-      isDeepStrictEqual(row.criteria, criteria) &&
-      row.state === (input.finish ? 'marked' : 'being-marked');
-    if (same) return ok({ state: row.state });
+    const isAsBefore =
+      row.points === points && row.remark === input.remark && isDeepStrictEqual(row.criteria, criteria);
+    // What is kept behind the same mark that was finished meanwhile takes nothing back.
+    if (isAsBefore && (row.state === 'marked' || (row.state === 'being-marked' && !input.finish)))
+      return ok({ state: row.state });
     const why = input.why?.trim() ?? '';
     if (row.releasedAt !== null && why === '')
       return fail(

@@ -38,6 +38,7 @@ export function useKeeping(
     [save],
   );
   const first = useRef(true);
+  const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
   useEffect(() => {
     if (first.current) {
       first.current = false;
@@ -45,8 +46,8 @@ export function useKeeping(
     }
     setKept('no');
     if (isMarked) return;
-    const timer = setTimeout(() => send(false), keepAfterMs);
-    return () => clearTimeout(timer);
+    timer.current = setTimeout(() => send(false), keepAfterMs);
+    return () => clearTimeout(timer.current);
   }, [send, isMarked]);
 
   const go = (address: string) => {
@@ -55,6 +56,8 @@ export function useKeeping(
   };
   const finish = async () => {
     setBusy(true);
+    // What waits to be kept is finished with the rest, and not kept again behind it.
+    clearTimeout(timer.current);
     const done = await send(true);
     setBusy(false);
     if (done) go(next ?? '/marking');
