@@ -102,6 +102,7 @@ export function TimeField({ label, hideLabel, disabled = false, value, onChange,
       hoursInputLabel={`${label}: hours`}
       minutesInputLabel={`${label}: minutes`}
       amPmInputLabel={`${label}: half of the day`}
+      clearButtonProps={{ 'aria-label': `${label}: none` }}
     />
   );
 }

@@ -1,6 +1,7 @@
 'use client';
 import { useMemo, useState } from 'react';
 import type { Cohort } from '@/core/enrolment';
+import { same } from '@/core/kernel/change';
 import type { Result } from '@/core/kernel/problem';
 import type { OutlineEdit } from '@/core/outline';
 import {
@@ -135,6 +136,7 @@ export function useRhythm(cohorts: readonly Cohort[]): RhythmDraft {
     byHand,
     putBack: () => setHandRules(new Map(kept.map((of) => [of.id, { of, rule: null }]))),
     takeOver,
-    isChanged: JSON.stringify(rhythm) !== JSON.stringify(course.rhythm) || handRules.size > 0,
+    // By its meaning: the database gives the fields back in another order.
+    isChanged: !same(rhythm, course.rhythm) || handRules.size > 0,
   };
 }
