@@ -119,6 +119,7 @@ export const markWork = command({
     return ok({ state });
   },
 });
+
 /** The points a mark comes to: as they were given, or by the criteria there are. */
 function markFrom(
   settings: AssignmentSettings,

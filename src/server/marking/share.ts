@@ -80,10 +80,12 @@ const dealWork = command({
       rows.filter(({ sharedTo }) => sharedTo === null),
       wishes.map((one) => ({ ...one, has: has(one.markerId) })),
     );
+    const markerOf = new Map(dealt.map((piece) => [piece.id, piece.markerId]));
     for (const one of wishes)
       for (const sort of ['work', 'paper'] as const) {
-        const own = dealt.filter((piece) => piece.markerId === one.markerId).map(({ id }) => id);
-        const ids = rows.filter((row) => row.sort === sort && own.includes(row.id)).map(({ id }) => id);
+        const ids = rows
+          .filter((row) => row.sort === sort && markerOf.get(row.id) === one.markerId)
+          .map(({ id }) => id);
         await setShared(tx.db, sort, ids, one.markerId, now.toString());
       }
     if (dealt.length > 0)

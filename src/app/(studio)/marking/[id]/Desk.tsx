@@ -11,6 +11,7 @@ import { useReady } from '@/ui/plain/useReady';
 import { CriteriaMarks, nothingTyped, type TypedMark } from '../_desk/CriteriaMarks';
 import { type Among, DeskFrame } from '../_desk/DeskFrame';
 import { FileView } from '../_desk/FileView';
+import { Folded } from '../_desk/Folded';
 import { pointsTyped } from '../_desk/points';
 import { useKeeping } from '../_desk/use-keeping';
 import styles from '../marking.module.css';
@@ -196,14 +197,7 @@ export function Desk({ work, among, task }: Props) {
           </ul>
         </details>
       )}
-      {work.model.trim() !== '' && (
-        <details className={styles.task}>
-          <summary>Model answer</summary>
-          <p className={styles.guide} dir="auto">
-            {work.model}
-          </p>
-        </details>
-      )}
+      <Folded summary="Model answer" text={work.model} />
       <details className={styles.task}>
         <summary>What was asked</summary>
         {task}

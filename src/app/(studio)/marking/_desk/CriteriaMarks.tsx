@@ -4,6 +4,7 @@ import { pointsText } from '@/core/kernel/exact';
 import type { Problem } from '@/core/kernel/problem';
 import { useReady } from '@/ui/plain/useReady';
 import styles from '../marking.module.css';
+import { Folded } from './Folded';
 
 /** What is said by a criterion, with its points as they are typed. */
 export type TypedMark = { readonly points: string; readonly chosen: readonly string[] | null; readonly remark: string };
@@ -125,14 +126,7 @@ export function CriteriaMarks({ criteria, typed, marks, problem, onChange }: Pro
           value={own.remark}
           onChange={(event) => onChange(id, { remark: event.currentTarget.value })}
         />
-        {guide.trim() !== '' && (
-          <details className={styles.task}>
-            <summary>What to look for</summary>
-            <p className={styles.guide} dir="auto">
-              {guide}
-            </p>
-          </details>
-        )}
+        <Folded summary="What to look for" text={guide} />
       </fieldset>
     );
   });

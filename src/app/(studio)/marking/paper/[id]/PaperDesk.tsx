@@ -9,6 +9,7 @@ import type { DraftMark, GivenFile } from '@/core/quiz';
 import { useReady } from '@/ui/plain/useReady';
 import { type Among, DeskFrame } from '../../_desk/DeskFrame';
 import { FileView } from '../../_desk/FileView';
+import { Folded } from '../../_desk/Folded';
 import { pointsTyped } from '../../_desk/points';
 import { useKeeping } from '../../_desk/use-keeping';
 import styles from '../../marking.module.css';
@@ -159,14 +160,7 @@ export function PaperDesk({ paper, answers, rest, among }: Props) {
             value={typed[id]?.remark ?? ''}
             onChange={(event) => change(id, { remark: event.currentTarget.value })}
           />
-          {guide && (
-            <details className={styles.task}>
-              <summary>What to look for</summary>
-              <p className={styles.guide} dir="auto">
-                {guide}
-              </p>
-            </details>
-          )}
+          <Folded summary="What to look for" text={guide} />
         </fieldset>
       ))}
     </DeskFrame>

@@ -10,6 +10,7 @@ import {
   lateText,
   usualLate,
 } from '@/core/assignment';
+import type { Result } from '@/core/kernel/problem';
 import type { Lesson } from '@/core/outline';
 import { NumberField } from '@/ui/fields/fields';
 import { useCourse, useDesk } from '../../_course/CourseProvider';
@@ -135,7 +136,7 @@ function LateFields({
   onSave,
 }: {
   readonly late: LateRule;
-  readonly onSave: (late: LateRule) => ReturnType<Parameters<typeof NumberField>[0]['onSave']>;
+  readonly onSave: (late: LateRule) => Result<unknown>;
 }) {
   const set = (part: Partial<LateRule>) => onSave({ ...late, ...part });
   return (
