@@ -10,6 +10,7 @@ const entries = {
   worker: 'src/worker/main.ts',
   reader: 'src/server/exchange/reader.ts',
   figures: 'src/server/quiz/figures-program.ts',
+  sheets: 'src/server/assignment/sheets/program.ts',
   direct: 'src/app/_server/direct.ts',
 };
 

@@ -7,7 +7,7 @@ import { isId } from '@/core/kernel/ids';
 import { fail, httpStatus, ok, type Problem, type Result } from '@/core/kernel/problem';
 import { checkUpload, sizeText, type UploadPurpose, uploadRules } from '@/core/media';
 import { can } from '@/core/people';
-import { addFile, mayAddFile } from '@/server/assignment';
+import { addFile, addScript, countPages, mayAddFile, mayLoadScripts } from '@/server/assignment';
 import { addCaptions, addMedia, countUpload, mayChangeMedia, storeUpload } from '@/server/media';
 import { fillLesson } from '@/server/outline';
 import { type Person, personOf } from '@/server/people';
@@ -125,6 +125,8 @@ async function mayUpload(person: Person, details: Details, bytes: number): Promi
 
 async function mayAdd(db: Database, person: Person, details: Details, bytes: number): Promise<Result<null>> {
   if (details.purpose === 'handed-in') return mayAddFile(db, person.id, details.courseId, details.lessonId, bytes);
+  if (details.purpose === 'script')
+    return mayLoadScripts(person, details.courseId) ? ok(null) : fail('not-allowed', 'You may not load scripts here.');
   if (details.purpose === 'answered') return mayGiveFile(db, person.id, details, bytes);
   // What is a part of a thing of the library, or a new version of it, has to be for somebody who may change it.
   const { purpose, mediaId, courseId } = details;
@@ -143,6 +145,12 @@ async function take(person: Person | null, details: Details, path: string): Prom
   switch (details.purpose) {
     case 'handed-in':
       return addFile.run(person, { courseId: details.courseId, lessonId: details.lessonId, ...file });
+    case 'script': {
+      const count = await countPages({ hash, contentType });
+      if (!count.ok) return count;
+      const { courseId, lessonId } = details;
+      return addScript.run(person, { courseId, lessonId, count: count.value, ...file });
+    }
     case 'answered':
       return giveFile.run(person, { sittingId: details.sittingId, questionId: details.questionId, ...file });
     case 'captions':

@@ -28,4 +28,16 @@ export {
   lateness,
   mayHandIn,
 } from './rules';
+export {
+  cutEvery,
+  longestSide,
+  matchScripts,
+  mostDots,
+  mostScriptPages,
+  type OnRoll,
+  type Script,
+  type ScriptPage,
+  samePages,
+  scriptPagesSchema,
+} from './scripts';
 export { type AssignmentSettings, checkMark, type HandInState, handInStateText, type Mark } from './types';

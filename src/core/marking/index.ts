@@ -1,1 +1,2 @@
+export * from './drawn';
 export { dealOut, evenly, type Shareable, type ShareWish } from './share';

@@ -11,7 +11,8 @@ export type UploadPurpose =
   | 'attachment'
   | 'captions'
   | 'handed-in'
-  | 'answered';
+  | 'answered'
+  | 'script';
 
 const megabyte = 1024 * 1024;
 
@@ -62,6 +63,11 @@ export const uploadRules: Record<UploadPurpose, Rule> = {
   },
   'handed-in': work,
   answered: work,
+  script: {
+    most: 500 * megabyte,
+    kinds: ['application/pdf', 'image/png', 'image/jpeg', 'image/webp'],
+    says: 'a PDF or a picture',
+  },
 };
 
 const ascii = (bytes: Uint8Array, from: number, length: number) =>

@@ -1,4 +1,3 @@
-import { createHash } from 'node:crypto';
 import { and, desc, eq } from 'drizzle-orm';
 import { object, string } from 'yup';
 import {
@@ -20,15 +19,15 @@ import { type CommandContext, command } from '../platform/command';
 import type { Database } from '../platform/database';
 import { newId } from '../platform/ids';
 import { eventIn, recordEvent } from '../record';
+import { checksumOf } from './checksum';
+import { drawOn } from './drawn';
 import { markWork } from './mark';
 import { releaseResults } from './release';
-import { type HandInRow, handIn } from './schema';
+import { handIn } from './schema';
+import { scriptCommands } from './scripts';
+import { holdWork } from './work';
 
 const place = { courseId: idSchema, lessonId: idSchema };
-
-/** One at a time for each learner and assignment. */
-const holdWork = ({ tx, actor }: CommandContext, lessonId: string) =>
-  tx.client.query('select pg_advisory_xact_lock(hashtextextended($1, 0))', [`${actor.id}/${lessonId}`]);
 
 /** The learner's draft of an assignment, begun when there is none, and held for this transaction. */
 async function draftOf(context: CommandContext, courseId: string, lessonId: string) {
@@ -37,7 +36,7 @@ async function draftOf(context: CommandContext, courseId: string, lessonId: stri
   const { tx } = context;
   const { learning, lesson } = found.value;
   const { enrolmentId, learnerId } = learning.learner;
-  await holdWork(context, lessonId);
+  await holdWork(context, context.actor.id, lessonId);
   const rows = await tx.db
     .select()
     .from(handIn)
@@ -191,7 +190,7 @@ export const handInWork = command({
   input: object({ ...place, ...words, deed: idSchema }).noUnknown(),
   permission: takesCourse,
   async handle(context, { courseId, lessonId, text, link = '', deed }) {
-    await holdWork(context, lessonId);
+    await holdWork(context, context.actor.id, lessonId);
     const mine = and(eq(handIn.deed, deed), eq(handIn.learnerId, context.actor.id), eq(handIn.lessonId, lessonId));
     const [before] = await context.tx.db.select({ id: handIn.id, isLate: handIn.isLate }).from(handIn).where(mine);
     // Sent again, it has been handed in then.
@@ -231,19 +230,13 @@ export const handInWork = command({
   },
 });
 
-/** What tells whether something else was handed in: SHA-256 of the words, the address and the files, each on a line. */
-const checksumOf = (text: string, link: string, files: HandInRow['files']): string =>
-  createHash('sha256')
-    .update([text.normalize('NFC'), link, ...files.map(({ hash, name }) => `${hash} ${name}`)].join('\n'))
-    .digest('hex');
-
 /** Takes back what was handed in, as long as nobody has begun to mark it and it may be handed in anew. */
 export const takeBack = command({
   name: 'assignment.take-back',
   input: object({ ...place, handInId: idSchema }).noUnknown(),
   permission: takesCourse,
   async handle(context, { courseId, lessonId, handInId }) {
-    await holdWork(context, lessonId);
+    await holdWork(context, context.actor.id, lessonId);
     const found = await openLesson(context, courseId, lessonId, (lesson) => lesson.assignment !== null);
     if (!found.ok) return found;
     const { learner } = found.value.learning;
@@ -274,11 +267,13 @@ export const takeBack = command({
 });
 
 export const assignmentCommands = {
+  ...scriptCommands,
   [beginWork.name]: beginWork,
   [saveDraft.name]: saveDraft,
   [takeBack.name]: takeBack,
   [dropFile.name]: dropFile,
   [handInWork.name]: handInWork,
+  [drawOn.name]: drawOn,
   [markWork.name]: markWork,
   [releaseResults.name]: releaseResults,
 };

@@ -17,12 +17,13 @@ import { findLesson, type LessonDocument } from '@/core/outline';
 import { can, mayMark } from '@/core/people';
 import { leaveMessages } from '../message';
 import { editionDocument } from '../outline';
-import { type CommandContext, command } from '../platform/command';
+import { command } from '../platform/command';
 import type { Database, Transaction } from '../platform/database';
 import { newId } from '../platform/ids';
 import { later } from '../platform/jobs';
 import { eventIn, recordEvents } from '../record';
 import { type HandInRow, handIn, markHistory } from './schema';
+import { heldWork } from './work';
 
 const markInput = object({
   handInId: idSchema,
@@ -36,18 +37,12 @@ const markInput = object({
   why: string().max(1000, 'Keep the reason under 1,000 characters.'),
 }).noUnknown();
 
-/** A piece of work, held for this transaction. */
-async function workFor(context: CommandContext, id: string): Promise<HandInRow | null> {
-  const [row] = await context.tx.db.select().from(handIn).where(eq(handIn.id, id)).for('update');
-  return row ?? null;
-}
-
 /** Keeps a mark for later, or finishes it: then the learner sees it. */
 export const markWork = command({
   name: 'marking.mark',
   input: markInput,
   async permission(context, { handInId }) {
-    const row = await workFor(context, handInId);
+    const row = await heldWork(context, handInId);
     // To somebody who may not mark, work that is not there is the same as work they may not see.
     return (
       row !== null &&
@@ -55,7 +50,7 @@ export const markWork = command({
     );
   },
   async handle(context, input) {
-    const row = await workFor(context, input.handInId);
+    const row = await heldWork(context, input.handInId);
     if (!row || row.state === 'draft') return fail('not-found', 'This work has not been handed in.');
     if (row.learnerId === context.actor.id)
       return fail('not-allowed', 'This is your own work; somebody else has to mark it.');

@@ -1,15 +1,21 @@
 import { and, desc, eq } from 'drizzle-orm';
 import type { AssignmentSettings } from '@/core/assignment';
 import { isId } from '@/core/kernel/ids';
+import type { Drawn, Step } from '@/core/marking';
 import { findLesson, type LessonDocument } from '@/core/outline';
 import { mayMark } from '@/core/people';
 import { course, editionDocument } from '../outline';
 import { type Person, user } from '../people';
 import type { Database } from '../platform/database';
+import { drawnOn, stepsOn } from './drawn';
 import { type HandInRow, handIn, markHistory } from './schema';
 
 /** Work with the assignment as it was in the edition it was handed in on: it is marked by that. */
-export type HandInView = HandInRow & { readonly assignment: AssignmentSettings | null };
+export type HandInView = HandInRow & {
+  readonly assignment: AssignmentSettings | null;
+  /** What was drawn on it; nothing before its mark is released. */
+  readonly drawn: readonly Drawn[];
+};
 
 /** Work as its learner may see it: a mark that was not released is none yet, and nothing of it is told. */
 const asSeen = (row: HandInRow): HandInRow =>
@@ -31,7 +37,11 @@ export async function handInsOf(db: Database, enrolmentId: string, lessonId: str
   return Promise.all(
     rows.map(async (row) => {
       const document = await editionDocument(db, row.editionId);
-      return { ...asSeen(row), assignment: (document && findLesson(document, lessonId)?.assignment) ?? null };
+      return {
+        ...asSeen(row),
+        assignment: (document && findLesson(document, lessonId)?.assignment) ?? null,
+        drawn: row.releasedAt === null ? [] : await drawnOn(db, row.id),
+      };
     }),
   );
 }
@@ -53,6 +63,8 @@ export type MarkingDesk = {
   readonly courseTitle: string;
   /** Finished marks, and the one that was kept last; newest first. */
   readonly history: readonly MarkBefore[];
+  /** How what is drawn on it came about. */
+  readonly steps: readonly Step[];
 };
 
 /** One piece of work on the marking desk; null when it is not there or not theirs to mark. */
@@ -77,7 +89,8 @@ export async function markingDesk(db: Database, id: string, person: Person): Pro
     .innerJoin(user, eq(user.id, markHistory.markerId))
     .where(eq(markHistory.handInId, id))
     .orderBy(desc(markHistory.at), desc(markHistory.id));
-  return { ...found, lesson, history: history.filter(({ finished }, i) => finished || i === 0) };
+  const steps = await stepsOn(db, id);
+  return { ...found, lesson, steps, history: history.filter(({ finished }, i) => finished || i === 0) };
 }
 
 /** A file that was handed in, for its learner and for those who may mark it. */

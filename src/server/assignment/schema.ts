@@ -1,7 +1,9 @@
-import { boolean, index, integer, jsonb, pgTable, text, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
-import type { CriterionMark } from '@/core/assignment';
-import { belongsToEnrolment, ofEnrolment } from '../enrolment/schema';
-import { edition } from '../outline/schema';
+import { sql } from 'drizzle-orm';
+import { boolean, check, index, integer, jsonb, pgTable, text, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
+import type { CriterionMark, ScriptPage } from '@/core/assignment';
+import type { Drawn } from '@/core/marking';
+import { belongsToEnrolment, enrolment, ofEnrolment } from '../enrolment/schema';
+import { course, edition } from '../outline/schema';
 import { user } from '../people/schema';
 import { at } from '../platform/columns';
 
@@ -81,4 +83,67 @@ export const markHistory = pgTable(
     why: text('why').notNull().default(''),
   },
   (table) => [index('mark_history_hand_in').on(table.handInId)],
+);
+
+/** What is drawn on a piece of work, each thing a row. */
+export const drawn = pgTable(
+  'drawn',
+  {
+    id: uuid('id').primaryKey(),
+    handInId: uuid('hand_in_id')
+      .notNull()
+      .references(() => handIn.id, { onDelete: 'cascade' }),
+    /** Where it stands among the others: what was drawn later lies above. */
+    place: integer('place').notNull(),
+    thing: jsonb('thing').$type<Drawn>().notNull(),
+    markerId: text('marker_id')
+      .notNull()
+      .references(() => user.id),
+  },
+  (table) => [index('drawn_hand_in').on(table.handInId, table.place)],
+);
+
+/** Every change of what is drawn, with who and when: what undo goes back by, and how a mark came about. */
+export const drawnStep = pgTable(
+  'drawn_step',
+  {
+    /** Given by who draws, so that a step that is sent twice is made once. */
+    id: uuid('id').primaryKey(),
+    handInId: uuid('hand_in_id')
+      .notNull()
+      .references(() => handIn.id, { onDelete: 'cascade' }),
+    number: integer('number').notNull(),
+    kind: text('kind', { enum: ['do', 'undo', 'redo'] }).notNull(),
+    before: jsonb('before').$type<readonly Drawn[]>().notNull(),
+    after: jsonb('after').$type<readonly Drawn[]>().notNull(),
+    markerId: text('marker_id')
+      .notNull()
+      .references(() => user.id),
+    at: at('at').notNull(),
+    /** Why something was changed that its learner had seen; empty otherwise. */
+    why: text('why').notNull().default(''),
+  },
+  (table) => [
+    uniqueIndex('drawn_step_number').on(table.handInId, table.number),
+    check('drawn_step_kind', sql`${table.kind} in ('do', 'undo', 'redo')`),
+  ],
+);
+
+/** A scanned paper script on the sorting table of an assignment; it is gone from here once it was handed in. */
+export const script = pgTable(
+  'script',
+  {
+    id: uuid('id').primaryKey(),
+    courseId: uuid('course_id')
+      .notNull()
+      .references(() => course.id, { onDelete: 'cascade' }),
+    lessonId: uuid('lesson_id').notNull(),
+    name: text('name').notNull(),
+    pages: jsonb('pages').$type<readonly ScriptPage[]>().notNull(),
+    /** Whose it is; null while that is not known. */
+    enrolmentId: uuid('enrolment_id').references(() => enrolment.id, { onDelete: 'set null' }),
+    loadedBy: text('loaded_by').references(() => user.id, { onDelete: 'set null' }),
+    at: at('at').notNull(),
+  },
+  (table) => [index('script_table').on(table.courseId, table.lessonId, table.at)],
 );

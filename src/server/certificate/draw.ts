@@ -8,8 +8,8 @@ import {
   layoutCertificate,
   type PlacedText,
 } from '@/core/certificate';
-import { type LoadedFont, sansPath } from './fonts';
-import { pathOf, type SetRun, setLine } from './setter';
+import { bytesOf, writeRuns } from '../platform/pdf-words';
+import { pathOf, type SetRun, setLine } from '../platform/setter';
 
 /** A text as it is set: the runs for the PDF, and the same as outlines for the screen. */
 type SetText = PlacedText & { readonly runs: readonly SetRun[]; readonly left: number };
@@ -96,31 +96,6 @@ export const checkedCertificate = (design: AwardSettings, content: CertificateCo
   return { problems, heldBack, nameSize };
 };
 
-/**
- * The library takes files of fonts and reads each anew; it is given those that are read already, as the kind of
- * object it makes of them. Which class that is, it shows on any font it has read.
- */
-type Embedded = {
-  readonly constructor: new (document: PDFKit.PDFDocument, font: unknown, id: string) => Embedded;
-  id: string;
-};
-type Inside = PDFKit.PDFDocument & { _font: Embedded; _fontFamilies: Record<string, Embedded>; _fontCount: number };
-
-function useFont(document: Inside, { key, font }: LoadedFont): void {
-  if (!document._fontFamilies[key]) {
-    document._fontCount += 1;
-    document._fontFamilies[key] = new EmbeddedFont(document, font, `F${document._fontCount}`);
-  }
-  document._font = document._fontFamilies[key] as Embedded;
-}
-
-let EmbeddedFont: Embedded['constructor'];
-function learnEmbedding(path: string): void {
-  if (EmbeddedFont) return;
-  const probe = new PDFDocument({ font: path }) as Inside;
-  EmbeddedFont = probe._font.constructor;
-}
-
 /** The PDF of a certificate, with its fonts embedded and nothing in it that depends on the machine. */
 export async function certificatePdf(
   design: AwardSettings,
@@ -128,7 +103,6 @@ export async function certificatePdf(
   issuedAt: string,
 ): Promise<Uint8Array> {
   const drawn = lay(design, content);
-  learnEmbedding(sansPath);
   const when = new Date(issuedAt);
   const fonts = new Map(drawn.texts.flatMap((text) => text.runs.map((run) => [run.font.key, run.font] as const)));
   const document = new PDFDocument({
@@ -149,10 +123,8 @@ export async function certificatePdf(
       // Two machines draw the same where their typefaces are of the same version.
       Keywords: [...fonts.values()].map(({ key, version }) => `${key} ${version}`.trim()).join('; '),
     },
-  }) as Inside;
-  const chunks: Buffer[] = [];
-  document.on('data', (chunk: Buffer) => chunks.push(chunk));
-  const ended = new Promise<void>((resolve, reject) => document.once('end', resolve).once('error', reject));
+  });
+  const written = bytesOf(document);
   document.addPage({ size: [drawn.width, drawn.height], margin: 0 });
   for (const box of drawn.boxes) {
     document.rect(box.x, box.y, box.width, box.height).lineWidth(box.line);
@@ -160,17 +132,9 @@ export async function certificatePdf(
     else if (box.fill) document.fill(box.fill);
     else if (box.stroke) document.stroke(box.stroke);
   }
-  for (const text of drawn.texts) {
-    document.fillColor(text.colour).fontSize(text.size);
-    for (const run of text.runs) {
-      if (run.text.trim() === '') continue;
-      useFont(document, run.font);
-      document.text(run.text, text.left + run.x, text.y, { lineBreak: false, baseline: 'alphabetic' });
-    }
-  }
+  for (const { runs, left, y, size, colour } of drawn.texts) writeRuns(document, runs, left, y, size, colour);
   const scale = drawn.code.side / drawn.codeModules;
   document.save().translate(drawn.code.x, drawn.code.y).scale(scale).path(drawn.codePath).fill(codeBlack).restore();
   document.end();
-  await ended;
-  return Buffer.concat(chunks);
+  return written;
 }

@@ -1,5 +1,5 @@
-import { fileOf, type TypefaceName, typefaceNames } from './fonts';
-import { pathOf, setLine } from './setter';
+import { fileOf, type TypefaceName, typefaceNames } from '../platform/fonts';
+import { pathOf, setLine } from '../platform/setter';
 
 /**
  * For the comparison with a browser: the typefaces that stand in files of their own; the others are installed with the

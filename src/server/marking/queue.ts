@@ -121,15 +121,27 @@ export async function lessonsToMark(
   db: Database,
   person: Person,
 ): Promise<
-  readonly { readonly id: string; readonly title: string; readonly courseId: string; readonly courseTitle: string }[]
+  readonly {
+    readonly id: string;
+    readonly title: string;
+    readonly courseId: string;
+    readonly courseTitle: string;
+    readonly courseSlug: string;
+  }[]
 > {
-  const { rows } = await db.execute<{ lessonId: string; editionId: string; courseId: string; courseTitle: string }>(sql`
+  const { rows } = await db.execute<{
+    lessonId: string;
+    editionId: string;
+    courseId: string;
+    courseTitle: string;
+    courseSlug: string;
+  }>(sql`
     select distinct on (work.lesson_id) work.lesson_id as "lessonId", work.edition_id as "editionId",
-      work.course_id as "courseId", c.title as "courseTitle"
+      work.course_id as "courseId", c.title as "courseTitle", c.slug as "courseSlug"
     from ${workFor(person)} join course c on c.id = work.course_id order by work.lesson_id, work.at desc`);
   const lessons = await Promise.all(
-    rows.map(async ({ lessonId, editionId, courseId, courseTitle }) => ({
-      ...{ id: lessonId, courseId, courseTitle },
+    rows.map(async ({ lessonId, editionId, ...course }) => ({
+      ...{ id: lessonId, ...course },
       title: await titleIn(db, editionId, lessonId),
     })),
   );

@@ -23,6 +23,6 @@ export {
   mediaOfCourse,
   mediaSums,
 } from './queries';
-export { rememberBlob, type StoredUpload, storeUpload } from './stored';
+export { rememberBlob, type StoredUpload, storedFile, storeUpload, typeOfBlob } from './stored';
 export { sweep } from './sweep';
 export { keepUses, type Uses } from './uses';

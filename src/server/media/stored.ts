@@ -1,10 +1,10 @@
 import { open } from 'node:fs/promises';
 import { Readable } from 'node:stream';
-import { sql } from 'drizzle-orm';
+import { eq, sql } from 'drizzle-orm';
 import { string } from 'yup';
 import { fail, ok, type Result } from '@/core/kernel/problem';
 import { checkUpload, type MediaFacts, readCues, type UploadPurpose, writeCues } from '@/core/media';
-import type { Transaction } from '../platform/database';
+import type { Database, Transaction } from '../platform/database';
 import { decodeText } from '../platform/decode';
 import { files } from '../platform/files';
 import { scanner } from '../platform/scanner';
@@ -59,6 +59,12 @@ export async function rememberBlob(
     .values({ hash, size, contentType })
     .onConflictDoUpdate({ target: blob.hash, set: { seenAt: sql`now()` } });
   return ok({ hash, size, contentType });
+}
+
+/** What a stored file holds, by its first bytes as it was stored. */
+export async function typeOfBlob(db: Database, hash: string): Promise<string> {
+  const [row] = await db.select({ contentType: blob.contentType }).from(blob).where(eq(blob.hash, hash));
+  return row?.contentType ?? '';
 }
 
 /** What a command is told of a file that is stored already. */

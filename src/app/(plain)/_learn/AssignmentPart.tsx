@@ -20,6 +20,7 @@ import { CommandButton } from './CommandButton';
 import { Countdown } from './Countdown';
 import { CriteriaAsked, CriteriaGiven } from './CriteriaGiven';
 import { HandInForm } from './HandInForm';
+import { MarkedWork } from './MarkedWork';
 import type { Place } from './place';
 import styles from './work.module.css';
 
@@ -193,6 +194,23 @@ function HandedIn({
       </p>
       {isMarked && <CriteriaGiven criteria={settings.criteria ?? []} marks={row.criteria ?? []} />}
       {isMarked && row.remark && <blockquote className={styles.remark}>{row.remark}</blockquote>}
+      {isMarked && row.drawn.length > 0 && (
+        <details open>
+          <summary>Your marked work</summary>
+          <MarkedWork
+            text={row.text}
+            drawn={row.drawn}
+            files={row.files.map(({ hash, name, contentType }) => ({
+              ...{ hash, name, contentType, address: `/handed-in/${row.id}/${hash}` },
+            }))}
+          />
+        </details>
+      )}
+      {isMarked && (
+        <p>
+          <a href={`/handed-in/${row.id}/marked`}>Your marked work as a PDF</a>
+        </p>
+      )}
       <details>
         <summary>What you handed in</summary>
         {row.text && <p className={styles.handedText}>{row.text}</p>}

@@ -77,6 +77,8 @@ export default async function MarkingPage({ searchParams }: { readonly searchPar
             <Link href={`/marking/share/${lesson.id}`}>Share out this work among markers</Link>
             {' · '}
             <Link href={`/marking/results/${lesson.id}`}>Release results</Link>
+            {' · '}
+            <Link href={`/c/${lesson.courseSlug}/run/scripts/${lesson.id}`}>Load paper scripts</Link>
           </p>
         )}
         {found === 0 ? (

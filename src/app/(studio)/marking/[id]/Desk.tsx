@@ -1,16 +1,19 @@
 'use client';
 import { Textarea, TextInput } from '@mantine/core';
-import { IconFile } from '@tabler/icons-react';
 import { type ReactNode, useCallback, useState } from 'react';
 import { act } from '@/app/_client/act';
 import { afterLateness, type Criterion, type CriterionMark, criteriaTotal } from '@/core/assignment';
 import { pointsText, toShort } from '@/core/kernel/exact';
-import { ok } from '@/core/kernel/problem';
+import { fail, ok } from '@/core/kernel/problem';
+import type { Step } from '@/core/marking';
 import type { MarkBefore } from '@/server/assignment';
+import type { DrawnFile } from '@/ui/drawn/PdfSheets';
 import { useReady } from '@/ui/plain/useReady';
 import { CriteriaMarks, nothingTyped, type TypedMark } from '../_desk/CriteriaMarks';
 import { type Among, DeskFrame } from '../_desk/DeskFrame';
-import { FileView } from '../_desk/FileView';
+import { DrawnList } from '../_desk/draw/DrawnList';
+import { useDrawing } from '../_desk/draw/use-drawing';
+import { WorkBoard } from '../_desk/draw/WorkBoard';
 import { Folded } from '../_desk/Folded';
 import { pointsTyped } from '../_desk/points';
 import { useKeeping } from '../_desk/use-keeping';
@@ -27,7 +30,9 @@ export type Work = {
   readonly latePercent: number;
   readonly link: string;
   readonly text: string;
-  readonly files: readonly { readonly hash: string; readonly name: string; readonly contentType: string }[];
+  readonly files: readonly DrawnFile[];
+  /** How what is drawn on it came about. */
+  readonly steps: readonly Step[];
   readonly state: 'open' | 'marked';
   readonly points: number | null;
   readonly remark: string;
@@ -57,6 +62,9 @@ export function Desk({ work, among, task }: Props) {
     ),
   );
   const { criteria } = work;
+  const [selected, setSelected] = useState<readonly string[]>([]);
+  const drawing = useDrawing(work.id, work.steps, why);
+  const { settled } = drawing;
   const marksTyped = useCallback(() => {
     const marks: CriterionMark[] = [];
     for (const { id } of criteria) {
@@ -69,6 +77,11 @@ export function Desk({ work, among, task }: Props) {
   }, [criteria, typed]);
   const save = useCallback(
     async (finish: boolean) => {
+      if (finish && !(await settled()))
+        return fail(
+          'unreachable',
+          'What you drew could not be kept yet. It is still here; try again when the line is back.',
+        );
       const marks = marksTyped();
       if (!marks.ok) return marks;
       const whole = pointsTyped(points, 'points');
@@ -76,7 +89,7 @@ export function Desk({ work, among, task }: Props) {
       const by = criteria.length > 0 ? { points: null, criteria: marks.value } : { points: whole.value };
       return act('marking.mark', { handInId: work.id, ...by, remark, finish, why });
     },
-    [marksTyped, criteria, points, remark, why, work.id],
+    [marksTyped, settled, criteria, points, remark, why, work.id],
   );
   const marks = marksTyped();
   const total = criteriaTotal(criteria, marks.ok ? marks.value : []);
@@ -91,34 +104,37 @@ export function Desk({ work, among, task }: Props) {
       keeping={keeping}
       fields={['points', 'remark', 'why', ...criteria.map(({ id }) => id)]}
       work={
-        <article className={styles.sheet}>
+        <article className={styles.board}>
           <p className={styles.quiet}>
             <bdi>{work.learner}</bdi> · handed in {work.handedIn}
             {work.isLate && (
               <span className={styles.late}>late{work.latePercent > 0 && `, less ${work.latePercent} %`}</span>
             )}
+            {work.link && (
+              <>
+                {' · '}
+                <a href={work.link} target="_blank" rel="noreferrer">
+                  {work.link}
+                </a>
+              </>
+            )}
+            {work.text.trim() === '' && work.files.length > 0 && ' · without a text'}
           </p>
-          {work.link && (
-            <p>
-              <a href={work.link} target="_blank" rel="noreferrer">
-                {work.link}
-              </a>
+          {drawing.problem && (
+            <p role="alert" className={styles.problem}>
+              {drawing.problem.sentence}
             </p>
           )}
-          {work.text.trim() ? (
-            <div className={styles.text}>{work.text}</div>
-          ) : (
-            <p className={styles.quiet}>No text was handed in.</p>
+          {isMarked && why.trim() === '' && (
+            <p className={styles.quiet}>
+              Its learner has seen this. Say at the right why it is changed, and draw then.
+            </p>
           )}
-          {work.files.map((file) => (
-            <FileView
-              key={file.hash}
-              address={`/handed-in/${work.id}/${file.hash}`}
-              name={file.name}
-              contentType={file.contentType}
-              icon={<IconFile size={16} aria-hidden="true" />}
-            />
-          ))}
+          <WorkBoard
+            {...{ text: work.text, files: work.files, drawing, selected }}
+            locked={isMarked && why.trim() === ''}
+            onSelect={setSelected}
+          />
         </article>
       }
     >
@@ -197,6 +213,7 @@ export function Desk({ work, among, task }: Props) {
           </ul>
         </details>
       )}
+      <DrawnList drawn={drawing.drawn} files={work.files} selected={selected} onSelect={setSelected} />
       <Folded summary="Model answer" text={work.model} />
       <details className={styles.task}>
         <summary>What was asked</summary>

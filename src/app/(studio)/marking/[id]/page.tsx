@@ -12,7 +12,7 @@ export default async function MarkingDeskPage({ params }: { readonly params: Pro
   const { id } = await params;
   const entered = await signedIn(`/marking/${id}`);
   const { person, db } = entered;
-  const { row, learner, lesson, courseTitle, history } = orNotFound(await markingDesk(db, id, person));
+  const { row, learner, lesson, courseTitle, history, steps } = orNotFound(await markingDesk(db, id, person));
   return (
     <Desk
       key={id}
@@ -29,7 +29,10 @@ export default async function MarkingDeskPage({ params }: { readonly params: Pro
         latePercent: row.latePercent,
         link: row.link,
         text: row.text,
-        files: row.files,
+        files: row.files.map(({ hash, name, contentType }) => ({
+          ...{ hash, name, contentType, address: `/handed-in/${id}/${hash}` },
+        })),
+        steps,
         state: row.releasedAt === null ? 'open' : 'marked',
         points: row.points,
         remark: row.remark,

@@ -1,5 +1,6 @@
 'use client';
 import { MultiSelect, Select, Switch } from '@mantine/core';
+import Link from 'next/link';
 import {
   type AssignmentSettings,
   type FileKind,
@@ -127,6 +128,10 @@ export function AssignmentFields({ lesson, settings }: Props) {
         value={settings.attempts}
         onSave={(attempts) => set({ attempts: attempts ?? 1 })}
       />
+      <p className={styles.quiet}>
+        Written by hand? <Link href={`/c/${course.slug}/run/scripts/${lesson.id}`}>Load scanned scripts</Link> and hand
+        them in for their learners.
+      </p>
     </>
   );
 }

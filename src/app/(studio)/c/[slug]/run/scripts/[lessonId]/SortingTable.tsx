@@ -1,0 +1,199 @@
+'use client';
+import { Button, FileButton, NumberInput, Progress, Select } from '@mantine/core';
+import { useRouter } from 'next/navigation';
+import { useEffect, useState } from 'react';
+import { act, send } from '@/app/_client/act';
+import { useIntake } from '@/app/_client/use-intake';
+import type { OnRoll, ScriptPage } from '@/core/assignment';
+import { counted } from '@/core/kernel/words';
+import type { OnTable } from '@/server/assignment';
+import { useReady } from '@/ui/plain/useReady';
+import { PageThumb } from './PageThumb';
+import styles from './scripts.module.css';
+
+type Props = {
+  readonly courseId: string;
+  readonly lessonId: string;
+  readonly scripts: readonly OnTable[];
+  readonly roll: readonly OnRoll[];
+};
+
+const kinds = 'application/pdf,image/png,image/jpeg,image/webp';
+
+/** Scripts that were loaded: whose each is, and its pages in order. What has a learner is handed in, one after another. */
+export function SortingTable({ courseId, lessonId, scripts, roll }: Props) {
+  const router = useRouter();
+  const ready = useReady();
+  const intake = useIntake();
+  const [problems, setProblems] = useState<{ readonly [scriptId: string]: string }>({});
+  const [said, setSaid] = useState('');
+  const [handing, setHanding] = useState<{ readonly done: number; readonly of: number } | null>(null);
+  const place = { courseId, lessonId };
+  const { percent } = intake;
+  // What has arrived lies on the table as soon as nothing more is on its way.
+  const isGoing = percent !== null;
+  useEffect(() => {
+    if (!isGoing) router.refresh();
+  }, [isGoing, router]);
+
+  const change = async (scriptId: string, command: string, input: object) => {
+    const done = await act(command, { ...place, ...input });
+    setProblems((before) => ({ ...before, [scriptId]: done.ok ? '' : done.problem.sentence }));
+    router.refresh();
+  };
+  const setPages = (script: OnTable, pages: readonly ScriptPage[]) =>
+    change(script.id, 'scripts.arrange', { scripts: [{ id: script.id, before: script.pages, pages }] });
+  const moveTo = (from: OnTable, at: number, to: OnTable) => {
+    const page = from.pages[at];
+    if (page)
+      change(from.id, 'scripts.arrange', {
+        scripts: [
+          { id: from.id, before: from.pages, pages: from.pages.filter((_, i) => i !== at) },
+          { id: to.id, before: to.pages, pages: [...to.pages, page] },
+        ],
+      });
+  };
+  const known = scripts.filter(({ enrolmentId }) => enrolmentId !== null);
+  const handIn = async () => {
+    let count = 0;
+    setSaid('');
+    for (const [i, { id }] of known.entries()) {
+      setHanding({ done: i, of: known.length });
+      const done = await send(`/api/scripts/${id}`, {});
+      setProblems((before) => ({ ...before, [id]: done.ok ? '' : done.problem.sentence }));
+      if (done.ok) count += 1;
+    }
+    setHanding(null);
+    setSaid(`${counted(count, 'script')} handed in.`);
+    router.refresh();
+  };
+  const taken = new Set(scripts.map(({ enrolmentId }) => enrolmentId));
+  const people = roll.map(({ enrolmentId, number, name }) => ({ value: enrolmentId, label: `${number} ${name}` }));
+  return (
+    <div className={styles.table}>
+      <div className={styles.head}>
+        <FileButton
+          multiple
+          accept={kinds}
+          onChange={(files) => intake.add(files.map((file) => ({ file, target: { purpose: 'script', ...place } })))}
+        >
+          {(props) => (
+            <Button {...props} disabled={!ready}>
+              Load scans
+            </Button>
+          )}
+        </FileButton>
+        <Button variant="default" disabled={!ready || known.length === 0 || handing !== null} onClick={handIn}>
+          Hand in {counted(known.length, 'script')}
+        </Button>
+        <p className={styles.quiet}>
+          PDFs or pictures. A file that has a learner’s name in its own, or their number on the roll, finds them by
+          itself; a pile of many scripts is cut below.
+        </p>
+      </div>
+      {percent !== null && <Progress value={percent} aria-label={`Loaded ${percent} %`} />}
+      {handing && (
+        <Progress value={(handing.done / handing.of) * 100} aria-label={`Handed in ${handing.done} of ${handing.of}`} />
+      )}
+      {intake.problem && (
+        <p role="alert" className={styles.problem}>
+          {intake.problem}
+        </p>
+      )}
+      <p role="status">{said}</p>
+      {scripts.length === 0 && (
+        <p className={styles.empty}>
+          Nothing lies on the table. Scan the scripts, each as a PDF of its own or all in one, and load them.
+        </p>
+      )}
+      {scripts.map((script, n) => {
+        const { id, name, pages, enrolmentId } = script;
+        const others = scripts.filter((other) => other.id !== id);
+        return (
+          <section
+            key={id}
+            className={styles.script}
+            aria-label={`Script ${name}`}
+            data-known={enrolmentId !== null || undefined}
+          >
+            <div className={styles.whose}>
+              <b>
+                <bdi>{name}</bdi>
+              </b>
+              <span className={styles.quiet}>
+                {counted(pages.filter(({ out }) => !out).length, 'page')}
+                {pages.some(({ out }) => out) && `, ${pages.filter(({ out }) => out).length} left out`}
+              </span>
+              <Select
+                label={`Whose script ${n + 1} is`}
+                placeholder="not known yet"
+                searchable
+                clearable
+                data={people.filter(({ value }) => value === enrolmentId || !taken.has(value))}
+                value={enrolmentId}
+                onChange={(value) => change(id, 'scripts.assign', { scriptId: id, enrolmentId: value })}
+              />
+              {pages.length > 3 && enrolmentId === null && (
+                <CutField onCut={(every) => change(id, 'scripts.cut', { scriptId: id, every })} />
+              )}
+              <Button size="compact-sm" variant="default" onClick={() => change(id, 'scripts.drop', { scriptId: id })}>
+                Take off the table
+              </Button>
+              {problems[id] && (
+                <p role="alert" className={styles.problem}>
+                  {problems[id]}
+                </p>
+              )}
+            </div>
+            <ol className={styles.pages}>
+              {pages.map((page, at) => (
+                <PageThumb
+                  key={`${page.hash}/${page.page}`}
+                  {...{ page, at }}
+                  count={pages.length}
+                  address={`/script/${id}/${page.hash}`}
+                  others={others.map((other) => ({ id: other.id, name: other.name }))}
+                  onChange={(part) =>
+                    setPages(
+                      script,
+                      pages.map((own, i) => (i === at ? { ...own, ...part } : own)),
+                    )
+                  }
+                  onMove={(by) => {
+                    const next = [...pages];
+                    next.splice(at, 1);
+                    next.splice(at + by, 0, page);
+                    setPages(script, next);
+                  }}
+                  onMoveTo={(otherId) => {
+                    const other = others.find((one) => one.id === otherId);
+                    if (other) moveTo(script, at, other);
+                  }}
+                />
+              ))}
+            </ol>
+          </section>
+        );
+      })}
+    </div>
+  );
+}
+
+/** Cuts a pile of scripts that were scanned in one. */
+function CutField({ onCut }: { onCut(every: number): void }) {
+  const [every, setEvery] = useState(2);
+  return (
+    <div className={styles.cut}>
+      <NumberInput
+        label="Pages a script"
+        min={1}
+        max={100}
+        value={every}
+        onChange={(value) => setEvery(typeof value === 'number' ? value : 2)}
+      />
+      <Button size="compact-sm" variant="default" onClick={() => onCut(Math.max(1, every))}>
+        Cut this pile
+      </Button>
+    </div>
+  );
+}

@@ -1,0 +1,54 @@
+import PDFDocument from 'pdfkit';
+import { type LoadedFont, sansPath } from './fonts';
+import type { SetRun } from './setter';
+
+/**
+ * Words of the one text setter on the pages of a PDF that is written. The library takes files of fonts and reads each
+ * anew; it is given those that are read already, as the kind of object it makes of them. Which class that is, it shows
+ * on any font it has read.
+ */
+type Embedded = {
+  readonly constructor: new (document: PDFKit.PDFDocument, font: unknown, id: string) => Embedded;
+  id: string;
+};
+type Inside = PDFKit.PDFDocument & { _font: Embedded; _fontFamilies: Record<string, Embedded>; _fontCount: number };
+
+let EmbeddedFont: Embedded['constructor'] | undefined;
+function embedding(): Embedded['constructor'] {
+  EmbeddedFont ??= (new PDFDocument({ font: sansPath }) as Inside)._font.constructor;
+  return EmbeddedFont;
+}
+
+function useFont(document: Inside, { key, font }: LoadedFont): void {
+  if (!document._fontFamilies[key]) {
+    document._fontCount += 1;
+    document._fontFamilies[key] = new (embedding())(document, font, `F${document._fontCount}`);
+  }
+  document._font = document._fontFamilies[key] as Embedded;
+}
+
+/** Writes a set line with its base line at `y`, in points from the left upper corner of the page. */
+export function writeRuns(
+  document: PDFKit.PDFDocument,
+  runs: readonly SetRun[],
+  left: number,
+  y: number,
+  size: number,
+  colour: string,
+): void {
+  document.fillColor(colour).fontSize(size);
+  for (const run of runs) {
+    if (run.text.trim() === '') continue;
+    useFont(document as Inside, run.font);
+    document.text(run.text, left + run.x, y, { lineBreak: false, baseline: 'alphabetic' });
+  }
+}
+
+/** All of a PDF that is being written, once it has come to its end. */
+export function bytesOf(document: PDFKit.PDFDocument): Promise<Uint8Array> {
+  const chunks: Buffer[] = [];
+  document.on('data', (chunk: Buffer) => chunks.push(chunk));
+  return new Promise((resolve, reject) =>
+    document.once('end', () => resolve(Buffer.concat(chunks))).once('error', reject),
+  );
+}

@@ -1,0 +1,12 @@
+'use client';
+import type { Measure } from '@/core/marking';
+
+let context: CanvasRenderingContext2D | null = null;
+
+/** How wide words are in the face of what is drawn, as the browser sets them. */
+export const measured: Measure = (words, size, bold) => {
+  context ??= document.createElement('canvas').getContext('2d');
+  if (!context) return words.length * size * 0.56;
+  context.font = `${bold ? 600 : 400} ${size}px 'Drawn Words', 'Noto Sans CJK SC', sans-serif`;
+  return context.measureText(words).width;
+};
