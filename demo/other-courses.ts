@@ -1,6 +1,7 @@
 import type { FilmScene } from './films';
 import { one, several } from './questions';
 import type { Lesson } from './shapes';
+import { wallCheck } from './wall-check';
 
 export type SmallCourse = {
   readonly title: string;
@@ -91,6 +92,7 @@ export const otherCourses: SmallCourse[] = [
             file: 'a-walk-along-the-wall',
             text: 'Take it with you: four stops, a minute each. What is said can also be read.',
           },
+          wallCheck,
         ],
       },
     ],

@@ -5,6 +5,7 @@ export const staff = [
   { name: 'Ines Vallotto', email: 'ines@wendwater.example', role: 'owner' },
   { name: 'Marek Dunaj', email: 'marek@wendwater.example', role: 'creator' },
   { name: 'Temi Okonjo', email: 'temi@wendwater.example', role: 'marker' },
+  { name: 'Ngaire Tewhata', email: 'ngaire@wendwater.example', role: 'marker', zone: 'Pacific/Auckland' },
 ] as const;
 
 /** The first learner is offered on the sign-in page, in the middle of the course; the second has finished it. */

@@ -1,12 +1,10 @@
-import { createHash } from 'node:crypto';
 import { and, eq } from 'drizzle-orm';
 import { generateNKeysBetween } from 'fractional-indexing';
 import { usualAward } from '../src/core/certificate';
-import type { Result } from '../src/core/kernel/problem';
 import { Temporal } from '../src/core/kernel/time';
 import type { MediaKind } from '../src/core/media';
 import { byOrder, type LessonKind, mediaIn, newCourse, newLesson, newQuestion, textFacts } from '../src/core/outline';
-import type { Actor, CourseRole, SchoolRole } from '../src/core/people';
+import type { Actor, SchoolRole } from '../src/core/people';
 import { kindOf, passes } from '../src/core/quiz';
 import { usualGap } from '../src/core/release';
 import { awardIfEarned } from '../src/server/certificate';
@@ -21,6 +19,7 @@ import { queue } from '../src/server/platform/jobs';
 import * as tables from '../src/server/platform/schema';
 import { shareOfSitting, sittingView } from '../src/server/quiz';
 import { eventIn, recordEvent } from '../src/server/record';
+import { actorOf, drawn, type People, perform } from './acting';
 import { drawOf, seedBank } from './bank';
 import { marksBy } from './criteria';
 import { picture } from './drawings';
@@ -36,14 +35,9 @@ import { films } from './stream-films';
 import { streamSurvey } from './stream-survey';
 import { worksheets } from './stream-worksheets';
 import { textOf } from './text';
+import { wallCheck } from './wall-check';
+import { seedScripts } from './wall-scripts';
 import { worksheetPdf } from './worksheets';
-
-type People = {
-  readonly owner: Actor;
-  readonly creator: string;
-  readonly marker: string;
-  readonly learners: readonly { readonly id: string; readonly name: string }[];
-};
 
 /** The Wendwater River School: put in place around `today`, so that its learners are in the middle of things. */
 export async function seedSampleSchool(today: Temporal.Instant): Promise<void> {
@@ -70,6 +64,7 @@ async function seedPeople(tx: Transaction): Promise<People> {
   const add = (person: { name: string; email: string; role: SchoolRole; zone?: string }) =>
     insertPerson(tx, { ...person, passwordHash });
   const [owner, creator, marker] = [await add(staff[0]), await add(staff[1]), await add(staff[2])];
+  const secondMarker = await add(staff[3]);
   const zones = ['Europe/London', 'Europe/Oslo', 'Africa/Lagos', 'Asia/Kolkata', 'Pacific/Auckland', 'America/Halifax'];
   const learners: { id: string; name: string }[] = [];
   for (const [i, name] of learnerNames.entries())
@@ -77,25 +72,7 @@ async function seedPeople(tx: Transaction): Promise<People> {
       id: await add({ name, email: emailOf(name, i), role: 'learner', zone: zones[i % zones.length] ?? 'UTC' }),
       name,
     });
-  return { owner: { id: owner, role: 'owner', courses: {} }, creator, marker, learners };
-}
-
-const actorOf = (id: string, role: SchoolRole, courses: Record<string, CourseRole> = {}): Actor => ({
-  id,
-  role,
-  courses,
-});
-
-/** Does a command as somebody at some time; the seed goes through the same door as everybody. */
-async function perform<T = { id: string }>(
-  actor: Actor,
-  name: string,
-  input: unknown,
-  at: Temporal.Instant,
-): Promise<T> {
-  const result = (await commands.get(name)?.run(actor, input, at)) as Result<T> | undefined;
-  if (!result?.ok) throw new Error(`${name}: ${result?.problem.sentence ?? 'no such command'}`);
-  return result.value;
+  return { owner: { id: owner, role: 'owner', courses: {} }, creator, marker, secondMarker, learners };
 }
 
 async function addMedia(
@@ -440,19 +417,18 @@ async function seedSmallCourse(
   await database()
     .insert(tables.enrolment)
     .values(
-      people.learners.slice(0, 9).map((learner, i) => ({
-        id: newId(),
-        courseId: id,
-        learnerId: learner.id,
-        at: today.subtract({ hours: 24 * (i + 1) }).toString(),
-      })),
+      people.learners
+        .slice(0, small.sections.some(({ lessons }) => lessons.includes(wallCheck)) ? 30 : 9)
+        .map((learner, i) => ({
+          id: newId(),
+          courseId: id,
+          learnerId: learner.id,
+          at: today.subtract({ hours: 24 * (i + 1) }).toString(),
+        })),
     );
   await seedWaiting(people, id, today);
+  if (small.sections.some(({ lessons }) => lessons.includes(wallCheck))) await seedScripts(people, id, today);
 }
-
-/** A number from 0 to 1 that is the same each time for the same words. */
-const drawn = (...words: (string | number)[]) =>
-  createHash('sha256').update(words.join('/')).digest().readUInt32BE(0) / 2 ** 32;
 
 /** Puts everybody somewhere in the course: the first is in its middle, the second has finished it. */
 async function seedLearning(people: People, courseId: string, today: Temporal.Instant): Promise<void> {

@@ -13,13 +13,13 @@ import {
 } from '@/core/assignment';
 import { idSchema, isId } from '@/core/kernel/ids';
 import { fail, ok, type Result } from '@/core/kernel/problem';
+import type { Temporal } from '@/core/kernel/time';
 import { findLesson, usualDoneRule } from '@/core/outline';
-import { can } from '@/core/people';
+import { type Actor, can } from '@/core/people';
 import { type EnrolledLearner, learnerIn, learnersOf } from '../enrolment';
 import { courseHead } from '../learning';
 import { rememberBlob, storedFile, typeOfBlob } from '../media';
 import { editionDocument } from '../outline';
-import type { Person } from '../people';
 import { type CommandContext, command } from '../platform/command';
 import type { Database } from '../platform/database';
 import { putBytes } from '../platform/files';
@@ -36,7 +36,7 @@ const maySort = ({ actor }: CommandContext, { courseId }: { readonly courseId: s
   can(actor, 'course.staff', { courseId });
 
 /** Whether somebody may load scripts for a course: those who say who marks it. */
-export const mayLoadScripts = (person: Person, courseId: string): boolean =>
+export const mayLoadScripts = (person: Actor, courseId: string): boolean =>
   isId(courseId) && can(person, 'course.staff', { courseId });
 
 /** Those who take a course now, by when they came: their numbers are those of the roll, and stay while others come. */
@@ -273,7 +273,12 @@ const handInScript = command({
 });
 
 /** Puts the pages of a script together and hands it in for its learner. */
-export async function bindAndHandIn(db: Database, person: Person, scriptId: string): Promise<Result<unknown>> {
+export async function bindAndHandIn(
+  db: Database,
+  person: Actor,
+  scriptId: string,
+  now?: Temporal.Instant,
+): Promise<Result<unknown>> {
   const [row] = isId(scriptId) ? await db.select().from(script).where(eq(script.id, scriptId)) : [];
   if (!row || !mayLoadScripts(person, row.courseId)) return notOnTable;
   const kept = row.pages.filter(({ out }) => !out);
@@ -288,11 +293,11 @@ export async function bindAndHandIn(db: Database, person: Person, scriptId: stri
   const { hash } = await putBytes(made.value);
   const { courseId, lessonId, pages } = row;
   const file = { hash, contentType: 'application/pdf', fileName: 'Paper script.pdf' };
-  return handInScript.run(person, { courseId, lessonId, scriptId, pages, ...file });
+  return handInScript.run(person, { courseId, lessonId, scriptId, pages, ...file }, now);
 }
 
 /** A scan on the table, for those who sort it. */
-export async function scanOnTable(db: Database, scriptId: string, hash: string, person: Person) {
+export async function scanOnTable(db: Database, scriptId: string, hash: string, person: Actor) {
   const [row] = isId(scriptId) ? await db.select().from(script).where(eq(script.id, scriptId)) : [];
   if (!row?.pages.some((page) => page.hash === hash) || !mayLoadScripts(person, row.courseId)) return null;
   return { hash, contentType: await typeOfBlob(db, hash), name: row.name };

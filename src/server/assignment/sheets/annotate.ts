@@ -58,6 +58,16 @@ function rectOf(matrix: Matrix, { x, y, width, height }: Box): readonly [number,
   return [Math.min(ax, bx), Math.min(ay, by), Math.max(ax, bx), Math.max(ay, by)];
 }
 
+/**
+ * For a note: readers keep it upright at its left upper corner, however its page is turned (ISO 32000-1, 12.5.6.4), so
+ * that it is drawn as on a page that is not.
+ */
+function uprightAt(matrix: Matrix, corner: Spot): Matrix {
+  const unit = Math.hypot(matrix[0], matrix[1]);
+  const [x, y] = put(matrix, corner);
+  return [unit, 0, 0, -unit, x - corner[0] * unit, y + corner[1] * unit];
+}
+
 /** An SVG path of absolute `M L C Q Z` as operators of a content stream. */
 export function pathOperators(path: string): string {
   let [x, y] = [0, 0];
@@ -161,9 +171,11 @@ export type Signed = { readonly marker: string; readonly at: Date };
 /** Puts a drawn thing onto a page of a PDF. */
 export function annotate(document: PDFDocument, page: PDFPage, one: OnPage, { marker, at }: Signed): void {
   const { context } = document;
-  const matrix = pageMatrix(page);
   const shapes = shapesOf(one, measure);
-  const rect = rectOf(matrix, wholeBox(one, shapes));
+  const whole = wholeBox(one, shapes);
+  const onPage = pageMatrix(page);
+  const matrix = one.sort === 'note' ? uprightAt(onPage, [whole.x, whole.y]) : onPage;
+  const rect = rectOf(matrix, whole);
   const ink = inkColours[one.ink].map((part) => n(part / 255)).join(' ');
   const content = `q ${matrix.map(n).join(' ')} cm\n${shapes.map((shape) => shapeOperators(shape, ink)).join('')}Q\n`;
   const appearance = context.register(
