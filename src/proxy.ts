@@ -57,7 +57,7 @@ export function proxy(request: NextRequest): NextResponse {
   response.headers.set('referrer-policy', 'same-origin');
   response.headers.set('x-frame-options', 'DENY');
   response.headers.set('cross-origin-opener-policy', 'same-origin');
-  response.headers.set('permissions-policy', 'camera=(), microphone=(), geolocation=(), payment=()');
+  response.headers.set('permissions-policy', 'camera=(self), microphone=(self), geolocation=(), payment=()');
   return response;
 }
 

@@ -1,4 +1,5 @@
 import { setTimeout as delay } from 'node:timers/promises';
+import { releaseDue } from '../server/assignment';
 import { awardIfEarned, drawCertificate } from '../server/certificate';
 import { failMedia, makeForms, makePlayable, makePoster, sweep, wantForms, workOut } from '../server/media';
 import { openPost, sendSome } from '../server/message';
@@ -50,6 +51,7 @@ const handlers: { [N in JobName]: Handler<N> } = {
   'quiz.close-overdue': { work: () => closeOverdue() },
   'quiz.tell-shown': { work: () => tellWhatIsShown() },
   'quiz.close-ended': { work: ({ enrolmentId }) => closeEnded(enrolmentId) },
+  'marking.release-due': { work: () => releaseDue() },
   'edition.publish-due': { work: () => publishDue() },
   'media.sweep': { work: () => sweep() },
 };
@@ -84,6 +86,7 @@ async function main() {
   await wantForms();
   await boss.schedule('quiz.close-overdue', '* * * * *');
   await boss.schedule('quiz.tell-shown', '* * * * *');
+  await boss.schedule('marking.release-due', '* * * * *');
   await boss.schedule('edition.publish-due', '* * * * *');
   await boss.schedule('media.sweep', '17 * * * *');
   await boss.schedule('release.look-at-forgotten', '41 * * * *');

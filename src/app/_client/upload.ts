@@ -8,6 +8,7 @@ export type UploadTarget = {
   readonly sittingId?: string;
   readonly questionId?: string;
   readonly mediaId?: string;
+  readonly workId?: string;
   readonly language?: string;
   readonly label?: string;
 };

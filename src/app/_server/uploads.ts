@@ -7,7 +7,7 @@ import { isId } from '@/core/kernel/ids';
 import { fail, httpStatus, ok, type Problem, type Result } from '@/core/kernel/problem';
 import { checkUpload, sizeText, type UploadPurpose, uploadRules } from '@/core/media';
 import { can } from '@/core/people';
-import { addFile, addScript, countPages, mayAddFile, mayLoadScripts } from '@/server/assignment';
+import { addFile, addScript, countPages, giveBack, mayAddFile, mayGiveBack, mayLoadScripts } from '@/server/assignment';
 import { addCaptions, addMedia, countUpload, mayChangeMedia, storeUpload } from '@/server/media';
 import { fillLesson } from '@/server/outline';
 import { type Person, personOf } from '@/server/people';
@@ -26,6 +26,7 @@ type Details = {
   readonly sittingId: string;
   readonly questionId: string;
   readonly mediaId: string;
+  readonly workId: string;
   readonly language: string;
   readonly label: string;
   readonly owner: string;
@@ -44,6 +45,7 @@ function detailsOf(upload: Upload): Details {
     sittingId: text(upload, 'sittingId'),
     questionId: text(upload, 'questionId'),
     mediaId: text(upload, 'mediaId'),
+    workId: text(upload, 'workId'),
     language: text(upload, 'language'),
     label: text(upload, 'label'),
     owner: text(upload, 'owner'),
@@ -127,6 +129,7 @@ async function mayAdd(db: Database, person: Person, details: Details, bytes: num
   if (details.purpose === 'handed-in') return mayAddFile(db, person.id, details.courseId, details.lessonId, bytes);
   if (details.purpose === 'script')
     return mayLoadScripts(person, details.courseId) ? ok(null) : fail('not-allowed', 'You may not load scripts here.');
+  if (details.purpose === 'returned') return mayGiveBack(db, person, details.workId);
   if (details.purpose === 'answered') return mayGiveFile(db, person.id, details, bytes);
   // What is a part of a thing of the library, or a new version of it, has to be for somebody who may change it.
   const { purpose, mediaId, courseId } = details;
@@ -136,6 +139,8 @@ async function mayAdd(db: Database, person: Person, details: Details, bytes: num
   return may ? ok(null) : fail('not-allowed', 'You may not add files here.');
 }
 
+const hasPages = (contentType: string) => contentType === 'application/pdf' || contentType.startsWith('image/');
+
 /** Checks what has arrived and puts it where it was meant to go. */
 async function take(person: Person | null, details: Details, path: string): Promise<Result<{ id: string }>> {
   const stored = await storeUpload(details.purpose, details.name, path);
@@ -143,8 +148,14 @@ async function take(person: Person | null, details: Details, path: string): Prom
   const { hash, contentType } = stored.value;
   const file = { hash, contentType, fileName: details.name };
   switch (details.purpose) {
-    case 'handed-in':
+    case 'handed-in': {
+      // What nobody could open is told while it can still be put right.
+      const pages = hasPages(contentType) ? await countPages({ hash, contentType }) : ok(0);
+      if (!pages.ok) return pages;
       return addFile.run(person, { courseId: details.courseId, lessonId: details.lessonId, ...file });
+    }
+    case 'returned':
+      return giveBack.run(person, { handInId: details.workId, ...file });
     case 'script': {
       const count = await countPages({ hash, contentType });
       if (!count.ok) return count;

@@ -17,6 +17,7 @@ export {
 } from './criteria';
 export { type FileKind, fileKindName, fileKinds, fileKindsText } from './file-kinds';
 export { afterLateness, type LateRule, latePers, lateText, usualLate } from './late';
+export { type LookOutcome, type LookReason, lookOutcomes, lookOutcomeText, lookReasonsSchema } from './look';
 export {
   assignmentSettingsSchema,
   checkFileCount,
@@ -27,6 +28,7 @@ export {
   type Lateness,
   lateness,
   mayHandIn,
+  rulesForNext,
 } from './rules';
 export {
   cutEvery,

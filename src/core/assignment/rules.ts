@@ -6,7 +6,7 @@ import { instantOf, type LearnerClock, timeRuleSchema } from '../release';
 import { criteriaSchema } from './criteria';
 import { fileKinds, fileKindsText, takesType } from './file-kinds';
 import { lastMoment, latePercent, lateSchema, usualLate } from './late';
-import { type AssignmentSettings, releasing } from './types';
+import { type AssignmentSettings, recordings, releasing } from './types';
 
 const whole = (sentence: string) => number().typeError(sentence).integer(sentence);
 
@@ -42,6 +42,10 @@ export const assignmentSettingsSchema = object({
   model: string().max(50_000, 'Keep the model answer under 50,000 characters.'),
   showsModel: boolean(),
   releases: string().oneOf(releasing),
+  hidesNames: boolean(),
+  takesRecording: string()
+    .oneOf([...recordings])
+    .nullable(),
 }).noUnknown();
 
 const mostCharacters = 200_000;
@@ -98,8 +102,10 @@ export function checkLink(settings: AssignmentSettings, link: string): Result<nu
 }
 
 /** Whether a file of a type is one that is taken. */
-export const checkFileType = ({ kinds = [] }: AssignmentSettings, type: string): Result<null> =>
-  takesType(kinds, type) ? ok(null) : fail('invalid', `Here you hand in ${fileKindsText(kinds)}.`, 'files');
+export const checkFileType = ({ kinds = [], takesRecording }: AssignmentSettings, type: string): Result<null> =>
+  takesType(kinds, type) || (takesRecording && /^(audio|video)\//.test(type))
+    ? ok(null)
+    : fail('invalid', `Here you hand in ${fileKindsText(kinds)}.`, 'files');
 
 /** Whether words that are handed in can be taken, by their length. */
 export function checkText(text: string): Result<null> {
@@ -112,12 +118,26 @@ export function checkText(text: string): Result<null> {
     : ok(null);
 }
 
+/** How many files there can be at most: a recording is one more. */
+const mostFiles = ({ files, takesRecording }: AssignmentSettings): number => files + (takesRecording ? 1 : 0);
+
 /** Whether an assignment takes so many files at once. */
 export function checkFileCount(settings: AssignmentSettings, count: number): Result<null> {
-  if (settings.files === 0 && count > 0) return fail('invalid', 'This assignment takes text only.', 'files');
-  return count > settings.files
-    ? fail('invalid', `Hand in at most ${settings.files} ${settings.files === 1 ? 'file' : 'files'}.`, 'files')
+  const most = mostFiles(settings);
+  if (most === 0 && count > 0) return fail('invalid', 'This assignment takes text only.', 'files');
+  return count > most
+    ? fail('invalid', `Hand in at most ${most} ${most === 1 ? 'file' : 'files'}.`, 'files')
     : ok(null);
+}
+
+/**
+ * What holds for the next piece of work. Who was let hand in once more, after another look at a result, does so whenever
+ * they like: what was due is long over then.
+ */
+export function rulesForNext(settings: AssignmentSettings, before: number, granted: number): AssignmentSettings {
+  if (granted === 0) return settings;
+  const attempts = settings.attempts + granted;
+  return before < settings.attempts ? { ...settings, attempts } : { ...settings, attempts, due: null, minutes: null };
 }
 
 /** Whether work may be handed in now. `before` counts what was handed in before. */
@@ -161,6 +181,7 @@ export function mayHandIn(
     const ways = [
       ...(settings.takesText ? ['write something'] : []),
       ...(settings.files > 0 ? ['add a file'] : []),
+      ...(settings.takesRecording ? ['make a recording'] : []),
       ...(settings.takesLink ? ['give an address'] : []),
     ].join(' or ');
     return fail('invalid', `${ways.charAt(0).toUpperCase()}${ways.slice(1)} before you hand in.`, 'text');

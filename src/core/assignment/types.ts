@@ -34,7 +34,12 @@ export type AssignmentSettings = {
   readonly showsModel?: boolean;
   /** Whether learners see a mark as soon as it is finished, or once the results are released; at once where it does not say. */
   readonly releases?: (typeof releasing)[number];
+  /** Whether those who mark do not see whose work it is before its result is out; they do where it does not say. */
+  readonly hidesNames?: boolean;
+  /** Whether a recording of sound or film is made and handed in in the browser. */
+  readonly takesRecording?: (typeof recordings)[number] | null;
 };
+export const recordings = ['sound', 'film'] as const;
 
 export const releasing = ['at-once', 'together'] as const;
 

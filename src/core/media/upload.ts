@@ -12,7 +12,8 @@ export type UploadPurpose =
   | 'captions'
   | 'handed-in'
   | 'answered'
-  | 'script';
+  | 'script'
+  | 'returned';
 
 const megabyte = 1024 * 1024;
 
@@ -63,6 +64,7 @@ export const uploadRules: Record<UploadPurpose, Rule> = {
   },
   'handed-in': work,
   answered: work,
+  returned: work,
   script: {
     most: 500 * megabyte,
     kinds: ['application/pdf', 'image/png', 'image/jpeg', 'image/webp'],

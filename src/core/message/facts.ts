@@ -1,3 +1,4 @@
+import type { LookOutcome } from '../assignment';
 import type { NamedLesson } from './occasion';
 
 /** What is known of each thing that somebody is told of, when it happens. Moments in milliseconds since 1970. */
@@ -25,6 +26,7 @@ export type Facts = {
     /** They have had a mark for it before. */
     readonly again: boolean;
   };
+  readonly 'looked-again': { readonly lesson: NamedLesson; readonly outcome: LookOutcome };
   readonly 'quiz-result': {
     readonly lesson: NamedLesson;
     readonly sittingId: string;

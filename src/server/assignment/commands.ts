@@ -7,6 +7,7 @@ import {
   checkText,
   lateness,
   mayHandIn,
+  rulesForNext,
 } from '@/core/assignment';
 import { idSchema, isId } from '@/core/kernel/ids';
 import { fail, ok, type Result } from '@/core/kernel/problem';
@@ -21,8 +22,11 @@ import { newId } from '../platform/ids';
 import { eventIn, recordEvent } from '../record';
 import { checksumOf } from './checksum';
 import { drawOn } from './drawn';
+import { answerLook, askForLook, grantedAgain } from './look';
 import { markWork } from './mark';
-import { releaseResults } from './release';
+import { releaseLater, releaseNever, releaseResults } from './release';
+import { takeFromReturned } from './returned';
+import { savedRemarkCommands } from './saved-remarks';
 import { handIn } from './schema';
 import { scriptCommands } from './scripts';
 import { holdWork } from './work';
@@ -43,7 +47,8 @@ async function draftOf(context: CommandContext, courseId: string, lessonId: stri
     .where(and(eq(handIn.enrolmentId, enrolmentId), eq(handIn.lessonId, lessonId)))
     .orderBy(desc(handIn.number));
   const before = rows.filter((row) => row.state !== 'draft').length;
-  const settings = lesson.lesson.assignment as AssignmentSettings;
+  const granted = await grantedAgain(tx.db, enrolmentId, lessonId);
+  const settings = rulesForNext(lesson.lesson.assignment as AssignmentSettings, before, granted);
   let draft = rows.find((row) => row.state === 'draft');
   if (!draft) {
     if (before >= settings.attempts)
@@ -129,10 +134,11 @@ export async function mayAddFile(
   const head = isId(courseId) ? await courseHead(db, courseId) : null;
   const found = head && (await learning(db, head, learnerId, now));
   const view = found?.view.lessons.find((one) => one.lesson.id === lessonId);
-  const settings = view?.lesson.assignment;
-  if (!view || !settings) return fail('not-allowed', 'This is no assignment of a course you take.');
+  if (!found || !view?.lesson.assignment) return fail('not-allowed', 'This is no assignment of a course you take.');
   if (!view.open) return fail('closed', `${view.lesson.title} is not open.`);
-  const before = found?.records.handIns.get(lessonId)?.length ?? 0;
+  const before = found.records.handIns.get(lessonId)?.length ?? 0;
+  const granted = await grantedAgain(db, found.learner.enrolmentId, lessonId);
+  const settings = rulesForNext(view.lesson.assignment, before, granted);
   if (before >= settings.attempts) return fail('closed', 'You have handed this in, as often as it is allowed.');
   const count = checkFileCount(settings, 1);
   return count.ok ? checkFileSize(settings, bytes) : count;
@@ -212,6 +218,7 @@ export const handInWork = command({
         deed,
         checksum: checksumOf(text, link.trim(), draft.files),
         of: settings.points,
+        hidesName: settings.hidesNames ?? false,
         state: 'handed-in',
         handedInAt: context.now.toString(),
         isLate: may.value.isLate,
@@ -267,13 +274,19 @@ export const takeBack = command({
 });
 
 export const assignmentCommands = {
+  ...savedRemarkCommands,
   ...scriptCommands,
   [beginWork.name]: beginWork,
   [saveDraft.name]: saveDraft,
   [takeBack.name]: takeBack,
   [dropFile.name]: dropFile,
   [handInWork.name]: handInWork,
+  [askForLook.name]: askForLook,
+  [answerLook.name]: answerLook,
   [drawOn.name]: drawOn,
+  [takeFromReturned.name]: takeFromReturned,
   [markWork.name]: markWork,
   [releaseResults.name]: releaseResults,
+  [releaseLater.name]: releaseLater,
+  [releaseNever.name]: releaseNever,
 };

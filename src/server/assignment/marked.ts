@@ -18,6 +18,7 @@ import { type Person, user } from '../people';
 import type { Database } from '../platform/database';
 import { drawnOn } from './drawn';
 import { lessonOf } from './mark';
+import { nameShown, shownFiles } from './names';
 import { asScan } from './scans';
 import { handIn } from './schema';
 import { withSheets } from './sheets/apart';
@@ -61,7 +62,7 @@ export async function markedWorkPdf(
   const work: MarkedWork = {
     title: lesson.value.title,
     about: [
-      `${learner} · ${courseTitle}`,
+      `${row.learnerId === person.id ? learner : nameShown(row, learner)} · ${courseTitle}`,
       `Handed in ${handedIn}${row.isLate ? `, late${row.latePercent > 0 ? `, less ${row.latePercent} %` : ''}` : ''}`,
     ],
     result:
@@ -74,7 +75,13 @@ export async function markedWorkPdf(
       ),
     ),
     ...{ remark: row.remark, text: row.text, drawn: await drawnOn(db, id) },
-    files: await Promise.all(row.files.map(async (file) => ({ ...file, bytes: null, ...(await asScan(file)) }))),
+    files: await Promise.all(
+      (row.learnerId === person.id ? row.files : shownFiles(row)).map(async (file) => ({
+        ...file,
+        bytes: null,
+        ...(await asScan(file)),
+      })),
+    ),
     marker: marker?.name ?? '',
     at: instantFrom(row.markedAt ?? row.changedAt).toString(),
   };

@@ -8,6 +8,8 @@ import { course, editionDocument } from '../outline';
 import { type Person, user } from '../people';
 import type { Database } from '../platform/database';
 import { drawnOn, stepsOn } from './drawn';
+import { type Look, looksAt } from './look';
+import { isHidden, nameShown, shownFiles } from './names';
 import { type HandInRow, handIn, markHistory } from './schema';
 
 /** Work with the assignment as it was in the edition it was handed in on: it is marked by that. */
@@ -15,6 +17,8 @@ export type HandInView = HandInRow & {
   readonly assignment: AssignmentSettings | null;
   /** What was drawn on it; nothing before its mark is released. */
   readonly drawn: readonly Drawn[];
+  /** How often its learner asked for another look, and what was answered. */
+  readonly looks: readonly Look[];
 };
 
 /** Work as its learner may see it: a mark that was not released is none yet, and nothing of it is told. */
@@ -22,7 +26,7 @@ const asSeen = (row: HandInRow): HandInRow =>
   row.releasedAt === null && row.state !== 'draft'
     ? {
         ...row,
-        ...{ points: null, remark: '', criteria: null, markerId: null, markedAt: null },
+        ...{ points: null, remark: '', criteria: null, markerId: null, markedAt: null, returned: [] },
         state: row.state === 'marked' ? 'being-marked' : row.state,
       }
     : row;
@@ -41,6 +45,7 @@ export async function handInsOf(db: Database, enrolmentId: string, lessonId: str
         ...asSeen(row),
         assignment: (document && findLesson(document, lessonId)?.assignment) ?? null,
         drawn: row.releasedAt === null ? [] : await drawnOn(db, row.id),
+        looks: row.releasedAt === null ? [] : await looksAt(db, row.id),
       };
     }),
   );
@@ -59,12 +64,16 @@ export type MarkBefore = {
 export type MarkingDesk = {
   readonly row: HandInRow;
   readonly learner: string;
+  /** Whether that is not the learner's name, which is hidden until the result is out. */
+  readonly hidesName: boolean;
   readonly lesson: LessonDocument;
   readonly courseTitle: string;
   /** Finished marks, and the one that was kept last; newest first. */
   readonly history: readonly MarkBefore[];
   /** How what is drawn on it came about. */
   readonly steps: readonly Step[];
+  /** Whether its learner asked for another look. */
+  readonly looks: readonly Look[];
 };
 
 /** One piece of work on the marking desk; null when it is not there or not theirs to mark. */
@@ -89,15 +98,22 @@ export async function markingDesk(db: Database, id: string, person: Person): Pro
     .innerJoin(user, eq(user.id, markHistory.markerId))
     .where(eq(markHistory.handInId, id))
     .orderBy(desc(markHistory.at), desc(markHistory.id));
-  const steps = await stepsOn(db, id);
-  return { ...found, lesson, steps, history: history.filter(({ finished }, i) => finished || i === 0) };
+  const [steps, looks] = [await stepsOn(db, id), await looksAt(db, id)];
+  const { row } = found;
+  const shown = { ...row, files: [...shownFiles(row)] };
+  return {
+    ...{ ...found, row: shown, learner: nameShown(row, found.learner), hidesName: isHidden(row), lesson, steps, looks },
+    history: history.filter(({ finished }, i) => finished || i === 0),
+  };
 }
 
 /** A file that was handed in, for its learner and for those who may mark it. */
 export async function handedInFile(db: Database, id: string, hash: string, person: Person) {
   if (!isId(id)) return null;
   const [row] = await db.select().from(handIn).where(eq(handIn.id, id));
-  const file = row?.files.find((one) => one.hash === hash);
-  if (!row || !file) return null;
-  return row.learnerId === person.id || (row.state !== 'draft' && mayMark(person, row)) ? file : null;
+  if (!row) return null;
+  const isMine = row.learnerId === person.id;
+  if (!isMine && (row.state === 'draft' || !mayMark(person, row))) return null;
+  const returned = isMine && row.releasedAt === null ? [] : row.returned;
+  return [...(isMine ? row.files : shownFiles(row)), ...returned].find((one) => one.hash === hash) ?? null;
 }

@@ -1,16 +1,19 @@
-import { asc, eq, sql } from 'drizzle-orm';
+import { and, asc, eq, isNull, lte, sql } from 'drizzle-orm';
 import { array, object } from 'yup';
 import { afterLateness } from '@/core/assignment';
 import { absolute, compare, divide, rational, subtract, thousandths, toShort } from '@/core/kernel/exact';
 import { idSchema } from '@/core/kernel/ids';
 import { ok } from '@/core/kernel/problem';
+import { Temporal } from '@/core/kernel/time';
+import { momentToCome, wallTimeInput } from '@/core/kernel/to-come';
 import { counted } from '@/core/kernel/words';
 import { can } from '@/core/people';
-import { user } from '../people';
-import { command } from '../platform/command';
-import type { Database } from '../platform/database';
+import { personById, user } from '../people';
+import { type CommandContext, command } from '../platform/command';
+import { type Database, database } from '../platform/database';
 import { lessonOf, resultFollows } from './mark';
-import { type HandInRow, handIn } from './schema';
+import { nameShown } from './names';
+import { type HandInRow, handIn, releaseTime } from './schema';
 
 /** Finished marks of others: nobody looks at their own before somebody else has released it. */
 const finished = (courseId: string, lessonId: string, personId: string) => sql`
@@ -71,6 +74,8 @@ export type Results = {
   readonly unmarked: number;
   readonly released: number;
   readonly waiting: readonly WaitingResult[];
+  /** When they are released by themselves, and why that did not come about; null where nobody has said. */
+  readonly planned: { readonly at: string; readonly problem: string | null } | null;
 };
 
 export async function resultsOf(db: Database, courseId: string, lessonId: string, personId: string): Promise<Results> {
@@ -83,9 +88,16 @@ export async function resultsOf(db: Database, courseId: string, lessonId: string
     .from(handIn)
     .innerJoin(user, eq(user.id, handIn.learnerId))
     .where(finished(courseId, lessonId, personId))
-    .orderBy(asc(user.name), asc(handIn.id));
-  const waiting = await Promise.all(rows.map(async ({ row, learner }) => waitingResult(db, row, learner)));
-  return { unmarked: counts[0]?.unmarked ?? 0, released: counts[0]?.released ?? 0, waiting };
+    .orderBy(asc(handIn.id));
+  const waiting = await Promise.all(
+    rows.map(async ({ row, learner }) => waitingResult(db, row, nameShown(row, learner))),
+  );
+  const byName = waiting.toSorted((a, b) => a.learner.localeCompare(b.learner, 'en'));
+  const [planned = null] = await db
+    .select({ at: releaseTime.at, problem: releaseTime.problem })
+    .from(releaseTime)
+    .where(timeOf({ courseId, lessonId }));
+  return { planned, unmarked: counts[0]?.unmarked ?? 0, released: counts[0]?.released ?? 0, waiting: byName };
 }
 
 async function waitingResult(db: Database, row: HandInRow, learner: string): Promise<WaitingResult> {
@@ -101,4 +113,53 @@ async function waitingResult(db: Database, row: HandInRow, learner: string): Pro
     isAtBorder: passPoints > 0 && compare(absolute(subtract(reached, pass)), border) <= 0,
     hasRemark: row.remark.trim() !== '' || remarks,
   };
+}
+
+const mayRelease = ({ actor }: CommandContext, { courseId }: { readonly courseId: string }) =>
+  can(actor, 'gradebook.change', { courseId });
+const place = { courseId: idSchema, lessonId: idSchema };
+const timeOf = ({ courseId, lessonId }: { readonly courseId: string; readonly lessonId: string }) =>
+  and(eq(releaseTime.courseId, courseId), eq(releaseTime.lessonId, lessonId));
+
+/** Sets when the results of an assignment are released by themselves. */
+export const releaseLater = command({
+  name: 'marking.release-later',
+  input: object({ ...place, ...wallTimeInput }).noUnknown(),
+  permission: mayRelease,
+  async handle({ tx, actor, now }, { courseId, lessonId, ...wall }) {
+    const moment = momentToCome(wall, now);
+    if (!moment.ok) return moment;
+    const own = { at: moment.value.toString(), setBy: actor.id, problem: null };
+    await tx.db
+      .insert(releaseTime)
+      .values({ courseId, lessonId, ...own })
+      .onConflictDoUpdate({ target: [releaseTime.courseId, releaseTime.lessonId], set: own });
+    return ok(null);
+  },
+});
+
+/** Calls off that results are released by themselves. */
+export const releaseNever = command({
+  name: 'marking.release-never',
+  input: object(place).noUnknown(),
+  permission: mayRelease,
+  async handle({ tx }, where) {
+    await tx.db.delete(releaseTime).where(timeOf(where));
+    return ok(null);
+  },
+});
+
+/** Releases the results whose time has come, as whoever set it; what may not be is kept with the reason. */
+export async function releaseDue(now = Temporal.Now.instant()): Promise<void> {
+  const due = await database()
+    .select()
+    .from(releaseTime)
+    .where(and(lte(releaseTime.at, now.toString()), isNull(releaseTime.problem)));
+  for (const { courseId, lessonId, setBy } of due) {
+    const here = timeOf({ courseId, lessonId });
+    const person = await personById(database(), setBy);
+    const done = await releaseResults.run(person, { courseId, lessonId, ids: null }, now);
+    if (done.ok) await database().delete(releaseTime).where(here);
+    else await database().update(releaseTime).set({ problem: done.problem.sentence }).where(here);
+  }
 }

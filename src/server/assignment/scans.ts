@@ -16,14 +16,18 @@ async function contentOf(hash: string): Promise<Buffer | null> {
 
 /**
  * A file as what pages are made of: a PDF as it is, a picture upright (as its camera was held) and as JPEG, which every
- * PDF holds. Null where it has no pages, or is not there.
+ * PDF holds. Null where it has no pages, is damaged, or is not there.
  */
 export async function asScan({ hash, contentType }: Stored): Promise<Scan | null> {
   if (contentType !== 'application/pdf' && !contentType.startsWith('image/')) return null;
   const bytes = await contentOf(hash);
   if (!bytes || contentType === 'application/pdf') return bytes && { hash, contentType, bytes };
   const upright = sharp(bytes, { limitInputPixels: mostDots }).rotate().flatten({ background: 'white' });
-  return { hash, contentType: 'image/jpeg', bytes: await upright.jpeg({ quality: 88 }).toBuffer() };
+  const pressed = await upright
+    .jpeg({ quality: 88 })
+    .toBuffer()
+    .catch(() => null);
+  return pressed && { hash, contentType: 'image/jpeg', bytes: pressed };
 }
 
 /** How many pages a stored file has; a sentence where it can be no script. */

@@ -1,6 +1,17 @@
-import { sql } from 'drizzle-orm';
-import { boolean, check, index, integer, jsonb, pgTable, text, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
-import type { CriterionMark, ScriptPage } from '@/core/assignment';
+import { isNull, sql } from 'drizzle-orm';
+import {
+  boolean,
+  check,
+  index,
+  integer,
+  jsonb,
+  pgTable,
+  primaryKey,
+  text,
+  uniqueIndex,
+  uuid,
+} from 'drizzle-orm/pg-core';
+import type { CriterionMark, LookReason, ScriptPage } from '@/core/assignment';
 import type { Drawn } from '@/core/marking';
 import { belongsToEnrolment, enrolment, ofEnrolment } from '../enrolment/schema';
 import { course, edition } from '../outline/schema';
@@ -53,6 +64,10 @@ export const handIn = pgTable(
     /** The marker it was shared out to; null while it is with nobody: then whoever marks in the course may take it. */
     sharedTo: text('shared_to').references(() => user.id, { onDelete: 'set null' }),
     sharedAt: at('shared_at'),
+    /** Whether who marks it is told whose it is only once the result is out. */
+    hidesName: boolean('hides_name').notNull().default(false),
+    /** What its marker gives back with it: a corrected file, a spoken remark. */
+    returned: jsonb('returned').$type<HandedInFile[]>().notNull().default([]),
   },
   (table) => [
     belongsToEnrolment('hand_in_enrolment', table).onDelete('cascade'),
@@ -125,7 +140,7 @@ export const drawnStep = pgTable(
   },
   (table) => [
     uniqueIndex('drawn_step_number').on(table.handInId, table.number),
-    check('drawn_step_kind', sql`${table.kind} in ('do', 'undo', 'redo')`),
+    check('drawn_step_kind_known', sql`${table.kind} in ('do', 'undo', 'redo')`),
   ],
 );
 
@@ -146,4 +161,65 @@ export const script = pgTable(
     at: at('at').notNull(),
   },
   (table) => [index('script_table').on(table.courseId, table.lessonId, table.at)],
+);
+
+/** A remark that is wanted again and again, for everybody who marks an assignment. */
+export const savedRemark = pgTable(
+  'saved_remark',
+  {
+    id: uuid('id').primaryKey(),
+    courseId: uuid('course_id')
+      .notNull()
+      .references(() => course.id, { onDelete: 'cascade' }),
+    lessonId: uuid('lesson_id').notNull(),
+    /** The criterion it belongs to; null for one about the whole. */
+    criterionId: uuid('criterion_id'),
+    words: text('words').notNull(),
+    /** Thousandths of a point it gives, or takes where it is below 0; null for words alone. */
+    points: integer('points'),
+    used: integer('used').notNull().default(0),
+    savedBy: text('saved_by').references(() => user.id, { onDelete: 'set null' }),
+    at: at('at').notNull(),
+  },
+  (table) => [index('saved_remark_lesson').on(table.courseId, table.lessonId)],
+);
+
+/** A learner's wish that a result be looked at again, and what came of it. */
+export const anotherLook = pgTable(
+  'another_look',
+  {
+    id: uuid('id').primaryKey(),
+    handInId: uuid('hand_in_id')
+      .notNull()
+      .references(() => handIn.id, { onDelete: 'cascade' }),
+    /** Why, by criterion; by none for the whole. */
+    reasons: jsonb('reasons').$type<readonly LookReason[]>().notNull(),
+    askedAt: at('asked_at').notNull(),
+    outcome: text('outcome', { enum: ['stays', 'changed', 'again'] }),
+    answer: text('answer').notNull().default(''),
+    answeredBy: text('answered_by').references(() => user.id, { onDelete: 'set null' }),
+    answeredAt: at('answered_at'),
+  },
+  (table) => [
+    uniqueIndex('another_look_open').on(table.handInId).where(isNull(table.outcome)),
+    check('another_look_outcome_known', sql`${table.outcome} in ('stays', 'changed', 'again')`),
+  ],
+);
+
+/** When the results of an assignment are released by themselves. */
+export const releaseTime = pgTable(
+  'release_time',
+  {
+    courseId: uuid('course_id')
+      .notNull()
+      .references(() => course.id, { onDelete: 'cascade' }),
+    lessonId: uuid('lesson_id').notNull(),
+    at: at('at').notNull(),
+    setBy: text('set_by')
+      .notNull()
+      .references(() => user.id, { onDelete: 'cascade' }),
+    /** Why it did not come about; null while it waits. */
+    problem: text('problem'),
+  },
+  (table) => [primaryKey({ columns: [table.courseId, table.lessonId] })],
 );

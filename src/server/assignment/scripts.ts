@@ -259,7 +259,12 @@ const handInScript = command({
     await db.insert(handIn).values({
       ...{ id, enrolmentId: whose.enrolmentId, learnerId: whose.learnerId, courseId, lessonId, editionId },
       ...{ number: (before[0]?.number ?? 0) + 1, files: handed, state: 'handed-in', startedAt: at, changedAt: at },
-      ...{ handedInAt: at, of: settings.points, checksum: checksumOf('', '', handed) },
+      ...{
+        handedInAt: at,
+        of: settings.points,
+        hidesName: settings.hidesNames ?? false,
+        checksum: checksumOf('', '', handed),
+      },
     });
     await db.delete(script).where(eq(script.id, row.id));
     const rule = lesson.done ?? usualDoneRule(lesson);

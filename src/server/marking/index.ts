@@ -6,6 +6,7 @@ export {
   type QueueRow,
   type QueueWish,
   type WorkPlace,
+  type WorkState,
   workOf,
 } from './queue';
 export { type MarkerLoad, type Sharing, sharingCommands, sharingOf } from './share';

@@ -3,13 +3,15 @@ import type { HandInState } from '@/core/assignment';
 import { type RowsPage, rowsBefore, rowsPerPage } from '@/core/kernel/page';
 import { findLesson } from '@/core/outline';
 import { can, everywhere } from '@/core/people';
+import { shownName } from '../assignment';
 import { editionDocument } from '../outline';
 import type { Person } from '../people';
 import type { Database } from '../platform/database';
 
 /** What a person marks: work that was handed in for an assignment, or the answers of a paper that no rule judges. */
 export type WorkSort = 'work' | 'paper';
-export type WorkState = Exclude<HandInState, 'draft'>;
+/** `asked`: it is marked, and its learner asks for another look. */
+export type WorkState = Exclude<HandInState, 'draft'> | 'asked';
 export type WorkPlace = { readonly id: string; readonly sort: WorkSort };
 
 export type QueueRow = WorkPlace & {
@@ -33,7 +35,7 @@ export type QueueWish = {
 /** All work that waits for a person, begun or not. */
 export async function countWaiting(db: Database, person: Person): Promise<number> {
   const counts = await countByState(db, person, { lessonId: null, find: '' });
-  return counts['handed-in'] + counts['being-marked'];
+  return counts['handed-in'] + counts['being-marked'] + counts.asked;
 }
 
 /** The courses whose work somebody may mark; null means all. */
@@ -52,11 +54,14 @@ function workFor(person: Person): SQL {
     : sql`w.course_id = any(${sql.param(Object.keys(person.courses).filter((courseId) => can(person, 'course.staff', { courseId })))}::uuid[])`;
   return sql`(
     select w.* from (
-      select 'work' as sort, id, learner_id, course_id, lesson_id, edition_id, shared_to, state, is_late,
+      select 'work' as sort, id, learner_id, enrolment_id, hides_name and released_at is null as hidden,
+        course_id, lesson_id, edition_id, shared_to, case when exists (
+          select 1 from another_look l where l.hand_in_id = hand_in.id and l.outcome is null) then 'asked' else state end
+          as state, is_late,
         coalesce(handed_in_at, changed_at) as at, points, "of"
       from hand_in where state <> 'draft'
       union all
-      select 'paper', id, learner_id, course_id, lesson_id, edition_id, shared_to, marking, false, handed_in_at,
+      select 'paper', id, learner_id, enrolment_id, false, course_id, lesson_id, edition_id, shared_to, marking, false, handed_in_at,
         case when marking = 'marked' then points end, "of"
       from sitting where marking is not null
     ) w where ${within} and w.learner_id <> ${person.id}
@@ -69,7 +74,7 @@ const escaped = (words: string) => words.replace(/[\\%_]/g, '\\$&');
 const meant = ({ lessonId, find }: QueueWish) => sql`
   (${lessonId}::uuid is null or work.lesson_id = ${lessonId}::uuid)
   and (${find} = '' or exists (
-    select 1 from "user" p where p.id = work.learner_id and p.name ilike ${`%${escaped(find)}%`}))`;
+    select 1 from "user" p where p.id = work.learner_id and ${shownName(sql`p.name`, sql`work`)} ilike ${`%${escaped(find)}%`}))`;
 
 const titleIn = async (db: Database, editionId: string, lessonId: string): Promise<string> => {
   const document = await editionDocument(db, editionId);
@@ -86,7 +91,7 @@ export async function markingQueue(
 ): Promise<RowsPage<QueueRow>> {
   type Row = Omit<QueueRow, 'lessonTitle'> & { lessonId: string; editionId: string; found: number };
   const { rows } = await db.execute<Row>(sql`
-    select work.sort, work.id, u.name as learner, c.title as "courseTitle", work.state, work.is_late as "isLate",
+    select work.sort, work.id, ${shownName(sql`u.name`, sql`work`)} as learner, c.title as "courseTitle", work.state, work.is_late as "isLate",
       to_char(work.at at time zone 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS.MS"Z"') as "handedInAt",
       work.points, coalesce(work.of, 0) as of, work.lesson_id as "lessonId", work.edition_id as "editionId",
       count(*) over ()::int as found
@@ -113,7 +118,7 @@ export async function countByState(
   const { rows } = await db.execute<{ state: WorkState; count: number }>(sql`
     select work.state, count(*)::int as count from ${workFor(person)} where ${meant(wish)} group by work.state`);
   const counts = Object.fromEntries(rows.map(({ state, count }) => [state, count]));
-  return { 'handed-in': 0, 'being-marked': 0, marked: 0, ...counts };
+  return { 'handed-in': 0, 'being-marked': 0, asked: 0, marked: 0, ...counts };
 }
 
 /** The lessons of which a person may mark any work, by course and title. */
@@ -149,14 +154,21 @@ export async function lessonsToMark(
   return lessons.toSorted((a, b) => told(a).localeCompare(told(b), 'en'));
 }
 
-/** All work of one lesson a person may mark, oldest first: which, and whether it is marked. */
+/**
+ * All work of one lesson a person may mark, oldest first: which, and whether it is marked; by one criterion alone,
+ * whether that is decided.
+ */
 export async function workOf(
   db: Database,
   person: Person,
   lessonId: string,
+  criterionId: string | null = null,
 ): Promise<readonly (WorkPlace & { readonly done: boolean })[]> {
+  const decided = sql`(work.state in ('marked', 'asked') or (${criterionId}::text is not null and exists (
+    select 1 from hand_in h, jsonb_array_elements(coalesce(h.criteria, '[]')) c where h.id = work.id
+      and c->>'criterionId' = ${criterionId} and (c->'points' <> 'null' or c->'chosen' <> 'null'))))`;
   const { rows } = await db.execute<WorkPlace & { done: boolean }>(sql`
-    select work.sort, work.id, work.state = 'marked' as done from ${workFor(person)}
+    select work.sort, work.id, ${decided} as done from ${workFor(person)}
     where work.lesson_id = ${lessonId} order by work.at, work.id`);
   return rows;
 }

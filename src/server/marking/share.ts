@@ -5,6 +5,7 @@ import { fail, ok, type Result } from '@/core/kernel/problem';
 import { counted } from '@/core/kernel/words';
 import { dealOut } from '@/core/marking';
 import { can } from '@/core/people';
+import { shownName } from '../assignment';
 import { type CommandContext, command } from '../platform/command';
 import type { Database } from '../platform/database';
 import type { WorkPlace, WorkSort } from './queue';
@@ -14,10 +15,10 @@ const tables: { readonly [S in WorkSort]: SQL } = { work: sql`hand_in`, paper: s
 
 /** Work of a lesson, of both sorts, with who it is shared to. */
 const workIn = (courseId: string, lessonId: string) => sql`(
-  select 'work' as sort, id, learner_id, state, shared_to, coalesce(handed_in_at, changed_at) as at
+  select 'work' as sort, id, learner_id, enrolment_id, lesson_id, hides_name and released_at is null as hidden, state, shared_to, coalesce(handed_in_at, changed_at) as at
   from hand_in where course_id = ${courseId} and lesson_id = ${lessonId} and state <> 'draft'
   union all
-  select 'paper', id, learner_id, marking, shared_to, handed_in_at
+  select 'paper', id, learner_id, enrolment_id, lesson_id, false, marking, shared_to, handed_in_at
   from sitting where course_id = ${courseId} and lesson_id = ${lessonId} and marking is not null
 ) as work`;
 
@@ -188,7 +189,7 @@ export async function sharingOf(db: Database, courseId: string, lessonId: string
       left join ${workIn(courseId, lessonId)} on work.shared_to = s.user_id
     where s.course_id = ${courseId} group by s.user_id, u.name, s.role order by s.role desc, u.name`);
   const { rows: work } = await db.execute<Sharing['work'][number]>(sql`
-    select work.sort, work.id, u.name as learner, work.state = 'being-marked' as begun, work.shared_to as "sharedTo",
+    select work.sort, work.id, ${shownName(sql`u.name`, sql`work`)} as learner, work.state = 'being-marked' as begun, work.shared_to as "sharedTo",
       to_char(work.at at time zone 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS.MS"Z"') as at
     from ${workIn(courseId, lessonId)} join "user" u on u.id = work.learner_id
     where work.state <> 'marked' order by work.at, work.id limit ${mostShown}`);

@@ -59,6 +59,7 @@ const isReferredTo = sql`
     or v.captions @> jsonb_build_array(jsonb_build_object('hash', ${blob.hash}))
     or v.forms @> jsonb_build_array(jsonb_build_object('hash', ${blob.hash}))
   union all select 1 from hand_in where hand_in.files @> jsonb_build_array(jsonb_build_object('hash', ${blob.hash}))
+  union all select 1 from hand_in where hand_in.returned @> jsonb_build_array(jsonb_build_object('hash', ${blob.hash}))
   union all select 1 from script where script.pages @> jsonb_build_array(jsonb_build_object('hash', ${blob.hash}))
   union all select 1 from answer_file where answer_file.hash = ${blob.hash}
   union all select 1 from certificate where certificate.pdf_hash = ${blob.hash}

@@ -1,11 +1,11 @@
 import { and, desc, eq, lte, sql } from 'drizzle-orm';
-import { object, string } from 'yup';
+import { object } from 'yup';
 import { reverse } from '@/core/kernel/change';
 import { countSchema, idSchema } from '@/core/kernel/ids';
-import { checkNear } from '@/core/kernel/near';
 import { netChanges } from '@/core/kernel/net';
 import { fail, ok, type Result } from '@/core/kernel/problem';
-import { atWallTime, isDay, isZone, Temporal } from '@/core/kernel/time';
+import { Temporal } from '@/core/kernel/time';
+import { momentToCome, wallTimeInput } from '@/core/kernel/to-come';
 import { type CourseDocument, courseDocumentSchema, differences, readiness } from '@/core/outline';
 import { can } from '@/core/people';
 import { mediaOfCourse } from '../media';
@@ -99,26 +99,17 @@ export const publishLater = command({
   input: object({
     courseId: idSchema,
     number: countSchema.min(1),
-    date: string()
-      .required('Choose a day.')
-      .test('day', 'Choose a day of the calendar.', (day) => isDay(day ?? '')),
-    at: string()
-      .required('Give the time as hours and minutes, for example 09:00.')
-      .matches(/^([01]\d|2[0-3]):[0-5]\d$/, 'Give the time as hours and minutes, for example 09:00.'),
-    zone: string()
-      .required('Choose a time zone.')
-      .test('zone', 'Choose a time zone by its name, for example Europe/London.', (zone) => isZone(zone ?? '')),
+    ...wallTimeInput,
   }).noUnknown(),
   permission: mayPublish,
-  async handle({ tx, actor, now, audit }, { courseId, number: wanted, date, at, zone }) {
+  async handle({ tx, actor, now, audit }, { courseId, number: wanted, ...wall }) {
+    const { date, at, zone } = wall;
     if (!(await lockCourse(tx, courseId))) return fail('not-found', 'This course is not there any more.');
     const isNext = checkNumber(wanted, await nextNumber(tx, courseId));
     if (!isNext.ok) return isNext;
-    const near = checkNear({ date }, now);
-    if (!near.ok) return near;
-    const instant = atWallTime(Temporal.PlainDateTime.from(`${date}T${at}`), zone);
-    if (Temporal.Instant.compare(instant, now) <= 0)
-      return fail('invalid', 'This time has passed. Choose a later one, or publish now.', 'date');
+    const moment = momentToCome(wall, now);
+    if (!moment.ok) return moment;
+    const instant = moment.value;
     const row = {
       number: wanted,
       at: instant.toString(),

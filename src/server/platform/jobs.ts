@@ -16,6 +16,7 @@ export type Jobs = {
   'certificate.draw': { readonly certificateId: string };
   'quiz.close-overdue': Record<string, never>;
   'quiz.tell-shown': Record<string, never>;
+  'marking.release-due': Record<string, never>;
   'edition.publish-due': Record<string, never>;
   'media.make-playable': { readonly versionId: string };
   'media.make-forms': { readonly versionId: string };
@@ -41,6 +42,7 @@ const all: Record<JobName, true> = {
   'quiz.close-overdue': true,
   'quiz.tell-shown': true,
   'quiz.close-ended': true,
+  'marking.release-due': true,
   'edition.publish-due': true,
 };
 export const jobNames = Object.keys(all) as JobName[];

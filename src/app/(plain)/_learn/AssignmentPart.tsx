@@ -1,21 +1,26 @@
 import {
   type AssignmentSettings,
   afterLateness,
+  type Criterion,
   dueText,
   fileKindsText,
   handInStateText,
   type Lateness,
   lateness,
   lateText,
+  lookOutcomeText,
+  rulesForNext,
   usualLate,
 } from '@/core/assignment';
 import { compare, pointsText, thousandths, toShort } from '@/core/kernel/exact';
 import { dateTimeText, Temporal } from '@/core/kernel/time';
 import { counted } from '@/core/kernel/words';
 import type { LearnerView, LessonView } from '@/core/learning';
-import type { HandInView } from '@/server/assignment';
+import type { HandInView, Look } from '@/server/assignment';
 import { instantFrom } from '@/server/enrolment';
+import { GivenFile } from '@/ui/drawn/GivenFile';
 import controls from '@/ui/plain/controls.module.css';
+import { AskForLook } from './AnotherLook';
 import { CommandButton } from './CommandButton';
 import { Countdown } from './Countdown';
 import { CriteriaAsked, CriteriaGiven } from './CriteriaGiven';
@@ -34,10 +39,11 @@ type Props = {
 
 /** What may be handed in and by when, the form to do it, and what came back. */
 export function AssignmentPart({ view, one, place, handIns }: Props) {
-  const settings = one.lesson.assignment;
-  if (!settings) return null;
+  if (!one.lesson.assignment) return null;
   const draft = handIns.find((row) => row.state === 'draft');
   const given = handIns.filter((row) => row.state !== 'draft');
+  const granted = given.flatMap(({ looks }) => looks).filter(({ outcome }) => outcome === 'again').length;
+  const settings = rulesForNext(one.lesson.assignment, given.length, granted);
   const late = lateness(settings, view.clock, view.now, draft ? instantFrom(draft.startedAt) : null);
   const mayStill = given.length < settings.attempts && late.isTaken;
   // Where time is counted from the beginning, it is begun on purpose.
@@ -91,6 +97,7 @@ export function AssignmentPart({ view, one, place, handIns }: Props) {
           takesText={settings.takesText}
           takesLink={settings.takesLink ?? false}
           mostFiles={settings.files}
+          recording={settings.takesRecording ?? null}
           text={draft?.text ?? ''}
           link={draft?.link ?? ''}
           files={
@@ -116,7 +123,18 @@ export function AssignmentPart({ view, one, place, handIns }: Props) {
 }
 
 function factsOf(settings: AssignmentSettings, late: Lateness, place: Place, now: Temporal.Instant): string[] {
-  const { points, passPoints, takesText, takesLink, files, megabytes, kinds = [], minutes, attempts } = settings;
+  const {
+    points,
+    passPoints,
+    takesText,
+    takesLink,
+    files,
+    megabytes,
+    kinds = [],
+    minutes,
+    attempts,
+    takesRecording,
+  } = settings;
   const kindsWords = kinds.length > 0 ? ` (${fileKindsText(kinds)})` : '';
   const lateWords = settings.takesLate ? `late work ${lateText(settings.late ?? usualLate)}` : 'late work is not taken';
   return [
@@ -124,6 +142,7 @@ function factsOf(settings: AssignmentSettings, late: Lateness, place: Place, now
     [
       takesText ? 'a text' : '',
       takesLink ? 'an address of the web' : '',
+      takesRecording ? `a recording of ${takesRecording}, made here` : '',
       files > 0 ? `up to ${counted(files, 'file')} of ${megabytes} MB each${kindsWords}` : '',
     ]
       .filter(Boolean)
@@ -194,6 +213,10 @@ function HandedIn({
       </p>
       {isMarked && <CriteriaGiven criteria={settings.criteria ?? []} marks={row.criteria ?? []} />}
       {isMarked && row.remark && <blockquote className={styles.remark}>{row.remark}</blockquote>}
+      {isMarked &&
+        row.returned.map((file) => (
+          <GivenFile key={file.hash} file={file} address={`/handed-in/${row.id}/${file.hash}`} />
+        ))}
       {isMarked && row.drawn.length > 0 && (
         <details open>
           <summary>Your marked work</summary>
@@ -210,6 +233,12 @@ function HandedIn({
         <p>
           <a href={`/handed-in/${row.id}/marked`}>Your marked work as a PDF</a>
         </p>
+      )}
+      {row.looks.map((look) => (
+        <LookGiven key={look.id} look={look} criteria={settings.criteria ?? []} place={place} />
+      ))}
+      {isMarked && !place.isView && row.looks.every(({ outcome }) => outcome !== null) && row.looks.length < 3 && (
+        <AskForLook input={{ ...input, handInId: row.id }} criteria={settings.criteria ?? []} />
       )}
       <details>
         <summary>What you handed in</summary>
@@ -240,5 +269,37 @@ function HandedIn({
         />
       )}
     </article>
+  );
+}
+
+/** What a learner asked to be looked at again, and what came of it. */
+function LookGiven({
+  look: { reasons, askedAt, outcome, answer, answeredBy },
+  criteria,
+  place,
+}: {
+  readonly look: Look;
+  readonly criteria: readonly Criterion[];
+  readonly place: Place;
+}) {
+  return (
+    <div className={styles.look}>
+      <p>
+        <b>You asked for another look</b> {dateTimeText(instantFrom(askedAt), place)}
+        {outcome === null ? '; it is not answered yet.' : `: ${lookOutcomeText[outcome]}.`}
+      </p>
+      <ul>
+        {reasons.map(({ criterionId, words }) => (
+          <li key={criterionId ?? ''}>
+            <bdi>{criteria.find(({ id }) => id === criterionId)?.title ?? 'The whole of it'}</bdi>: <bdi>{words}</bdi>
+          </li>
+        ))}
+      </ul>
+      {answer && (
+        <blockquote className={styles.remark}>
+          {answer} <span className={controls.quiet}>{answeredBy}</span>
+        </blockquote>
+      )}
+    </div>
   );
 }

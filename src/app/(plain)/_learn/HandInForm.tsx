@@ -1,7 +1,8 @@
 'use client';
 import { useEffect, useRef, useState } from 'react';
 import { v7 } from 'uuid';
-import { act } from '@/app/_client/act';
+import { act, send } from '@/app/_client/act';
+import { Recorder } from '@/app/_client/Recorder';
 import { upload } from '@/app/_client/upload';
 import controls from '@/ui/plain/controls.module.css';
 import { useReady } from '@/ui/plain/useReady';
@@ -14,6 +15,7 @@ type Props = {
   readonly takesText: boolean;
   readonly takesLink: boolean;
   readonly mostFiles: number;
+  readonly recording: 'sound' | 'film' | null;
   readonly text: string;
   readonly link: string;
   readonly files: readonly FileRow[];
@@ -25,7 +27,18 @@ const stateText = { kept: 'draft kept', keeping: 'keeping…', waiting: 'draft k
 
 /** Writing and handing in. The draft is kept as it is typed, here and on the server. */
 export function HandInForm(props: Props) {
-  const { courseId, lessonId, takesText, takesLink, mostFiles, text: saved, link: savedLink, files, again } = props;
+  const {
+    courseId,
+    lessonId,
+    takesText,
+    takesLink,
+    mostFiles,
+    recording,
+    text: saved,
+    link: savedLink,
+    files,
+    again,
+  } = props;
   const storageKey = `draft-${lessonId}`;
   const [text, setText] = useState(saved);
   const [link, setLink] = useState(savedLink);
@@ -65,15 +78,16 @@ export function HandInForm(props: Props) {
     clearTimeout(timer.current);
     timer.current = setTimeout(() => keep(text, address), draftMs);
   };
-  const add = async (chosen: FileList | null) => {
-    for (const file of chosen ?? []) {
+  const add = async (chosen: Iterable<File> | null) => {
+    const given = [...(chosen ?? [])];
+    for (const file of given) {
       setProblem(null);
       setProgress(0);
       const done = await upload(file, { purpose: 'handed-in', courseId, lessonId }, setProgress).done;
       setProgress(null);
       if (!done.ok) return setProblem(done.problem.sentence);
     }
-    if (chosen && chosen.length > 0 && (state === 'kept' || (await keep(text)))) window.location.reload();
+    if (given.length > 0 && (state === 'kept' || (await keep(text)))) window.location.reload();
   };
   const drop = async (hash: string) => {
     const dropped = await act('assignment.drop-file', { courseId, lessonId, hash });
@@ -85,6 +99,8 @@ export function HandInForm(props: Props) {
   const handIn = async () => {
     setBusy(true);
     clearTimeout(timer.current);
+    // Photographs become one PDF, turned as they were held; where that cannot be done now they are handed in as they are.
+    if (files.some(({ name }) => /\.jpe?g$/i.test(name))) await send('/api/work/photographs', { courseId, lessonId });
     const done = await act('assignment.hand-in', { courseId, lessonId, text, link, deed });
     if (done.ok) {
       localStorage.removeItem(storageKey);
@@ -125,7 +141,7 @@ export function HandInForm(props: Props) {
           />
         </label>
       )}
-      {mostFiles > 0 && (
+      {(mostFiles > 0 || recording) && (
         <div className={controls.field}>
           <span className={controls.label}>Files</span>
           {files.map((file) => (
@@ -152,6 +168,12 @@ export function HandInForm(props: Props) {
                 disabled={progress !== null || !ready}
               />
             </label>
+          )}
+          {recording && (
+            <Recorder kind={recording} disabled={progress !== null || !ready} onRecorded={(file) => add([file])} />
+          )}
+          {files.some(({ name }) => /\.jpe?g$/i.test(name)) && (
+            <p className={controls.quiet}>Your photographs are handed in as one PDF, turned upright.</p>
           )}
           {progress !== null && <progress value={progress} max={100} aria-label={`Uploaded ${progress} %`} />}
         </div>

@@ -2,13 +2,12 @@ import { TableTd, TableTh, TableTr } from '@mantine/core';
 import Link from 'next/link';
 import { redirect } from 'next/navigation';
 import { signedIn } from '@/app/_server/doors';
-import { handInStateText } from '@/core/assignment';
 import { pointsText } from '@/core/kernel/exact';
 import { findIn, pageIn } from '@/core/kernel/page';
 import { dateTimeText } from '@/core/kernel/time';
 import { can, worksHere } from '@/core/people';
 import { instantFrom } from '@/server/enrolment';
-import { countByState, lessonsToMark, markingQueue } from '@/server/marking';
+import { countByState, lessonsToMark, markingQueue, type WorkState } from '@/server/marking';
 import { DataTable } from '@/ui/table/DataTable';
 import { Pages } from '@/ui/table/Pages';
 import { TopBar } from '../_frame/TopBar';
@@ -21,12 +20,19 @@ export const metadata = { title: 'Marking' };
 const emptyText = {
   waiting: 'Nothing waits to be marked. Work appears here as it is handed in.',
   later: 'Nothing is kept for later. What you begin to mark and do not finish stands here.',
+  asked: 'Nobody asks for another look at a mark.',
   marked: 'Nothing has been marked yet.',
 } as const;
+
+const stateText: Record<WorkState, string> = {
+  ...{ 'handed-in': 'handed in', 'being-marked': 'kept for later' },
+  ...{ asked: 'asks for another look', marked: 'marked' },
+};
 
 const shows = [
   { id: 'waiting', name: 'Waiting', state: 'handed-in' },
   { id: 'later', name: 'Kept for later', state: 'being-marked' },
+  { id: 'asked', name: 'Asked to look again', state: 'asked' },
   { id: 'marked', name: 'Marked', state: 'marked' },
 ] as const;
 
@@ -99,7 +105,7 @@ export default async function MarkingPage({ searchParams }: { readonly searchPar
                     {dateTimeText(instantFrom(row.handedInAt), names, false)}
                     {row.isLate && <span className={styles.late}>late</span>}
                   </TableTd>
-                  <TableTd>{row.state === 'being-marked' ? 'kept for later' : handInStateText[row.state]}</TableTd>
+                  <TableTd>{stateText[row.state]}</TableTd>
                   <TableTd>
                     {row.points === null ? '–' : pointsText(row.points)} of {pointsText(row.of)}
                   </TableTd>

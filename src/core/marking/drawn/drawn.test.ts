@@ -90,8 +90,8 @@ describe.each(things.map((one) => [one.sort, one] as const))('a thing drawn on a
         expect(shape.path).not.toMatch(/NaN|Infinity/);
       }
     const { x, y, width } = boxOf(one);
-    const edge: readonly [number, number] =
-      'from' in one ? one.from : one.sort === 'pen' ? [30, 20] : [x + width / 2, y];
+    const middle: readonly [number, number] = one.sort === 'pen' ? [30, 20] : [x + width / 2, y];
+    const edge = 'from' in one ? one.from : middle;
     expect(isHit(one, edge, 5)).toBe(true);
     expect(isHit(one, [400, 700], 5)).toBe(false);
   });

@@ -5,6 +5,7 @@ import { accessEnds } from './access-ends';
 import { certificate } from './certificate';
 import { enrolled } from './enrolled';
 import { fromResult } from './from-result';
+import { lookedAgain } from './looked-again';
 import { marked } from './marked';
 import { opens } from './opens';
 import { quizResult } from './quiz-result';
@@ -26,6 +27,7 @@ const occasions: { readonly [O in OccasionName]: Occasion<Facts[O]> } = {
   'from-result': fromResult,
   'staff-told': staffTold,
   marked,
+  'looked-again': lookedAgain,
   certificate,
   'access-ends': accessEnds,
 };

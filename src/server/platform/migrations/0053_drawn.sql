@@ -16,7 +16,7 @@ CREATE TABLE "drawn_step" (
 	"marker_id" text NOT NULL,
 	"at" timestamp with time zone NOT NULL,
 	"why" text DEFAULT '' NOT NULL,
-	CONSTRAINT "drawn_step_kind" CHECK ("drawn_step"."kind" in ('do', 'undo', 'redo'))
+	CONSTRAINT "drawn_step_kind_known" CHECK ("drawn_step"."kind" in ('do', 'undo', 'redo'))
 );
 --> statement-breakpoint
 CREATE TABLE "script" (

@@ -2,28 +2,35 @@
 import { Textarea, TextInput } from '@mantine/core';
 import { type ReactNode, useCallback, useState } from 'react';
 import { act } from '@/app/_client/act';
-import { afterLateness, type Criterion, type CriterionMark, criteriaTotal } from '@/core/assignment';
+import { afterLateness, type Criterion, type CriterionMark, criteriaTotal, criterionFull } from '@/core/assignment';
 import { pointsText, toShort } from '@/core/kernel/exact';
 import { fail, ok } from '@/core/kernel/problem';
 import type { Step } from '@/core/marking';
-import type { MarkBefore } from '@/server/assignment';
+import type { Look, MarkBefore, SavedRemark } from '@/server/assignment';
 import type { DrawnFile } from '@/ui/drawn/PdfSheets';
 import { useReady } from '@/ui/plain/useReady';
+import { ByCriterion } from '../_desk/ByCriterion';
 import { CriteriaMarks, nothingTyped, type TypedMark } from '../_desk/CriteriaMarks';
 import { type Among, DeskFrame } from '../_desk/DeskFrame';
 import { DrawnList } from '../_desk/draw/DrawnList';
 import { useDrawing } from '../_desk/draw/use-drawing';
 import { WorkBoard } from '../_desk/draw/WorkBoard';
 import { Folded } from '../_desk/Folded';
+import { GiveBack } from '../_desk/GiveBack';
+import { LookDesk } from '../_desk/LookDesk';
 import { pointsTyped } from '../_desk/points';
+import { SavedRemarks } from '../_desk/SavedRemarks';
 import { useKeeping } from '../_desk/use-keeping';
 import styles from '../marking.module.css';
 
 export type Work = {
   readonly id: string;
+  readonly courseId: string;
+  readonly lessonId: string;
   readonly title: string;
   readonly course: string;
   readonly learner: string;
+  readonly hidesName: boolean;
   readonly handedIn: string;
   readonly isLate: boolean;
   /** Percent of the points that lateness takes off. */
@@ -31,6 +38,8 @@ export type Work = {
   readonly link: string;
   readonly text: string;
   readonly files: readonly DrawnFile[];
+  readonly returned: readonly DrawnFile[];
+  readonly looks: readonly Look[];
   /** How what is drawn on it came about. */
   readonly steps: readonly Step[];
   readonly state: 'open' | 'marked';
@@ -45,10 +54,17 @@ export type Work = {
   /** Marks there have been, newest first. */
   readonly history: readonly MarkBefore[];
 };
-type Props = { readonly work: Work; readonly among: Among; readonly task: ReactNode };
+type Props = {
+  readonly work: Work;
+  readonly among: Among;
+  readonly task: ReactNode;
+  readonly saved: readonly SavedRemark[];
+  /** The one criterion that is marked over all work, one after another; null where a piece is marked as a whole. */
+  readonly by: string | null;
+};
 
 /** Work that was handed in for an assignment, and its mark. */
-export function Desk({ work, among, task }: Props) {
+export function Desk({ work, among, task, saved, by }: Props) {
   const ready = useReady();
   const [points, setPoints] = useState(work.points === null ? '' : pointsText(work.points));
   const [remark, setRemark] = useState(work.remark);
@@ -62,6 +78,9 @@ export function Desk({ work, among, task }: Props) {
     ),
   );
   const { criteria } = work;
+  const shown = by === null ? criteria : criteria.filter(({ id }) => id === by);
+  // The criterion somebody was at last: what is kept for later use is found for it, and put there.
+  const [here, setHere] = useState<string | null>(by);
   const [selected, setSelected] = useState<readonly string[]>([]);
   const drawing = useDrawing(work.id, work.steps, why);
   const { settled } = drawing;
@@ -86,15 +105,33 @@ export function Desk({ work, among, task }: Props) {
       if (!marks.ok) return marks;
       const whole = pointsTyped(points, 'points');
       if (!whole.ok) return whole;
-      const by = criteria.length > 0 ? { points: null, criteria: marks.value } : { points: whole.value };
-      return act('marking.mark', { handInId: work.id, ...by, remark, finish, why });
+      const given = criteria.length > 0 ? { points: null, criteria: marks.value } : { points: whole.value };
+      // By one criterion nothing is finished: what is decided is kept, and the next piece follows.
+      return act('marking.mark', { handInId: work.id, ...given, remark, finish: finish && by === null, why });
     },
-    [marksTyped, settled, criteria, points, remark, why, work.id],
+    [marksTyped, settled, criteria, points, remark, why, work.id, by],
   );
   const marks = marksTyped();
   const total = criteriaTotal(criteria, marks.ok ? marks.value : []);
   const isMarked = work.state === 'marked';
   const keeping = useKeeping(save, isMarked, among.nextHref);
+  const changeMark = (id: string, part: Partial<TypedMark>) =>
+    setTyped((before) => ({ ...before, [id]: { ...nothingTyped, ...before[id], ...part } }));
+  const at = criteria.find(({ id }) => id === here) ?? null;
+  const intoNow = at ? (typed[at.id] ?? nothingTyped) : null;
+  const useRemark = ({ words, points: change }: SavedRemark) => {
+    const joined = (before: string) => (before.trim() === '' ? words : `${before.trimEnd()}\n${words}`);
+    if (!at || !intoNow) return setRemark(joined(remark));
+    const own = pointsTyped(intoNow.points, at.id);
+    const known = own.ok ? own.value : null;
+    // What takes points takes them from all there are, where none were given yet.
+    const from = known ?? ((change ?? 0) < 0 ? criterionFull(at) : 0);
+    const next = Math.min(criterionFull(at), Math.max(0, from + (change ?? 0)));
+    changeMark(at.id, {
+      remark: joined(intoNow.remark),
+      ...(change !== null && at.by === 'points' && { points: pointsText(next) }),
+    });
+  };
   const wrongIn = (field: string) => (keeping.problem?.field === field ? keeping.problem.sentence : null);
   return (
     <DeskFrame
@@ -105,36 +142,38 @@ export function Desk({ work, among, task }: Props) {
       fields={['points', 'remark', 'why', ...criteria.map(({ id }) => id)]}
       work={
         <article className={styles.board}>
-          <p className={styles.quiet}>
-            <bdi>{work.learner}</bdi> · handed in {work.handedIn}
-            {work.isLate && (
-              <span className={styles.late}>late{work.latePercent > 0 && `, less ${work.latePercent} %`}</span>
-            )}
-            {work.link && (
-              <>
-                {' · '}
-                <a href={work.link} target="_blank" rel="noreferrer">
-                  {work.link}
-                </a>
-              </>
-            )}
-            {work.text.trim() === '' && work.files.length > 0 && ' · without a text'}
-          </p>
-          {drawing.problem && (
-            <p role="alert" className={styles.problem}>
-              {drawing.problem.sentence}
-            </p>
-          )}
-          {isMarked && why.trim() === '' && (
-            <p className={styles.quiet}>
-              Its learner has seen this. Say at the right why it is changed, and draw then.
-            </p>
-          )}
           <WorkBoard
             {...{ text: work.text, files: work.files, drawing, selected }}
             locked={isMarked && why.trim() === ''}
             onSelect={setSelected}
-          />
+          >
+            <p className={styles.quiet}>
+              {work.hidesName && 'Name hidden: '}
+              <bdi>{work.learner}</bdi> · handed in {work.handedIn}
+              {work.isLate && (
+                <span className={styles.late}>late{work.latePercent > 0 && `, less ${work.latePercent} %`}</span>
+              )}
+              {work.link && (
+                <>
+                  {' · '}
+                  <a href={work.link} target="_blank" rel="noreferrer">
+                    {work.link}
+                  </a>
+                </>
+              )}
+              {work.text.trim() === '' && work.files.length > 0 && ' · without a text'}
+            </p>
+            {drawing.problem && (
+              <p role="alert" className={styles.problem}>
+                {drawing.problem.sentence}
+              </p>
+            )}
+            {isMarked && why.trim() === '' && (
+              <p className={styles.quiet}>
+                Its learner has seen this. Say at the right why it is changed, and draw then.
+              </p>
+            )}
+          </WorkBoard>
         </article>
       }
     >
@@ -145,6 +184,7 @@ export function Desk({ work, among, task }: Props) {
           {work.pass > 0 && ` · pass at ${pointsText(work.pass)}`}
         </span>
       </h1>
+      <LookDesk looks={work.looks} criteria={criteria} />
       {criteria.length > 0 ? (
         <>
           <p className={styles.quiet}>
@@ -155,13 +195,12 @@ export function Desk({ work, among, task }: Props) {
               ` Late: ${toShort(afterLateness(total.points, work.latePercent))} of them are left.`}
           </p>
           <CriteriaMarks
-            criteria={criteria}
+            criteria={shown}
             typed={typed}
             marks={marks.ok ? marks.value : []}
             problem={keeping.problem ?? (marks.ok ? null : marks.problem)}
-            onChange={(id, part) =>
-              setTyped((before) => ({ ...before, [id]: { ...nothingTyped, ...before[id], ...part } }))
-            }
+            onChange={changeMark}
+            onEnter={setHere}
           />
         </>
       ) : (
@@ -183,6 +222,7 @@ export function Desk({ work, among, task }: Props) {
         maxRows={18}
         value={remark}
         onChange={(event) => setRemark(event.currentTarget.value)}
+        onFocus={() => setHere(null)}
         error={wrongIn('remark')}
       />
       {isMarked && (
@@ -213,6 +253,19 @@ export function Desk({ work, among, task }: Props) {
           </ul>
         </details>
       )}
+      <div className={styles.tools}>
+        <SavedRemarks
+          place={{ courseId: work.courseId, lessonId: work.lessonId }}
+          saved={saved}
+          into={{
+            ...{ criterionId: at?.id ?? null, title: at?.title ?? 'the whole' },
+            words: intoNow ? intoNow.remark : remark,
+          }}
+          onUse={useRemark}
+        />
+        {criteria.length > 1 && <ByCriterion criteria={criteria} by={by} href={`/marking/${work.id}`} />}
+      </div>
+      <GiveBack workId={work.id} returned={work.returned} />
       <DrawnList drawn={drawing.drawn} files={work.files} selected={selected} onSelect={setSelected} />
       <Folded summary="Model answer" text={work.model} />
       <details className={styles.task}>

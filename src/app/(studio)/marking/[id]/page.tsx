@@ -1,6 +1,6 @@
 import { orNotFound, signedIn } from '@/app/_server/doors';
 import { dateTimeText } from '@/core/kernel/time';
-import { markingDesk } from '@/server/assignment';
+import { markingDesk, savedRemarks } from '@/server/assignment';
 import { instantFrom } from '@/server/enrolment';
 import { RichTextView } from '@/ui/text/RichTextView';
 import { amongOthers } from '../_desk/among';
@@ -8,19 +8,36 @@ import { Desk } from './Desk';
 
 export const metadata = { title: 'Marking desk' };
 
-export default async function MarkingDeskPage({ params }: { readonly params: Promise<{ id: string }> }) {
-  const { id } = await params;
+export default async function MarkingDeskPage({
+  params,
+  searchParams,
+}: {
+  readonly params: Promise<{ id: string }>;
+  readonly searchParams: Promise<{ readonly by?: string }>;
+}) {
+  const [{ id }, { by }] = await Promise.all([params, searchParams]);
   const entered = await signedIn(`/marking/${id}`);
   const { person, db } = entered;
-  const { row, learner, lesson, courseTitle, history, steps } = orNotFound(await markingDesk(db, id, person));
+  const { row, learner, lesson, courseTitle, history, steps, hidesName, looks } = orNotFound(
+    await markingDesk(db, id, person),
+  );
+  const addressed = ({ hash, name, contentType }: (typeof row.files)[number]) => ({
+    ...{ hash, name, contentType, address: `/handed-in/${id}/${hash}` },
+  });
+  const criterion = lesson.assignment?.criteria?.find((one) => one.id === by)?.id ?? null;
   return (
     <Desk
-      key={id}
+      key={`${id}/${criterion}`}
+      by={criterion}
+      saved={await savedRemarks(db, row.courseId, row.lessonId)}
       work={{
         id,
+        courseId: row.courseId,
+        lessonId: row.lessonId,
         title: lesson.title,
         course: courseTitle,
         learner,
+        hidesName,
         handedIn: dateTimeText(instantFrom(row.handedInAt ?? row.changedAt), {
           locale: person.locale,
           zone: person.zone,
@@ -29,10 +46,10 @@ export default async function MarkingDeskPage({ params }: { readonly params: Pro
         latePercent: row.latePercent,
         link: row.link,
         text: row.text,
-        files: row.files.map(({ hash, name, contentType }) => ({
-          ...{ hash, name, contentType, address: `/handed-in/${id}/${hash}` },
-        })),
+        files: row.files.map(addressed),
+        returned: row.returned.map(addressed),
         steps,
+        looks,
         state: row.releasedAt === null ? 'open' : 'marked',
         points: row.points,
         remark: row.remark,
@@ -46,7 +63,7 @@ export default async function MarkingDeskPage({ params }: { readonly params: Pro
           at: dateTimeText(instantFrom(at), { locale: person.locale, zone: person.zone }, false),
         })),
       }}
-      among={await amongOthers(entered, row.lessonId, { id, sort: 'work' })}
+      among={await amongOthers(entered, row.lessonId, { id, sort: 'work' }, criterion)}
       task={<RichTextView text={lesson.text} pictures={lesson.pictures} />}
     />
   );

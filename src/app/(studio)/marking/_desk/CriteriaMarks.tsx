@@ -89,10 +89,12 @@ type Props = {
   readonly marks: readonly CriterionMark[];
   readonly problem: Problem | null;
   readonly onChange: (id: string, part: Partial<TypedMark>) => void;
+  /** Somebody has come to a criterion. */
+  readonly onEnter: (id: string) => void;
 };
 
 /** The criteria of an assignment, each with its way to give points, its guide and a remark. */
-export function CriteriaMarks({ criteria, typed, marks, problem, onChange }: Props) {
+export function CriteriaMarks({ criteria, typed, marks, problem, onChange, onEnter }: Props) {
   const ready = useReady();
   return criteria.map((criterion) => {
     const { id, title, guide } = criterion;
@@ -103,7 +105,7 @@ export function CriteriaMarks({ criteria, typed, marks, problem, onChange }: Pro
       marks.find(({ criterionId }) => criterionId === id),
     );
     return (
-      <fieldset key={id} className={styles.markOf} data-open={given === null || undefined}>
+      <fieldset key={id} className={styles.markOf} data-open={given === null || undefined} onFocus={() => onEnter(id)}>
         <legend>
           <bdi>{title}</bdi>{' '}
           <span className={styles.quiet}>

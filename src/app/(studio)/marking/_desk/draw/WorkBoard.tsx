@@ -1,8 +1,8 @@
 'use client';
-import { IconFile } from '@tabler/icons-react';
 import dynamic from 'next/dynamic';
-import { useEffect, useState } from 'react';
+import { type ReactNode, useEffect, useState } from 'react';
 import { type Drawn, isOnPage, isOnText, moved, type OnPage } from '@/core/marking';
+import { GivenFile } from '@/ui/drawn/GivenFile';
 import type { DrawnFile } from '@/ui/drawn/PdfSheets';
 import { hasPages, type Turn } from '@/ui/drawn/page';
 import { newId } from '@/ui/ids';
@@ -46,11 +46,13 @@ type Props = {
   readonly drawing: Drawing;
   readonly selected: readonly string[];
   readonly locked: boolean;
+  /** What is said of the work, above it. */
+  readonly children: ReactNode;
   onSelect(ids: readonly string[]): void;
 };
 
 /** The work on the desk, with what is drawn on its text and its pages, and what it is drawn with. */
-export function WorkBoard({ text, files, drawing, selected, locked, onSelect }: Props) {
+export function WorkBoard({ text, files, drawing, selected, locked, children, onSelect }: Props) {
   const [tool, setTool] = useState<Tool>('select');
   const [manner, setManner] = useState<Manner>(usualManner);
   const [zoom, setZoom] = useState<Zoom>(100);
@@ -141,6 +143,7 @@ export function WorkBoard({ text, files, drawing, selected, locked, onSelect }: 
         onClose={() => setSigning(false)}
         onSigned={(signature) => change({ signature })}
       />
+      {children}
       {hasText && (
         <TextBoard
           className={`${desk.text} ${desk.sheet}`}
@@ -153,9 +156,7 @@ export function WorkBoard({ text, files, drawing, selected, locked, onSelect }: 
       )}
       {files.map((file) => (
         <section key={file.hash} className={styles.file} style={{ maxWidth: `${7.6 * zoom}px` }} aria-label={file.name}>
-          <p className={styles.fileHead}>
-            <IconFile size={16} aria-hidden="true" /> <a href={file.address}>{file.name}</a>
-          </p>
+          <GivenFile file={file} address={file.address} />
           {hasPages(file) && (
             <PagesOfFile
               file={file}

@@ -81,14 +81,15 @@ export function useDrawing(workId: string, steps: readonly Step[], why: string):
     return sending.current;
   }, [sendAll]);
 
+  const first = useRef(steps);
   useEffect(() => {
-    const known = new Set(steps.map(({ id }) => id));
+    const known = new Set(first.current.map(({ id }) => id));
     const left = keptSteps(workId).filter(({ id }) => !known.has(id));
     if (left.length === 0) return;
     queue.current = left;
     setMade((before) => [...before, ...left]);
     send();
-  }, [workId, steps, send]);
+  }, [workId, send]);
   useEffect(() => {
     const timer = setInterval(() => queue.current.length > 0 && send(), againAfterMs);
     return () => clearInterval(timer);

@@ -9,11 +9,12 @@ import type { Results } from '@/server/assignment';
 import { DataTable } from '@/ui/table/DataTable';
 import { markingHref } from '../../_desk/hrefs';
 import styles from '../../marking.module.css';
+import { ReleaseTime } from './ReleaseTime';
 
-type Props = Results & { readonly courseId: string; readonly lessonId: string };
+type Props = Results & { readonly courseId: string; readonly lessonId: string; readonly zone: string };
 
 /** What is worth a look before learners see their marks, and the ways to let them. */
-export function ReleaseDesk({ courseId, lessonId, unmarked, released, waiting }: Props) {
+export function ReleaseDesk({ courseId, lessonId, zone, unmarked, released, waiting, planned }: Props) {
   const router = useRouter();
   const [problem, setProblem] = useState<string | null>(null);
   const [said, setSaid] = useState('');
@@ -26,6 +27,14 @@ export function ReleaseDesk({ courseId, lessonId, unmarked, released, waiting }:
     if (!told.ok) return;
     setSaid(`${counted(told.value.count, 'result')} released.`);
     router.refresh();
+  };
+  const plan = async (wall: object | null) => {
+    setBusy(true);
+    const name = wall === null ? 'marking.release-never' : 'marking.release-later';
+    const told = await act(name, { courseId, lessonId, ...wall });
+    setBusy(false);
+    setProblem(told.ok ? null : told.problem.sentence);
+    if (told.ok) router.refresh();
   };
   const bare = waiting.filter(({ hasRemark }) => !hasRemark).length;
   const border = waiting.filter(({ isAtBorder }) => isAtBorder).length;
@@ -87,6 +96,7 @@ export function ReleaseDesk({ courseId, lessonId, unmarked, released, waiting }:
           </DataTable>
         </>
       )}
+      <ReleaseTime {...{ planned, zone, busy }} onPlan={plan} />
       <p role="status">{said}</p>
       {problem && (
         <p role="alert" className={styles.problem}>

@@ -1,7 +1,9 @@
 import Link from 'next/link';
 import { orNotFound, signedIn } from '@/app/_server/doors';
+import { dateTimeText } from '@/core/kernel/time';
 import { can } from '@/core/people';
 import { resultsOf } from '@/server/assignment';
+import { instantFrom } from '@/server/enrolment';
 import { lessonsToMark } from '@/server/marking';
 import { TopBar } from '../../../_frame/TopBar';
 import styles from '../../marking.module.css';
@@ -25,7 +27,16 @@ export default async function ResultsPage({ params }: { readonly params: Promise
           <h1>Results: {lesson.title}</h1>
           <Link href={`/marking?lesson=${lessonId}`}>Back to marking</Link>
         </div>
-        <ReleaseDesk courseId={lesson.courseId} lessonId={lessonId} {...results} />
+        <ReleaseDesk
+          {...results}
+          {...{ courseId: lesson.courseId, lessonId, zone: person.zone }}
+          planned={
+            results.planned && {
+              ...results.planned,
+              at: `${dateTimeText(instantFrom(results.planned.at), person)} (${person.zone})`,
+            }
+          }
+        />
       </main>
     </>
   );

@@ -78,6 +78,17 @@ export function AssignmentFields({ lesson, settings }: Props) {
           />
         )}
       </div>
+      <Select
+        label="A recording made in the browser"
+        data={[
+          { value: 'sound', label: 'of sound' },
+          { value: 'film', label: 'of film' },
+        ]}
+        placeholder="not asked for"
+        clearable
+        value={settings.takesRecording ?? null}
+        onChange={(kind) => set({ takesRecording: (kind as 'sound' | 'film' | null) ?? null })}
+      />
       {settings.files > 0 && (
         <MultiSelect
           label="Kinds of files"
@@ -121,6 +132,11 @@ export function AssignmentFields({ lesson, settings }: Props) {
         ]}
         value={settings.releases ?? 'at-once'}
         onChange={(releases) => releases && set({ releases: releases as 'at-once' | 'together' })}
+      />
+      <Switch
+        label="Those who mark see no names until the result is out"
+        checked={settings.hidesNames ?? false}
+        onChange={(event) => set({ hidesNames: event.currentTarget.checked })}
       />
       <NumberField
         label="May be handed in"
