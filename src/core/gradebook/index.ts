@@ -1,6 +1,24 @@
 export { type Completion, type CompletionLesson, type CompletionRule, completion } from './completion';
 export { completionSchema, missingSchema } from './schema';
 export {
+  type Band,
+  bandOf,
+  type GradeCategory,
+  type GradeScheme,
+  gradeInWords,
+  type KeepRule,
+  type OwnItem,
+  type Placed,
+  type Rounding,
+  roundedPercent,
+  roundingWays,
+  type Scale,
+  scaleFault,
+  scalesToBeginWith,
+  schemeSchema,
+  usualScheme,
+} from './scheme';
+export {
   type GradeEntry,
   type GradeItem,
   gradeSheet,
@@ -9,5 +27,9 @@ export {
   reaches,
   type Sheet,
   type SheetLine,
+  type SheetPart,
   weightShare,
+  wholeFull,
+  wholeItem,
 } from './sheet';
+export { type EntryState, type PackedRow, packed, summing, unpacked } from './sums';

@@ -12,6 +12,16 @@ import {
   toShort,
   zero,
 } from '../kernel/exact';
+import { leftOut } from './left-out';
+import {
+  type Band,
+  bandOf,
+  comparedShare,
+  type GradeCategory,
+  type GradeScheme,
+  gradeInWords,
+  usualScheme,
+} from './scheme';
 
 /** Something that counts towards the course grade. */
 export type GradeItem = {
@@ -22,6 +32,10 @@ export type GradeItem = {
   /** Full points in thousandths. */
   readonly of: number;
 };
+
+/** The course grade where somebody has set it by hand: as a decision about this item, in thousandths of a percent. */
+export const wholeItem = '00000000-0000-0000-0000-000000000000';
+export const wholeFull = 100_000;
 
 /**
  * What a learner has for an item. Points are exact thousandths out of `of`: what the item was worth when it was
@@ -42,22 +56,40 @@ export type MissingRule = 'left-out' | 'zero';
 export type SheetLine = {
   readonly item: GradeItem;
   readonly entry: GradeEntry;
-  /** Share of the item's points, 0 to 1; null when the line is left out of the sum. */
+  /** Share of the item's points, 0 to 1; null when there is nothing that could count. */
   readonly share: Rational | null;
+  /** Whether it has a share and its category leaves it out. */
+  readonly isLeftOut: boolean;
+  readonly isExtra: boolean;
   readonly why: string;
+};
+/** The items of a category with what they come to; `category` is null for those that stand alone. */
+export type SheetPart = {
+  readonly category: GradeCategory | null;
+  readonly lines: readonly SheetLine[];
+  /** 0 to 1, more with extra; null while nothing counts. Of those that stand alone each counts for itself. */
+  readonly share: Rational | null;
+  /** What it weighs in the grade of this learner. */
+  readonly weight: number;
+  readonly written: string;
 };
 export type Sheet = {
   readonly lines: readonly SheetLine[];
-  /** 0 to 1, exact; null while nothing counts. */
+  readonly parts: readonly SheetPart[];
+  /** 0 to 1, exact; null while nothing counts. What was set by hand stands before what was worked out. */
   readonly grade: Rational | null;
-  /** Percent with one decimal, rounded once, half up: `70.4 %`. */
+  /** In the scale of the course, rounded once by its rule: `70.4 %`, `B (70.4 %)`. */
   readonly gradeText: string;
+  readonly band: Band | null;
+  /** Why the grade is not the sum; null where it is. */
+  readonly byHand: string | null;
   /** The sum as a person would write it. */
   readonly written: string;
 };
 
 function lineOf(item: GradeItem, entry: GradeEntry, missing: MissingRule): SheetLine {
-  const out = (why: string): SheetLine => ({ item, entry, share: null, why });
+  const line = { item, entry, isLeftOut: false, isExtra: false };
+  const out = (why: string): SheetLine => ({ ...line, share: null, why });
   if (item.weight <= 0) return out('weight 0: not part of the grade');
   if (item.of <= 0) return out('worth 0 points: not part of the grade');
   switch (entry.state) {
@@ -69,32 +101,82 @@ function lineOf(item: GradeItem, entry: GradeEntry, missing: MissingRule): Sheet
       return out('handed in; the result is not shown');
     case 'missing':
       if (missing === 'left-out') return out('not there yet, left out');
-      return entry.isDue ? { item, entry, share: zero, why: 'missing, counts as 0' } : out('not due yet, left out');
+      return entry.isDue ? { ...line, share: zero, why: 'missing, counts as 0' } : out('not due yet, left out');
     case 'points': {
       if (entry.of <= 0) return out('worth 0 points when it was marked: not part of the grade');
       const share = divide(entry.points, rational(entry.of));
-      return { item, entry, share, why: entry.byHand ? `set by hand: ${entry.byHand}` : 'points earned' };
+      return { ...line, share, why: entry.byHand ? `set by hand: ${entry.byHand}` : 'points earned' };
     }
   }
 }
 
+type Counting = SheetLine & { readonly share: Rational };
+const counts = (line: SheetLine): line is Counting => line.share !== null && !line.isLeftOut;
+const weightsOf = (lines: readonly SheetLine[]) =>
+  lines.filter((line) => counts(line) && !line.isExtra).reduce((total, { item }) => total + item.weight, 0);
+const weighed = (lines: readonly SheetLine[]) =>
+  sum(lines.filter(counts).map(({ item, share }) => multiply(rational(item.weight), share)));
+
 /**
- * The grade of one learner: the mean of the shares earned, by weight, over the items that count. The
+ * The grade of one learner. A category is the mean of the shares that count in it, by weight; the grade is the mean of
+ * the categories and of the items that stand alone, by theirs. Extra is added above and not below the line. The
  * arithmetic is exact, so the order of the items does not matter; it is rounded only to be read.
  */
 export function gradeSheet(
   items: readonly GradeItem[],
   entries: ReadonlyMap<string, GradeEntry>,
   missing: MissingRule,
+  scheme: GradeScheme = usualScheme,
 ): Sheet {
-  const lines = items.map((item) => lineOf(item, entries.get(item.id) ?? { state: 'missing', isDue: false }, missing));
-  const counted = lines.filter((line): line is SheetLine & { share: Rational } => line.share !== null);
-  const weights = counted.reduce((total, line) => total + line.item.weight, 0);
-  const grade =
-    weights === 0
-      ? null
-      : divide(sum(counted.map((line) => multiply(rational(line.item.weight), line.share))), rational(weights));
-  return { lines, grade, gradeText: percentText(grade), written: written(counted, weights, grade) };
+  const placed = items.map((item) => {
+    const entry = entries.get(item.id) ?? ({ state: 'missing', isDue: false } as const);
+    const { categoryId = null, extra = false } = scheme.placed[item.id] ?? {};
+    const category = scheme.categories.find(({ id }) => id === categoryId) ?? null;
+    const line = lineOf(item, entry, missing);
+    // Extra that is not there takes nothing away.
+    const isNothing = extra && entry.state === 'missing';
+    const why = extra ? `${line.why}, extra` : line.why;
+    const own: SheetLine = isNothing
+      ? { ...line, share: null, isExtra: true, why: 'extra, not there' }
+      : { ...line, isExtra: extra, why };
+    return { category, line: own };
+  });
+  const partOf = (category: GradeCategory | null): SheetPart => {
+    const all = placed.filter((one) => one.category === category).map(({ line }) => line);
+    const regular = all.filter(counts).filter(({ isExtra }) => !isExtra);
+    const gone: ReadonlySet<SheetLine> = category
+      ? leftOut(category, regular, (a, b) => compare(a.share, b.share))
+      : new Set();
+    const lines = all.map((line) =>
+      gone.has(line) ? { ...line, isLeftOut: true, why: `${line.why}; left out by its category` } : line,
+    );
+    const weights = weightsOf(lines);
+    const share = weights === 0 ? null : divide(weighed(lines), rational(weights));
+    const weight = share === null ? 0 : (category?.weight ?? weights);
+    return { category, lines, share, weight, written: category ? writtenPart(lines, weights, share) : '' };
+  };
+  const parts = [...scheme.categories.map(partOf), partOf(null)].filter(({ lines }) => lines.length > 0);
+  const grade = gradeOf(parts);
+  const decided = entries.get(wholeItem);
+  const set = decided?.state === 'points' ? decided : null;
+  const told = set ? divide(set.points, rational(wholeFull)) : grade;
+  const byId = new Map(parts.flatMap(({ lines }) => lines.map((line) => [line.item.id, line])));
+  return {
+    lines: items.flatMap(({ id }) => byId.get(id) ?? []),
+    ...{ parts, grade: told, gradeText: gradeInWords(told, scheme), band: told && bandOf(told, scheme) },
+    byHand: set ? (set.byHand ?? '') : null,
+    written: written(parts, grade, scheme),
+  };
+}
+
+/** The mean of categories and of what stands alone, with extra of the latter above the line. */
+function gradeOf(parts: readonly SheetPart[]): Rational | null {
+  const weights = parts.reduce((total, { weight }) => total + weight, 0);
+  if (weights === 0) return null;
+  const above = parts.map(({ category, lines, share, weight }) =>
+    category ? multiply(rational(weight), share ?? zero) : weighed(lines),
+  );
+  return divide(sum(above), rational(weights));
 }
 
 /** A share as percent with one decimal, or a dash. */
@@ -109,18 +191,30 @@ function exactText(value: Rational): string {
   return compare(back, value) === 0 ? short : `(${value.n}/${value.d})`;
 }
 
-function written(counted: readonly SheetLine[], weights: number, grade: Rational | null): string {
-  if (grade === null) return 'Nothing counts yet.';
-  const terms = counted.map(({ item, entry }) => {
-    const points = entry.state === 'points' ? divide(entry.points, rational(1000)) : zero;
-    return `${item.weight} × ${exactText(points)}/${exactText(thousandths(entry.state === 'points' ? entry.of : item.of))}`;
-  });
-  return `(${terms.join(' + ')}) ÷ ${weights} = ${percentText(grade)}`;
+const term = ({ item, entry, isExtra }: SheetLine) => {
+  const points = entry.state === 'points' ? divide(entry.points, rational(1000)) : zero;
+  const of = exactText(thousandths(entry.state === 'points' ? entry.of : item.of));
+  return `${item.weight} × ${exactText(points)}/${of}${isExtra ? ' extra' : ''}`;
+};
+
+function writtenPart(lines: readonly SheetLine[], weights: number, share: Rational | null): string {
+  if (share === null) return 'Nothing counts yet.';
+  return `(${lines.filter(counts).map(term).join(' + ')}) ÷ ${weights} = ${percentText(share)}`;
 }
 
-/** Whether a grade reaches a percentage, decided on the exact value and not on the rounded one. */
-export const reaches = (grade: Rational | null, percent: number) =>
-  grade !== null && compare(grade, rational(percent, 100)) >= 0;
+function written(parts: readonly SheetPart[], grade: Rational | null, scheme: GradeScheme): string {
+  if (grade === null) return 'Nothing counts yet.';
+  const weights = parts.reduce((total, { weight }) => total + weight, 0);
+  const terms = parts.flatMap(({ category, lines, share, weight }) => {
+    if (!category) return lines.filter(counts).map(term);
+    return share === null ? [] : [`${weight} × ${percentText(share)} ${category.title}`];
+  });
+  return `(${terms.join(' + ')}) ÷ ${weights} = ${gradeInWords(grade, scheme)}`;
+}
+
+/** Whether a grade reaches a percentage: the exact value does, or the rounded one where a course says so. */
+export const reaches = (grade: Rational | null, percent: number, { rounding }: GradeScheme = usualScheme) =>
+  grade !== null && compare(comparedShare(grade, rounding), rational(percent, 100)) >= 0;
 
 /** How much of the course grade an item is worth at most, 0 to 1. */
 export const weightShare = (item: GradeItem, items: readonly GradeItem[]): Rational => {

@@ -1,9 +1,9 @@
-import { type GradeEntry, gradeSheet } from '../gradebook';
+import type { GradeEntry } from '../gradebook';
 import { Temporal } from '../kernel/time';
 import { orElse } from '../kernel/words';
 import type { LessonDocument } from '../outline';
 import type { LearnerRecords } from './records';
-import { gradeItems, type LearnerView, type LessonView, whole } from './view';
+import { entriesByHand, type LearnerView, type LessonView, sheetOf, whole } from './view';
 
 /** What a learner may see of a result: that it is there, its points and whether it was passed, the right answers. */
 export type Shown = { readonly points: boolean; readonly answers: boolean };
@@ -42,7 +42,8 @@ export function throughOwnEyes(view: LearnerView, records: LearnerRecords): Lear
       ? { ...one, passed: null, progress: { ...one.progress, state: 'done', doneAt: null } }
       : one;
   const sections = view.sections.map((section) => ({ ...section, lessons: section.lessons.map(own) }));
-  const sheet = gradeSheet(gradeItems(view.document), entries, view.document.course.missing);
+  for (const [id, entry] of entriesByHand(view.document, records)) entries.set(id, entry);
+  const sheet = sheetOf(view.document, entries);
   const shown = whole({ ...view, sections, sheet }, view.finished);
   // Whether it is earned is the truth; of what is missing, only what can be told.
   const missing = (shown.award?.missing ?? []).filter((one) => !one.startsWith('Course grade'));

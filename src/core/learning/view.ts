@@ -3,9 +3,12 @@ import {
   completion,
   type GradeEntry,
   type GradeItem,
+  type GradeScheme,
   gradeSheet,
   reaches,
   type Sheet,
+  usualScheme,
+  wholeItem,
 } from '../gradebook';
 import { divide, rational, zero } from '../kernel/exact';
 import type { Temporal } from '../kernel/time';
@@ -34,7 +37,7 @@ import {
   type Standing,
 } from '../release';
 import { gradingOf } from './grading';
-import type { LearnerRecords } from './records';
+import type { Decision, LearnerRecords } from './records';
 import { standingOf } from './standing';
 
 export type LessonView = {
@@ -93,11 +96,32 @@ export type LearnerView = {
 /** What a lesson is worth, in thousandths of a point. */
 export const fullPoints = (lesson: LessonDocument) => lessonKindOf(lesson.kind).fullPoints(lesson, lesson.questions);
 
-/** What counts for the grade of an edition, in the order of the course. */
-export const gradeItems = (document: CourseDocument): GradeItem[] =>
-  lessonsOf(document)
+/** How the grade of an edition comes about. */
+export const schemeOf = ({ course }: CourseDocument): GradeScheme => course.settings.grading ?? usualScheme;
+
+/** What counts for the grade of an edition: its lessons in the order of the course, then what is given by hand alone. */
+export const gradeItems = (document: CourseDocument): GradeItem[] => [
+  ...lessonsOf(document)
     .filter((lesson) => isItem(lesson, lesson.questions))
-    .map((lesson) => ({ id: lesson.id, title: lesson.title, weight: lesson.weight, of: fullPoints(lesson) }));
+    .map((lesson) => ({ id: lesson.id, title: lesson.title, weight: lesson.weight, of: fullPoints(lesson) })),
+  ...schemeOf(document).own,
+];
+
+/** What was decided by hand about what belongs to no lesson: columns of their own, and the grade as a whole. */
+export const entriesByHand = (document: CourseDocument, { decisions }: LearnerRecords): [string, GradeEntry][] =>
+  [...schemeOf(document).own.map(({ id }) => id), wholeItem].flatMap((id) => {
+    const decision = decisions.get(id);
+    return decision ? [[id, entryDecided(decision)]] : [];
+  });
+
+const entryDecided = ({ kind, points, of, reason }: Decision): GradeEntry =>
+  kind === 'excused'
+    ? { state: 'excused', reason }
+    : { state: 'points', points: rational(points ?? 0), of, byHand: reason };
+
+/** The grade of a learner, by what they have for each item. */
+export const sheetOf = (document: CourseDocument, entries: ReadonlyMap<string, GradeEntry>): Sheet =>
+  gradeSheet(gradeItems(document), entries, document.course.missing, schemeOf(document));
 
 /** Why somebody a quiz is not for has nothing to do in it. */
 const notForThem = 'This quiz is for others.';
@@ -105,10 +129,8 @@ const notForThem = 'This quiz is for others.';
 /** What a learner has for an item, before anything is weighed. `isDue`: whether it counts that there is nothing. */
 export function gradeEntry(lesson: LessonDocument, records: LearnerRecords, isDue: boolean): GradeEntry {
   const decision = records.decisions.get(lesson.id);
-  if (decision?.kind === 'excused') return { state: 'excused', reason: decision.reason };
-  if (!decision && !isFor(lesson.quiz?.forWhom, records.belongs)) return { state: 'excused', reason: notForThem };
-  if (decision)
-    return { state: 'points', points: rational(decision.points ?? 0), of: decision.of, byHand: decision.reason };
+  if (decision) return entryDecided(decision);
+  if (!isFor(lesson.quiz?.forWhom, records.belongs)) return { state: 'excused', reason: notForThem };
   return gradingOf(lesson.kind).entry(lesson, records, isDue);
 }
 
@@ -265,7 +287,7 @@ export function learnerView(
       };
     }),
   }));
-  const sheet = gradeSheet(gradeItems(document), entries, document.course.missing);
+  const sheet = sheetOf(document, new Map([...entries, ...entriesByHand(document, records)]));
   const { accessEnds, isOver, next: changesNext } = release;
   return whole({ document, clock, now, sections, sheet, accessEnds, isOver, changesNext }, records.finished);
 }
@@ -318,7 +340,7 @@ function awardOf(document: CourseDocument, reached: Completion, sheet: Sheet): L
   if (!award.on) return null;
   const missing = [
     ...(reached.complete ? [] : orElse(reached.missing, 'The course is not finished yet')),
-    ...(award.minPercent !== null && !reaches(sheet.grade, award.minPercent)
+    ...(award.minPercent !== null && !reaches(sheet.grade, award.minPercent, schemeOf(document))
       ? [gradeMissing(award.minPercent, sheet)]
       : []),
   ];

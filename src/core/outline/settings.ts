@@ -1,4 +1,5 @@
 import { array, boolean, lazy, mixed, number, object, string } from 'yup';
+import { schemeSchema } from '../gradebook';
 import { lessonKindOf, usualDoneRule } from './kinds';
 import { accents, type Course, type CourseSettings, type DoneRule, type Lesson, lessonKinds, looks } from './types';
 
@@ -54,6 +55,7 @@ export const settingsSchema = object({
           doneRuleSchema.isValidSync(rule, { strict: true }),
       );
     }),
+  grading: schemeSchema.default(undefined).optional(),
 }).noUnknown();
 
 /** Where a value comes from: the lesson itself, the course, or the usual rule for its kind. */

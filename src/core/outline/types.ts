@@ -1,6 +1,6 @@
 import type { AssignmentSettings } from '../assignment';
 import type { AwardSettings } from '../certificate';
-import type { CompletionRule, MissingRule } from '../gradebook';
+import type { CompletionRule, GradeScheme, MissingRule } from '../gradebook';
 import { inOrder } from '../kernel/exact';
 import type { LiveSettings } from '../live';
 import type { QuestionContent, QuizSettings } from '../quiz';
@@ -86,6 +86,8 @@ export type CourseSettings = {
   readonly sources: readonly string[];
   /** What makes a lesson count as done, by kind; what is not named follows the usual rule. */
   readonly done: { readonly [kind in LessonKind]?: DoneRule };
+  /** How its grade comes about; the mean of all by weight where it does not say. */
+  readonly grading?: GradeScheme;
 };
 
 /** A countdown to the second, in days and hours, or only the date. */

@@ -184,6 +184,18 @@ export function Desk({ work, among, task, saved, by }: Props) {
           {work.pass > 0 && ` · pass at ${pointsText(work.pass)}`}
         </span>
       </h1>
+      <div className={styles.tools}>
+        <SavedRemarks
+          place={{ courseId: work.courseId, lessonId: work.lessonId }}
+          saved={saved}
+          into={{
+            ...{ criterionId: at?.id ?? null, title: at?.title ?? 'the whole' },
+            words: intoNow ? intoNow.remark : remark,
+          }}
+          onUse={useRemark}
+        />
+        {criteria.length > 1 && <ByCriterion criteria={criteria} by={by} href={`/marking/${work.id}`} />}
+      </div>
       <LookDesk looks={work.looks} criteria={criteria} />
       {criteria.length > 0 ? (
         <>
@@ -253,18 +265,6 @@ export function Desk({ work, among, task, saved, by }: Props) {
           </ul>
         </details>
       )}
-      <div className={styles.tools}>
-        <SavedRemarks
-          place={{ courseId: work.courseId, lessonId: work.lessonId }}
-          saved={saved}
-          into={{
-            ...{ criterionId: at?.id ?? null, title: at?.title ?? 'the whole' },
-            words: intoNow ? intoNow.remark : remark,
-          }}
-          onUse={useRemark}
-        />
-        {criteria.length > 1 && <ByCriterion criteria={criteria} by={by} href={`/marking/${work.id}`} />}
-      </div>
       <GiveBack workId={work.id} returned={work.returned} />
       <DrawnList drawn={drawing.drawn} files={work.files} selected={selected} onSelect={setSelected} />
       <Folded summary="Model answer" text={work.model} />

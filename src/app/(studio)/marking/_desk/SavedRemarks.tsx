@@ -70,7 +70,7 @@ export function SavedRemarks({ place, saved, into, onUse }: Props) {
     else setProblem(gone.problem.sentence);
   };
   return (
-    <Popover opened={opened} onChange={setOpened} position="top-start" width={370} trapFocus>
+    <Popover opened={opened} onChange={setOpened} position="bottom-start" width={370} trapFocus>
       <Popover.Target>
         <Button
           variant="subtle"
