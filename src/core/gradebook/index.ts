@@ -1,4 +1,6 @@
 export { type Completion, type CompletionLesson, type CompletionRule, completion } from './completion';
+export { type Entered, entryText, readEntry, readWholeGrade } from './entry';
+export { type GradePlan, type GradeRoll, type Meant, meantBy, type PlannedEntry, planGrades } from './plan';
 export { completionSchema, missingSchema } from './schema';
 export {
   type Band,
@@ -32,4 +34,4 @@ export {
   wholeFull,
   wholeItem,
 } from './sheet';
-export { type EntryState, type PackedRow, packed, summing, unpacked } from './sums';
+export { type EntryState, type PackedRow, packed, pointsIn, summing, unpacked } from './sums';

@@ -1,4 +1,4 @@
-import { type Rational, rational } from '../kernel/exact';
+import { type Rational, rational, zero } from '../kernel/exact';
 import { leftOut } from './left-out';
 import type { GradeScheme } from './scheme';
 import { type GradeEntry, type GradeItem, gradeSheet, type MissingRule, wholeFull, wholeItem } from './sheet';
@@ -15,6 +15,8 @@ export type PackedRow = {
   /** Reached and full points, in units that are the same for both; 0 of 0 where there are none. */
   readonly n: readonly number[];
   readonly d: readonly number[];
+  /** What it was worth when it was marked, in thousandths: `n / (d / of)` are the points. */
+  readonly of: readonly number[];
   readonly states: readonly EntryState[];
   /** The grade that was set by hand, in thousandths of a percent. */
   readonly whole: number | null;
@@ -22,16 +24,17 @@ export type PackedRow = {
 
 /** What a learner has, packed; items are those of the edition in their order. */
 export function packed(items: readonly GradeItem[], entries: ReadonlyMap<string, GradeEntry>): PackedRow {
-  const [n, d, states]: [number[], number[], EntryState[]] = [[], [], []];
+  const [n, d, of, states]: [number[], number[], number[], EntryState[]] = [[], [], [], []];
   for (const { id } of items) {
     const entry = entries.get(id) ?? ({ state: 'missing', isDue: false } as const);
     const hasPoints = entry.state === 'points';
     n.push(hasPoints ? Number(entry.points.n) : 0);
     d.push(hasPoints ? Number(entry.points.d) * entry.of : 0);
+    of.push(hasPoints ? entry.of : 0);
     states.push(entry.state === 'missing' && entry.isDue ? 'due' : entry.state);
   }
   const whole = entries.get(wholeItem);
-  return { n, d, states, whole: whole?.state === 'points' ? Number(whole.points.n) : null };
+  return { n, d, of, states, whole: whole?.state === 'points' ? Number(whole.points.n) : null };
 }
 
 /** The same as entries, as `gradeSheet` takes them: for a sheet that is written out. */
@@ -39,15 +42,19 @@ export function unpacked(items: readonly GradeItem[], row: PackedRow): Map<strin
   const entries = new Map<string, GradeEntry>();
   for (const [i, { id }] of items.entries()) {
     const state = row.states[i] ?? 'missing';
-    const [n = 0, d = 0] = [row.n[i], row.d[i]];
-    // Told out of what it is worth now, where that is the same.
-    if (state === 'points') entries.set(id, { state, points: rational(n), of: d });
+    if (state === 'points') entries.set(id, { state, points: pointsIn(row, i), of: row.of[i] ?? 0 });
     else if (state === 'missing' || state === 'due') entries.set(id, { state: 'missing', isDue: state === 'due' });
     else if (state === 'excused') entries.set(id, { state, reason: '' });
     else entries.set(id, { state });
   }
   if (row.whole !== null) entries.set(wholeItem, { state: 'points', points: rational(row.whole), of: wholeFull });
   return entries;
+}
+
+/** The points somebody has for an item, in thousandths. */
+export function pointsIn({ n, d, of }: PackedRow, at: number): Rational {
+  const full = of[at] ?? 0;
+  return full > 0 ? rational(n[at] ?? 0, (d[at] ?? 0) / full) : zero;
 }
 
 /** A grade as two whole numbers; `d` is 0 while nothing counts. */

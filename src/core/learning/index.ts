@@ -9,12 +9,14 @@ export { type Shown, shownOf, throughOwnEyes } from './shown';
 export {
   type Awaited,
   fullPoints,
+  gradeEntries,
   gradeEntry,
   gradeItems,
   type LearnerView,
   type LessonView,
   learnerView,
   type SectionView,
+  schemeOf,
   waitsForDeeds,
   wholeStanding,
 } from './view';

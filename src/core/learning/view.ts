@@ -239,6 +239,20 @@ function waitsOf({ waits }: Opening, lessons: ReadonlyMap<string, LessonDocument
   return [...found.values()];
 }
 
+/** What a learner has at a moment for everything that counts, and for what is decided by hand alone. */
+export function gradeEntries(
+  document: CourseDocument,
+  clock: LearnerClock,
+  records: LearnerRecords,
+  now: Temporal.Instant,
+): Map<string, GradeEntry> {
+  const entries = new Map<string, GradeEntry>(entriesByHand(document, records));
+  for (const lesson of lessonsOf(document))
+    if (isItem(lesson, lesson.questions))
+      entries.set(lesson.id, gradeEntry(lesson, records, isDueBy(lesson, clock, records, now.epochMilliseconds)));
+  return entries;
+}
+
 /** The course as a learner meets it at a moment: what is open, done, due and graded. */
 export function learnerView(
   document: CourseDocument,
@@ -248,10 +262,7 @@ export function learnerView(
 ): LearnerView {
   const nowMs = now.epochMilliseconds;
   const all = lessonsOf(document);
-  const entries = new Map<string, GradeEntry>();
-  for (const lesson of all)
-    if (isItem(lesson, lesson.questions))
-      entries.set(lesson.id, gradeEntry(lesson, records, isDueBy(lesson, clock, records, nowMs)));
+  const entries = gradeEntries(document, clock, records, now);
   const byId = new Map(all.map((lesson) => [lesson.id, lesson]));
   const judged = judgedBy(all, records, entries);
   const done = new Set(judged.flatMap((one) => (one.done ? [one.lesson.id] : [])));
@@ -287,7 +298,7 @@ export function learnerView(
       };
     }),
   }));
-  const sheet = sheetOf(document, new Map([...entries, ...entriesByHand(document, records)]));
+  const sheet = sheetOf(document, entries);
   const { accessEnds, isOver, next: changesNext } = release;
   return whole({ document, clock, now, sections, sheet, accessEnds, isOver, changesNext }, records.finished);
 }

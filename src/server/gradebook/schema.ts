@@ -1,4 +1,5 @@
-import { integer, pgTable, primaryKey, text, timestamp, uuid } from 'drizzle-orm/pg-core';
+import { sql } from 'drizzle-orm';
+import { check, index, integer, pgTable, primaryKey, text, timestamp, uuid } from 'drizzle-orm/pg-core';
 import { belongsToEnrolment, ofEnrolment } from '../enrolment/schema';
 import { user } from '../people/schema';
 
@@ -21,5 +22,29 @@ export const gradeDecision = pgTable(
   (table) => [
     primaryKey({ columns: [table.enrolmentId, table.lessonId] }),
     belongsToEnrolment('grade_decision_enrolment', table).onDelete('cascade'),
+  ],
+);
+
+/** Every decision there was about a grade, so that each can be accounted for later. */
+export const gradeHistory = pgTable(
+  'grade_history',
+  {
+    id: uuid('id').primaryKey(),
+    ...ofEnrolment(),
+    lessonId: uuid('lesson_id').notNull(),
+    /** `none`: back to what was earned. */
+    kind: text('kind', { enum: ['points', 'excused', 'none'] }).notNull(),
+    points: integer('points'),
+    of: integer('of'),
+    reason: text('reason').notNull(),
+    decidedBy: text('decided_by')
+      .notNull()
+      .references(() => user.id),
+    at: timestamp('at', { withTimezone: true, mode: 'string' }).notNull(),
+  },
+  (table) => [
+    belongsToEnrolment('grade_history_enrolment', table).onDelete('cascade'),
+    index('grade_history_cell').on(table.enrolmentId, table.lessonId),
+    check('grade_history_kind_known', sql`${table.kind} in ('points', 'excused', 'none')`),
   ],
 );

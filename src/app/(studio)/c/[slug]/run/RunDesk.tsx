@@ -107,6 +107,7 @@ export function RunDesk({
           {found.toLocaleString('en-GB')} of{' '}
           {(what === 'learners' ? counts.learners : counts.awards).toLocaleString('en-GB')} {what}
         </span>
+        <Link href={`${path}/grades`}>Whole gradebook, and what if</Link>
         <Link href={`${path}/messages`}>Messages</Link>
         {selected && (
           <Anchor component="button" type="button" onClick={() => setSelectedId(null)}>

@@ -1,0 +1,47 @@
+import { type PackedRow, packed } from '@/core/gradebook';
+import { Temporal } from '@/core/kernel/time';
+import { gradeEntries, gradeItems } from '@/core/learning';
+import type { CourseDocument } from '@/core/outline';
+import type { EnrolledLearner } from '../enrolment';
+import { recordsOf } from '../learning';
+import type { Database } from '../platform/database';
+
+/** A learner's row of the gradebook: what they have for each item, what of it was decided by hand, and the grade. */
+export type GradeRow = PackedRow & {
+  readonly learnerId: string;
+  readonly name: string;
+  readonly email: string;
+  readonly cohort: string | null;
+  /** By item: what was decided, with its reason. */
+  readonly decided: {
+    readonly [itemId: string]: {
+      readonly kind: 'points' | 'excused';
+      readonly points: number | null;
+      readonly reason: string;
+    };
+  };
+};
+
+/** The rows of some learners, by the live edition, now. */
+export async function gradeRows(
+  db: Database,
+  document: CourseDocument,
+  learners: readonly EnrolledLearner[],
+  now = Temporal.Now.instant(),
+): Promise<GradeRow[]> {
+  if (learners.length === 0) return [];
+  const items = gradeItems(document);
+  const records = await recordsOf(db, learners);
+  return learners.flatMap(({ enrolmentId, learnerId, name, email, cohort, clock }) => {
+    const own = records.get(enrolmentId);
+    if (!own) return [];
+    const decided = [...own.decisions].map(([id, { kind, points, reason }]) => [id, { kind, points, reason }]);
+    return [
+      {
+        ...packed(items, gradeEntries(document, clock, own, now)),
+        ...{ learnerId, name, email, cohort: cohort?.name ?? null },
+        decided: Object.fromEntries(decided),
+      },
+    ];
+  });
+}
