@@ -76,29 +76,10 @@ const views = [
   },
   { name: 'calendar', who: ines, path: '/calendar' },
   {
-    name: 'text',
-    who: ines,
-    path: '/c/stream-survey/build',
-    act: async (page) => {
-      await page.getByRole('treeitem', { name: /Field clinic: flow/ }).click();
-      await page.getByRole('link', { name: /^What it is about:/ }).click();
-      await page.getByRole('heading', { name: 'From a float to a flow' }).waitFor();
-    },
-  },
-  {
     name: 'catalogue',
     who: ines,
     path: '/catalogue',
     act: (page) => page.getByRole('button', { name: 'Filter', exact: true }).click(),
-  },
-  {
-    name: 'outbox',
-    who: ines,
-    path: '/messages?state=sent',
-    act: async (page) => {
-      await page.getByRole('listitem').filter({ hasText: 'A lesson opens' }).first().getByRole('link').click();
-      await page.frameLocator('iframe').getByText('Hello').waitFor();
-    },
   },
   {
     name: 'release',
@@ -134,15 +115,55 @@ const views = [
     act: (page) => page.getByRole('button', { name: 'Bo Li' }).click(),
   },
   {
+    name: 'what-if',
+    who: ines,
+    path: '/c/stream-survey/run/grades',
+    act: async (page) => {
+      await page.getByRole('button', { name: 'Try other weights' }).click();
+      const weight = page.getByRole('textbox', { name: /^Weight of .* on trial$/ });
+      await weight.nth(2).fill('40');
+      await weight.nth(2).press('Enter');
+      await weight.nth(3).fill('5');
+      await weight.nth(3).press('Enter');
+      await page.getByRole('gridcell').first().click();
+      await page.getByText('↑ passes').first().waitFor();
+    },
+  },
+  {
     name: 'marking',
     who: 'temi@wendwater.example',
+    path: '/marking?show=later',
+    act: async (page) => {
+      await page.getByRole('link', { name: /^Written check/ }).click();
+      await page.getByText(/^Drawn: /).waitFor();
+      await settle(page);
+      await page.getByRole('application').first().scrollIntoViewIfNeeded();
+    },
+  },
+  {
+    name: 'share',
+    who: ines,
     path: '/marking',
-    act: (page) =>
-      page
-        .getByRole('link', { name: 'Your survey report' })
+    act: async (page) => {
+      await page.getByRole('combobox', { name: 'Of the lesson' }).click();
+      await page.getByRole('option', { name: /^Written check/ }).click();
+      await page.getByRole('link', { name: 'Share out this work among markers' }).click();
+      await page.getByRole('heading', { name: /^Share out/ }).waitFor();
+    },
+  },
+  {
+    name: 'marked',
+    who: aoife,
+    path: '/learn/dry-stone-walling',
+    size: { width: 390, height: 844 },
+    act: async (page) => {
+      await page
+        .getByRole('link', { name: /Written check/ })
         .first()
-        .click()
-        .then(() => page.getByLabel('Remark to the learner').waitFor()),
+        .click();
+      await page.locator('canvas').first().scrollIntoViewIfNeeded();
+      await settle(page);
+    },
   },
   {
     name: 'learn',
@@ -155,21 +176,6 @@ const views = [
         .then(() => page.waitForTimeout(1500)),
   },
   { name: 'home', who: aoife, path: '/learn/stream-survey' },
-  {
-    name: 'checkpoint',
-    who: aoife,
-    path: '/learn/stream-survey',
-    act: async (page) => {
-      await page.getByRole('link', { name: /Walking the reach/ }).click();
-      await page.waitForTimeout(1500);
-      await page.locator('video').evaluate((video) => {
-        video.muted = true;
-        video.currentTime = 18.5;
-        return video.play();
-      });
-      await page.getByRole('region', { name: /^Checkpoint 1 of/ }).waitFor();
-    },
-  },
   {
     name: 'sitting',
     dark: true,

@@ -34,4 +34,4 @@ export {
   wholeFull,
   wholeItem,
 } from './sheet';
-export { type EntryState, type PackedRow, packed, pointsIn, summing, unpacked } from './sums';
+export { type EntryState, fractionOf, type PackedRow, packed, pointsIn, summing, unpacked } from './sums';

@@ -34,7 +34,7 @@ export type GradeItem = {
 };
 
 /** The course grade where somebody has set it by hand: as a decision about this item, in thousandths of a percent. */
-export const wholeItem = '00000000-0000-0000-0000-000000000000';
+export const wholeItem = '00000000-0000-8000-8000-000000000000';
 export const wholeFull = 100_000;
 
 /**

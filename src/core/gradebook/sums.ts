@@ -1,6 +1,6 @@
 import { type Rational, rational, zero } from '../kernel/exact';
 import { leftOut } from './left-out';
-import type { GradeScheme } from './scheme';
+import type { GradeCategory, GradeScheme } from './scheme';
 import { type GradeEntry, type GradeItem, gradeSheet, type MissingRule, wholeFull, wholeItem } from './sheet';
 
 /**
@@ -57,125 +57,159 @@ export function pointsIn({ n, d, of }: PackedRow, at: number): Rational {
   return full > 0 ? rational(n[at] ?? 0, (d[at] ?? 0) / full) : zero;
 }
 
-/** A grade as two whole numbers; `d` is 0 while nothing counts. */
-export type Sum = { n: number; d: number };
+/** A grade as two whole numbers, which are exact; big ones where others would not hold it. */
+export type Sum = { readonly n: number; readonly d: number } | Rational;
+/** A sum as a fraction that can be reckoned with. */
+export const fractionOf = ({ n, d }: Sum): Rational => rational(n, d);
 
 const gcd = (a: number, b: number): number => {
-  let [x, y] = [Math.abs(a), b];
+  let [x, y] = [a, b];
   while (y > 0) [x, y] = [y, x % y];
   return x;
 };
+const isSafe = (value: number) => value <= Number.MAX_SAFE_INTEGER;
 
-/** Adds `weight × n/d` to a sum; false where the result is no whole number of 53 bits any more. */
-function addTo(total: Sum, weight: number, n: number, d: number): boolean {
-  if (d !== total.d) {
-    const common = (total.d / gcd(total.d, d)) * d;
-    total.n *= common / total.d;
-    total.d = common;
-  }
-  total.n += weight * n * (total.d / d);
-  return total.d <= Number.MAX_SAFE_INTEGER && Math.abs(total.n) <= Number.MAX_SAFE_INTEGER;
-}
-
-type Column = { readonly at: number; readonly weight: number; readonly extra: boolean; readonly full: number };
+/** A column as it is summed: `weight × n/of` is `factor × n` parts of the common denominator of its part. */
+type Column = {
+  readonly at: number;
+  readonly weight: number;
+  readonly extra: boolean;
+  readonly of: number;
+  readonly factor: number;
+};
 type Part = {
-  readonly weight: number | null;
+  readonly category: GradeCategory | null;
   readonly columns: readonly Column[];
-  readonly category: GradeScheme['categories'][number] | null;
+  /** The common denominator of what its items are worth. */
+  readonly common: number;
 };
 
-/** How some items are summed up by a scheme: made ready once, then asked for each learner. */
+function partOf(category: GradeCategory | null, items: readonly Omit<Column, 'factor'>[]): Part {
+  const common = items.reduce((all, { of }) => (all / gcd(all, of)) * of, 1);
+  return { category, common, columns: items.map((item) => ({ ...item, factor: item.weight * (common / item.of) })) };
+}
+
+/** How some items are summed up by a scheme: made ready once, then asked for each learner; null while nothing counts. */
 export function summing(
   items: readonly GradeItem[],
   missing: MissingRule,
   scheme: GradeScheme,
-): (row: PackedRow) => Rational | null {
-  const columns = items.map((item, at) => ({
-    ...{ at, weight: item.weight, full: item.of },
-    extra: scheme.placed[item.id]?.extra ?? false,
-    categoryId: scheme.placed[item.id]?.categoryId ?? null,
-  }));
-  const counting = columns.filter(({ weight, full }) => weight > 0 && full > 0);
+): (row: PackedRow) => Sum | null {
   const known = new Set(scheme.categories.map(({ id }) => id));
-  const parts: readonly Part[] = [
-    ...scheme.categories.map((category) => ({
-      ...{ category, weight: category.weight },
-      columns: counting.filter(({ categoryId }) => categoryId === category.id),
-    })),
-    {
-      ...{ category: null, weight: null },
-      columns: counting.filter(({ categoryId }) => categoryId === null || !known.has(categoryId)),
-    },
-  ].filter((part) => part.columns.length > 0);
+  const columns = items
+    .map(({ id, weight, of }, at) => {
+      const { categoryId = null, extra = false } = scheme.placed[id] ?? {};
+      return { at, weight, of, extra, place: categoryId !== null && known.has(categoryId) ? categoryId : null };
+    })
+    .filter(({ weight, of }) => weight > 0 && of > 0);
+  const parts = [...scheme.categories, null]
+    .map((category) =>
+      partOf(
+        category,
+        columns.filter(({ place }) => place === (category?.id ?? null)),
+      ),
+    )
+    .filter((part) => part.columns.length > 0);
   const slowly = (row: PackedRow) => gradeSheet(items, unpacked(items, row), missing, scheme).grade;
-  // All items in one sum: what most courses have, and what is quickest.
-  const [only] = parts;
-  const isFlat = parts.length === 1 && only?.category === null;
+  const canBeQuick = parts.every(
+    ({ common, columns: own }) => isSafe(common) && own.every(({ factor }) => isSafe(factor)),
+  );
+  const only = parts.length === 1 && parts[0]?.category === null ? parts[0] : null;
   return (row) => {
-    if (row.whole !== null) return rational(row.whole, wholeFull);
-    const sum = isFlat && only ? flat(only.columns, row, missing) : nested(parts, row, missing);
+    if (row.whole !== null) return { n: row.whole, d: wholeFull };
+    if (!canBeQuick) return slowly(row);
+    const sum = only ? flat(only, row, missing) : nested(parts, row, missing);
     if (sum === 'too-large') return slowly(row);
-    return sum.d === 0 ? null : rational(sum.n, sum.d);
+    return sum.d === 0 ? null : sum;
   };
 }
 
-/** Whether an item has a share for a learner, which may be nothing of it. */
-const isCounted = (state: EntryState | undefined, d: number, extra: boolean, missing: MissingRule): boolean =>
-  state === 'points' ? d > 0 : state === 'due' && missing === 'zero' && !extra;
+/** What is summed up: a fraction, and the weights of what counts without being extra. */
+class Total {
+  n = 0;
+  weights = 0;
+  isTooLarge = false;
+  constructor(public d: number) {}
 
-function flat(columns: readonly Column[], row: PackedRow, missing: MissingRule): Sum | 'too-large' {
-  const total: Sum = { n: 0, d: 1 };
-  let weights = 0;
-  for (const { at, weight, extra } of columns) {
-    const state = row.states[at];
-    const d = row.d[at] ?? 0;
-    if (!isCounted(state, d, extra, missing)) continue;
-    if (!extra) weights += weight;
-    if (state === 'points' && !addTo(total, weight, row.n[at] ?? 0, d)) return 'too-large';
+  /** Adds `weight × n/d`. */
+  add(weight: number, n: number, d: number): void {
+    if (d !== this.d) {
+      const common = (this.d / gcd(this.d, d)) * d;
+      this.n *= common / this.d;
+      this.d = common;
+    }
+    this.n += weight * n * (this.d / d);
+    this.isTooLarge ||= !isSafe(this.d) || !isSafe(this.n);
   }
-  const below = total.d * weights;
-  return below <= Number.MAX_SAFE_INTEGER ? { n: total.n, d: below } : 'too-large';
+}
+
+/** Adds up some columns of a row: those that count, but for what is left out. */
+function summed(part: Part, row: PackedRow, missing: MissingRule, gone: ReadonlySet<Column> | null): Total {
+  const { states, n, d } = row;
+  const total = new Total(part.common);
+  const isZero = missing === 'zero';
+  // What is worth what it was when it was marked shares the denominator of the part: nothing is to be extended.
+  let quick = 0;
+  for (const column of part.columns) {
+    const { at, weight, extra, of, factor } = column;
+    if (gone?.has(column)) continue;
+    if (states[at] === 'points') {
+      const own = d[at] as number;
+      if (own === of) quick += factor * (n[at] as number);
+      else if (own > 0) total.add(weight, n[at] as number, own);
+      else continue;
+    } else if (!isZero || extra || states[at] !== 'due') continue;
+    if (!extra) total.weights += weight;
+  }
+  total.isTooLarge ||= !isSafe(quick);
+  if (total.d === part.common) total.n += quick;
+  else total.add(1, quick, part.common);
+  total.isTooLarge ||= !isSafe(total.n);
+  return total;
+}
+
+function flat(part: Part, row: PackedRow, missing: MissingRule): Sum | 'too-large' {
+  const total = summed(part, row, missing, null);
+  const below = total.d * total.weights;
+  return total.isTooLarge || !isSafe(below) ? 'too-large' : { n: total.n, d: below };
+}
+
+/** What of a category does not count for a row; null where the shares are too large to be compared. */
+function goneFrom({ category, columns }: Part, row: PackedRow, missing: MissingRule): ReadonlySet<Column> | null {
+  if (!category || category.keeps.by === 'all') return new Set();
+  let isLarge = false;
+  const isThere = ({ at, extra }: Column) =>
+    !extra && (row.states[at] === 'points' ? (row.d[at] ?? 0) > 0 : row.states[at] === 'due' && missing === 'zero');
+  const share = ({ at }: Column): readonly [number, number] =>
+    row.states[at] === 'points' ? [row.n[at] ?? 0, row.d[at] ?? 1] : [0, 1];
+  const gone = leftOut(category, columns.filter(isThere), (a, b) => {
+    const [[an, ad], [bn, bd]] = [share(a), share(b)];
+    const [left, right] = [an * bd, bn * ad];
+    isLarge ||= !isSafe(left) || !isSafe(right);
+    return left - right;
+  });
+  return isLarge ? null : gone;
 }
 
 function nested(parts: readonly Part[], row: PackedRow, missing: MissingRule): Sum | 'too-large' {
-  const total: Sum = { n: 0, d: 1 };
-  let weights = 0;
-  for (const { category, weight: own, columns } of parts) {
-    const counted = columns.filter(({ at, extra }) => isCounted(row.states[at], row.d[at] ?? 0, extra, missing));
-    const share = ({ at }: Column): readonly [number, number] =>
-      row.states[at] === 'points' ? [row.n[at] ?? 0, row.d[at] ?? 1] : [0, 1];
-    let isLarge = false;
-    const gone = category
-      ? leftOut(
-          category,
-          counted.filter(({ extra }) => !extra),
-          (a, b) => {
-            const [[an, ad], [bn, bd]] = [share(a), share(b)];
-            const [left, right] = [an * bd, bn * ad];
-            isLarge ||= Math.max(left, right) > Number.MAX_SAFE_INTEGER;
-            return left - right;
-          },
-        )
-      : null;
-    const inner: Sum = { n: 0, d: 1 };
-    let inside = 0;
-    for (const column of counted) {
-      if (gone?.has(column)) continue;
-      if (!column.extra) inside += column.weight;
-      const [n, d] = share(column);
-      if (!addTo(inner, column.weight, n, d)) return 'too-large';
+  const total = new Total(1);
+  for (const part of parts) {
+    const gone = goneFrom(part, row, missing);
+    if (!gone) return 'too-large';
+    const inner = summed(part, row, missing, gone.size > 0 ? gone : null);
+    if (inner.isTooLarge) return 'too-large';
+    if (part.category === null) {
+      total.weights += inner.weights;
+      total.add(1, inner.n, inner.d);
+    } else if (inner.weights > 0) {
+      const weight = part.category.weight ?? inner.weights;
+      const below = inner.d * inner.weights;
+      if (!isSafe(below)) return 'too-large';
+      total.weights += weight;
+      total.add(weight, inner.n, below);
     }
-    if (isLarge) return 'too-large';
-    if (category === null) {
-      weights += inside;
-      if (!addTo(total, 1, inner.n, inner.d)) return 'too-large';
-    } else if (inside > 0) {
-      const weight = own ?? inside;
-      weights += weight;
-      const below = inner.d * inside;
-      if (below > Number.MAX_SAFE_INTEGER || !addTo(total, weight, inner.n, below)) return 'too-large';
-    }
+    if (total.isTooLarge) return 'too-large';
   }
-  const below = total.d * weights;
-  return below <= Number.MAX_SAFE_INTEGER ? { n: total.n, d: below } : 'too-large';
+  const below = total.d * total.weights;
+  return isSafe(below) ? { n: total.n, d: below } : 'too-large';
 }

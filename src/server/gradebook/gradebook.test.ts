@@ -1,12 +1,17 @@
 import { eq } from 'drizzle-orm';
 import { beforeAll, expect, test } from 'vitest';
+import { gradeSheet, unpacked, wholeItem } from '@/core/gradebook';
+import { gradeItems, schemeOf } from '@/core/learning';
 import type { Actor } from '@/core/people';
+import { learnersOf } from '../enrolment';
 import { courseHead, learning } from '../learning';
+import { editionDocument } from '../outline';
 import { audit } from '../platform/audit';
 import { database } from '../platform/database';
 import { newId } from '../platform/ids';
 import { gradeDecision } from '../platform/schema';
 import { codeOf, learner, must, owner, publishedCourse, run, useTestSchool } from '../testing/school';
+import { gradeHistoryOf, gradeRows } from './index';
 import { decisionsOf } from './records';
 
 const school = useTestSchool();
@@ -112,4 +117,89 @@ test('nobody decides about themselves, nor about a course they do not give', asy
   for (const who of [both, { ...both, role: 'owner' } as Actor, marker, elsewhere, learner(school.other)])
     expect(codeOf(await decide({}, who))).toBe('not-allowed');
   expect(codeOf(await decide({}, null))).toBe('not-signed-in');
+});
+
+/** Many entered at once, with what was decided as somebody saw it. */
+const enter = (entries: object[], who: Actor | null = boss(), reason = 'Read from the list') =>
+  run<{ count: number }>(who, 'gradebook.enter', { courseId: course.courseId, reason, entries }, soon);
+const entry = (part: Part = {}) => ({
+  learnerId: school.learner,
+  itemId: course.assignment,
+  kind: 'points',
+  points: 7000,
+  ...part,
+});
+
+test('grades are entered all or none, once however often they are sent, and never over what somebody else decided', async () => {
+  course = await publishedCourse(school);
+  const codes = async (all: Promise<Parameters<typeof codeOf>[0]>[]) => (await Promise.all(all)).map(codeOf);
+  expect(
+    await codes([
+      enter([entry({ points: 10_001 })]),
+      enter([entry(), entry({ itemId: newId() })]),
+      enter([entry(), entry()]),
+      enter([entry({ learnerId: 'nobody' })]),
+      enter([]),
+      enter([entry()], boss(), '  '),
+      enter([entry()], learner(school.learner)),
+      enter([entry()], owner(school.learner)),
+      enter([entry({ before: { kind: 'points', points: 1000 } })]),
+      enter([entry({ itemId: wholeItem, kind: 'excused', points: null })]),
+      enter([entry({ itemId: wholeItem, points: 100_001 })]),
+    ]),
+  ).toEqual([
+    'invalid',
+    'not-found',
+    'invalid',
+    'not-found',
+    'invalid',
+    'invalid',
+    'not-allowed',
+    'not-allowed',
+    'conflict',
+    'invalid',
+    'invalid',
+  ]);
+  expect(await decisionsOf(database(), [course.enrolmentId])).toEqual([]);
+  const eight = await Promise.all(Array.from({ length: 8 }, () => enter([entry({ before: null })])));
+  expect(eight.map((one) => (one.ok ? one.value.count : one.problem.sentence)).toSorted()).toEqual([
+    0, 0, 0, 0, 0, 0, 0, 1,
+  ]);
+  expect(await cell()).toMatchObject({ state: 'points', byHand: 'Read from the list' });
+  // The grade as a whole stands before the sum, and is taken back like any other.
+  await must(
+    boss(),
+    'gradebook.enter',
+    { courseId: course.courseId, reason: 'The board', entries: [entry({ itemId: wholeItem, points: 91_500 })] },
+    soon,
+  );
+  expect((await cell()).grade).toBe('91.5 %');
+  await must(
+    boss(),
+    'gradebook.enter',
+    {
+      courseId: course.courseId,
+      reason: 'Not after all',
+      entries: [entry({ itemId: wholeItem, kind: 'none', points: null })],
+    },
+    soon,
+  );
+  expect((await cell()).grade).toBe('70.0 %');
+  const history = await gradeHistoryOf(database(), course.enrolmentId, wholeItem);
+  expect(history.map((one) => [one.kind, one.points, one.reason])).toEqual([
+    ['none', null, 'Not after all'],
+    ['points', 91_500, 'The board'],
+  ]);
+});
+
+test('what is packed for a table of many says the same as the sheet of one', async () => {
+  const head = await courseHead(database(), course.courseId);
+  const document = head?.liveEditionId ? await editionDocument(database(), head.liveEditionId) : null;
+  if (!document) throw new Error('There is no edition.');
+  const [row] = await gradeRows(database(), document, await learnersOf(database(), course.courseId));
+  if (!row) throw new Error('There is no row.');
+  const items = gradeItems(document);
+  const sheet = gradeSheet(items, unpacked(items, row), document.course.missing, schemeOf(document));
+  expect(sheet.gradeText).toBe((await cell()).grade);
+  expect(row.decided[course.assignment]).toEqual({ kind: 'points', points: 7000, reason: 'Read from the list' });
 });

@@ -1,16 +1,9 @@
 'use client';
-import { type ReactNode, useEffect, useState } from 'react';
-import { type DrawnFile, PdfSheets } from './PdfSheets';
+import { useEffect, useState } from 'react';
+import type { DrawnFile, Layer } from './layer';
+import { PdfSheets } from './PdfSheets';
 import { type PageSize, type Turn, turnedSize, turnTransform } from './page';
 import styles from './pages.module.css';
-
-/** What is drawn over a page: it is given which page it is, and how large in its own space. */
-export type Layer = (page: {
-  readonly file: string;
-  readonly page: number;
-  readonly size: PageSize;
-  readonly turn: Turn;
-}) => ReactNode;
 
 type Props = {
   readonly file: DrawnFile;

@@ -2,17 +2,10 @@
 import { useRef } from 'react';
 import { usePage, usualRatio } from '@/ui/pdf/use-page';
 import { type Pdf, pdfTrouble, usePdf } from '@/ui/pdf/use-pdf';
-import type { Layer } from './PagesOfFile';
+import type { DrawnFile, Layer } from './layer';
 import { type Turn, turnedSize } from './page';
 import styles from './pages.module.css';
 
-export type DrawnFile = {
-  /** SHA-256 of the file. */
-  readonly hash: string;
-  readonly name: string;
-  readonly contentType: string;
-  readonly address: string;
-};
 type Props = { readonly file: DrawnFile; readonly turn: Turn; readonly layer: Layer };
 
 /** The pages of a PDF, each with what is drawn on it. */

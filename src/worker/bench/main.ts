@@ -1,7 +1,7 @@
 import { closeDatabase } from '../../server/platform/database';
 import { largeCourse } from './browser';
 import { awards, longLists, queries, search } from './crowded';
-import { certificates, farDates, gradeSheets, largeOutline, lessonStates } from './engines';
+import { certificates, farDates, gradeSheets, gradeSums, largeOutline, lessonStates } from './engines';
 import { rowsOver } from './figures';
 import { largeLibrary, largeUpload, pageWeights, stops } from './media';
 import { outbox } from './messages';
@@ -16,6 +16,7 @@ const measures: { readonly [name: string]: () => Promise<void> } = {
   'next-moments': nextMoments,
   boards,
   'grade-sheets': gradeSheets,
+  'grade-sums': gradeSums,
   certificates,
   'large-outline': largeOutline,
   answers,

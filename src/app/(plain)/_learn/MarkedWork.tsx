@@ -3,7 +3,7 @@ import dynamic from 'next/dynamic';
 import { type Drawn, inkText, isOnPage, isOnText, sortTitles, wordsOf } from '@/core/marking';
 import { DrawnLayer } from '@/ui/drawn/DrawnLayer';
 import { DrawnText } from '@/ui/drawn/DrawnText';
-import type { DrawnFile } from '@/ui/drawn/PdfSheets';
+import type { DrawnFile } from '@/ui/drawn/layer';
 import { hasPages } from '@/ui/drawn/page';
 import pages from '@/ui/drawn/pages.module.css';
 import styles from './work.module.css';

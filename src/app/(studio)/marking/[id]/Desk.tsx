@@ -7,7 +7,7 @@ import { pointsText, toShort } from '@/core/kernel/exact';
 import { fail, ok } from '@/core/kernel/problem';
 import type { Step } from '@/core/marking';
 import type { Look, MarkBefore, SavedRemark } from '@/server/assignment';
-import type { DrawnFile } from '@/ui/drawn/PdfSheets';
+import type { DrawnFile } from '@/ui/drawn/layer';
 import { useReady } from '@/ui/plain/useReady';
 import { ByCriterion } from '../_desk/ByCriterion';
 import { CriteriaMarks, nothingTyped, type TypedMark } from '../_desk/CriteriaMarks';

@@ -5,7 +5,7 @@ import { act } from '@/app/_client/act';
 import { Recorder } from '@/app/_client/Recorder';
 import { upload } from '@/app/_client/upload';
 import { GivenFile } from '@/ui/drawn/GivenFile';
-import type { DrawnFile } from '@/ui/drawn/PdfSheets';
+import type { DrawnFile } from '@/ui/drawn/layer';
 import styles from '../marking.module.css';
 
 type Props = { readonly workId: string; readonly returned: readonly DrawnFile[] };

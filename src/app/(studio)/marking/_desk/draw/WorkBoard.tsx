@@ -3,7 +3,7 @@ import dynamic from 'next/dynamic';
 import { type ReactNode, useEffect, useState } from 'react';
 import { type Drawn, isOnPage, isOnText, moved, type OnPage } from '@/core/marking';
 import { GivenFile } from '@/ui/drawn/GivenFile';
-import type { DrawnFile } from '@/ui/drawn/PdfSheets';
+import type { DrawnFile } from '@/ui/drawn/layer';
 import { hasPages, type Turn } from '@/ui/drawn/page';
 import { newId } from '@/ui/ids';
 import desk from '../../marking.module.css';

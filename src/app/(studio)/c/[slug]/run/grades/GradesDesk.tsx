@@ -43,7 +43,13 @@ type Props = {
     readonly passPercent: number | null;
   } | null;
 };
-type Entry = Entered & { readonly learnerId: string; readonly itemId: string };
+type Known = { readonly kind: 'points' | 'excused'; readonly points: number | null } | null;
+type Entry = Entered & {
+  readonly learnerId: string;
+  readonly itemId: string;
+  /** What stands there by hand, where that is not what was read last. */
+  readonly before?: Known;
+};
 
 /** The whole gradebook: written in like a spreadsheet, read out for one learner, and tried with other rules. */
 export function GradesDesk({ slug, lessons, isPublished, live }: Props) {
@@ -73,7 +79,10 @@ export function GradesDesk({ slug, lessons, isPublished, live }: Props) {
       if (cohort !== null && row.cohort !== cohort) return [];
       if (!words.every((word) => plain(`${row.name} ${row.email}`).includes(word))) return [];
       const [was, becomes] = [now?.words[i] ?? '…', trial ? (then?.words[i] ?? null) : null];
-      return [{ ...row, now: was, trial: becomes, change: changeOf(was, becomes, now?.passes[i], then?.passes[i]) }];
+      const by = trial ? moreText(now?.shares[i], then?.shares[i]) : '';
+      return [
+        { ...row, now: was, trial: becomes, by, change: changeOf(was, becomes, now?.passes[i], then?.passes[i]) },
+      ];
     });
     // Those whose result changes stand first.
     const order = { passes: 0, fails: 1, moves: 2 } as const;
@@ -82,7 +91,8 @@ export function GradesDesk({ slug, lessons, isPublished, live }: Props) {
 
   const enter = useCallback(
     async (entries: readonly Entry[], why: string, isUndo = false): Promise<void> => {
-      const before = (entry: Entry) => {
+      const before = (entry: Entry): Known => {
+        if (entry.before !== undefined) return entry.before;
         const known = rows.find((row) => row.learnerId === entry.learnerId)?.decided[entry.itemId];
         return known ? { kind: known.kind, points: known.points } : null;
       };
@@ -94,11 +104,12 @@ export function GradesDesk({ slug, lessons, isPublished, live }: Props) {
       }
       loaded.reload();
       if (isUndo || done.value.count === 0) return;
-      const back = sent.map(({ learnerId, itemId, before: was }): Entry => {
-        if (!was) return { learnerId, itemId, kind: 'none', points: null };
+      const back = sent.map(({ learnerId, itemId, kind, points, before: was }): Entry => {
+        const place = { learnerId, itemId, before: kind === 'none' ? null : { kind, points } };
+        if (!was) return { ...place, kind: 'none', points: null };
         return was.kind === 'points'
-          ? { learnerId, itemId, kind: 'points', points: was.points ?? 0 }
-          : { learnerId, itemId, kind: 'excused', points: null };
+          ? { ...place, kind: 'points', points: was.points ?? 0 }
+          : { ...place, kind: 'excused', points: null };
       });
       notifications.show({
         color: 'malachite',
@@ -322,6 +333,14 @@ function changeOf(
   if (becomes === null || was === becomes) return null;
   if (passed === false && passes === true) return 'passes';
   return passed === true && passes === false ? 'fails' : 'moves';
+}
+
+/** By how much a share became more or less; nothing where that does not show. */
+function moreText(was = -1, becomes = -1): string {
+  if (was < 0 || becomes < 0) return '';
+  const by = ((becomes - was) * 100).toFixed(1);
+  if (Number(by) === 0) return '=';
+  return by.startsWith('-') ? `−${by.slice(1)}` : `+${by}`;
 }
 
 /** What is different on trial, in a sentence. */

@@ -13,6 +13,8 @@ export type ShownGrade = GradeRow & {
   readonly now: string;
   readonly trial: string | null;
   readonly change: 'passes' | 'fails' | 'moves' | null;
+  /** How much more or less it is on trial, in percent: `+7.5`. */
+  readonly by: string;
   readonly typed?: { readonly itemId: string; readonly words: string };
 };
 type Props = {
@@ -82,10 +84,10 @@ export function GradesGrid({ rows, items, places, trialItems, mayEnter, ...on }:
       ...(trialItems
         ? [
             {
-              ...{ key: 'trial', name: 'On trial', frozen: true, width: 150, resizable: true },
+              ...{ key: 'trial', name: 'On trial', frozen: true, width: 170, resizable: true },
               renderCell: ({ row }: { readonly row: ShownGrade }) => (
                 <span className={styles.trial} data-change={row.change ?? undefined}>
-                  <b>{row.trial ?? '…'}</b> {row.change && changeText[row.change]}
+                  <b>{row.trial ?? '…'}</b> {row.by} {row.change && changeText[row.change]}
                 </span>
               ),
             },

@@ -58,7 +58,7 @@ export function SheetPanel({ courseId, row, known, lessons, rules, itemId }: Pro
           </p>
         )}
       </div>
-      {itemId && <History courseId={courseId} learnerId={row.learnerId} itemId={itemId} title={titleOf(itemId)} />}
+      {itemId && <History courseId={courseId} row={row} itemId={itemId} title={titleOf(itemId)} />}
     </section>
   );
 }
@@ -75,16 +75,18 @@ const kindText = { excused: 'excused', none: 'back to what was earned' } as cons
 /** Who decided what about a cell, when and why. */
 function History({
   courseId,
-  learnerId,
+  row,
   itemId,
   title,
 }: {
   readonly courseId: string;
-  readonly learnerId: string;
+  readonly row: GradeRow;
   readonly itemId: string;
   readonly title: string;
 }) {
   const [changes, setChanges] = useState<readonly GradeChange[] | null>(null);
+  const { learnerId } = row;
+  // biome-ignore lint/correctness/useExhaustiveDependencies: a row that was read anew may have been changed
   useEffect(() => {
     let gone = false;
     setChanges(null);
@@ -94,7 +96,7 @@ function History({
     return () => {
       gone = true;
     };
-  }, [courseId, learnerId, itemId]);
+  }, [courseId, row, itemId]);
   if (!changes || changes.length === 0) return null;
   const names = { locale: navigator.language, zone: Intl.DateTimeFormat().resolvedOptions().timeZone };
   return (

@@ -1,4 +1,12 @@
-import { bandOf, type GradeScheme, gradeInWords, type MissingRule, type PackedRow, summing } from '@/core/gradebook';
+import {
+  bandOf,
+  fractionOf,
+  type GradeScheme,
+  gradeInWords,
+  type MissingRule,
+  type PackedRow,
+  summing,
+} from '@/core/gradebook';
 import { compare, type Rational, rational } from '@/core/kernel/exact';
 import type { GradeItemShown } from './items';
 
@@ -45,11 +53,12 @@ self.onmessage = ({ data }: MessageEvent<SumsAsked>) => {
   const sum = summing(items, missing, scheme);
   const grades = rows.map((row) => sum(isAsIs ? row : placed(row, places)));
   const ms = performance.now() - started;
+  const fractions = grades.map((grade) => grade && fractionOf(grade));
   const shares = Float64Array.from(grades, (grade) => (grade ? Number(grade.n) / Number(grade.d) : -1));
   self.postMessage({
     ...{ id, ms, shares },
-    words: grades.map((grade) => gradeInWords(grade, scheme)),
-    passes: grades.map((grade) => passesBy(grade, scheme, passPercent)),
+    words: fractions.map((grade) => gradeInWords(grade, scheme)),
+    passes: fractions.map((grade) => passesBy(grade, scheme, passPercent)),
   } satisfies Summed);
 };
 

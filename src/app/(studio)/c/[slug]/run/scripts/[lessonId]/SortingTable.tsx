@@ -1,7 +1,7 @@
 'use client';
 import { Button, FileButton, NumberInput, Progress, Select } from '@mantine/core';
 import { useRouter } from 'next/navigation';
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { act, send } from '@/app/_client/act';
 import { useIntake } from '@/app/_client/use-intake';
 import type { OnRoll, ScriptPage } from '@/core/assignment';
@@ -21,7 +21,7 @@ type Props = {
 const kinds = 'application/pdf,image/png,image/jpeg,image/webp';
 
 /** Scripts that were loaded: whose each is, and its pages in order. What has a learner is handed in, one after another. */
-export function SortingTable({ courseId, lessonId, scripts, roll }: Props) {
+export function SortingTable({ courseId, lessonId, scripts: loaded, roll }: Props) {
   const router = useRouter();
   const ready = useReady();
   const intake = useIntake();
@@ -36,27 +36,54 @@ export function SortingTable({ courseId, lessonId, scripts, roll }: Props) {
     if (!isGoing) router.refresh();
   }, [isGoing, router]);
 
-  const change = async (scriptId: string, command: string, input: object) => {
-    const done = await act(command, { ...place, ...input });
-    setProblems((before) => ({ ...before, [scriptId]: done.ok ? '' : done.problem.sentence }));
-    router.refresh();
+  // What is sorted is seen at once and sent one after another, so that quick hands meet only their own work.
+  const [sorted, setSorted] = useState<{ readonly [scriptId: string]: readonly ScriptPage[] }>({});
+  const onItsWay = useRef<Promise<unknown>>(Promise.resolve());
+  const going = useRef(0);
+  const scripts = loaded.flatMap((script) => {
+    const pages = sorted[script.id] ?? script.pages;
+    return pages.length > 0 ? [{ ...script, pages }] : [];
+  });
+  const change = (scriptId: string, command: string, input: object) => {
+    going.current += 1;
+    onItsWay.current = onItsWay.current.then(async () => {
+      const done = await act(command, { ...place, ...input });
+      going.current -= 1;
+      setProblems((before) => ({ ...before, [scriptId]: done.ok ? '' : done.problem.sentence }));
+      if (going.current > 0 && done.ok) return;
+      if (!done.ok) setSorted({});
+      router.refresh();
+    });
+    return onItsWay.current;
   };
-  const setPages = (script: OnTable, pages: readonly ScriptPage[]) =>
-    change(script.id, 'scripts.arrange', { scripts: [{ id: script.id, before: script.pages, pages }] });
+  // What the school has is shown again once nothing more is on its way to it.
+  // biome-ignore lint/correctness/useExhaustiveDependencies: whenever other scripts have come
+  useEffect(() => {
+    if (going.current === 0) setSorted({});
+  }, [loaded]);
+  const arrange = (
+    scriptId: string,
+    put: readonly { readonly script: OnTable; readonly pages: readonly ScriptPage[] }[],
+  ) => {
+    setSorted((before) => ({ ...before, ...Object.fromEntries(put.map(({ script, pages }) => [script.id, pages])) }));
+    change(scriptId, 'scripts.arrange', {
+      scripts: put.map(({ script, pages }) => ({ id: script.id, before: script.pages, pages })),
+    });
+  };
+  const setPages = (script: OnTable, pages: readonly ScriptPage[]) => arrange(script.id, [{ script, pages }]);
   const moveTo = (from: OnTable, at: number, to: OnTable) => {
     const page = from.pages[at];
     if (page)
-      change(from.id, 'scripts.arrange', {
-        scripts: [
-          { id: from.id, before: from.pages, pages: from.pages.filter((_, i) => i !== at) },
-          { id: to.id, before: to.pages, pages: [...to.pages, page] },
-        ],
-      });
+      arrange(from.id, [
+        { script: from, pages: from.pages.filter((_, i) => i !== at) },
+        { script: to, pages: [...to.pages, page] },
+      ]);
   };
   const known = scripts.filter(({ enrolmentId }) => enrolmentId !== null);
   const handIn = async () => {
     let count = 0;
     setSaid('');
+    await onItsWay.current;
     for (const [i, { id }] of known.entries()) {
       setHanding({ done: i, of: known.length });
       const done = await send(`/api/scripts/${id}`, {});
