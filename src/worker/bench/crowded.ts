@@ -72,7 +72,7 @@ const bare = async () => ({
 
 /** The gradebook of 5,000 learners and 60 items, beside an empty page. */
 export async function longLists(): Promise<void> {
-  await fill();
+  const courseId = await fill();
   const owner = await signedIn('ines@wendwater.example');
   const p50 = async (path: string) => quantile(await times(12, () => fetchPage(path, owner)), 0.5);
   const blank = { what: 'an empty page, p50', value: await p50('/blank') };
@@ -80,6 +80,8 @@ export async function longLists(): Promise<void> {
     ['Run, 5,000 learners × 60 items', '/c/crowd-taken/run', 60],
     ['Run, its last page', '/c/crowd-taken/run?page=50', 60],
     ['Run, a learner looked for', '/c/crowd-taken/run?find=Fenn+42', 40],
+    ['the whole gradebook, before its rows', '/c/crowd-taken/run/grades', 60],
+    ['its first 500 rows of 60 items', `/api/course/${courseId}/grades?from=0`, 120],
     ['people, 100,000', '/people', 60],
     ['marking', '/marking', 12],
   ] as const)

@@ -3,6 +3,7 @@ import { largeCourse } from './browser';
 import { awards, longLists, queries, search } from './crowded';
 import { certificates, farDates, gradeSheets, gradeSums, largeOutline, lessonStates } from './engines';
 import { rowsOver } from './figures';
+import { marking } from './marking';
 import { largeLibrary, largeUpload, pageWeights, stops } from './media';
 import { outbox } from './messages';
 import { answers, crowd, firstScripts } from './pages';
@@ -30,6 +31,7 @@ const measures: { readonly [name: string]: () => Promise<void> } = {
   outbox,
   'quiz-figures': figures,
   saves,
+  marking,
   awards,
   'long-lists': longLists,
   queries,
