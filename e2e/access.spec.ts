@@ -270,6 +270,57 @@ const visits: Visit[] = [
         .then(() => page.getByLabel('Remark to the learner').waitFor()),
   },
   {
+    name: 'marking desk with what is drawn',
+    who: 'temi@wendwater.example',
+    path: '/marking?show=later',
+    act: async (page) => {
+      await page.getByRole('link', { name: /^Written check/ }).click();
+      await page.getByText(/^Drawn: /).click();
+      await page.getByRole('application').first().waitFor();
+      await page
+        .getByRole('button', { name: /^Ellipse/ })
+        .first()
+        .click();
+      await page.getByRole('button', { name: /^Saved remarks/ }).click();
+    },
+  },
+  {
+    name: 'paper scripts',
+    who: ines,
+    path: '/marking',
+    act: async (page) => {
+      await page.getByRole('combobox', { name: 'Of the lesson' }).click();
+      await page.getByRole('option', { name: /^Written check/ }).click();
+      await page.getByRole('link', { name: 'Load paper scripts' }).click();
+      await page.getByText(/^Nothing lies on the table/).waitFor();
+    },
+  },
+  {
+    name: 'the whole gradebook on trial',
+    who: ines,
+    path: '/c/stream-survey/run/grades',
+    act: async (page) => {
+      await page.getByRole('row', { name: /^Bo Li/ }).waitFor();
+      await page.getByRole('gridcell', { name: 'Bo Li' }).click();
+      await page.getByRole('button', { name: 'Try other weights' }).click();
+      await page.getByRole('button', { name: 'Add a category' }).click();
+      await page.getByText('other categories.').waitFor();
+    },
+  },
+  {
+    name: 'marked work',
+    who: aoife,
+    path: '/learn/dry-stone-walling',
+    act: async (page) => {
+      await page
+        .getByRole('link', { name: /Written check/ })
+        .first()
+        .click();
+      await page.getByText('Ask for another look').first().click();
+      await page.locator('canvas').first().waitFor();
+    },
+  },
+  {
     name: 'work shared out',
     who: ines,
     path: '/marking',

@@ -85,17 +85,17 @@ test('paper scripts are loaded, sorted, shared out, drawn on with every tool, an
     'Ellipse',
   ].entries()) {
     await take(tool);
-    await drag([60, 60 + i * 34], [200, 80 + i * 34]);
+    await drag([60, 130 + i * 34], [200, 150 + i * 34]);
   }
   await take('Stamp');
-  await marker.mouse.click(...at(420, 70));
+  await marker.mouse.click(...at(480, 200));
   for (const [tool, words, x] of [
     ['Text', 'Why so?', 300],
     ['Note', 'See the film, 6:10', 380],
     ['Callout', 'What holds it from behind?', 250],
   ] as const) {
     await take(tool);
-    await marker.mouse.click(...at(x, 150));
+    await marker.mouse.click(...at(x, 260));
     await marker.keyboard.type(words);
     await expect(marker.getByRole('textbox', { name: /^Words of the/ })).toHaveValue(words);
     await marker.keyboard.press('Tab');
@@ -110,7 +110,8 @@ test('paper scripts are loaded, sorted, shared out, drawn on with every tool, an
   await marker.mouse.move(sheet.x + 150, sheet.y + 110);
   await marker.mouse.up();
   await marker.getByRole('button', { name: 'Use this signature' }).click();
-  await marker.mouse.click(...at(420, 330));
+  await expect(pad).toHaveCount(0);
+  await marker.mouse.click(...at(420, 400));
   await expect(marker.getByText('Drawn: 13')).toBeVisible();
 
   // By keyboard: the cross goes to its place, Space puts the tool down and lifts it; then it is moved, and taken back.
@@ -126,7 +127,7 @@ test('paper scripts are loaded, sorted, shared out, drawn on with every tool, an
   await marker.keyboard.press('Control+Shift+z');
   await expect(marker.getByText('Drawn: 14')).toBeVisible();
   await take('Rub out');
-  await marker.mouse.click(...at(420, 330));
+  await marker.mouse.click(...at(420, 400));
   await expect(marker.getByText('Drawn: 13')).toBeVisible();
   const before = await drawnOn(marker, 1);
   await marker.reload();
@@ -157,7 +158,10 @@ test('paper scripts are loaded, sorted, shared out, drawn on with every tool, an
     viewport: { width: 390, height: 844 },
   });
   await page.goto('/learn/dry-stone-walling');
-  await page.getByRole('link', { name: title }).first().click();
+  await page
+    .getByRole('link', { name: /Written check/ })
+    .first()
+    .click();
   await expect(page.getByText('7 of 15 points')).toBeVisible();
   await expect(async () => expect(await drawnOn(page, 1)).toEqual(before)).toPass();
   await expect(page.getByText('See the film, 6:10').first()).toBeVisible();
