@@ -132,6 +132,7 @@ const fields: Record<OutlineTable, { readonly [field: string]: FieldSchema }> = 
           mediaId: idSchema,
           title: string().max(200, 'Keep a title under 200 characters.').defined(),
           access: string().oneOf(attachmentAccess).required(),
+          note: string().max(300, 'Keep a line about a file under 300 characters.'),
         }).noUnknown(),
       )
       .max(20, 'At most 20 things can be attached to a lesson.')

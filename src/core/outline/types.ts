@@ -139,6 +139,8 @@ export type Attachment = {
   /** Empty: as the thing is called. */
   readonly title: string;
   readonly access: (typeof attachmentAccess)[number];
+  /** A line that says what it is for; none where it does not say. */
+  readonly note?: string;
 };
 
 /** A part of a film or a recording that has a name; it begins at `at`, in whole milliseconds. */

@@ -23,7 +23,7 @@ import { eventIn, recordEvent } from '../record';
 import { checksumOf } from './checksum';
 import { drawOn } from './drawn';
 import { answerLook, askForLook, grantedAgain } from './look';
-import { markWork } from './mark';
+import { finishDecided, markWork } from './mark';
 import { releaseLater, releaseNever, releaseResults } from './release';
 import { takeFromReturned } from './returned';
 import { savedRemarkCommands } from './saved-remarks';
@@ -285,6 +285,7 @@ export const assignmentCommands = {
   [answerLook.name]: answerLook,
   [drawOn.name]: drawOn,
   [takeFromReturned.name]: takeFromReturned,
+  [finishDecided.name]: finishDecided,
   [markWork.name]: markWork,
   [releaseResults.name]: releaseResults,
   [releaseLater.name]: releaseLater,

@@ -16,6 +16,7 @@ import { codeOf, learner, must, owner, publishedCourse, run, startsAt, useTestSc
 import { drawnOn, stepsOn } from './drawn';
 import { bindAndHandIn, handInsOf, markedWorkPdf, rollOf, scanOnTable, scriptsOf } from './index';
 import { addScript } from './scripts';
+import { pagesOf } from './sheets/bound';
 
 const school = useTestSchool();
 const person = (actor: Actor) => ({ ...actor, name: '', email: '', zone: 'UTC', locale: 'en-GB' });
@@ -301,4 +302,27 @@ test('paper scripts find their learners, are sorted without losing a page, and a
   expect(row).toMatchObject({ state: 'handed-in', number: 1, files: [{ name: 'Paper script.pdf' }] });
   expect(await to('scripts.assign', { scriptId: first.id, enrolmentId })).toBe('ok');
   expect(codeOf(await bindAndHandIn(database(), boss, first.id))).toBe('conflict');
+});
+
+test.each<[string, (document: PDFDocument) => void, string | number]>([
+  ['of two pages', (document) => Array.from({ length: 2 }, () => document.addPage([595, 842])), 2],
+  ['locked', (document) => document.encrypt({ userPassword: 'x', ownerPassword: 'y' }), 'opens with a password only'],
+  [
+    'of 501 pages',
+    (document) => Array.from({ length: 501 }, () => document.addPage([595, 842])),
+    '501 pages; at most 500',
+  ],
+  ['with a page of five metres', (document) => document.addPage([14_173, 842]), 'longer than two metres'],
+])('a PDF is looked at before it is taken: %s', async (what, fill, expected) => {
+  const document = await PDFDocument.create();
+  if (what === 'locked') document.addPage();
+  fill(document);
+  const counted = await pagesOf({ bytes: await document.save() });
+  if (typeof expected === 'number') expect(counted).toEqual({ ok: true, value: expected });
+  else expect(counted.ok ? '' : counted.problem.sentence).toContain(expected);
+});
+
+test('what is no PDF but for its first letters is told as damaged', async () => {
+  const counted = await pagesOf({ bytes: new TextEncoder().encode('%PDF-1.7\n1 0 obj << /Type /Catalog') });
+  expect(counted.ok ? '' : counted.problem.sentence).toContain('This PDF is damaged');
 });

@@ -1,5 +1,5 @@
 import { isDeepStrictEqual } from 'node:util';
-import { eq } from 'drizzle-orm';
+import { and, asc, eq } from 'drizzle-orm';
 import { boolean, number, object, string } from 'yup';
 import {
   type AssignmentSettings,
@@ -8,6 +8,7 @@ import {
   checkCriterionMarks,
   checkMark,
   criterionMarksSchema,
+  type HandInState,
 } from '@/core/assignment';
 import { compare, thousandths, toThousandths } from '@/core/kernel/exact';
 import { idSchema } from '@/core/kernel/ids';
@@ -17,7 +18,7 @@ import { findLesson, type LessonDocument } from '@/core/outline';
 import { can, mayMark } from '@/core/people';
 import { leaveMessages } from '../message';
 import { editionDocument } from '../outline';
-import { command } from '../platform/command';
+import { type CommandContext, command } from '../platform/command';
 import type { Database, Transaction } from '../platform/database';
 import { newId } from '../platform/ids';
 import { later } from '../platform/jobs';
@@ -37,6 +38,14 @@ const markInput = object({
   why: string().max(1000, 'Keep the reason under 1,000 characters.'),
 }).noUnknown();
 
+type MarkGiven = {
+  readonly points: number | null;
+  readonly remark: string;
+  readonly criteria?: readonly CriterionMark[] | undefined;
+  readonly finish: boolean;
+  readonly why?: string | undefined;
+};
+
 /** Keeps a mark for later, or finishes it: then the learner sees it. */
 export const markWork = command({
   name: 'marking.mark',
@@ -49,71 +58,108 @@ export const markWork = command({
       (row.learnerId === context.actor.id ? can(context.actor, 'marking.mark', row) : mayMark(context.actor, row))
     );
   },
-  async handle(context, input) {
-    const row = await heldWork(context, input.handInId);
+  async handle(context, { handInId, ...given }) {
+    const row = await heldWork(context, handInId);
     if (!row || row.state === 'draft') return fail('not-found', 'This work has not been handed in.');
     if (row.learnerId === context.actor.id)
       return fail('not-allowed', 'This is your own work; somebody else has to mark it.');
-    const lesson = await lessonOf(context.tx.db, row);
-    if (!lesson.ok) return lesson;
-    const settings = lesson.value.assignment as AssignmentSettings;
-    const mark = markFrom(settings, input);
-    if (!mark.ok) return mark;
-    const { points, criteria } = mark.value;
-    // Released at once, or already: then its learner has seen it.
-    const isReleased = row.releasedAt !== null || (input.finish && settings.releases !== 'together');
-    if (row.releasedAt !== null && !input.finish)
-      return fail(
-        'conflict',
-        'This work has been marked and its learner has seen it. Finish it again to change the mark.',
-      );
-    const { tx, actor, now } = context;
-    const isAsBefore =
-      row.points === points && row.remark === input.remark && isDeepStrictEqual(row.criteria, criteria);
-    // What is kept behind the same mark that was finished meanwhile takes nothing back.
-    if (isAsBefore && (row.state === 'marked' || (row.state === 'being-marked' && !input.finish)))
-      return ok({ state: row.state });
-    const why = input.why?.trim() ?? '';
-    if (row.releasedAt !== null && why === '')
-      return fail(
-        'invalid',
-        'Say why this mark is changed; its learner has seen it, and the reason is kept with it.',
-        'why',
-      );
-    const state = input.finish ? ('marked' as const) : ('being-marked' as const);
-    await tx.db
-      .update(handIn)
-      .set({
-        points,
-        of: settings.points,
-        remark: input.remark,
-        criteria,
-        state,
-        markerId: actor.id,
-        ...(input.finish && { markedAt: now.toString() }),
-        ...(input.finish && isReleased && { releasedAt: now.toString() }),
-      })
-      .where(eq(handIn.id, row.id));
-    const marking = newId();
-    await tx.db.insert(markHistory).values({
-      id: marking,
-      handInId: row.id,
-      markerId: actor.id,
-      at: now.toString(),
-      points,
-      remark: input.remark,
-      criteria,
-      finished: input.finish,
-      why: row.releasedAt === null ? '' : why,
-    });
-    if (input.finish) {
-      const marked = { ...row, points };
-      if (isReleased) await resultFollows(tx, marked, lesson.value, marking, now);
-      await context.audit({ courseId: row.courseId, sentence: `marked work for "${lesson.value.title}"` });
-    }
-    return ok({ state });
+    return setMark(context, row, given);
   },
 });
+
+/**
+ * Finishes all work of an assignment that somebody has kept with every point there is to give: what is marked one
+ * criterion after another becomes whole in this way.
+ */
+export const finishDecided = command({
+  name: 'marking.finish-decided',
+  input: object({ courseId: idSchema, lessonId: idSchema }).noUnknown(),
+  permission: ({ actor }, { courseId }) => can(actor, 'marking.mark', { courseId }),
+  async handle(context, { courseId, lessonId }) {
+    const { actor, tx } = context;
+    const rows = await tx.db
+      .select()
+      .from(handIn)
+      .where(and(eq(handIn.courseId, courseId), eq(handIn.lessonId, lessonId), eq(handIn.state, 'being-marked')))
+      .orderBy(asc(handIn.id))
+      .for('update');
+    let count = 0;
+    for (const row of rows) {
+      if (row.learnerId === actor.id || !mayMark(actor, row)) continue;
+      const { points, remark, criteria } = row;
+      const done = await setMark(context, row, { points, remark, criteria: criteria ?? undefined, finish: true });
+      // What has not all its points yet stays as it is kept.
+      if (done.ok) count += 1;
+      else if (done.problem.code !== 'invalid') return done;
+    }
+    return ok({ count });
+  },
+});
+
+/** Puts a mark on work that is held, as `markWork` and `finishDecided` decide it. */
+async function setMark(
+  context: CommandContext,
+  row: HandInRow,
+  given: MarkGiven,
+): Promise<Result<{ readonly state: HandInState }>> {
+  const lesson = await lessonOf(context.tx.db, row);
+  if (!lesson.ok) return lesson;
+  const settings = lesson.value.assignment as AssignmentSettings;
+  const mark = markFrom(settings, given);
+  if (!mark.ok) return mark;
+  const { points, criteria } = mark.value;
+  // Released at once, or already: then its learner has seen it.
+  const isReleased = row.releasedAt !== null || (given.finish && settings.releases !== 'together');
+  if (row.releasedAt !== null && !given.finish)
+    return fail(
+      'conflict',
+      'This work has been marked and its learner has seen it. Finish it again to change the mark.',
+    );
+  const { tx, actor, now } = context;
+  const isAsBefore = row.points === points && row.remark === given.remark && isDeepStrictEqual(row.criteria, criteria);
+  // What is kept behind the same mark that was finished meanwhile takes nothing back.
+  if (isAsBefore && (row.state === 'marked' || (row.state === 'being-marked' && !given.finish)))
+    return ok({ state: row.state });
+  const why = given.why?.trim() ?? '';
+  if (row.releasedAt !== null && why === '')
+    return fail(
+      'invalid',
+      'Say why this mark is changed; its learner has seen it, and the reason is kept with it.',
+      'why',
+    );
+  const state = given.finish ? ('marked' as const) : ('being-marked' as const);
+  await tx.db
+    .update(handIn)
+    .set({
+      points,
+      of: settings.points,
+      remark: given.remark,
+      criteria,
+      state,
+      markerId: actor.id,
+      ...(given.finish && { markedAt: now.toString() }),
+      ...(given.finish && isReleased && { releasedAt: now.toString() }),
+    })
+    .where(eq(handIn.id, row.id));
+  const marking = newId();
+  await tx.db.insert(markHistory).values({
+    id: marking,
+    handInId: row.id,
+    markerId: actor.id,
+    at: now.toString(),
+    points,
+    remark: given.remark,
+    criteria,
+    finished: given.finish,
+    why: row.releasedAt === null ? '' : why,
+  });
+  if (given.finish) {
+    const marked = { ...row, points };
+    if (isReleased) await resultFollows(tx, marked, lesson.value, marking, now);
+    await context.audit({ courseId: row.courseId, sentence: `marked work for "${lesson.value.title}"` });
+  }
+  return ok({ state });
+}
 
 /** The points a mark comes to: as they were given, or by the criteria there are. */
 function markFrom(

@@ -260,4 +260,16 @@ test('by one criterion alone, work is done where that is decided', async () => {
     after(3),
   );
   expect(await Promise.all([done(one), done(two), done(null)])).toEqual([[true], [false], [false]]);
+  // What has all its points is finished together; before that nothing of it is.
+  const finish = () =>
+    must<{ count: number }>(marker, 'marking.finish-decided', place, after(4)).then(({ count }) => count);
+  expect(await finish()).toBe(0);
+  await must(
+    marker,
+    'marking.mark',
+    { handInId: id, points: null, criteria: [given, { ...given, criterionId: two }], remark: '', finish: false },
+    after(5),
+  );
+  expect(codeOf(await run(me(), 'marking.finish-decided', place))).toBe('not-allowed');
+  expect([await finish(), await finish(), await done(null)]).toEqual([1, 0, [true]]);
 });

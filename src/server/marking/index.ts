@@ -2,6 +2,7 @@ export {
   countByState,
   countWaiting,
   lessonsToMark,
+  markersOfWork,
   markingQueue,
   type QueueRow,
   type QueueWish,

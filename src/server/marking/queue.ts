@@ -30,6 +30,8 @@ export type QueueWish = {
   readonly lessonId: string | null;
   /** A part of a learner's name. */
   readonly find: string;
+  /** The marker it is shared out to; `nobody` for what is with nobody. */
+  readonly withWhom?: string | null;
 };
 
 /** All work that waits for a person, begun or not. */
@@ -71,8 +73,9 @@ function workFor(person: Person): SQL {
 
 const escaped = (words: string) => words.replace(/[\\%_]/g, '\\$&');
 
-const meant = ({ lessonId, find }: QueueWish) => sql`
+const meant = ({ lessonId, find, withWhom = null }: QueueWish) => sql`
   (${lessonId}::uuid is null or work.lesson_id = ${lessonId}::uuid)
+  and (${withWhom}::text is null or coalesce(work.shared_to, 'nobody') = ${withWhom}::text)
   and (${find} = '' or exists (
     select 1 from "user" p where p.id = work.learner_id and ${shownName(sql`p.name`, sql`work`)} ilike ${`%${escaped(find)}%`}))`;
 
@@ -119,6 +122,16 @@ export async function countByState(
     select work.state, count(*)::int as count from ${workFor(person)} where ${meant(wish)} group by work.state`);
   const counts = Object.fromEntries(rows.map(({ state, count }) => [state, count]));
   return { 'handed-in': 0, 'being-marked': 0, asked: 0, marked: 0, ...counts };
+}
+
+/** Those to whom any of the work is shared out that a person may mark, by name. */
+export async function markersOfWork(
+  db: Database,
+  person: Person,
+): Promise<readonly { readonly id: string; readonly name: string }[]> {
+  const { rows } = await db.execute<{ id: string; name: string }>(sql`
+    select distinct u.id, u.name from ${workFor(person)} join "user" u on u.id = work.shared_to order by u.name, u.id`);
+  return rows;
 }
 
 /** The lessons of which a person may mark any work, by course and title. */

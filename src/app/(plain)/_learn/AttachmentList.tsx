@@ -31,6 +31,12 @@ export function AttachmentList({
                 {one.media.pages ? `${one.media.pages} ${one.media.pages === 1 ? 'page' : 'pages'} · ` : ''}
                 {sizeText(one.media.size)}
               </span>
+              {one.note && (
+                <span className={controls.quiet}>
+                  <br />
+                  <bdi>{one.note}</bdi>
+                </span>
+              )}
             </span>
             <Ways attached={one} />
           </li>

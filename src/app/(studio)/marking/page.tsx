@@ -3,16 +3,18 @@ import Link from 'next/link';
 import { redirect } from 'next/navigation';
 import { signedIn } from '@/app/_server/doors';
 import { pointsText } from '@/core/kernel/exact';
+import { personIdIn } from '@/core/kernel/ids';
 import { findIn, pageIn } from '@/core/kernel/page';
 import { dateTimeText } from '@/core/kernel/time';
 import { can, worksHere } from '@/core/people';
 import { instantFrom } from '@/server/enrolment';
-import { countByState, lessonsToMark, markingQueue, type WorkState } from '@/server/marking';
+import { countByState, lessonsToMark, markersOfWork, markingQueue, type WorkState } from '@/server/marking';
 import { DataTable } from '@/ui/table/DataTable';
 import { Pages } from '@/ui/table/Pages';
 import { TopBar } from '../_frame/TopBar';
 import { markingHref } from './_desk/hrefs';
 import { Filters } from './Filters';
+import { FinishDecided } from './FinishDecided';
 import styles from './marking.module.css';
 
 export const metadata = { title: 'Marking' };
@@ -36,17 +38,24 @@ const shows = [
   { id: 'marked', name: 'Marked', state: 'marked' },
 ] as const;
 
-type Query = { readonly show?: string; readonly page?: string; readonly lesson?: string; readonly find?: string };
+type Query = {
+  readonly show?: string;
+  readonly page?: string;
+  readonly lesson?: string;
+  readonly find?: string;
+  readonly with?: string;
+};
 
 export default async function MarkingPage({ searchParams }: { readonly searchParams: Promise<Query> }) {
   const [entered, query] = await Promise.all([signedIn('/marking'), searchParams]);
   const { person, db } = entered;
   if (!worksHere(person)) redirect('/learn');
   const chosen = shows.find((one) => one.id === query.show) ?? shows[0];
-  const lessons = await lessonsToMark(db, person);
+  const [lessons, markers] = await Promise.all([lessonsToMark(db, person), markersOfWork(db, person)]);
   const lesson = lessons.find(({ id }) => id === query.lesson) ?? null;
   const find = findIn(query.find);
-  const wish = { lessonId: lesson?.id ?? null, find };
+  const withWhom = personIdIn(query.with);
+  const wish = { lessonId: lesson?.id ?? null, find, withWhom };
   const [{ rows, found, page: shown }, counts] = await Promise.all([
     markingQueue(db, person, chosen.state, wish, pageIn(query.page)),
     countByState(db, person, wish),
@@ -56,6 +65,7 @@ export default async function MarkingPage({ searchParams }: { readonly searchPar
       show,
       ...(lesson && { lesson: lesson.id }),
       ...(find && { find }),
+      ...(withWhom && { with: withWhom }),
       ...(page > 1 && { page: `${page}` }),
     };
     return `/marking?${new URLSearchParams(asked)}`;
@@ -75,8 +85,8 @@ export default async function MarkingPage({ searchParams }: { readonly searchPar
             ))}
           </nav>
         </div>
-        {(lessons.length > 1 || find !== '') && (
-          <Filters show={chosen.id} lessons={lessons} lessonId={lesson?.id ?? null} find={find} />
+        {(lessons.length > 1 || markers.length > 1 || find !== '') && (
+          <Filters {...{ lessons, find, markers, withWhom }} show={chosen.id} lessonId={lesson?.id ?? null} />
         )}
         {lesson && can(person, 'course.staff', lesson) && (
           <p>
@@ -87,8 +97,13 @@ export default async function MarkingPage({ searchParams }: { readonly searchPar
             <Link href={`/c/${lesson.courseSlug}/run/scripts/${lesson.id}`}>Load paper scripts</Link>
           </p>
         )}
+        {lesson && chosen.id === 'later' && found > 0 && (
+          <FinishDecided courseId={lesson.courseId} lessonId={lesson.id} />
+        )}
         {found === 0 ? (
-          <p className={styles.empty}>{lesson || find ? 'Nothing here is like that.' : emptyText[chosen.id]}</p>
+          <p className={styles.empty}>
+            {lesson || find || withWhom ? 'Nothing here is like that.' : emptyText[chosen.id]}
+          </p>
         ) : (
           <div className={styles.scroll}>
             <DataTable names={['Work', 'Learner', 'Handed in', 'State', 'Points']}>

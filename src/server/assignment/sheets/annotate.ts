@@ -21,6 +21,7 @@ import {
   wordsOf,
 } from '@/core/marking';
 import { pathOf, setLine } from '../../platform/setter';
+import { userUnit } from './paper';
 
 /**
  * Drawn things as annotations of a PDF (ISO 32000-1, 12.5): each of the kind that other readers know, with an appearance
@@ -39,8 +40,7 @@ export function pageMatrix(page: PDFPage): Matrix {
   const bottom = Math.max(media.y, crop.y);
   const right = Math.min(media.x + media.width, crop.x + crop.width);
   const top = Math.min(media.y + media.height, crop.y + crop.height);
-  const unit = page.node.get(PDFName.of('UserUnit'));
-  const u = 1 / Math.max(0.01, Number(unit?.toString() ?? 1) || 1);
+  const u = 1 / userUnit(page);
   const turn = ((page.getRotation().angle % 360) + 360) % 360;
   if (turn === 90) return [0, u, u, 0, left, bottom];
   if (turn === 180) return [-u, 0, 0, u, right, bottom];

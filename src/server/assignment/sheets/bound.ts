@@ -1,26 +1,30 @@
 import { degrees, PDFDocument } from '@cantoo/pdf-lib';
 import { longestSide, mostScriptPages, type ScriptPage } from '@/core/assignment';
 import { fail, ok, type Result } from '@/core/kernel/problem';
-import { pictureSide } from './paper';
+import { pictureSide, userUnit } from './paper';
 
 /** A scan as its pages are taken from it: a PDF, or a picture as JPEG. */
 export type Scan = { readonly hash: string; readonly contentType: string; readonly bytes: Uint8Array };
 
+/** The longer side of each page of a PDF, in points; whether it is locked. Throws where it cannot be read. */
+async function sidesOf(bytes: Uint8Array) {
+  const document = await PDFDocument.load(bytes, { ignoreEncryption: true, updateMetadata: false });
+  const sides = document.getPages().map((page) => Math.max(page.getWidth(), page.getHeight()) * userUnit(page));
+  return { isLocked: document.isEncrypted, sides };
+}
+
 /** How many pages a PDF has; a sentence where it cannot be used as a script. */
 export async function pagesOf({ bytes }: Pick<Scan, 'bytes'>): Promise<Result<number>> {
-  let document: PDFDocument;
-  try {
-    document = await PDFDocument.load(bytes, { ignoreEncryption: true, updateMetadata: false });
-  } catch {
-    return fail('invalid', 'This PDF is damaged: its pages cannot be read. Scan or save it anew.', 'file');
-  }
-  if (document.isEncrypted)
+  const opened = await sidesOf(bytes).catch(() => null);
+  if (!opened) return fail('invalid', 'This PDF is damaged: its pages cannot be read. Scan or save it anew.', 'file');
+  const { isLocked, sides } = opened;
+  if (isLocked)
     return fail('invalid', 'This PDF opens with a password only. Save it without one, and load it again.', 'file');
-  const count = document.getPageCount();
+  const count = sides.length;
   if (count === 0) return fail('invalid', 'This PDF has no pages.', 'file');
   if (count > mostScriptPages)
     return fail('too-large', `This PDF has ${count} pages; at most ${mostScriptPages} are taken at once.`, 'file');
-  const large = document.getPages().findIndex((page) => Math.max(page.getWidth(), page.getHeight()) > longestSide);
+  const large = sides.findIndex((side) => side > longestSide);
   return large < 0
     ? ok(count)
     : fail(

@@ -165,7 +165,12 @@ export function Desk({ work, among, task, saved, by }: Props) {
             </p>
             {drawing.problem && (
               <p role="alert" className={styles.problem}>
-                {drawing.problem.sentence}
+                {drawing.problem.sentence}{' '}
+                {drawing.problem.code === 'conflict' && (
+                  <button type="button" onClick={() => window.location.reload()}>
+                    Show what is there now
+                  </button>
+                )}
               </p>
             )}
             {isMarked && why.trim() === '' && (

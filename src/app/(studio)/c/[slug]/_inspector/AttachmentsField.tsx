@@ -57,6 +57,12 @@ export function AttachmentsField({ lesson }: { readonly lesson: Lesson }) {
               placeholder={file?.title ?? ''}
               onSave={(title) => change(one.id, { title })}
             />
+            <TextField
+              label={`What attachment ${i + 1} is for`}
+              value={one.note ?? ''}
+              placeholder="a line for the learner"
+              onSave={(note) => change(one.id, { note })}
+            />
             <Select
               aria-label={`What learners may do with ${name}`}
               size="xs"
