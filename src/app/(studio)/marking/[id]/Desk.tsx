@@ -120,7 +120,10 @@ export function Desk({ work, among, task, saved, by }: Props) {
   const at = criteria.find(({ id }) => id === here) ?? null;
   const intoNow = at ? (typed[at.id] ?? nothingTyped) : null;
   const useRemark = ({ words, points: change }: SavedRemark) => {
-    const joined = (before: string) => (before.trim() === '' ? words : `${before.trimEnd()}\n${words}`);
+    const joined = (before: string) => {
+      if (before.split('\n').includes(words)) return before;
+      return before.trim() === '' ? words : `${before.trimEnd()}\n${words}`;
+    };
     if (!at || !intoNow) return setRemark(joined(remark));
     const own = pointsTyped(intoNow.points, at.id);
     const known = own.ok ? own.value : null;

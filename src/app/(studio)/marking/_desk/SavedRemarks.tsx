@@ -47,7 +47,8 @@ export function SavedRemarks({ place, saved, into, onUse }: Props) {
     .filter((one) => words.every((word) => plain(one.words).includes(word)))
     .toSorted((a, b) => Number(b.criterionId !== null) - Number(a.criterionId !== null));
   const take = (remark: SavedRemark | undefined) => {
-    if (!remark) return;
+    // What is closing takes no more keys.
+    if (!remark || !opened) return;
     onUse(remark);
     setOpened(false);
     setFind('');
@@ -70,7 +71,7 @@ export function SavedRemarks({ place, saved, into, onUse }: Props) {
     else setProblem(gone.problem.sentence);
   };
   return (
-    <Popover opened={opened} onChange={setOpened} position="bottom-start" width={370} trapFocus>
+    <Popover opened={opened} onChange={setOpened} position="bottom-start" width={370} trapFocus returnFocus>
       <Popover.Target>
         <Button
           variant="subtle"
@@ -95,7 +96,7 @@ export function SavedRemarks({ place, saved, into, onUse }: Props) {
           onKeyDown={(event) => {
             if (event.key === 'ArrowDown') setAt(Math.min(found.length - 1, at + 1));
             else if (event.key === 'ArrowUp') setAt(Math.max(0, at - 1));
-            else if (event.key === 'Enter') take(found[at]);
+            else if (event.key === 'Enter' && !event.ctrlKey && !event.metaKey) take(found[at]);
             else return;
             event.preventDefault();
           }}
