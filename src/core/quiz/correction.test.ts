@@ -35,6 +35,12 @@ test.each<[string, string, readonly Correction[], number, number]>([
   ['left out, which was right', 'aba', [put('q2', 'leave-out')], 1000, 3000],
   ['left out, which was right, and nobody loses', 'aba', [put('q2', 'leave-out', { nobodyLoses: true })], 4000, 6000],
   ['left out, which was wrong, and nobody loses', 'aab', [put('q2', 'leave-out', { nobodyLoses: true })], 3000, 3000],
+  ['worth more, which was right', 'bba', [put('q2', 'worth', { worth: 6000 })], 6000, 9000],
+  ['worth more, which was wrong', 'aab', [put('q2', 'worth', { worth: 6000 })], 3000, 9000],
+  ['worth less, which was wrong', 'aab', [put('q2', 'worth', { worth: 1000 })], 3000, 4000],
+  ['worth nothing, which was wrong', 'aab', [put('q2', 'worth', { worth: 0 })], 3000, 3000],
+  ['worth more, and nobody loses', 'aab', [put('q2', 'worth', { worth: 6000, nobodyLoses: true })], 3000, 6000],
+  ['worth more, and left open', 'aa.', [put('q2', 'worth', { worth: 6000 })], 3000, 9000],
   ['all left out', 'aaa', ['q0', 'q1', 'q2'].map((id) => put(id, 'leave-out')), 0, 0],
   [
     'two answers accepted',

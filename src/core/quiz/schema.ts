@@ -66,6 +66,7 @@ export const correctionFields = {
   accepted: mixed<Answer>((value): value is Answer => typeof value === 'object')
     .nullable()
     .defined(),
+  worth: whole('the points').min(0, 'Points are at least 0.').max(1_000_000, 'Give at most 1,000 points.').nullable(),
   nobodyLoses: boolean().required(),
 };
 

@@ -148,7 +148,7 @@ function corrected(
   question: Asked,
   answer: Answer | undefined,
   scored: Scored,
-  { does, accepted }: Correction,
+  { does, accepted, worth }: Correction,
   decimals: DecimalSign,
 ): Scored {
   const all: Scored = {
@@ -162,6 +162,12 @@ function corrected(
       return all;
     case 'leave-out':
       return { ...scored, points: zero, of: zero, by: does };
+    case 'worth': {
+      // The share that was earned is earned of what it is worth now.
+      if (worth == null || compare(scored.of, zero) === 0) return scored;
+      const of = thousandths(worth);
+      return { ...scored, points: divide(multiply(scored.points, of), scored.of), of, by: does };
+    }
     case 'accept': {
       if (answer === undefined || accepted === null) return scored;
       const { key } = kindOf(question.kind);

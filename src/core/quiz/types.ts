@@ -133,14 +133,19 @@ export type Scored = {
   readonly by?: CorrectionDoes;
 };
 
-/** What is done about a question that was found wrong: all points for everybody, another answer is right, or it is out. */
-export const correctionDoes = ['points-for-all', 'accept', 'leave-out'] as const;
+/**
+ * What is done about a question after it was sat: all points for everybody, another answer is right, it is out, or it is
+ * worth something else.
+ */
+export const correctionDoes = ['points-for-all', 'accept', 'leave-out', 'worth'] as const;
 export type CorrectionDoes = (typeof correctionDoes)[number];
 export type Correction = {
   readonly questionId: string;
   readonly does: CorrectionDoes;
   /** The answer that is right as well; null where none is accepted. */
   readonly accepted: Answer | null;
+  /** What it is worth instead, in thousandths of a point; null where that is not what is done. */
+  readonly worth?: number | null;
   /** Whether a paper that would be worth less by it is left as it was. */
   readonly nobodyLoses: boolean;
 };

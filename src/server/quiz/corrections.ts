@@ -38,6 +38,7 @@ export function appliedTo(questions: readonly Asked[], rows: readonly Correction
         questionId: row.questionId,
         does: row.does,
         accepted: accepted?.ok ? accepted.value : null,
+        worth: row.worth,
         nobodyLoses: row.nobodyLoses,
       },
     ];

@@ -25,6 +25,7 @@ export type CorrectionView = {
   readonly questionId: string;
   readonly prompt: string;
   readonly does: CorrectionDoes;
+  readonly worth: number | null;
   /** The answer that is right as well, in words. */
   readonly accepted: string | null;
   readonly reason: string;
@@ -108,7 +109,14 @@ async function correctionViews(
   return rows.map(({ row, madeBy, changed }) => {
     const question = questions.find((one) => one.id === row.questionId && questionSum(one) === row.questionSum);
     return {
-      ...{ id: row.id, questionId: row.questionId, prompt: row.prompt, does: row.does, reason: row.reason },
+      ...{
+        id: row.id,
+        questionId: row.questionId,
+        prompt: row.prompt,
+        does: row.does,
+        worth: row.worth,
+        reason: row.reason,
+      },
       ...{ madeBy, madeAt: row.madeAt, droppedAt: row.droppedAt, changed },
       accepted:
         question && row.accepted ? kindOf(question.kind).answerText(question.body, row.accepted as Answer) : null,

@@ -183,3 +183,30 @@ test('what cannot be put right is refused with a sentence, and nothing is change
   expect(codeOf(await put({ ...only, does: 'leave-out', accepted: null }))).toBe('invalid');
   expect(wrong).not.toBe(alone.question);
 });
+
+test('a question on trial with other points: everybody’s result is shown, then done, then taken back', async () => {
+  const { sit, wish, put, figures } = await courseWithKeyWrong();
+  const [right, wrongly] = [await sit(me(), 5, 'stays', '4'), await sit(they(), 5, 'doubles', '4')];
+  expect(await Promise.all([worth(right), worth(wrongly)])).toEqual([
+    [2000, 2000, '1/1'],
+    [1000, 2000, '1/2'],
+  ]);
+  const trial = { does: 'worth' as const, accepted: null, nobodyLoses: false };
+  const shown = await effectsOfWish(database(), await wish({ ...trial, worth: 3000 }));
+  expect(shown.ok && shown.value.map((one) => [one.points, one.of, one.share]).toSorted()).toEqual([
+    [1000, 4000, '1/4'],
+    [4000, 4000, '1/1'],
+  ]);
+  expect(await worth(wrongly)).toEqual([1000, 2000, '1/2']);
+  for (const [over, code] of [
+    [{ worth: null }, 'invalid'],
+    [{ worth: 1000 }, 'invalid'],
+    [{ worth: -1 }, 'invalid'],
+    [{ worth: 1_000_001 }, 'invalid'],
+  ] as const)
+    expect(codeOf(await put({ ...trial, ...over }))).toBe(code);
+  expect(codeOf(await put({ ...trial, worth: 3000 }))).toBe('ok');
+  expect(await worth(wrongly)).toEqual([1000, 4000, '1/4']);
+  const [made] = (await figures()).corrections;
+  expect(made).toMatchObject({ does: 'worth', worth: 3000, changed: 2 });
+});

@@ -28,6 +28,7 @@ export type Wish = Quiz & {
   readonly questionSum: string;
   readonly does: CorrectionDoes;
   readonly accepted: Answer | null;
+  readonly worth?: number | null | undefined;
   readonly nobodyLoses: boolean;
 };
 
@@ -104,6 +105,12 @@ async function checked(db: Database, wish: Wish, by: string): Promise<Result<Cor
   );
   if (earlier.some(({ does }) => does !== 'accept'))
     return fail('conflict', 'This question has been put right already. Take that back first.', 'does');
+  if (wish.does === 'worth') {
+    if (wish.worth == null) return fail('invalid', 'Say what the question is worth instead.', 'worth');
+    if (wish.worth === question.points) return fail('invalid', 'That is what it is worth already.', 'worth');
+    if (wish.worth === 0 && having.some((lesson) => lesson.questions.length + drawnIn(lesson) < 2))
+      return fail('invalid', 'It is the only question of its paper: without it the paper is worth nothing.', 'worth');
+  }
   let accepted: Answer | null = null;
   if (wish.does === 'accept') {
     const read = checkAnswer(question.kind, question.body, wish.accepted);
@@ -115,6 +122,7 @@ async function checked(db: Database, wish: Wish, by: string): Promise<Result<Cor
   return ok({
     ...{ id: newId(), courseId: wish.courseId, lessonId: wish.lessonId, questionId: wish.questionId },
     ...{ questionSum: wish.questionSum, prompt: question.prompt, does: wish.does, accepted },
+    worth: wish.does === 'worth' ? (wish.worth ?? null) : null,
     ...{ nobodyLoses: wish.nobodyLoses, reason: '', madeBy: by, madeAt: '', droppedBy: null, droppedAt: null },
   });
 }
@@ -201,6 +209,7 @@ const said: Record<CorrectionDoes, string> = {
   'points-for-all': 'gave everybody the points for',
   accept: 'accepted another answer to',
   'leave-out': 'left out',
+  worth: 'gave other points to',
 };
 
 /** Puts a question right that was found wrong, for every paper that has it as it was. */

@@ -170,6 +170,8 @@ export const correction = pgTable(
     prompt: text('prompt').notNull(),
     does: text('does').$type<CorrectionDoes>().notNull(),
     accepted: jsonb('accepted').$type<Answer>(),
+    /** What the question is worth instead, in thousandths of a point, where that is what was done. */
+    worth: integer('worth'),
     nobodyLoses: boolean('nobody_loses').notNull(),
     reason: text('reason').notNull(),
     madeBy: text('made_by')

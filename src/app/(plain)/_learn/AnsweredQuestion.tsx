@@ -20,6 +20,7 @@ const putRightText: Record<CorrectionDoes, string> = {
   'points-for-all': 'put right since: everybody has its points',
   accept: 'put right since: this answer is accepted as well',
   'leave-out': 'put right since: it is left out of every paper',
+  worth: 'put right since: it is worth other points',
 };
 
 type Props = {

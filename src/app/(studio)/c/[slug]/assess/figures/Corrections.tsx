@@ -2,6 +2,7 @@
 import { Button } from '@mantine/core';
 import { useState } from 'react';
 import { act } from '@/app/_client/act';
+import { pointsText } from '@/core/kernel/exact';
 import { dateTimeText, Temporal } from '@/core/kernel/time';
 import { counted } from '@/core/kernel/words';
 import type { Lesson } from '@/core/outline';
@@ -20,6 +21,7 @@ const said = (one: CorrectionView) =>
     'points-for-all': 'the points were given to everybody',
     accept: `"${one.accepted ?? 'another answer'}" was accepted as well`,
     'leave-out': 'it was left out',
+    worth: `it is worth ${pointsText(one.worth ?? 0)} points instead`,
   })[one.does];
 
 /** What has been put right in a quiz, by whom and why, with the way back. */

@@ -1,5 +1,5 @@
 'use client';
-import { Button, Modal, Radio, Select, Switch, Table, TextInput } from '@mantine/core';
+import { Button, Modal, NumberInput, Radio, Select, Switch, Table, TextInput } from '@mantine/core';
 import { useCallback, useEffect, useState } from 'react';
 import { act, send } from '@/app/_client/act';
 import { pointsText } from '@/core/kernel/exact';
@@ -23,7 +23,7 @@ type Effect = {
   readonly passed: boolean;
 };
 
-const does: readonly CorrectionDoes[] = ['accept', 'points-for-all', 'leave-out'];
+const does: readonly CorrectionDoes[] = ['accept', 'points-for-all', 'leave-out', 'worth'];
 
 type Props = { readonly figures: ShownFigures; readonly question: QuestionFigures };
 
@@ -37,6 +37,7 @@ export function PutRight({ figures: { lessonId, page }, question }: Props) {
   const [chosen, setChosen] = useState<CorrectionDoes | null>(null);
   const [answerAt, setAnswerAt] = useState(0);
   const [nobodyLoses, setNobodyLoses] = useState(true);
+  const [worth, setWorth] = useState<number | string>('');
   const [reason, setReason] = useState('');
   const [effects, setEffects] = useState<{ readonly [D in CorrectionDoes]?: Result<Effect[]> }>({});
   const [seesAll, setSeesAll] = useState(false);
@@ -48,8 +49,9 @@ export function PutRight({ figures: { lessonId, page }, question }: Props) {
     (what: CorrectionDoes) => ({
       ...{ questionId: question.id, questionSum: hash, does: what, nobodyLoses },
       accepted: what === 'accept' ? (answer?.answer ?? null) : null,
+      worth: what === 'worth' && typeof worth === 'number' ? Math.round(worth * 1000) : null,
     }),
-    [question.id, hash, nobodyLoses, answer],
+    [question.id, hash, nobodyLoses, answer, worth],
   );
   useEffect(() => {
     if (isPut) return;
@@ -80,6 +82,8 @@ export function PutRight({ figures: { lessonId, page }, question }: Props) {
     accept: answer ? `Accept "${answer.text}" as well` : '',
     'points-for-all': 'Give the points to everybody',
     'leave-out': 'Leave the question out',
+    worth:
+      typeof worth === 'number' ? `Make it worth ${worth} points` : 'Make it worth other points: say below how many',
   };
   const known = chosen ? effects[chosen] : undefined;
   return (
@@ -117,6 +121,15 @@ export function PutRight({ figures: { lessonId, page }, question }: Props) {
             ),
         )}
       </Radio.Group>
+      <NumberInput
+        label="Worth on trial, points"
+        size="xs"
+        min={0}
+        max={1000}
+        decimalScale={3}
+        value={worth}
+        onChange={setWorth}
+      />
       <Switch
         label="Nobody loses by it: who would have less keeps what they have"
         checked={nobodyLoses}
