@@ -54,7 +54,7 @@ function section(skill: number, chance: (what: string) => number): string {
           `<ellipse cx="${258 + n * 22}" cy="${y + 12 + chance(`m${course}${n}`) * 10}" rx="${7 + chance(`r${course}${n}`) * 4}" ry="6"/>`,
         );
   }
-  if (skill > 0.6) stones.push('<path d="M182 330L394 333L392 356L184 354Z"/>');
+  if (skill > 0.6) stones.push('<path d="M176 424L402 428L400 452L178 449Z"/>');
   if (skill > 0.25) stones.push('<path d="M196 262L382 264L384 286L198 285Z"/>');
   return `<g fill="none" stroke="#1f2f6b" stroke-width="1.6" stroke-linejoin="round">${stones.join('')}</g>`;
 }

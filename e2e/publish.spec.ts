@@ -23,7 +23,7 @@ test('before publishing it is known what changes and whom it touches; an older e
   const dialog = page.getByRole('dialog');
   await expect(dialog.getByText(`Lesson removed: ${gone}`)).toBeVisible();
   await expect(dialog.getByRole('region', { name: 'Whom it touches' })).toContainText(
-    /of 15 learners|None of the 15 learners/,
+    /of 36 learners|None of the 36 learners/,
   );
   await dialog.getByText(/^Side by side/).click();
   const name = dialog.getByRole('row', { name: /its name/ });
