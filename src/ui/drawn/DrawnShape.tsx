@@ -1,12 +1,19 @@
 'use client';
 import './drawn.css';
+import { useEffect, useState } from 'react';
 import { inkText, type OnPage, type Shape, shapesOf, sortTitles, wordsOf } from '@/core/marking';
-import { measured } from './measure';
+import { faceIsThere, measured } from './measure';
 
 const fills = { none: 'none', paper: '#fff' } as const;
 
 /** One thing that was drawn, as it is seen. */
 export function DrawnShape({ one }: { readonly one: OnPage }) {
+  // What has words is measured again once its face is there.
+  const [, setFace] = useState(false);
+  const hasWords = wordsOf(one) !== '';
+  useEffect(() => {
+    if (hasWords) faceIsThere().then(() => setFace(true));
+  }, [hasWords]);
   const ink = inkText(one.ink);
   return shapesOf(one, measured).map((shape, i) => (
     // biome-ignore lint/suspicious/noArrayIndexKey: shapes of a thing stand in their order

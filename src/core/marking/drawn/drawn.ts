@@ -35,8 +35,17 @@ export type OnPageParts = {
   readonly ellipse: { readonly box: Box; readonly width: number };
   readonly text: { readonly at: Spot; readonly words: string; readonly size: number; readonly bold: boolean };
   readonly note: { readonly at: Spot; readonly words: string };
-  /** A box of words that points at something. */
-  readonly callout: { readonly box: Box; readonly tip: Spot; readonly words: string; readonly size: number };
+  /**
+   * A box of words that points at something. `lines`: its words as they were broken when they were written, so that they
+   * are broken so wherever they are shown.
+   */
+  readonly callout: {
+    readonly box: Box;
+    readonly tip: Spot;
+    readonly words: string;
+    readonly size: number;
+    readonly lines?: readonly string[];
+  };
   readonly highlight: { readonly box: Box };
   readonly stamp: { readonly at: Spot; readonly words: string; readonly size: number };
   /** A hand's strokes, in parts of the box. */

@@ -116,7 +116,11 @@ export function resized(one: OnPage, to: Box): OnPage {
   const across = from.width > 0 ? Math.max(1, to.width) / from.width : 1;
   const down = from.height > 0 ? Math.max(1, to.height) / from.height : 1;
   const put = ([x, y]: Spot): Spot => [to.x + (x - from.x) * across, to.y + (y - from.y) * down];
-  if (one.sort === 'callout') return { ...one, box: putBox(one.box, put) };
+  if (one.sort === 'callout') {
+    // In another box its words are broken anew.
+    const { lines: _lines, ...rest } = one;
+    return { ...rest, box: putBox(one.box, put) };
+  }
   return { ...one, ...geometryOf(one.sort).put(one, put, Math.sqrt(across * down)) } as OnPage;
 }
 

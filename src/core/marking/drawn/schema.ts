@@ -59,7 +59,7 @@ const fields: { readonly [S in PageSort]: Fields<OnPageParts[S]> } = {
   ellipse: { box, width },
   text: { at: spot, words, size, bold: boolean().required() },
   note: { at: spot, words },
-  callout: { box, tip: spot, words, size },
+  callout: { box, tip: spot, words, size, lines: array(string().max(2000).defined()).max(500) },
   highlight: { box },
   stamp: { at: spot, words, size },
   signature: { box, strokes: array(stroke(2)).min(1).max(40, 'This signature has too many strokes.').required() },

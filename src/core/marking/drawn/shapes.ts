@@ -151,7 +151,7 @@ const drawings: Drawing = {
     outline(`M${at(...calloutRoot(one))}L${at(...one.tip)}`, 1.5),
     outline(framed(one.box), 1.5, 'paper'),
     ...written(
-      wrapped(one.words, one.box.width - 2 * inset, one.size, measure),
+      one.lines?.join('\n') ?? wrapped(one.words, one.box.width - 2 * inset, one.size, measure),
       [one.box.x + inset, one.box.y + inset / 2],
       one.size,
       false,
@@ -169,6 +169,8 @@ const drawings: Drawing = {
 export const shapesOf = (one: OnPage, measure: Measure): readonly Shape[] =>
   (drawings[one.sort] as (one: OnPage, measure: Measure) => readonly Shape[])(one, measure);
 
-/** How high a callout must be for its words. */
-export const calloutHeight = (words: string, width: number, size: number, measure: Measure): number =>
-  wrapped(words, width - 2 * inset, size, measure).split('\n').length * size * lineHeight + inset * 1.5;
+/** The words of a callout as they are broken in its box, and how high it must be for them. */
+export function calloutLines(words: string, width: number, size: number, measure: Measure) {
+  const lines = wrapped(words, width - 2 * inset, size, measure).split('\n');
+  return { lines, height: lines.length * size * lineHeight + inset * 1.5 };
+}

@@ -1,11 +1,12 @@
 'use client';
-import { type KeyboardEvent, type PointerEvent, useRef, useState } from 'react';
+import { type KeyboardEvent, type PointerEvent, useEffect, useRef, useState } from 'react';
 import { type Box, boxOf, isHit, moved, type OnPage, type Pressed, resized, type Spot } from '@/core/marking';
 import { DrawnShape, DrawnThing } from '@/ui/drawn/DrawnShape';
+import { faceIsThere } from '@/ui/drawn/measure';
 import { type PageSize, type Turn, turnedSize, turnTransform } from '@/ui/drawn/page';
 import pages from '@/ui/drawn/pages.module.css';
 import styles from './draw.module.css';
-import { type Manner, made, type Tool, takesWords, type Way } from './tools';
+import { type Manner, made, type Tool, takesWords, type Way, worded } from './tools';
 
 type Props = {
   readonly page: { readonly file: string; readonly page: number; readonly size: PageSize; readonly turn: Turn };
@@ -63,6 +64,10 @@ export function PageBoard({ page, drawn, tool, manner, selected, locked, onSelec
   const { size, turn } = page;
   const seen = turnedSize(size, turn);
   const chosen = drawn.filter(({ id }) => selected.includes(id));
+  // What is written first is measured in the face it will have.
+  useEffect(() => {
+    faceIsThere();
+  }, []);
 
   const spotOf = (event: { readonly clientX: number; readonly clientY: number }): Spot => {
     const matrix = space.current?.getScreenCTM()?.inverse();
@@ -100,7 +105,7 @@ export function PageBoard({ page, drawn, tool, manner, selected, locked, onSelec
   const wayOf = (points: readonly Pressed[]): Way => ({ file: page.file, page: page.page, points });
   const changed = (now: Doing): readonly OnPage[] => {
     if (now.by === 'moving') return chosen.map((one) => moved(one, now.to[0] - now.from[0], now.to[1] - now.from[1]));
-    if (now.by === 'sizing') return chosen.map((one) => resized(one, sizedBox(now.box, now.corner, now.to)));
+    if (now.by === 'sizing') return chosen.map((one) => rewrapped(resized(one, sizedBox(now.box, now.corner, now.to))));
     return [];
   };
   const end = () => {
@@ -149,7 +154,7 @@ export function PageBoard({ page, drawn, tool, manner, selected, locked, onSelec
     const put = (one: OnPage) => {
       if (!event.altKey) return moved(one, dx * by, dy * by);
       const box = boxOf(one);
-      return resized(one, { ...box, width: box.width + dx * by, height: box.height + dy * by });
+      return rewrapped(resized(one, { ...box, width: box.width + dx * by, height: box.height + dy * by }));
     };
     onChange(chosen, chosen.map(put));
   };
@@ -208,6 +213,9 @@ export function PageBoard({ page, drawn, tool, manner, selected, locked, onSelec
     </svg>
   );
 }
+
+/** With its words broken for the box it has now. */
+const rewrapped = (one: OnPage): OnPage => (one.sort === 'callout' ? worded(one, one.words) : one);
 
 const pressureOf = ({ pointerType, pressure }: { readonly pointerType: string; readonly pressure: number }) =>
   pointerType === 'pen' ? pressure : 0.5;

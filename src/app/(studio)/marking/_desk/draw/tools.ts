@@ -1,7 +1,7 @@
 import {
   type Box,
   boxBetween,
-  calloutHeight,
+  calloutLines,
   type Ink,
   type OnPage,
   type PageSort,
@@ -113,7 +113,7 @@ const makes: { readonly [S in PageSort]: Make } = {
   note: ([x, y]) => ({ at: [fine(x), fine(y)], words: '' }),
   callout: (tip, to, isClick) => {
     const [x, y] = isClick ? [tip[0] + 40, tip[1] + 30] : to;
-    const box = { x: fine(x), y: fine(y), width: 150, height: calloutHeight('', 150, 11, measured) };
+    const box = { x: fine(x), y: fine(y), width: 150, height: calloutLines('', 150, 11, measured).height };
     return { box, tip: [fine(tip[0]), fine(tip[1])], words: '', size: 11 };
   },
   stamp: ([x, y], _to, _isClick, { stamp, size }) => ({ at: [fine(x), fine(y)], words: stamp, size }),
@@ -142,7 +142,9 @@ export const takesWords = (sort: PageSort): boolean => sort === 'text' || sort =
 
 /** With other words; a callout becomes as high as they need. */
 export function worded(one: OnPage, words: string): OnPage {
-  if (one.sort === 'callout')
-    return { ...one, words, box: { ...one.box, height: calloutHeight(words, one.box.width, one.size, measured) } };
+  if (one.sort === 'callout') {
+    const { lines, height } = calloutLines(words, one.box.width, one.size, measured);
+    return { ...one, words, lines, box: { ...one.box, height } };
+  }
   return 'words' in one ? { ...one, words } : one;
 }
