@@ -8,21 +8,19 @@ import {
   criterionGiven,
 } from '@/core/assignment';
 import { compare, pointsText, thousandths, toShort } from '@/core/kernel/exact';
-import { isId } from '@/core/kernel/ids';
 import { fail, type Result } from '@/core/kernel/problem';
 import { dateTimeText } from '@/core/kernel/time';
 import { mayMark } from '@/core/people';
 import { instantFrom } from '../enrolment';
-import { course } from '../outline';
 import { type Person, user } from '../people';
 import type { Database } from '../platform/database';
 import { drawnOn } from './drawn';
 import { lessonOf } from './mark';
 import { nameShown, shownFiles } from './names';
 import { asScan } from './scans';
-import { handIn } from './schema';
 import { withSheets } from './sheets/apart';
 import type { MarkedWork } from './sheets/marked';
+import { namedWork } from './work';
 
 const notThere = fail('not-found', 'There is no such work, or its result is not out yet.');
 const mostBytes = 100_000_000;
@@ -34,13 +32,7 @@ export async function markedWorkPdf(
   id: string,
   person: Person,
 ): Promise<Result<Uint8Array> & { readonly name?: string }> {
-  if (!isId(id)) return notThere;
-  const [found] = await db
-    .select({ row: handIn, learner: user.name, courseTitle: course.title })
-    .from(handIn)
-    .innerJoin(user, eq(user.id, handIn.learnerId))
-    .innerJoin(course, eq(course.id, handIn.courseId))
-    .where(eq(handIn.id, id));
+  const found = await namedWork(db, id);
   if (!found) return notThere;
   const { row, learner, courseTitle } = found;
   const may = row.learnerId === person.id ? row.releasedAt !== null : row.state !== 'draft' && mayMark(person, row);

@@ -4,13 +4,14 @@ import { isId } from '@/core/kernel/ids';
 import type { Drawn, Step } from '@/core/marking';
 import { findLesson, type LessonDocument } from '@/core/outline';
 import { mayMark } from '@/core/people';
-import { course, editionDocument } from '../outline';
+import { editionDocument } from '../outline';
 import { type Person, user } from '../people';
 import type { Database } from '../platform/database';
 import { drawnOn, stepsOn } from './drawn';
 import { type Look, looksAt } from './look';
 import { isHidden, nameShown, shownFiles } from './names';
 import { type HandInRow, handIn, markHistory } from './schema';
+import { namedWork } from './work';
 
 /** Work with the assignment as it was in the edition it was handed in on: it is marked by that. */
 export type HandInView = HandInRow & {
@@ -78,13 +79,7 @@ export type MarkingDesk = {
 
 /** One piece of work on the marking desk; null when it is not there or not theirs to mark. */
 export async function markingDesk(db: Database, id: string, person: Person): Promise<MarkingDesk | null> {
-  if (!isId(id)) return null;
-  const [found] = await db
-    .select({ row: handIn, learner: user.name, courseTitle: course.title })
-    .from(handIn)
-    .innerJoin(user, eq(user.id, handIn.learnerId))
-    .innerJoin(course, eq(course.id, handIn.courseId))
-    .where(eq(handIn.id, id));
+  const found = await namedWork(db, id);
   if (!found || found.row.state === 'draft' || !mayMark(person, found.row)) return null;
   const document = await editionDocument(db, found.row.editionId);
   const lesson = document && findLesson(document, found.row.lessonId);
