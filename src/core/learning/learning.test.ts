@@ -1,5 +1,7 @@
 import { expect, test } from 'vitest';
 import { usualAward } from '../certificate';
+import { type GradeScheme, usualScheme, wholeFull, wholeItem } from '../gradebook';
+import { add, divide, multiply, rational } from '../kernel/exact';
 import { type CourseDocument, type LessonDocument, newCourse, newQuestion } from '../outline';
 import { noProgress } from '../record';
 import { effectOn, type LearnerRecords, learnerView, noRecords, recordsAtPace, shownOf, throughOwnEyes } from './index';
@@ -364,4 +366,48 @@ test.each([
     sections: filmed.sections.map((s) => ({ ...s, lessons: s.lessons.map((one) => ({ ...one, weight: 0 })) })),
   };
   expect(learnerView(unweighted, clock, own, days(1)).sheet.lines).toEqual([]);
+});
+
+test('a course may say how its grade comes about; what belongs to no lesson is decided by hand, the grade as well', () => {
+  const grading: GradeScheme = {
+    ...usualScheme,
+    categories: [{ id: 'papers', title: 'Papers', weight: 3, keeps: { by: 'all' } }],
+    placed: { quiz: { categoryId: 'papers', extra: false } },
+    own: [{ id: 'talk', title: 'Talk', weight: 1, of: 10_000 }],
+    scale: {
+      by: 'bands',
+      bands: [
+        { name: 'good', from: 7000, passes: true },
+        { name: 'not yet', from: 0, passes: false },
+      ],
+    },
+    rounding: { decimals: 0, way: 'down', before: true },
+  };
+  const course: CourseDocument = {
+    ...base,
+    course: { ...base.course, settings: { ...base.course.settings, grading } },
+  };
+  const given = (points: number, of: number) => ({ kind: 'points' as const, points, of, reason: 'heard' });
+  const own = (decisions: [string, ReturnType<typeof given>][]) =>
+    learnerView(course, clock, records({ ...everything, handIns: new Map(), decisions: new Map(decisions) }), days(1));
+  const quiz = own([]).sheet.lines.find(({ item }) => item.id === 'quiz')?.share;
+  const talked = own([['talk', given(5000, 10_000)]]);
+  expect(talked.sheet.lines.map(({ item, why }) => [item.id, why])).toContainEqual(['talk', 'set by hand: heard']);
+  // Three parts of the papers and one of the talk, of what is there.
+  const expected = quiz ? divide(add(multiply(rational(3), quiz), rational(1, 2)), rational(4)) : null;
+  expect(talked.sheet.grade).toEqual(expected);
+  expect(talked.sheet.gradeText).toMatch(/^(good|not yet) \(\d+ %\)$/);
+  const decided = own([[wholeItem, given(69_900, wholeFull)]]);
+  expect([decided.sheet.gradeText, decided.sheet.byHand]).toEqual(['not yet (69 %)', 'heard']);
+  // A pass mark goes by what is rounded, where the course says so.
+  const award = { ...course, course: { ...course.course, award: { ...course.course.award, minPercent: 70 } } };
+  const missing = (grade: number) =>
+    learnerView(
+      award,
+      clock,
+      records({ ...everything, decisions: new Map([[wholeItem, given(grade, wholeFull)]]) }),
+      days(1),
+    ).award?.missing ?? [];
+  expect(missing(69_999).some((one) => one.startsWith('Course grade'))).toBe(true);
+  expect(missing(70_000).some((one) => one.startsWith('Course grade'))).toBe(false);
 });

@@ -7,33 +7,55 @@ import work from './work.module.css';
 
 /** A learner's own sheet: each item, why it counts as it does, and the sum written out. */
 export function GradeSheet({ view, place }: { readonly view: LearnerView; readonly place: Place }) {
+  // What is given by hand alone has no page to lead to.
+  const lessons = new Set(view.lessons.map(({ lesson }) => lesson.id));
   return (
     <article className={styles.home}>
       <p className={styles.facts}>{view.document.course.title}</p>
       <h1>My grades</h1>
       <table className={work.table}>
         <TableHead names={['What', 'Points', 'Weight', 'Why']} />
-        <tbody>
-          {view.sheet.lines.map((line) => (
-            <tr key={line.item.id}>
-              <th scope="row">
-                <a href={lessonHref(place, line.item.id)}>{line.item.title}</a>
-              </th>
-              <td>
-                {line.entry.state === 'points'
-                  ? toShort({ n: line.entry.points.n, d: line.entry.points.d * 1000n }, 2)
-                  : '–'}{' '}
-                of {pointsText(line.entry.state === 'points' ? line.entry.of : line.item.of)}
-              </td>
-              <td>{line.item.weight}</td>
-              <td>{line.why}</td>
-            </tr>
-          ))}
-        </tbody>
+        {view.sheet.parts.map(({ category, lines, weight, written }) => (
+          <tbody key={category?.id ?? ''}>
+            {category && (
+              <tr>
+                <th scope="rowgroup" colSpan={2}>
+                  <bdi>{category.title}</bdi>
+                </th>
+                <td>{weight}</td>
+                <td>{written}</td>
+              </tr>
+            )}
+            {lines.map((line) => (
+              <tr key={line.item.id}>
+                <th scope="row">
+                  {lessons.has(line.item.id) ? (
+                    <a href={lessonHref(place, line.item.id)}>{line.item.title}</a>
+                  ) : (
+                    <bdi>{line.item.title}</bdi>
+                  )}
+                </th>
+                <td>
+                  {line.entry.state === 'points'
+                    ? toShort({ n: line.entry.points.n, d: line.entry.points.d * 1000n }, 2)
+                    : '–'}{' '}
+                  of {pointsText(line.entry.state === 'points' ? line.entry.of : line.item.of)}
+                </td>
+                <td>{line.item.weight}</td>
+                <td>{line.why}</td>
+              </tr>
+            ))}
+          </tbody>
+        ))}
       </table>
       <section className={styles.award} aria-label="The sum">
         <h2>Your grade, written out</h2>
         <p>{view.sheet.written}</p>
+        {view.sheet.byHand !== null && (
+          <p>
+            <b>{view.sheet.gradeText}</b>, set by hand: <bdi>{view.sheet.byHand}</bdi>
+          </p>
+        )}
       </section>
     </article>
   );

@@ -20,7 +20,7 @@ export function GradeTable({ columns, ...props }: LearnerTableProps & { readonly
           {columns.map((column) => (
             <th key={column.id} scope="col" title={column.title}>
               <span className={styles.columnHead}>
-                <Tile kind={column.kind} fill="ready" settle={0} look={0} />
+                {column.kind && <Tile kind={column.kind} fill="ready" settle={0} look={0} />}
                 <span className={styles.columnTitle}>
                   {column.number} {column.title}
                 </span>

@@ -3,8 +3,8 @@ import { toShort } from '@/core/kernel/exact';
 import { personIdIn } from '@/core/kernel/ids';
 import { findIn, pageIn } from '@/core/kernel/page';
 import { dayText, type Names } from '@/core/kernel/time';
-import { fullPoints } from '@/core/learning';
-import { isItem, lessonsOf, numberOf } from '@/core/outline';
+import { gradeItems } from '@/core/learning';
+import { findLesson, numberOf } from '@/core/outline';
 import {
   type CertificateRow,
   certificatesOf,
@@ -47,16 +47,10 @@ export default async function RunPage({
   ]);
   const names = { locale: person.locale, zone: person.zone };
   const columns: GradeColumn[] = document
-    ? lessonsOf(document)
-        .filter((lesson) => isItem(lesson, lesson.questions))
-        .map((lesson) => ({
-          id: lesson.id,
-          number: numberOf(document, lesson.id),
-          title: lesson.title,
-          kind: lesson.kind,
-          weight: lesson.weight,
-          of: fullPoints(lesson),
-        }))
+    ? gradeItems(document).map((item) => {
+        const lesson = findLesson(document, item.id);
+        return { ...item, kind: lesson?.kind ?? null, number: lesson ? numberOf(document, item.id) : '' };
+      })
     : [];
   // Whose sheet is open is read as well, on whatever page of the list they stand.
   const here = learners?.rows ?? [];
@@ -127,7 +121,10 @@ function runRow(
     done: view.done,
     next: view.next ? `${view.next.number} ${view.next.lesson.title}` : null,
     grade: view.sheet.gradeText,
-    sum: view.sheet.written,
+    sum:
+      view.sheet.byHand === null
+        ? view.sheet.written
+        : `${view.sheet.written}; set by hand to ${view.sheet.gradeText}: ${view.sheet.byHand}`,
     complete: view.completion.complete,
     missing: view.completion.missing,
     certificate: certificate?.number ?? null,

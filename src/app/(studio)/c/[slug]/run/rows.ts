@@ -8,7 +8,8 @@ export type GradeColumn = {
   readonly id: string;
   readonly number: string;
   readonly title: string;
-  readonly kind: LessonKind;
+  /** Null for a column of the gradebook's own. */
+  readonly kind: LessonKind | null;
   readonly weight: number;
   readonly of: number;
 };
