@@ -1,5 +1,5 @@
 import { isDeepStrictEqual } from 'node:util';
-import { asc, eq, inArray, max } from 'drizzle-orm';
+import { and, asc, eq, inArray, max } from 'drizzle-orm';
 import { object, string } from 'yup';
 import { idSchema } from '@/core/kernel/ids';
 import { parsed } from '@/core/kernel/parse';
@@ -70,7 +70,18 @@ export const drawOn = command({
       );
     const stray = strayIn(row, step.after);
     if (!stray.ok) return stray;
-    const fits = fitsOn(await drawnOn(db, row.id), step, isDeepStrictEqual);
+    const ids = [...step.before, ...step.after].map(({ id }) => id);
+    const there = await db
+      .select({ thing: drawn.thing })
+      .from(drawn)
+      .where(and(eq(drawn.handInId, row.id), inArray(drawn.id, ids)));
+    const all = await db.$count(drawn, eq(drawn.handInId, row.id));
+    const fits = fitsOn(
+      there.map(({ thing }) => thing),
+      step,
+      isDeepStrictEqual,
+      all,
+    );
     if (!fits.ok) return fits;
     await write(db, row.id, step, actor.id);
     const [last] = await db

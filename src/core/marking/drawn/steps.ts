@@ -44,12 +44,13 @@ export function stepped(drawn: readonly Drawn[], { before, after }: Step): reado
 
 /**
  * Whether a step can be made on what is there: what it changes is there as it was, and what it adds is new. `same` says
- * whether two things are one.
+ * whether two things are one. Of what is there, that of the step's own ids is enough, and `all`, how many there are.
  */
 export function fitsOn(
   drawn: readonly Drawn[],
   { before, after }: Step,
   same: (a: Drawn, b: Drawn) => boolean,
+  all = drawn.length,
 ): Result<null> {
   const here = new Map(drawn.map((one) => [one.id, one]));
   const changed = new Set(before.map(({ id }) => id));
@@ -62,7 +63,7 @@ export function fitsOn(
     if (!now || !same(now, one)) return other;
   }
   if (after.some(({ id }) => !changed.has(id) && here.has(id))) return other;
-  return here.size + after.length - before.length > mostDrawn
+  return all + after.length - before.length > mostDrawn
     ? fail('too-large', `A piece of work holds at most ${mostDrawn.toLocaleString('en')} drawn things.`)
     : ok(null);
 }

@@ -57,14 +57,14 @@ export function PutRight({ figures: { lessonId, page }, question }: Props) {
     if (isPut) return;
     let isOver = false;
     for (const what of does)
-      if (what !== 'accept' || answer)
+      if ((what !== 'accept' || answer) && (what !== 'worth' || typeof worth === 'number'))
         send<Effect[]>(`/api/course/${head.id}/figures/${lessonId}/effects`, wishOf(what)).then((told) => {
           if (!isOver) setEffects((before) => ({ ...before, [what]: told }));
         });
     return () => {
       isOver = true;
     };
-  }, [head.id, lessonId, wishOf, answer, isPut]);
+  }, [head.id, lessonId, wishOf, answer, worth, isPut]);
   if (isPut) return <p className={styles.quiet}>It has been put right; see below the table.</p>;
   const put = async () => {
     if (!chosen) return;
@@ -115,8 +115,8 @@ export function PutRight({ figures: { lessonId, page }, question }: Props) {
                 className={styles.option}
                 value={what}
                 label={names[what]}
-                description={effectText(effects[what], what)}
-                disabled={effects[what]?.ok === false}
+                description={what === 'worth' && worth === '' ? '' : effectText(effects[what], what)}
+                disabled={what === 'worth' && worth === '' ? true : effects[what]?.ok === false}
               />
             ),
         )}
