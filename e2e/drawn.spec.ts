@@ -164,7 +164,7 @@ test('paper scripts are loaded, sorted, shared out, drawn on with every tool, an
     .click();
   await expect(page.getByText('7 of 15 points')).toBeVisible();
   await expect(async () => expect(await drawnOn(page, 1)).toEqual(before)).toPass();
-  await expect(page.getByText('See the film, 6:10').first()).toBeVisible();
+  await expect(page.getByRole('listitem').filter({ hasText: 'See the film, 6:10' })).toBeVisible();
   const marked = await page
     .context()
     .request.get((await page.getByRole('link', { name: /as a PDF$/ }).getAttribute('href')) ?? '');
