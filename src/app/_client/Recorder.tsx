@@ -14,6 +14,7 @@ const forms: { readonly [K in Kind]: readonly string[] } = {
   sound: ['audio/webm;codecs=opus', 'audio/mp4'],
   film: ['video/webm;codecs=vp8,opus', 'video/mp4'],
 };
+const hasPicture: { readonly [K in Kind]: boolean } = { sound: false, film: true };
 const mostMinutes = 30;
 const names: { readonly [K in Kind]: string } = { sound: 'sound', film: 'a film' };
 
@@ -48,7 +49,7 @@ export function Recorder({ kind, disabled = false, onRecorded }: Props) {
   const begin = async () => {
     setProblem(null);
     try {
-      const stream = await navigator.mediaDevices.getUserMedia({ audio: true, video: kind === 'film' });
+      const stream = await navigator.mediaDevices.getUserMedia({ audio: true, video: hasPicture[kind] });
       const form = forms[kind].find((one) => MediaRecorder.isTypeSupported(one));
       const own = new MediaRecorder(stream, form ? { mimeType: form } : {});
       const parts: Blob[] = [];
@@ -65,10 +66,10 @@ export function Recorder({ kind, disabled = false, onRecorded }: Props) {
       const since = performance.now();
       setNow(since);
       setState({ is: 'recording', since });
-      if (kind === 'film') setTimeout(() => live.current && Object.assign(live.current, { srcObject: stream }), 0);
+      if (hasPicture[kind]) setTimeout(() => live.current && Object.assign(live.current, { srcObject: stream }), 0);
     } catch {
       setProblem(
-        kind === 'film'
+        hasPicture[kind]
           ? 'The camera or the microphone cannot be used. Allow them for this page, or hand in a file.'
           : 'The microphone cannot be used. Allow it for this page, or use a file.',
       );
@@ -94,7 +95,9 @@ export function Recorder({ kind, disabled = false, onRecorded }: Props) {
       )}
       {state.is === 'recording' && (
         <>
-          {kind === 'film' && <video ref={live} muted autoPlay playsInline width={240} aria-label="What is recorded" />}
+          {hasPicture[kind] && (
+            <video ref={live} muted autoPlay playsInline width={240} aria-label="What is recorded" />
+          )}
           <p role="timer" aria-label="Recorded so far">
             {clock(now - state.since)} of at most {mostMinutes}:00
           </p>

@@ -34,6 +34,9 @@ async function pdf(...turns: number[]): Promise<string> {
     page.setCropBox(20, 30, 360, 540);
     page.setRotation(degrees(turn));
   }
+  // The same sheets are the same file, in whatever second they are made.
+  document.setCreationDate(new Date(0));
+  document.setModificationDate(new Date(0));
   return (await putBytes(await document.save())).hash;
 }
 

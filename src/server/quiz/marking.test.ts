@@ -237,6 +237,7 @@ test('the queue shows papers and assignments together, to those who may mark the
   expect(await workOf(database(), asPerson({}), quiz)).toEqual([{ sort: 'paper', id: sittingId, done: false }]);
   expect(await countByState(database(), asPerson({}), wish({}))).toEqual({
     'handed-in': 2,
+    asked: 0,
     'being-marked': 0,
     marked: 0,
   });

@@ -17,4 +17,5 @@ ALTER TABLE "grade_history" ADD CONSTRAINT "grade_history_decided_by_user_id_fk"
 ALTER TABLE "grade_history" ADD CONSTRAINT "grade_history_enrolment" FOREIGN KEY ("enrolment_id","learner_id","course_id") REFERENCES "public"."enrolment"("id","learner_id","course_id") ON DELETE cascade ON UPDATE no action;--> statement-breakpoint
 CREATE INDEX "grade_history_cell" ON "grade_history" USING btree ("enrolment_id","lesson_id");--> statement-breakpoint
 INSERT INTO "grade_history" ("id", "enrolment_id", "learner_id", "course_id", "lesson_id", "kind", "points", "of", "reason", "decided_by", "at")
-SELECT gen_random_uuid(), "enrolment_id", "learner_id", "course_id", "lesson_id", "kind", "points", "of", "reason", "decided_by", "at" FROM "grade_decision";
+SELECT gen_random_uuid(), "enrolment_id", "learner_id", "course_id", "lesson_id", "kind", "points", "of", "reason", "decided_by", "at" FROM "grade_decision"
+WHERE EXISTS (SELECT 1 FROM "user" WHERE "user"."id" = "grade_decision"."decided_by");

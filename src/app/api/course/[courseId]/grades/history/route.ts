@@ -13,6 +13,7 @@ export const GET = forCourse(async ({ db, person, request, courseId }) => {
   if (!can(person, 'gradebook.read', { courseId }))
     return respond(fail('not-allowed', 'You may not read this gradebook.'));
   const learner = learnerId === null ? null : await enrolledLearner(db, courseId, learnerId);
-  if (!learner || !isId(itemId)) return respond(fail('not-found', 'There is no such grade.'));
+  // Of a grade that is not there, nothing was decided.
+  if (!learner || !isId(itemId)) return respond(ok([]));
   return respond(ok(await gradeHistoryOf(db, learner.enrolmentId, itemId)));
 });
