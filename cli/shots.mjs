@@ -126,7 +126,8 @@ const views = [
       await weight.nth(3).fill('5');
       await weight.nth(3).press('Enter');
       await page.getByRole('gridcell').first().click();
-      await page.getByText('↑ passes').first().waitFor();
+      await page.getByText('2 weights changed.').waitFor();
+      await settle(page);
     },
   },
   {
