@@ -162,7 +162,10 @@ const views = [
         .getByRole('link', { name: /Written check/ })
         .first()
         .click();
-      await page.locator('canvas').first().scrollIntoViewIfNeeded();
+      const sheet = page.locator('[data-page]').first();
+      await sheet.waitFor();
+      await settle(page);
+      await sheet.evaluate((one) => one.scrollIntoView({ block: 'start' }));
       await settle(page);
     },
   },
