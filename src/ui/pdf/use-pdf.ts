@@ -2,6 +2,13 @@
 import { useEffect, useState } from 'react';
 
 const worker = '/pdf.worker.min.mjs';
+type Library = typeof import('pdfjs-dist');
+let kept: InstanceType<Library['PDFWorker']> | null = null;
+/** One worker reads all PDFs of a page: to load its program anew for each takes longer than to draw a page. */
+function sharedWorker({ PDFWorker }: Library): InstanceType<Library['PDFWorker']> {
+  kept ??= new PDFWorker();
+  return kept;
+}
 type Task = ReturnType<typeof import('pdfjs-dist')['getDocument']>;
 export type Pdf = Awaited<Task['promise']>;
 export type OpenedPdf = Pdf | 'opening' | 'failed' | 'locked';
@@ -17,7 +24,7 @@ export function usePdf(address: string): OpenedPdf {
       const pdfjs = await import('pdfjs-dist');
       if (gone) return;
       pdfjs.GlobalWorkerOptions.workerSrc = worker;
-      task = pdfjs.getDocument({ url: address, isEvalSupported: false });
+      task = pdfjs.getDocument({ url: address, isEvalSupported: false, worker: sharedWorker(pdfjs) });
       setPdf(await task.promise);
     })().catch((error: unknown) => {
       if (!gone) setPdf(error instanceof Error && error.name === 'PasswordException' ? 'locked' : 'failed');
@@ -39,7 +46,7 @@ export function openedPdf(address: string): Promise<Pdf> {
   if (known) return known;
   const opening = import('pdfjs-dist').then((pdfjs) => {
     pdfjs.GlobalWorkerOptions.workerSrc = worker;
-    return pdfjs.getDocument({ url: address, isEvalSupported: false }).promise;
+    return pdfjs.getDocument({ url: address, isEvalSupported: false, worker: sharedWorker(pdfjs) }).promise;
   });
   opened.set(address, opening);
   const [oldest] = opened.keys();
