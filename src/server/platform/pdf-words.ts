@@ -27,6 +27,9 @@ function useFont(document: Inside, { key, font }: LoadedFont): void {
   document._font = document._fontFamilies[key] as Embedded;
 }
 
+/** A colour as a design names it, or red, green and blue from 0 to 255. */
+export type Colour = string | readonly [number, number, number];
+
 /** Writes a set line with its base line at `y`, in points from the left upper corner of the page. */
 export function writeRuns(
   document: PDFKit.PDFDocument,
@@ -34,9 +37,9 @@ export function writeRuns(
   left: number,
   y: number,
   size: number,
-  colour: string,
+  colour: Colour,
 ): void {
-  document.fillColor(colour).fontSize(size);
+  document.fillColor(typeof colour === 'string' ? colour : [...colour]).fontSize(size);
   for (const run of runs) {
     if (run.text.trim() === '') continue;
     useFont(document as Inside, run.font);

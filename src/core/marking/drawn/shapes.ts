@@ -135,7 +135,17 @@ const drawings: Drawing = {
   text: ({ at: spot, words, size, bold }) => written(words, spot, size, bold),
   note: ({ at: [x, y] }) => [
     outline(
-      `M${at(x, y)}L${at(x + noteSide, y)}L${at(x + noteSide, y + noteSide * 0.75)}L${at(x + noteSide * 0.55, y + noteSide * 0.75)}L${at(x + noteSide * 0.3, y + noteSide)}L${at(x + noteSide * 0.3, y + noteSide * 0.75)}L${at(x, y + noteSide * 0.75)}Z`,
+      `M${[
+        [x, y],
+        [x + noteSide, y],
+        [x + noteSide, y + noteSide * 0.75],
+        [x + noteSide * 0.55, y + noteSide * 0.75],
+        [x + noteSide * 0.3, y + noteSide],
+        [x + noteSide * 0.3, y + noteSide * 0.75],
+        [x, y + noteSide * 0.75],
+      ]
+        .map(([a = 0, b = 0]) => at(a, b))
+        .join('L')}Z`,
       1,
       'ink',
     ),

@@ -1,6 +1,7 @@
 import PDFDocument from 'pdfkit';
 import type { Weight } from '@/core/certificate';
-import { bytesOf, writeRuns } from '../../platform/pdf-words';
+import { inkColours } from '@/core/marking';
+import { bytesOf, type Colour, writeRuns } from '../../platform/pdf-words';
 import { type SetLine, setLine } from '../../platform/setter';
 
 /** Words that are set as a paragraph or several, one below the other on sheets of A4. Sizes and gaps in points. */
@@ -12,7 +13,7 @@ export type Block = {
   readonly indent?: number;
   /** Room above it. */
   readonly gap?: number;
-  readonly colour?: string;
+  readonly colour?: Colour;
   /** Stands on a sheet of its own. */
   readonly newSheet?: boolean;
 };
@@ -27,13 +28,13 @@ export type PlacedLine = {
   readonly to: number;
   readonly isRightToLeft: boolean;
   readonly line: SetLine;
-  readonly colour: string;
+  readonly colour: Colour;
 };
 
 export const sheetSize = { width: 595.28, height: 841.89 };
 const margin = 56;
 const leading = 1.4;
-const ink = '#17211f';
+const { ink } = inkColours;
 const firstStrong = /[\p{L}]/u;
 const rightToLeft = /[\p{Script=Arabic}\p{Script=Hebrew}\p{Script=Syriac}\p{Script=Thaana}]/u;
 

@@ -1,5 +1,5 @@
 import { PDFDocument } from '@cantoo/pdf-lib';
-import { type Drawn, isOnPage, isOnText, type OnPage, wordsOf } from '@/core/marking';
+import { type Drawn, inkColours, isOnPage, isOnText, type OnPage, wordsOf } from '@/core/marking';
 import { annotate, type Signed } from './annotate';
 import { type Block, flow, writeSheets } from './flow';
 import { ontoSheets } from './on-text';
@@ -27,7 +27,10 @@ export type MarkedWork = {
   readonly at: string;
 };
 
-const quiet = '#4d5a56';
+/** The ink of what is drawn, a quarter of the way to paper. */
+const [red, green, blue] = inkColours.ink;
+const paler = (part: number) => Math.round(part + (255 - part) / 4);
+const quiet = [paler(red), paler(green), paler(blue)] as const;
 
 /** What was said about the work, before the work itself. */
 function summary(work: MarkedWork, left: readonly string[]): Block[] {
