@@ -1,5 +1,5 @@
 /** The floors and columns of the house (docs/architecture.md), as rules. */
-const domains = 'bank|outline|media|release|quiz|assignment|marking|gradebook|certificate|enrolment|live|calendar|message|record|people|learning|exchange|search';
+const domains = 'bank|outline|media|release|quiz|assignment|marking|gradebook|certificate|enrolment|live|calendar|message|record|people|learning|exchange|search|sharing';
 
 /** Tests, and what several of them share. */
 const forTests = '\\.test\\.tsx?$|/testing\\.ts$|/testing-edits\\.ts$|/testing/';

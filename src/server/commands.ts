@@ -15,6 +15,7 @@ import { peopleCommands } from './people';
 import type { Command } from './platform/command';
 import { quizCommands } from './quiz';
 import { releaseCommands } from './release';
+import { partCommands } from './sharing';
 
 /** Every command that can be called over HTTP, by name. */
 export const commands: ReadonlyMap<string, Command> = new Map(
@@ -31,6 +32,7 @@ export const commands: ReadonlyMap<string, Command> = new Map(
     ...sharingCommands,
     ...messageCommands,
     ...outlineCommands,
+    ...partCommands,
     ...peopleCommands,
     ...bankCommands,
     ...quizCommands,

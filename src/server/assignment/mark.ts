@@ -14,6 +14,7 @@ import { compare, thousandths, toThousandths } from '@/core/kernel/exact';
 import { idSchema } from '@/core/kernel/ids';
 import { fail, ok, type Result } from '@/core/kernel/problem';
 import type { Temporal } from '@/core/kernel/time';
+import { besideOthers, partsOfOthers } from '@/core/marking';
 import { findLesson, type LessonDocument } from '@/core/outline';
 import { can, mayMark } from '@/core/people';
 import { leaveMessages } from '../message';
@@ -23,6 +24,7 @@ import type { Database, Transaction } from '../platform/database';
 import { newId } from '../platform/ids';
 import { later } from '../platform/jobs';
 import { eventIn, recordEvents } from '../record';
+import { partHolders } from '../sharing';
 import { type HandInRow, handIn, markHistory } from './schema';
 import { heldWork } from './work';
 
@@ -105,7 +107,10 @@ async function setMark(
   const lesson = await lessonOf(context.tx.db, row);
   if (!lesson.ok) return lesson;
   const settings = lesson.value.assignment as AssignmentSettings;
-  const mark = markFrom(settings, given);
+  const holders = await partHolders(context.tx.db, row.courseId, row.lessonId);
+  const others = partsOfOthers(holders, context.actor.id, row);
+  const all = besideOthers(given.criteria ?? [], row.criteria ?? [], ({ criterionId }) => criterionId, others);
+  const mark = markFrom(settings, { ...given, criteria: all });
   if (!mark.ok) return mark;
   const { points, criteria } = mark.value;
   // Released at once, or already: then its learner has seen it.

@@ -25,6 +25,7 @@ import {
 
 const school = useTestSchool();
 const me = () => learner(school.learner);
+const boss = () => owner(school.owner);
 const person = (actor: Actor) => ({ ...actor, name: '', email: '', zone: 'UTC', locale: 'en-GB' });
 const markerOf = (courseId: string): Actor => ({
   id: school.marker,
@@ -272,4 +273,33 @@ test('by one criterion alone, work is done where that is decided', async () => {
   );
   expect(codeOf(await run(me(), 'marking.finish-decided', place))).toBe('not-allowed');
   expect([await finish(), await finish(), await done(null)]).toEqual([1, 0, [true]]);
+});
+
+test('two who mark a part each at once undo nothing of one another, and nobody else marks these parts', async () => {
+  const [one, two] = [newId(), newId()];
+  const criterion = (id: string) => ({ id, title: id, by: 'points' as const, guide: '', most: 5000, step: 0 });
+  const { id, place, marker } = await handedIn({ points: 10_000, criteria: [criterion(one), criterion(two)] });
+  const give = (partId: string, markerId: string) => must(boss(), 'marking.give-part', { ...place, partId, markerId });
+  await database()
+    .insert(tables.courseStaff)
+    .values({ courseId: place.courseId, userId: school.other, role: 'marker' });
+  await give(one, marker.id);
+  await give(two, school.other);
+  const other: Actor = { id: school.other, role: 'learner', courses: { [place.courseId]: 'marker' } };
+  const mark = (actor: Actor, points: number, finish = false) =>
+    run(actor, 'marking.mark', {
+      ...{ handInId: id, points: null, remark: '', finish },
+      criteria: [one, two].map((criterionId) => ({ criterionId, points, chosen: null, remark: '' })),
+    }).then(codeOf);
+  expect(await Promise.all([mark(marker, 3000), mark(other, 4000), mark(boss(), 1000)])).toEqual(['ok', 'ok', 'ok']);
+  expect(await mark(boss(), 0, true)).toBe('ok');
+  const [row] = await database().select().from(tables.handIn).where(eq(tables.handIn.id, id));
+  expect(row?.points).toBe(7000);
+  expect(Object.fromEntries((row?.criteria ?? []).map(({ criterionId, points }) => [criterionId, points]))).toEqual({
+    [one]: 3000,
+    [two]: 4000,
+  });
+  expect(await run(boss(), 'marking.give-part', { ...place, partId: one, markerId: school.learner }).then(codeOf)).toBe(
+    'not-found',
+  );
 });

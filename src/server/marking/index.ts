@@ -1,3 +1,4 @@
+export { partsToShare, type SharedPart } from './parts';
 export {
   countByState,
   countWaiting,

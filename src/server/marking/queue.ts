@@ -7,6 +7,7 @@ import { shownName } from '../assignment';
 import { editionDocument } from '../outline';
 import type { Person } from '../people';
 import type { Database } from '../platform/database';
+import { isDecided } from './work-in';
 
 /** What a person marks: work that was handed in for an assignment, or the answers of a paper that no rule judges. */
 export type WorkSort = 'work' | 'paper';
@@ -145,6 +146,7 @@ export async function lessonsToMark(
     readonly courseId: string;
     readonly courseTitle: string;
     readonly courseSlug: string;
+    readonly editionId: string;
   }[]
 > {
   const { rows } = await db.execute<{
@@ -158,9 +160,9 @@ export async function lessonsToMark(
       work.course_id as "courseId", c.title as "courseTitle", c.slug as "courseSlug"
     from ${workFor(person)} join course c on c.id = work.course_id order by work.lesson_id, work.at desc`);
   const lessons = await Promise.all(
-    rows.map(async ({ lessonId, editionId, ...course }) => ({
+    rows.map(async ({ lessonId, ...course }) => ({
       ...{ id: lessonId, ...course },
-      title: await titleIn(db, editionId, lessonId),
+      title: await titleIn(db, course.editionId, lessonId),
     })),
   );
   const told = (one: (typeof lessons)[number]) => `${one.courseTitle} ${one.title}`;
@@ -168,18 +170,16 @@ export async function lessonsToMark(
 }
 
 /**
- * All work of one lesson a person may mark, oldest first: which, and whether it is marked; by one criterion alone,
- * whether that is decided.
+ * All work of one lesson a person may mark, oldest first: which, and whether it is marked; by one part of it alone (a
+ * criterion, a question), whether that is decided, or not asked there.
  */
 export async function workOf(
   db: Database,
   person: Person,
   lessonId: string,
-  criterionId: string | null = null,
+  partId: string | null = null,
 ): Promise<readonly (WorkPlace & { readonly done: boolean })[]> {
-  const decided = sql`(work.state in ('marked', 'asked') or (${criterionId}::text is not null and exists (
-    select 1 from hand_in h, jsonb_array_elements(coalesce(h.criteria, '[]')) c where h.id = work.id
-      and c->>'criterionId' = ${criterionId} and (c->'points' <> 'null' or c->'chosen' <> 'null'))))`;
+  const decided = partId === null ? sql`work.state in ('marked', 'asked')` : isDecided(partId);
   const { rows } = await db.execute<WorkPlace & { done: boolean }>(sql`
     select work.sort, work.id, ${decided} as done from ${workFor(person)}
     where work.lesson_id = ${lessonId} order by work.at, work.id`);

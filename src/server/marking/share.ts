@@ -8,30 +8,16 @@ import { can } from '@/core/people';
 import { shownName } from '../assignment';
 import { type CommandContext, command } from '../platform/command';
 import type { Database } from '../platform/database';
+import { marksHere } from '../sharing';
 import type { WorkPlace, WorkSort } from './queue';
+import { workIn } from './work-in';
 
 /** Where work of each sort is kept; both have the same columns for whom it is shared to. */
 const tables: { readonly [S in WorkSort]: SQL } = { work: sql`hand_in`, paper: sql`sitting` };
 
-/** Work of a lesson, of both sorts, with who it is shared to. */
-const workIn = (courseId: string, lessonId: string) => sql`(
-  select 'work' as sort, id, learner_id, enrolment_id, lesson_id, hides_name and released_at is null as hidden, state, shared_to, coalesce(handed_in_at, changed_at) as at
-  from hand_in where course_id = ${courseId} and lesson_id = ${lessonId} and state <> 'draft'
-  union all
-  select 'paper', id, learner_id, enrolment_id, lesson_id, false, marking, shared_to, handed_in_at
-  from sitting where course_id = ${courseId} and lesson_id = ${lessonId} and marking is not null
-) as work`;
-
 const maySharePlace = ({ actor }: CommandContext, { courseId }: { readonly courseId: string }) =>
   can(actor, 'course.staff', { courseId });
 
-/** Whether somebody marks in a course: those who make it, and its markers. */
-async function marksHere(db: Database, courseId: string, markerId: string): Promise<boolean> {
-  const { rows } = await db.execute(
-    sql`select from course_staff where course_id = ${courseId} and user_id = ${markerId}`,
-  );
-  return rows.length > 0;
-}
 const noMarker = fail('not-found', 'This person does not mark in this course.');
 
 async function setShared(db: Database, sort: WorkSort, ids: readonly string[], markerId: string | null, now: string) {

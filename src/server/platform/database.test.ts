@@ -216,6 +216,8 @@ test('the database holds every reference, but for lessons and questions that liv
     'live_host.lesson_id',
     'live_room.lesson_id',
     'opening_wish.lesson_id',
+    'part_share.lesson_id',
+    'part_share.part_id',
     'progress.lesson_id',
     'quiz_about.lesson_id',
     'quiz_board_name.lesson_id',

@@ -14,4 +14,5 @@ export * from '../people/schema';
 export * from '../quiz/schema';
 export * from '../record/schema';
 export * from '../release/schema';
+export * from '../sharing/schema';
 export * from './audit';

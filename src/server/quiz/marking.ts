@@ -3,12 +3,14 @@ import { boolean, object } from 'yup';
 import { pointsText } from '@/core/kernel/exact';
 import { idSchema } from '@/core/kernel/ids';
 import { fail, ok, type Result } from '@/core/kernel/problem';
+import { besideOthers, partsOfOthers } from '@/core/marking';
 import type { Question } from '@/core/outline';
 import { can, mayMark } from '@/core/people';
 import { type Answers, type DraftMark, draftMarksSchema, isAnswered, kindOf } from '@/core/quiz';
 import { type CommandContext, command } from '../platform/command';
 import type { Database } from '../platform/database';
 import { newId } from '../platform/ids';
+import { partHolders } from '../sharing';
 import { whileNothingIsPutRight } from './put-right';
 import { resultFollows } from './result';
 import { sitting, sittingMarks } from './schema';
@@ -72,7 +74,7 @@ export const markPaper = command({
       (row.learnerId === context.actor.id ? can(context.actor, 'marking.mark', row) : mayMark(context.actor, row))
     );
   },
-  async handle(context, { sittingId, marks, finish }) {
+  async handle(context, { sittingId, marks: given, finish }) {
     const { tx, actor, now } = context;
     const row = await rowFor(context, sittingId);
     if (!row || row.marking === null) return fail('not-found', 'Nothing in this sitting waits to be marked.');
@@ -80,11 +82,13 @@ export const markPaper = command({
     const paper = await paperOf(tx.db, row);
     const asked = paper?.questions ?? [];
     const questions = questionsToMark(asked, await answersOf(tx.db, row.id, asked));
+    const last = await lastMarks(tx.db, row.id);
+    const others = partsOfOthers(await partHolders(tx.db, row.courseId, row.lessonId), actor.id, row);
+    const marks = besideOthers(given, last?.marks ?? [], ({ questionId }) => questionId, others);
     const checked = checkMarks(marks, questions, finish);
     if (!checked.ok) return checked;
     if (row.marking === 'marked' && !finish)
       return fail('conflict', 'This has been marked and its learner has seen it. Finish it again to change the marks.');
-    const last = await lastMarks(tx.db, row.id);
     const isSame = last !== null && last.finished === finish && sameMarks(last.marks, marks);
     if (isSame) return ok({ state: row.marking });
     const values = { marks, finished: finish, at: now.toString(), markerId: actor.id };

@@ -5,7 +5,7 @@ import { act } from '@/app/_client/act';
 import { afterLateness, type Criterion, type CriterionMark, criteriaTotal, criterionFull } from '@/core/assignment';
 import { pointsText, toShort } from '@/core/kernel/exact';
 import { fail, ok } from '@/core/kernel/problem';
-import type { Step } from '@/core/marking';
+import type { PartHolder, Step } from '@/core/marking';
 import type { Look, MarkBefore, SavedRemark } from '@/server/assignment';
 import type { DrawnFile } from '@/ui/drawn/layer';
 import { useReady } from '@/ui/plain/useReady';
@@ -61,10 +61,11 @@ type Props = {
   readonly saved: readonly SavedRemark[];
   /** The one criterion that is marked over all work, one after another; null where a piece is marked as a whole. */
   readonly by: string | null;
+  readonly others: readonly PartHolder[];
 };
 
 /** Work that was handed in for an assignment, and its mark. */
-export function Desk({ work, among, task, saved, by }: Props) {
+export function Desk({ work, among, task, saved, by, others }: Props) {
   const ready = useReady();
   const [points, setPoints] = useState(work.points === null ? '' : pointsText(work.points));
   const [remark, setRemark] = useState(work.remark);
@@ -215,7 +216,7 @@ export function Desk({ work, among, task, saved, by }: Props) {
               ` Late: ${toShort(afterLateness(total.points, work.latePercent))} of them are left.`}
           </p>
           <CriteriaMarks
-            criteria={shown}
+            {...{ criteria: shown, others }}
             typed={typed}
             marks={marks.ok ? marks.value : []}
             problem={keeping.problem ?? (marks.ok ? null : marks.problem)}

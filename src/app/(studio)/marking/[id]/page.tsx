@@ -4,6 +4,7 @@ import { markingDesk, savedRemarks } from '@/server/assignment';
 import { instantFrom } from '@/server/enrolment';
 import { RichTextView } from '@/ui/text/RichTextView';
 import { amongOthers } from '../_desk/among';
+import { partsOnDesk } from '../_desk/parts';
 import { Desk } from './Desk';
 
 export const metadata = { title: 'Marking desk' };
@@ -24,11 +25,12 @@ export default async function MarkingDeskPage({
   const addressed = ({ hash, name, contentType }: (typeof row.files)[number]) => ({
     ...{ hash, name, contentType, address: `/handed-in/${id}/${hash}` },
   });
-  const criterion = lesson.assignment?.criteria?.find((one) => one.id === by)?.id ?? null;
+  const criteria = lesson.assignment?.criteria ?? [];
+  const parts = await partsOnDesk(entered, row, criteria, by);
   return (
     <Desk
-      key={`${id}/${criterion}`}
-      by={criterion}
+      key={`${id}/${parts.by}`}
+      {...parts}
       saved={await savedRemarks(db, row.courseId, row.lessonId)}
       work={{
         id,
@@ -55,7 +57,7 @@ export default async function MarkingDeskPage({
         remark: row.remark,
         of: lesson.assignment?.points ?? 0,
         pass: lesson.assignment?.passPoints ?? 0,
-        criteria: lesson.assignment?.criteria ?? [],
+        criteria,
         given: row.criteria ?? [],
         model: lesson.assignment?.model ?? '',
         history: history.map(({ at, ...one }) => ({
@@ -63,7 +65,7 @@ export default async function MarkingDeskPage({
           at: dateTimeText(instantFrom(at), { locale: person.locale, zone: person.zone }, false),
         })),
       }}
-      among={await amongOthers(entered, row.lessonId, { id, sort: 'work' }, criterion)}
+      among={await amongOthers(entered, row.lessonId, { id, sort: 'work' }, parts.by)}
       task={<RichTextView text={lesson.text} pictures={lesson.pictures} />}
     />
   );

@@ -1,6 +1,7 @@
 import { Select } from '@mantine/core';
 import { useRouter } from 'next/navigation';
 import type { Criterion } from '@/core/assignment';
+import { asWhole } from './hrefs';
 
 type Props = { readonly criteria: readonly Criterion[]; readonly by: string | null; readonly href: string };
 
@@ -13,11 +14,11 @@ export function ByCriterion({ criteria, by, href }: Props) {
       size="xs"
       allowDeselect={false}
       data={[
-        { value: '', label: 'learner by learner' },
+        { value: asWhole, label: 'learner by learner' },
         ...criteria.map(({ id, title }) => ({ value: id, label: `only ${title}` })),
       ]}
-      value={by ?? ''}
-      onChange={(value) => router.push(value ? `${href}?by=${value}` : href)}
+      value={by ?? asWhole}
+      onChange={(value) => router.push(`${href}?by=${value ?? asWhole}`)}
     />
   );
 }

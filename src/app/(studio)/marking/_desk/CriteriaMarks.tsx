@@ -2,6 +2,7 @@ import { Button, Checkbox, Radio, Textarea, TextInput } from '@mantine/core';
 import { type Criterion, type CriterionMark, type CriterionOf, criterionFull, criterionGiven } from '@/core/assignment';
 import { pointsText } from '@/core/kernel/exact';
 import type { Problem } from '@/core/kernel/problem';
+import type { PartHolder } from '@/core/marking';
 import { useReady } from '@/ui/plain/useReady';
 import styles from '../marking.module.css';
 import { Folded } from './Folded';
@@ -88,28 +89,43 @@ type Props = {
   /** What they come to so far, by criterion. */
   readonly marks: readonly CriterionMark[];
   readonly problem: Problem | null;
+  /** Those that are with other markers. */
+  readonly others: readonly PartHolder[];
   readonly onChange: (id: string, part: Partial<TypedMark>) => void;
   /** Somebody has come to a criterion. */
   readonly onEnter: (id: string) => void;
 };
 
 /** The criteria of an assignment, each with its way to give points, its guide and a remark. */
-export function CriteriaMarks({ criteria, typed, marks, problem, onChange, onEnter }: Props) {
+export function CriteriaMarks({ criteria, typed, marks, problem, others, onChange, onEnter }: Props) {
   const ready = useReady();
   return criteria.map((criterion) => {
     const { id, title, guide } = criterion;
     const own = typed[id] ?? nothingTyped;
+    const holder = others.find(({ partId }) => partId === id);
     const Field = fields[criterion.by] as (props: FieldProps<Criterion>) => React.ReactNode;
     const given = criterionGiven(
       criterion,
       marks.find(({ criterionId }) => criterionId === id),
     );
     return (
-      <fieldset key={id} className={styles.markOf} data-open={given === null || undefined} onFocus={() => onEnter(id)}>
+      <fieldset
+        key={id}
+        className={styles.markOf}
+        data-open={given === null || undefined}
+        disabled={holder !== undefined}
+        onFocus={() => onEnter(id)}
+      >
         <legend>
           <bdi>{title}</bdi>{' '}
           <span className={styles.quiet}>
             {given === null ? 'not yet' : pointsText(given)} of {pointsText(criterionFull(criterion))}
+            {holder && (
+              <>
+                {' · with '}
+                <bdi>{holder.name}</bdi>
+              </>
+            )}
           </span>
         </legend>
         <Field criterion={criterion} typed={own} onChange={(part) => onChange(id, part)} />

@@ -7,17 +7,17 @@ import { markingHref } from './hrefs';
 const shownAround = 40;
 
 /**
- * Where a piece of work stands among those of its lesson that somebody may mark; by one criterion alone, among those
+ * Where a piece of work stands among those of its lesson that somebody may mark; by one part alone, among those
  * where that is decided or not.
  */
 export async function amongOthers(
   { db, person }: Entered,
   lessonId: string,
   place: WorkPlace,
-  criterionId: string | null = null,
+  partId: string | null = null,
 ): Promise<Among> {
-  const all = await workOf(db, person, lessonId, criterionId);
-  const by = criterionId === null ? '' : `?by=${criterionId}`;
+  const all = await workOf(db, person, lessonId, partId);
+  const by = partId === null ? '' : `?by=${partId}`;
   const here = all.findIndex(({ id }) => id === place.id);
   const next = [...all.slice(here + 1), ...all.slice(0, Math.max(0, here))].find(({ done }) => !done);
   const from = Math.max(0, here - shownAround);

@@ -5,6 +5,7 @@ import { type ReactNode, useCallback, useState } from 'react';
 import { act } from '@/app/_client/act';
 import { pointsText } from '@/core/kernel/exact';
 import { ok } from '@/core/kernel/problem';
+import type { PartHolder } from '@/core/marking';
 import type { DraftMark, GivenFile } from '@/core/quiz';
 import { useReady } from '@/ui/plain/useReady';
 import { type Among, DeskFrame } from '../../_desk/DeskFrame';
@@ -47,11 +48,12 @@ type Props = {
   /** The rest of the paper, with what it has earned. */
   readonly rest: ReactNode;
   readonly among: Among;
+  readonly others: readonly PartHolder[];
 };
 type Typed = { readonly points: string; readonly remark: string };
 
 /** The answers of a sitting that a person marks, and their marks. */
-export function PaperDesk({ paper, answers, rest, among }: Props) {
+export function PaperDesk({ paper, answers, rest, among, others }: Props) {
   const ready = useReady();
   const [typed, setTyped] = useState<{ readonly [id: string]: Typed }>(() =>
     Object.fromEntries(
@@ -141,8 +143,18 @@ export function PaperDesk({ paper, answers, rest, among }: Props) {
           : `${missing === 1 ? 'One answer has' : `${missing} answers have`} no points yet.`}
       </p>
       {answers.map(({ id, number, of, guide }) => (
-        <fieldset key={id} className={styles.markOf}>
-          <legend>Question {number}</legend>
+        <fieldset key={id} className={styles.markOf} disabled={others.some(({ partId }) => partId === id)}>
+          <legend>
+            Question {number}
+            {others
+              .filter(({ partId }) => partId === id)
+              .map(({ name }) => (
+                <span key={name} className={styles.quiet}>
+                  {' with '}
+                  <bdi>{name}</bdi>
+                </span>
+              ))}
+          </legend>
           <TextInput
             readOnly={!ready}
             label={`Points of ${pointsText(of)} for question ${number}`}

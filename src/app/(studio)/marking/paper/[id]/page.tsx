@@ -6,6 +6,7 @@ import { essayWords, kindOf } from '@/core/quiz';
 import { instantFrom } from '@/server/enrolment';
 import { markingPaper } from '@/server/quiz';
 import { amongOthers } from '../../_desk/among';
+import { partsOnDesk } from '../../_desk/parts';
 import { type AnswerToMark, PaperDesk } from './PaperDesk';
 
 export const metadata = { title: 'Marking desk' };
@@ -13,8 +14,14 @@ export const metadata = { title: 'Marking desk' };
 const guideOf = (body: object) => ('guide' in body && typeof body.guide === 'string' ? body.guide : '');
 
 /** A sitting on the desk: the answers a person marks, with the rest of the paper between them. */
-export default async function PaperDeskPage({ params }: { readonly params: Promise<{ id: string }> }) {
-  const { id } = await params;
+export default async function PaperDeskPage({
+  params,
+  searchParams,
+}: {
+  readonly params: Promise<{ id: string }>;
+  readonly searchParams: Promise<{ readonly by?: string }>;
+}) {
+  const [{ id }, { by }] = await Promise.all([params, searchParams]);
   const entered = await signedIn(`/marking/paper/${id}`);
   const { person, db } = entered;
   const { row, learner, lesson, courseTitle, answers, score, toMark, marks } = orNotFound(
@@ -37,6 +44,7 @@ export default async function PaperDeskPage({ params }: { readonly params: Promi
       ...{ points: mark?.points ?? null, remark: mark?.remark ?? '' },
     };
   });
+  const parts = await partsOnDesk(entered, row, toMark, by);
   const rest = lesson.questions.filter((question) => !byHand.has(question.id));
   return (
     <PaperDesk
@@ -56,6 +64,7 @@ export default async function PaperDeskPage({ params }: { readonly params: Promi
         passPercent: lesson.quiz?.passPercent ?? 0,
       }}
       answers={work}
+      others={parts.others}
       rest={rest.map((question) => {
         const scored = score.perQuestion.find(({ questionId }) => questionId === question.id);
         return (
@@ -72,7 +81,7 @@ export default async function PaperDeskPage({ params }: { readonly params: Promi
           )
         );
       })}
-      among={await amongOthers(entered, row.lessonId, { id, sort: 'paper' })}
+      among={await amongOthers(entered, row.lessonId, { id, sort: 'paper' }, parts.by)}
     />
   );
 }

@@ -4,18 +4,19 @@ import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { act } from '@/app/_client/act';
+import { pointsText } from '@/core/kernel/exact';
 import { counted } from '@/core/kernel/words';
 import { evenly } from '@/core/marking';
-import type { Sharing } from '@/server/marking';
+import type { SharedPart, Sharing } from '@/server/marking';
 import { useReady } from '@/ui/plain/useReady';
 import { DataTable } from '@/ui/table/DataTable';
 import { markingHref } from '../../_desk/hrefs';
 import styles from '../../marking.module.css';
 
-type Props = Sharing & { readonly courseId: string; readonly lessonId: string };
+type Props = Sharing & { readonly courseId: string; readonly lessonId: string; readonly parts: readonly SharedPart[] };
 
 /** The markers of a course with what they have of a lesson, and its work with whom it is. */
-export function ShareDesk({ courseId, lessonId, markers, free, work }: Props) {
+export function ShareDesk({ courseId, lessonId, markers, free, work, parts }: Props) {
   const router = useRouter();
   const ready = useReady();
   const [wanted, setWanted] = useState<{ readonly [markerId: string]: number }>({});
@@ -107,6 +108,40 @@ export function ShareDesk({ courseId, lessonId, markers, free, work }: Props) {
         <p role="alert" className={styles.problem}>
           {problem}
         </p>
+      )}
+      {parts.length > 1 && markers.length > 0 && (
+        <section aria-labelledby="by-part">
+          <h2 id="by-part">By question</h2>
+          <p className={styles.quiet}>
+            What is with one marker is marked by them over all work, and by nobody else. The rest stays with whoever has
+            the work, and a piece that was given to somebody below is theirs as a whole.
+          </p>
+          <DataTable names={['Question or criterion', 'Points', 'Decided', 'With']}>
+            {parts.map(({ id, title, most, decided, of, markerId }) => (
+              <TableTr key={id}>
+                <TableTh scope="row">
+                  <bdi>{title}</bdi>
+                </TableTh>
+                <TableTd>{pointsText(most)}</TableTd>
+                <TableTd>
+                  {decided} of {of}
+                </TableTd>
+                <TableTd>
+                  <Select
+                    aria-label={`${title} is with`}
+                    w={220}
+                    clearable
+                    placeholder="whoever has the work"
+                    disabled={busy}
+                    data={markers.map((one) => ({ value: one.markerId, label: one.name }))}
+                    value={markerId}
+                    onChange={(next) => send('marking.give-part', { partId: id, markerId: next }, () => 'Given on.')}
+                  />
+                </TableTd>
+              </TableTr>
+            ))}
+          </DataTable>
+        </section>
       )}
       {work.length > 0 && (
         <DataTable names={['Learner', 'Handed in', 'State', 'With']}>

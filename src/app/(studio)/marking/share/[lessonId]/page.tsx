@@ -3,7 +3,7 @@ import { orNotFound, signedIn } from '@/app/_server/doors';
 import { dateTimeText } from '@/core/kernel/time';
 import { can } from '@/core/people';
 import { instantFrom } from '@/server/enrolment';
-import { lessonsToMark, sharingOf } from '@/server/marking';
+import { lessonsToMark, partsToShare, sharingOf } from '@/server/marking';
 import { TopBar } from '../../../_frame/TopBar';
 import styles from '../../marking.module.css';
 import { ShareDesk } from './ShareDesk';
@@ -28,6 +28,7 @@ export default async function SharePage({ params }: { readonly params: Promise<{
           <Link href={`/marking?lesson=${lessonId}`}>Back to marking</Link>
         </div>
         <ShareDesk
+          parts={await partsToShare(db, lesson.courseId, lessonId, lesson.editionId)}
           courseId={lesson.courseId}
           lessonId={lessonId}
           markers={sharing.markers}

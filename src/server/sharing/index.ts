@@ -1,0 +1,1 @@
+export { marksHere, partCommands, partHolders } from './parts';
