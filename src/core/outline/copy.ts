@@ -1,3 +1,4 @@
+import { usualScheme } from '../gradebook';
 import type { Change, RecordValue } from '../kernel/change';
 import { fail, ok, type Result } from '../kernel/problem';
 import { followsRenamed } from '../quiz';
@@ -6,6 +7,7 @@ import { withExercises } from './exercises';
 import { keysAfter } from './keys';
 import {
   byOrder,
+  courseOf,
   type Lesson,
   lessonsBySection,
   type Outline,
@@ -126,5 +128,34 @@ export function planCopy(target: Outline, source: Outline, wish: CopyWish, names
     for (const lesson of [...(inside.get(section.id) ?? [])].sort(byOrder))
       copyLesson(lesson, id, lesson.order, lesson.title);
   }
-  return ok(changes);
+  return ok([...changes, ...placedAlike(target, source, changes, names)]);
+}
+
+/**
+ * Where copied lessons stand in the gradebook: in the same category of the same course, or in the one of the same name
+ * where the copy goes. Where there is none, they stand alone.
+ */
+function placedAlike(target: Outline, source: Outline, copies: readonly Change[], names: CopyNames): Change[] {
+  const [to, from] = [courseOf(target), courseOf(source)];
+  const [scheme, scheme0] = [to.settings.grading, from.settings.grading];
+  if (!scheme0) return [];
+  const made = new Set(copies.flatMap(({ table, id }) => (table === 'lesson' ? [id] : [])));
+  const categories = scheme?.categories ?? [];
+  const categoryOf = (old: string | null) => {
+    const title = scheme0.categories.find(({ id }) => id === old)?.title;
+    const there = names.sameCourse ? ({ id }: { id: string }) => id === old : undefined;
+    return categories.find(there ?? ((one) => one.title === title))?.id ?? null;
+  };
+  const placed = Object.entries(scheme0.placed).flatMap(([old, { categoryId, extra }]) => {
+    const [id, place] = [names.id(old), { categoryId: categoryOf(categoryId), extra }];
+    return made.has(id) && (place.categoryId !== null || extra) ? [[id, place] as const] : [];
+  });
+  if (placed.length === 0) return [];
+  const after = { ...(scheme ?? usualScheme), placed: { ...scheme?.placed, ...Object.fromEntries(placed) } };
+  return [
+    {
+      ...{ table: 'course', id: to.id, before: { settings: to.settings } },
+      after: { settings: { ...to.settings, grading: after } },
+    },
+  ];
 }

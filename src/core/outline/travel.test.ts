@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
+import { usualScheme } from '../gradebook';
 import { apply } from '../kernel/change';
 import { documentVersion } from './document';
 import version1 from './examples/document-1.json';
@@ -147,6 +148,28 @@ test.each([
     { ...elsewhere, sameCourse },
   );
   expect(planned.ok && apply(target, planned.value).lesson[copied(id(12))]?.needs).toEqual(needs);
+});
+
+test.each([
+  ['in another course in the category of the same name', false, id(81)],
+  ['in the same course in the same category', true, id(80)],
+])('a copied lesson stands %s', (_name, sameCourse, expected) => {
+  const graded = (outline: Outline, categoryId: string, lessonIds: readonly string[]) => {
+    const [course] = Object.values(outline.course);
+    if (!course) throw new Error('No course.');
+    const categories = [{ id: categoryId, title: 'Fieldwork', weight: null, keeps: { by: 'all' as const } }];
+    const placed = Object.fromEntries(lessonIds.map((one) => [one, { categoryId, extra: true }]));
+    const grading = { ...usualScheme, categories, placed };
+    return { ...outline, course: { [course.id]: { ...course, settings: { ...course.settings, grading } } } };
+  };
+  const source = graded(edited(empty, section(1), lesson(11, 1), lesson(12, 1)), id(80), [id(11)]);
+  const target = sameCourse ? source : graded(edited(empty, section(1), lesson(91, 1)), id(81), [id(91)]);
+  const wish = { sections: [], lessons: [id(11), id(12)], into: id(1), after: null };
+  const planned = planCopy(target, source, wish, { ...elsewhere, sameCourse });
+  const after = Object.values(apply(target, planned.ok ? planned.value : []).course)[0]?.settings.grading?.placed ?? {};
+  expect(after[copied(id(11))]).toEqual({ categoryId: expected, extra: true });
+  expect(after[copied(id(12))]).toBeUndefined();
+  expect(Object.keys(after).length).toBe(2);
 });
 
 test('exercises within a copied text are those of the copied lesson', () => {

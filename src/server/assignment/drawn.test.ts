@@ -13,7 +13,7 @@ import { putBytes } from '../platform/files';
 import { newId } from '../platform/ids';
 import * as tables from '../platform/schema';
 import { codeOf, learner, must, owner, publishedCourse, run, startsAt, useTestSchool } from '../testing/school';
-import { drawnOn, stepsOn } from './drawn';
+import { drawnOn, stepsSince } from './drawn';
 import { bindAndHandIn, handInsOf, markedWorkPdf, rollOf, scanOnTable, scriptsOf } from './index';
 import { addScript } from './scripts';
 import { pagesOf } from './sheets/bound';
@@ -96,7 +96,14 @@ test('a step is made once however often it is sent, on what is there, by who may
   expect(await draw(doing([], [tick(hash)]), marker, { why: 'A second look' })).toBe('ok');
   const steps = await database().select().from(tables.drawnStep).where(eq(tables.drawnStep.handInId, id));
   expect(steps.map(({ why }) => why).filter(Boolean)).toEqual(['A second look']);
-  expect((await stepsOn(database(), id)).length).toBe(steps.length);
+  // Whose steps they are is told to those who may mark, and nothing to others; since a step, only what came later.
+  const seenBy = async (actor: Actor, after = 0) =>
+    (await stepsSince(database(), id, { ...actor, name: '', email: '', zone: 'UTC', locale: 'en-GB' }, after))?.map(
+      ({ isOwn }) => isOwn,
+    ) ?? null;
+  expect(await seenBy(marker)).toEqual(steps.map(() => true));
+  expect(await seenBy(owner(school.owner), steps.length - 1)).toEqual([false]);
+  expect([await seenBy(learner(school.learner)), await seenBy(learner(school.other))]).toEqual([null, null]);
 });
 
 /** A page of a PDF as dots, two to a point. */

@@ -1,15 +1,16 @@
 import { isDeepStrictEqual } from 'node:util';
-import { and, asc, eq, inArray, max } from 'drizzle-orm';
+import { and, asc, eq, gt, inArray, max } from 'drizzle-orm';
 import { object, string } from 'yup';
 import { idSchema } from '@/core/kernel/ids';
 import { parsed } from '@/core/kernel/parse';
 import { fail, ok, type Result } from '@/core/kernel/problem';
 import { type Drawn, drawnSchema, fitsOn, isOnPage, type Step, stepSchema } from '@/core/marking';
 import { can, mayMark } from '@/core/people';
+import type { Person } from '../people';
 import { command } from '../platform/command';
 import type { Database } from '../platform/database';
 import { drawn, drawnStep, type HandInRow, handIn } from './schema';
-import { heldWork } from './work';
+import { heldWork, namedWork } from './work';
 
 /** What is drawn on a piece of work, what was drawn later behind. */
 export async function drawnOn(db: Database, handInId: string): Promise<readonly Drawn[]> {
@@ -21,14 +22,30 @@ export async function drawnOn(db: Database, handInId: string): Promise<readonly 
   return rows.map(({ thing }) => read(thing));
 }
 
-/** How what is drawn on a piece of work came about, the first step first. */
-export async function stepsOn(db: Database, handInId: string): Promise<readonly Step[]> {
+export type NumberedStep = Step & { readonly number: number; readonly isOwn: boolean };
+
+/**
+ * How what is drawn on a piece of work came about since one of its steps, the first step first, and which of them a
+ * marker has made; null for whoever may not mark it.
+ */
+export async function stepsSince(
+  db: Database,
+  handInId: string,
+  person: Person,
+  number: number,
+): Promise<readonly NumberedStep[] | null> {
+  const found = await namedWork(db, handInId);
+  if (!found || found.row.state === 'draft' || !mayMark(person, found.row)) return null;
+  const { id, kind, before, after, markerId } = drawnStep;
   const rows = await db
-    .select({ id: drawnStep.id, kind: drawnStep.kind, before: drawnStep.before, after: drawnStep.after })
+    .select({ id, kind, before, after, markerId, number: drawnStep.number })
     .from(drawnStep)
-    .where(eq(drawnStep.handInId, handInId))
+    .where(and(eq(drawnStep.handInId, handInId), gt(drawnStep.number, number)))
     .orderBy(asc(drawnStep.number));
-  return rows.map(({ before, after, ...row }) => ({ ...row, before: before.map(read), after: after.map(read) }));
+  return rows.map(({ markerId: by, ...row }) => ({
+    ...{ ...row, isOwn: by === person.id },
+    ...{ before: row.before.map(read), after: row.after.map(read) },
+  }));
 }
 
 function read(raw: unknown): Drawn {

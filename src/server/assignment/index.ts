@@ -1,4 +1,5 @@
 export { addFile, assignmentCommands, mayAddFile } from './commands';
+export { stepsSince } from './drawn';
 export type { Look } from './look';
 export { markedWorkPdf } from './marked';
 export { shownName } from './names';

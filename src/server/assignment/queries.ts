@@ -1,13 +1,13 @@
 import { and, desc, eq } from 'drizzle-orm';
 import type { AssignmentSettings } from '@/core/assignment';
 import { isId } from '@/core/kernel/ids';
-import type { Drawn, Step } from '@/core/marking';
+import type { Drawn } from '@/core/marking';
 import { findLesson, type LessonDocument } from '@/core/outline';
 import { mayMark } from '@/core/people';
 import { editionDocument } from '../outline';
 import { type Person, user } from '../people';
 import type { Database } from '../platform/database';
-import { drawnOn, stepsOn } from './drawn';
+import { drawnOn } from './drawn';
 import { type Look, looksAt } from './look';
 import { isHidden, nameShown, shownFiles } from './names';
 import { type HandInRow, handIn, markHistory } from './schema';
@@ -71,8 +71,6 @@ export type MarkingDesk = {
   readonly courseTitle: string;
   /** Finished marks, and the one that was kept last; newest first. */
   readonly history: readonly MarkBefore[];
-  /** How what is drawn on it came about. */
-  readonly steps: readonly Step[];
   /** Whether its learner asked for another look. */
   readonly looks: readonly Look[];
 };
@@ -93,11 +91,11 @@ export async function markingDesk(db: Database, id: string, person: Person): Pro
     .innerJoin(user, eq(user.id, markHistory.markerId))
     .where(eq(markHistory.handInId, id))
     .orderBy(desc(markHistory.at), desc(markHistory.id));
-  const [steps, looks] = [await stepsOn(db, id), await looksAt(db, id)];
+  const looks = await looksAt(db, id);
   const { row } = found;
   const shown = { ...row, files: [...shownFiles(row)] };
   return {
-    ...{ ...found, row: shown, learner: nameShown(row, found.learner), hidesName: isHidden(row), lesson, steps, looks },
+    ...{ ...found, row: shown, learner: nameShown(row, found.learner), hidesName: isHidden(row), lesson, looks },
     history: history.filter(({ finished }, i) => finished || i === 0),
   };
 }

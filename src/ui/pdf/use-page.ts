@@ -2,10 +2,20 @@
 import { type RefObject, useEffect, useState } from 'react';
 import type { Pdf } from './use-pdf';
 
+type PdfPage = Awaited<ReturnType<Pdf['getPage']>>;
+
 /** The form of a page whose own is not known yet: that of A4. */
 export const usualRatio = 210 / 297;
 /** No side of a page is drawn with more than so many dots, however large the page is. */
 const mostDots = 6000;
+
+/** Pages are drawn one after another, so that the first one that is seen waits for none behind it. */
+let last: Promise<unknown> = Promise.resolve();
+function inTurn(draw: () => Promise<void>): Promise<void> {
+  const own = last.then(draw);
+  last = own.catch(() => {});
+  return own;
+}
 
 /**
  * Draws a page of a PDF when it comes near the window, and lets it go when it is far again, so that hundreds of pages
@@ -31,6 +41,13 @@ export function usePage(
       // The element takes the form of its page first; what it measures then is what is drawn for.
       await new Promise(requestAnimationFrame);
       if (!near) return;
+      await inTurn(() => drawOn(page, target));
+      if (!near) return;
+      const content = await page.getTextContent();
+      setText(content.items.map((item) => ('str' in item ? item.str : '')).join(' '));
+    };
+    const drawOn = async (page: PdfPage, target: HTMLCanvasElement) => {
+      if (!near) return;
       const rotation = (page.rotate + quarters * 90) % 360;
       const flat = page.getViewport({ scale: 1, rotation });
       const wanted = target.clientWidth * Math.min(2, window.devicePixelRatio || 1);
@@ -41,8 +58,6 @@ export function usePage(
       const drawing = page.render({ canvas: target, viewport });
       cancel = () => drawing.cancel();
       await drawing.promise;
-      const content = await page.getTextContent();
-      setText(content.items.map((item) => ('str' in item ? item.str : '')).join(' '));
     };
     const redraw = () => {
       cancel();

@@ -9,6 +9,14 @@ function sharedWorker({ PDFWorker }: Library): InstanceType<Library['PDFWorker']
   kept ??= new PDFWorker();
   return kept;
 }
+
+/** Has the program for PDFs ready before one is opened. */
+export async function readyForPdf(): Promise<void> {
+  const pdfjs = await import('pdfjs-dist');
+  pdfjs.GlobalWorkerOptions.workerSrc = worker;
+  await sharedWorker(pdfjs).promise;
+}
+
 type Task = ReturnType<typeof import('pdfjs-dist')['getDocument']>;
 export type Pdf = Awaited<Task['promise']>;
 export type OpenedPdf = Pdf | 'opening' | 'failed' | 'locked';

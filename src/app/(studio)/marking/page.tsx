@@ -9,6 +9,7 @@ import { dateTimeText } from '@/core/kernel/time';
 import { can, worksHere } from '@/core/people';
 import { instantFrom } from '@/server/enrolment';
 import { countByState, lessonsToMark, markersOfWork, markingQueue, type WorkState } from '@/server/marking';
+import { ReadyForPdf } from '@/ui/pdf/ReadyForPdf';
 import { DataTable } from '@/ui/table/DataTable';
 import { Pages } from '@/ui/table/Pages';
 import { TopBar } from '../_frame/TopBar';
@@ -100,6 +101,7 @@ export default async function MarkingPage({ searchParams }: { readonly searchPar
         {lesson && chosen.id === 'later' && found > 0 && (
           <FinishDecided courseId={lesson.courseId} lessonId={lesson.id} />
         )}
+        {found > 0 && <ReadyForPdf />}
         {found === 0 ? (
           <p className={styles.empty}>
             {lesson || find || withWhom ? 'Nothing here is like that.' : emptyText[chosen.id]}

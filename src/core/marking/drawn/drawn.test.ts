@@ -152,6 +152,17 @@ test('whatever was drawn, changed and removed is taken back to the beginning, an
   );
 });
 
+test('what is taken back is what was done, also where another step came in between', () => {
+  const [tick, cross] = [things[1] as OnPage, things[2] as OnPage];
+  const step = (n: number, kind: Step['kind'], before: Drawn[], after: Drawn[]): Step => ({
+    ...{ id: idOf(n), kind, before, after },
+  });
+  const [one, two] = [step(1, 'do', [], [tick]), step(2, 'do', [], [cross])];
+  const steps = [one, two, step(3, 'undo', [tick], [])];
+  expect(undoable(steps)).toEqual({ done: [two], undone: [one] });
+  expect(undoable([...steps, step(4, 'redo', [], [tick])])).toEqual({ done: [two, one], undone: [] });
+});
+
 test('a step on what somebody else has changed or put there fits no more', () => {
   const [tick] = [things[1] as OnPage];
   const step = (before: Drawn[], after: Drawn[]): Step => ({ id: idOf(99), kind: 'do', before, after });

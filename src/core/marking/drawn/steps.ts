@@ -68,16 +68,24 @@ export function fitsOn(
     : ok(null);
 }
 
+const idsOf = (things: readonly Drawn[]) => things.map(({ id }) => id).join();
+/** The newest of some steps that another one takes back or makes again, taken out; by what they are about. */
+function taken(steps: Step[], by: Step): Step | undefined {
+  const [before, after] = by.kind === 'undo' ? [by.after, by.before] : [by.before, by.after];
+  const at = steps.findLastIndex((one) => idsOf(one.before) === idsOf(before) && idsOf(one.after) === idsOf(after));
+  return at < 0 ? undefined : steps.splice(at, 1)[0];
+}
+
 /** What can be taken back and done again after some steps: the steps that stand, and those taken back, newest last. */
 export function undoable(steps: readonly Step[]): { readonly done: readonly Step[]; readonly undone: readonly Step[] } {
   const done: Step[] = [];
   let undone: Step[] = [];
   for (const step of steps) {
     if (step.kind === 'undo') {
-      const back = done.pop();
+      const back = taken(done, step);
       if (back) undone.push(back);
     } else if (step.kind === 'redo') {
-      const again = undone.pop();
+      const again = taken(undone, step);
       if (again) done.push(again);
     } else {
       done.push(step);

@@ -5,7 +5,7 @@ import { act } from '@/app/_client/act';
 import { afterLateness, type Criterion, type CriterionMark, criteriaTotal, criterionFull } from '@/core/assignment';
 import { pointsText, toShort } from '@/core/kernel/exact';
 import { fail, ok } from '@/core/kernel/problem';
-import type { PartHolder, Step } from '@/core/marking';
+import type { PartHolder } from '@/core/marking';
 import type { Look, MarkBefore, SavedRemark } from '@/server/assignment';
 import type { DrawnFile } from '@/ui/drawn/layer';
 import { useReady } from '@/ui/plain/useReady';
@@ -40,8 +40,6 @@ export type Work = {
   readonly files: readonly DrawnFile[];
   readonly returned: readonly DrawnFile[];
   readonly looks: readonly Look[];
-  /** How what is drawn on it came about. */
-  readonly steps: readonly Step[];
   readonly state: 'open' | 'marked';
   readonly points: number | null;
   readonly remark: string;
@@ -83,7 +81,7 @@ export function Desk({ work, among, task, saved, by, others }: Props) {
   // The criterion somebody was at last: what is kept for later use is found for it, and put there.
   const [here, setHere] = useState<string | null>(by);
   const [selected, setSelected] = useState<readonly string[]>([]);
-  const drawing = useDrawing(work.id, work.steps, why);
+  const drawing = useDrawing(work.id, why);
   const { settled } = drawing;
   const marksTyped = useCallback(() => {
     const marks: CriterionMark[] = [];
@@ -148,7 +146,7 @@ export function Desk({ work, among, task, saved, by, others }: Props) {
         <article className={styles.board}>
           <WorkBoard
             {...{ text: work.text, files: work.files, drawing, selected }}
-            locked={isMarked && why.trim() === ''}
+            locked={!drawing.loaded || (isMarked && why.trim() === '')}
             onSelect={setSelected}
           >
             <p className={styles.quiet}>

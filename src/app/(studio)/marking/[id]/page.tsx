@@ -19,7 +19,7 @@ export default async function MarkingDeskPage({
   const [{ id }, { by }] = await Promise.all([params, searchParams]);
   const entered = await signedIn(`/marking/${id}`);
   const { person, db } = entered;
-  const { row, learner, lesson, courseTitle, history, steps, hidesName, looks } = orNotFound(
+  const { row, learner, lesson, courseTitle, history, hidesName, looks } = orNotFound(
     await markingDesk(db, id, person),
   );
   const addressed = ({ hash, name, contentType }: (typeof row.files)[number]) => ({
@@ -50,7 +50,6 @@ export default async function MarkingDeskPage({
         text: row.text,
         files: row.files.map(addressed),
         returned: row.returned.map(addressed),
-        steps,
         looks,
         state: row.releasedAt === null ? 'open' : 'marked',
         points: row.points,

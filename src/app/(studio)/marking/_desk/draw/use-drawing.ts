@@ -1,13 +1,18 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
-import { act } from '@/app/_client/act';
+import { act, ask } from '@/app/_client/act';
+import { same } from '@/core/kernel/change';
 import type { Problem } from '@/core/kernel/problem';
-import { type Drawn, reversed, type Step, stepped, undoable } from '@/core/marking';
+import { type Drawn, fitsOn, reversed, type Step, stepped, undoable } from '@/core/marking';
 import { newId } from '@/ui/ids';
 
 const againAfterMs = 2000;
+/** How often it is asked what others have drawn meanwhile. */
+const lookAfterMs = 4000;
 
 export type Drawing = {
   readonly drawn: readonly Drawn[];
+  /** What is there is known; before, nothing is drawn. */
+  readonly loaded: boolean;
   readonly problem: Problem | null;
   /** How many steps the school has not confirmed yet. */
   readonly waiting: number;
@@ -30,6 +35,9 @@ function keptSteps(workId: string): Step[] {
     return [];
   }
 }
+type SeenStep = Step & { readonly number: number; readonly isOwn: boolean };
+const foreign = (steps: readonly SeenStep[]) => steps.filter(({ isOwn }) => !isOwn).map(({ id }) => id);
+
 function keepSteps(workId: string, steps: readonly Step[]): void {
   try {
     if (steps.length > 0) localStorage.setItem(keptAt(workId), JSON.stringify(steps));
@@ -41,12 +49,16 @@ function keepSteps(workId: string, steps: readonly Step[]): void {
 
 /**
  * What is drawn on a piece of work: seen at once, sent one step after another, and kept by the browser until the school
- * has it. Whatever was drawn can be taken back, to the beginning, also after the page was opened anew.
+ * has it. Whatever somebody has drawn they can take back, to the beginning, also after the page was opened anew; what
+ * others draw meanwhile appears by itself.
  *
  * `why`: why it is changed, where its learner has seen it.
  */
-export function useDrawing(workId: string, steps: readonly Step[], why: string): Drawing {
-  const [made, setMade] = useState<readonly Step[]>(steps);
+export function useDrawing(workId: string, why: string): Drawing {
+  const [made, setMade] = useState<readonly Step[]>([]);
+  // What others have made is shown, and left to them.
+  const [others, setOthers] = useState<ReadonlySet<string>>(new Set());
+  const [loaded, setLoaded] = useState(false);
   const [problem, setProblem] = useState<Problem | null>(null);
   const queue = useRef<Step[]>([]);
   const sending = useRef<Promise<boolean> | null>(null);
@@ -81,15 +93,41 @@ export function useDrawing(workId: string, steps: readonly Step[], why: string):
     return sending.current;
   }, [sendAll]);
 
-  const first = useRef(steps);
-  useEffect(() => {
-    const known = new Set(first.current.map(({ id }) => id));
-    const left = keptSteps(workId).filter(({ id }) => !known.has(id));
+  const known = useRef(0);
+  const look = useCallback(async (): Promise<void> => {
+    const since = await ask<readonly SeenStep[]>(`/handed-in/${workId}/steps?after=${known.current}`);
+    if (!since.ok) {
+      if (known.current === 0) setProblem(since.problem);
+      return;
+    }
+    const isFirst = first.current;
+    first.current = false;
+    if (isFirst) {
+      setProblem(null);
+      setLoaded(true);
+    }
+    const left = isFirst ? keptSteps(workId).filter(({ id }) => !since.value.some((one) => one.id === id)) : [];
+    known.current = since.value.at(-1)?.number ?? known.current;
+    if (since.value.length > 0) setOthers((before) => new Set([...before, ...foreign(since.value)]));
+    if (since.value.length + left.length > 0)
+      setMade((before) => {
+        const there = new Set(before.map(({ id }) => id));
+        return [...before, ...since.value.filter(({ id }) => !there.has(id)), ...left];
+      });
     if (left.length === 0) return;
     queue.current = left;
-    setMade((before) => [...before, ...left]);
     send();
   }, [workId, send]);
+  const first = useRef(true);
+  useEffect(() => {
+    let timer: ReturnType<typeof setTimeout>;
+    const goOn = async () => {
+      if (first.current || document.visibilityState === 'visible') await look();
+      timer = setTimeout(goOn, lookAfterMs);
+    };
+    goOn();
+    return () => clearTimeout(timer);
+  }, [look]);
   useEffect(() => {
     const timer = setInterval(() => queue.current.length > 0 && send(), againAfterMs);
     return () => clearInterval(timer);
@@ -100,11 +138,13 @@ export function useDrawing(workId: string, steps: readonly Step[], why: string):
     setMade((before) => [...before, step]);
     send();
   };
-  const { done, undone } = undoable(made);
-  const [back, again] = [done.at(-1), undone.at(-1)];
+  const drawn = made.reduce<readonly Drawn[]>(stepped, []);
+  const { done, undone } = undoable(made.filter(({ id }) => !others.has(id)));
+  // What somebody else has changed meanwhile is passed over.
+  const back = done.findLast((step) => fitsOn(drawn, reversed(step, ''), same).ok);
+  const again = undone.findLast((step) => fitsOn(drawn, step, same).ok);
   return {
-    drawn: made.reduce<readonly Drawn[]>(stepped, []),
-    ...{ problem, waiting },
+    ...{ drawn, loaded, problem, waiting },
     canUndo: back !== undefined,
     canRedo: again !== undefined,
     change: (before, after) => add({ id: newId(), kind: 'do', before, after }),
