@@ -22,6 +22,7 @@ import { eventIn, recordEvent } from '../src/server/record';
 import { actorOf, drawn, type People, perform } from './acting';
 import { drawOf, seedBank } from './bank';
 import { marksBy } from './criteria';
+import { seedDesigns } from './designs';
 import { picture } from './drawings';
 import { type RenderedFilm, renderFilm, renderWalk, type ScenePlace } from './films';
 import { seedMessages } from './messages';
@@ -250,6 +251,7 @@ const mondayOf = (instant: Temporal.Instant) => {
 
 async function seedStreamSurvey(people: People, today: Temporal.Instant): Promise<string> {
   const id = newId();
+  const designId = await seedDesigns(people.owner, today.subtract({ hours: 24 * 40 }));
   const monday = mondayOf(today);
   const springStart = monday.subtract({ weeks: springWeeks });
   const rest = monday.add({ weeks: 3 });
@@ -275,7 +277,11 @@ async function seedStreamSurvey(people: People, today: Temporal.Instant): Promis
         breaks: [{ from: rest.toString(), to: rest.add({ days: 6 }).toString(), name: 'winter rest' }],
       },
       completion: { mode: 'strict' },
-      award: { ...usualAward, on: true, minPercent: 60, prefix: 'RIV', signer: 'Ines Vallotto' },
+      award: {
+        ...usualAward,
+        ...{ on: true, minPercent: 60, designId, teacher: 'Ines Vallotto' },
+        number: [{ words: 'RIV-' }, ...usualAward.number.slice(1)],
+      },
     });
   const pictures = await seedPictures(id, ['river', 'riffle', 'tray']);
   await seedSections(id, streamSurvey, pictures, await seedFiles(id));

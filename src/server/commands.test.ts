@@ -1,6 +1,7 @@
 import { eq } from 'drizzle-orm';
 import fc from 'fast-check';
 import { beforeAll, expect, test } from 'vitest';
+import { emptyDesign } from '@/core/certificate';
 import { usualColumns } from '@/core/exchange';
 import { usualChoices } from '@/core/message';
 import type { Actor } from '@/core/people';
@@ -73,6 +74,11 @@ beforeAll(async () => {
     },
     'calendar.set-feed': { on: true },
     'catalogue.undo': { steps: [{ courseId, revision: 1 }] },
+    'certificate.make-design': { id: newId(), name: 'Plain', content: emptyDesign('a4-across') },
+    'certificate.save-design': { designId: newId(), revision: 0, name: 'Plain', content: emptyDesign('a4-across') },
+    'certificate.use-design': { designId: newId(), revision: 0 },
+    'certificate.restore-design': { designId: newId(), revision: 0, version: 1 },
+    'certificate.remove-design': { designId: newId() },
     'certificate.award-by-hand': { courseId, learnerId: school.learner, why: 'Shown on the river' },
     'certificate.claim': { courseId },
     'certificate.withdraw': { courseId, certificateId: newId(), why: 'A mistake' },
@@ -317,6 +323,11 @@ const lets: readonly (readonly [commands: readonly string[], actors: readonly st
       'bank.put-questions',
       'bank.remove-category',
       'bank.set-question',
+      'certificate.make-design',
+      'certificate.remove-design',
+      'certificate.restore-design',
+      'certificate.save-design',
+      'certificate.use-design',
       'course.create',
       'catalogue.save-view',
       'quiz.put-preset',

@@ -6,8 +6,9 @@ import { Server, type Upload } from '@tus/server';
 import { isId } from '@/core/kernel/ids';
 import { fail, httpStatus, ok, type Problem, type Result } from '@/core/kernel/problem';
 import { checkUpload, sizeText, type UploadPurpose, uploadRules } from '@/core/media';
-import { can } from '@/core/people';
+import { can, somewhere } from '@/core/people';
 import { addFile, addScript, countPages, giveBack, mayAddFile, mayGiveBack, mayLoadScripts } from '@/server/assignment';
+import { addDesignPicture, printPicture } from '@/server/certificate';
 import { addCaptions, addMedia, countUpload, mayChangeMedia, storeUpload } from '@/server/media';
 import { fillLesson } from '@/server/outline';
 import { type Person, personOf } from '@/server/people';
@@ -129,6 +130,8 @@ async function mayAdd(db: Database, person: Person, details: Details, bytes: num
   if (details.purpose === 'handed-in') return mayAddFile(db, person.id, details.courseId, details.lessonId, bytes);
   if (details.purpose === 'script')
     return mayLoadScripts(person, details.courseId) ? ok(null) : fail('not-allowed', 'You may not load scripts here.');
+  if (details.purpose === 'design')
+    return somewhere(person, 'certificate.design') ? ok(null) : fail('not-allowed', 'You may not add pictures here.');
   if (details.purpose === 'returned') return mayGiveBack(db, person, details.workId);
   if (details.purpose === 'answered') return mayGiveFile(db, person.id, details, bytes);
   // What is a part of a thing of the library, or a new version of it, has to be for somebody who may change it.
@@ -161,6 +164,12 @@ async function take(person: Person | null, details: Details, path: string): Prom
       if (!count.ok) return count;
       const { courseId, lessonId } = details;
       return addScript.run(person, { courseId, lessonId, count: count.value, ...file });
+    }
+    case 'design': {
+      const picture = await printPicture({ hash, contentType }, Number(details.label) || 1);
+      if (!picture.ok) return picture;
+      const { pixels, ...kept } = picture.value;
+      return addDesignPicture.run(person, { ...kept, ...pixels, name: details.name });
     }
     case 'answered':
       return giveFile.run(person, { sittingId: details.sittingId, questionId: details.questionId, ...file });

@@ -145,7 +145,7 @@ test.each([
   'a break in %s lasts from the first moment of its first day to the end of its last',
   (zone, from, to, begins, ends) => {
     const course: CourseDocument = {
-      ...{ format: 'mosaik-course', version: 5, outcomes: [], sections: [] },
+      ...{ format: 'mosaik-course', version: 6, outcomes: [], sections: [] },
       course: newCourse('c', 'c', 'Course', 'UTC'),
     };
     const plan = { ...noCohortPlan, breaks: [{ from, to, name: 'high water' }] };

@@ -1,23 +1,22 @@
-export {
-  type AwardSettings,
-  awardSchema,
-  codeBlack,
-  type Face,
-  faces,
-  type Ink,
-  inks,
-  type Paper,
-  papers,
-  readDesign,
-  usualAward,
-} from './design';
+export { type AwardSettings, awardSchema, readAward, usualAward } from './award';
+export * from './design';
+export * from './edit';
+export { type Facts, isEmptyField } from './facts';
+export { type DesignFault, designFaults, dotsPerInch, leastDots } from './faults';
 export { type Fitted, fitText, type Measure } from './fit';
 export {
-  type CertificateContent,
-  type CertificateLayout,
-  layoutCertificate,
+  boxInPoints,
+  type Laid,
+  type LaidDesign,
+  type LaidText,
+  layDesign,
   type MeasureText,
-  type PlacedText,
-  type Weight,
-} from './layout';
-export { certificateNumber, hardNames } from './number';
+  type Misfit,
+  misfitSentence,
+} from './lay';
+export { type NewSort, newPart, newThing } from './make';
+export { hardNames } from './names';
+export { certificateNumber, type NumberPart, numberPartsSchema, sampleNumber, usualNumber } from './number';
+export { designFrom, emptyDesign, type PatternName, patterns } from './patterns';
+export { designSchema, mostThings } from './schema';
+export { readDesign } from './version';

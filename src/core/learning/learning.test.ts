@@ -15,7 +15,7 @@ const question = {
 
 const base: CourseDocument = {
   format: 'mosaik-course',
-  version: 5,
+  version: 6,
   course: { ...newCourse('c', 'c', 'Course', 'UTC'), award: { ...usualAward, on: true, minPercent: 60 } },
   outcomes: [],
   sections: [

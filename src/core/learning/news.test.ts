@@ -10,7 +10,7 @@ const courseOf = (
   lessons: readonly LessonDocument[],
   part: Partial<CourseDocument['course']> = {},
 ): CourseDocument => ({
-  ...{ format: 'mosaik-course', version: 5, outcomes: [] },
+  ...{ format: 'mosaik-course', version: 6, outcomes: [] },
   course: { ...newCourse('c', 'c', 'Course', 'UTC'), ...part },
   sections: [{ id: 's', order: 'a0', title: 'One', opens: null, closes: null, lessons: [...lessons] }],
 });

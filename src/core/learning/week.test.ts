@@ -8,7 +8,7 @@ const after = (amount: number) => ({ when: 'after-start' as const, amount, unit:
 const work = lesson('work', 'assignment');
 const document: CourseDocument = {
   format: 'mosaik-course',
-  version: 5,
+  version: 6,
   course: newCourse('c', 'c', 'Course', 'UTC'),
   outcomes: [],
   sections: [

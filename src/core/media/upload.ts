@@ -13,7 +13,8 @@ export type UploadPurpose =
   | 'handed-in'
   | 'answered'
   | 'script'
-  | 'returned';
+  | 'returned'
+  | 'design';
 
 const megabyte = 1024 * 1024;
 
@@ -65,6 +66,11 @@ export const uploadRules: Record<UploadPurpose, Rule> = {
   'handed-in': work,
   answered: work,
   returned: work,
+  design: {
+    most: 100 * megabyte,
+    kinds: ['application/pdf', 'image/png', 'image/jpeg', 'image/webp', 'image/gif'],
+    says: 'a picture or a PDF',
+  },
   script: {
     most: 500 * megabyte,
     kinds: ['application/pdf', 'image/png', 'image/jpeg', 'image/webp'],

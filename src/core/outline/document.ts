@@ -21,7 +21,7 @@ import {
 } from './types';
 
 /** Grows when the shape of the document changes; how older ones are read, see `upgradeDocument`. */
-export const documentVersion = 5;
+export const documentVersion = 6;
 
 /**
  * A course as learners get it: a whole, in order, with everything it needs to be shown and nothing

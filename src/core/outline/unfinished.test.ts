@@ -19,7 +19,7 @@ const lesson: LessonDocument = {
 };
 const document: CourseDocument = {
   format: 'mosaik-course',
-  version: 5,
+  version: 6,
   course: newCourse('c', 'c', 'Course', 'UTC'),
   outcomes: [],
   sections: [{ id: 's', order: 'a0', title: 'One', opens: null, closes: null, lessons: [lesson] }],

@@ -1,3 +1,4 @@
+import { readAward } from '../certificate';
 import { checkBody, type QuestionKind } from '../quiz';
 import { type CourseDocument, courseDocumentSchema, documentVersion, type LessonDocument } from './document';
 import { usualDoneRule } from './kinds';
@@ -24,6 +25,7 @@ const upgrades: { readonly [version: number]: (stored: Stored) => Stored } = {
   2: plansHaveEnds,
   3: questionsSayMore,
   4: questionsShow,
+  5: looksAreDesigns,
 };
 
 /** A stored document as documents are today. Throws in words on one that is none, or newer than this program. */
@@ -150,6 +152,11 @@ const withGap = (rhythm: { readonly weeks: number; readonly gap?: number } | nul
 
 /** Before files had versions, each had one; and before there were time lines, nobody looked at how loud they are. */
 const withVersion = (facts: unknown) => (facts ? { version: 1, waveHash: null, ...(facts as Fields) } : null);
+
+/** Version 5 to 6: how a certificate looks is a design of the school, and no longer words and colours of the course. */
+function looksAreDesigns(stored: Stored): Stored {
+  return { ...stored, version: 6, course: { ...stored.course, award: readAward(stored.course.award) } };
+}
 
 /**
  * Fields that came while documents were still of version 1, with what their absence meant: no outcomes, nothing needed

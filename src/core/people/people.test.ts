@@ -19,6 +19,7 @@ const actions: Action[] = [
   'gradebook.read',
   'gradebook.change',
   'certificate.issue',
+  'certificate.design',
   'marking.mark',
 ];
 const making = actions.filter((action) => action !== 'people.manage' && action !== 'course.create');
@@ -27,7 +28,7 @@ test.each<[string, Action[], Action[]]>([
   ['nobody', [], []],
   ['learner', [], []],
   ['marker', ['marking.mark'], []],
-  ['creator', ['course.create', ...making], ['course.create']],
+  ['creator', ['course.create', ...making], ['course.create', 'certificate.design']],
   ['a learner who marks', ['marking.mark'], []],
   ['owner', actions, actions],
 ])('what %s may do in a course of their own, and in another', (who, here, elsewhere) => {

@@ -19,6 +19,8 @@ export type Action =
   | 'gradebook.read'
   | 'gradebook.change'
   | 'certificate.issue'
+  /** The designs of the school. */
+  | 'certificate.design'
   | 'marking.mark'
   | 'media.upload'
   | 'pattern.manage'
@@ -52,6 +54,7 @@ const table: Record<
   'gradebook.read': { school: [], course: ['creator'] },
   'gradebook.change': { school: [], course: ['creator'] },
   'certificate.issue': { school: [], course: ['creator'] },
+  'certificate.design': { school: ['creator'], course: ['creator'] },
   'marking.mark': { school: [], course: ['creator', 'marker'] },
   'media.upload': { school: [], course: ['creator'] },
   'pattern.manage': { school: [], course: [] },

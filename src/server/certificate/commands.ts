@@ -1,7 +1,6 @@
-import { randomBytes } from 'node:crypto';
 import { and, eq, sql } from 'drizzle-orm';
 import { object, string } from 'yup';
-import { certificateNumber } from '@/core/certificate';
+import { designFrom, type Facts } from '@/core/certificate';
 import { percentText } from '@/core/gradebook';
 import { divide, rational, zero } from '@/core/kernel/exact';
 import { idSchema } from '@/core/kernel/ids';
@@ -12,23 +11,34 @@ import { can, mayDecide } from '@/core/people';
 import { learnerIn, takesCourse } from '../enrolment';
 import { courseHead, type Learning, learning, learningIn } from '../learning';
 import { leaveMessages } from '../message';
-import { school } from '../people';
+import { course as courseTable } from '../outline';
+import { schoolFacts } from '../people';
 import { audit } from '../platform/audit';
 import { command } from '../platform/command';
-import { type Transaction, transaction } from '../platform/database';
+import { type Database, type Transaction, transaction } from '../platform/database';
 import { newId, newToken } from '../platform/ids';
 import { later } from '../platform/jobs';
-import { checkedCertificate } from './draw';
-import { certificateFor, certificateForQuiz, checkAddress } from './queries';
+import { designCommands } from './design-commands';
+import { designInUse } from './designs';
+import { checkedDesign } from './draw';
+import { courseFacts, drawnNumber, gradeFacts, sampleFacts } from './facts';
+import { certificateFor, certificateForQuiz } from './queries';
 import { certificate } from './schema';
 
 /** What a certificate is for: the course as a whole, or one of its quizzes. */
-type About = { readonly lessonId: string | null; readonly title: string; readonly grade: string | null };
+type About = {
+  readonly lessonId: string | null;
+  readonly title: string;
+  /** As the check page tells it, and as designs do. */
+  readonly grade: string | null;
+  readonly grades: Facts['grade'];
+};
 
 const aboutCourse = ({ view }: Learning): About => ({
   lessonId: null,
   title: view.document.course.title,
   grade: view.sheet.grade ? view.sheet.gradeText : null,
+  grades: gradeFacts(view.sheet.grade, view.sheet.band),
 });
 
 /** The quizzes whose certificate somebody has earned: passed by what they have reached, and shown to them. */
@@ -46,9 +56,23 @@ function quizzesEarned({ view }: Learning, now: Temporal.Instant): About[] {
         lessonId: lesson.id,
         title: `${lesson.title} (${view.document.course.title})`,
         grade: percentText(share),
+        grades: gradeFacts(share, null),
       },
     ];
   });
+}
+
+/** What a course looks like that has chosen no design: the first pattern. */
+const plainDesign = designFrom('river', 'a4-across', newId);
+
+/**
+ * The design a course's certificates have. Editions of before there were designs name none; then it is what the course
+ * has by now.
+ */
+async function designFor(db: Database, courseId: string, named: string | null): Promise<string | null> {
+  if (named !== null) return named;
+  const [row] = await db.select({ award: courseTable.award }).from(courseTable).where(eq(courseTable.id, courseId));
+  return row?.award.designId ?? null;
 }
 
 /**
@@ -69,28 +93,24 @@ async function issue(
     ? await certificateForQuiz(tx.db, enrolmentId, about.lessonId)
     : await certificateFor(tx.db, enrolmentId);
   if (there && !(there.withdrawnAt && anew)) return ok({ id: there.id, isNew: false });
-  const [own] = await tx.db.select({ name: school.name }).from(school);
-  const { course } = view.document;
-  const { grade } = about;
+  const own = await schoolFacts(tx.db);
+  const { award } = view.document.course;
   const token = newToken();
-  const names = { name: learner.name, course: about.title, school: own?.name ?? '' };
+  const course = { ...courseFacts(view.document, own), course: about.title };
+  const design = (await designInUse(tx.db, await designFor(tx.db, head.id, award.designId))) ?? plainDesign;
   // What cannot be set is not issued: nobody should hold a certificate with boxes for letters. Its number and its
   // address are of letters that every typeface has; with the same ones each time, much of the setting is known.
-  const { heldBack } = checkedCertificate(course.award, {
-    ...names,
-    date: '30 September 2027',
-    grade,
-    number: `${course.award.prefix}-0000-00000`,
-    checkAddress: checkAddress('0'.repeat(token.length)),
-  });
-  if (heldBack)
+  const facts = { name: learner.name, grade: about.grades };
+  const [fault] = checkedDesign(design, sampleFacts(course, award, facts, now)).faults;
+  if (fault)
     return fail(
       'invalid',
-      `The certificate of ${learner.name} is held back. ${heldBack} Change the design under Award, or the name.`,
+      `The certificate of ${learner.name} is held back. ${fault.sentence} Change the design under Award, or what is missing.`,
     );
   const counter = await tx.db.execute<{ next: string }>(sql`select nextval('certificate_counter') as next`);
   const id = newId();
-  const number = certificateNumber(course.award.prefix, Number(counter.rows[0]?.next), randomBytes(4));
+  const number = drawnNumber(award, Number(counter.rows[0]?.next), now, course.zone);
+  const { course: courseTitle, school, ...more } = course;
   await tx.db.insert(certificate).values({
     id,
     enrolmentId,
@@ -101,10 +121,8 @@ async function issue(
     number,
     token,
     holder: learner.name,
-    courseTitle: about.title,
-    school: own?.name ?? '',
-    grade,
-    design: course.award,
+    ...{ courseTitle, school, grade: about.grade, facts: { ...more, grade: about.grades } },
+    design,
     issuedAt: now.toString(),
   });
   await later(tx, 'certificate.draw', { certificateId: id });
@@ -218,6 +236,7 @@ export const withdrawCertificate = command({
 });
 
 export const certificateCommands = {
+  ...designCommands,
   [claimCertificate.name]: claimCertificate,
   [withdrawCertificate.name]: withdrawCertificate,
   [awardByHand.name]: awardByHand,

@@ -1,140 +1,144 @@
-import PDFDocument from 'pdfkit';
 import { create as createCode } from 'qrcode';
 import {
-  type AwardSettings,
-  type CertificateContent,
-  type CertificateLayout,
-  codeBlack,
-  layoutCertificate,
-  type PlacedText,
+  type Box,
+  type Design,
+  type Facts,
+  type Laid,
+  type LaidText,
+  layDesign,
+  type Misfit,
+  misfitSentence,
+  nameOf,
 } from '@/core/certificate';
-import { bytesOf, writeRuns } from '../platform/pdf-words';
-import { pathOf, type SetRun, setLine } from '../platform/setter';
+import { pathOf, type SetLine, setLine } from '../platform/setter';
 
-/** A text as it is set: the runs for the PDF, and the same as outlines for the screen. */
-type SetText = PlacedText & { readonly runs: readonly SetRun[]; readonly left: number };
-export type DrawnText = PlacedText & { readonly path: string };
-type Laid = Omit<CertificateLayout, 'texts'> & {
-  readonly texts: readonly SetText[];
-  /** The check code as one path of unit squares, and how many there are along a side. */
-  readonly codePath: string;
-  readonly codeModules: number;
-  /** What cannot be set well, as sentences. */
-  readonly problems: readonly string[];
-  /** Why it cannot be issued like this; null when it can. */
-  readonly heldBack: string | null;
+/** A text as it is set: its lines as runs for the PDF, each with its left end. */
+export type SetText = Omit<LaidText, 'lines'> & {
+  readonly lines: readonly { readonly set: SetLine; readonly left: number; readonly y: number }[];
 };
-export type Drawn = Omit<Laid, 'texts'> & { readonly texts: readonly DrawnText[] };
+export type SetMark = Exclude<Laid, LaidText> | SetText;
+export type SetDesign = {
+  readonly width: number;
+  readonly height: number;
+  readonly ground: string;
+  readonly marks: readonly SetMark[];
+  readonly faults: readonly Fault[];
+};
+/** Why a certificate cannot be issued like this, and by which thing. */
+export type Fault = {
+  readonly id: string;
+  readonly why: Misfit['why'] | 'no-letters';
+  readonly sentence: string;
+};
 
-const nameOf: Record<string, string> = { name: 'name', school: 'name of the school', course: 'title of the course' };
-const partName = (part: string) => nameOf[part] ?? part;
+const shareOf: { readonly [A in LaidText['align']]: number } = { left: 0, middle: 0.5, right: 1 };
 
-function lay(design: AwardSettings, content: CertificateContent): Laid {
-  const layout = layoutCertificate(
+/** A design set for one learner, with everything that keeps it from being issued. */
+export function setDesign(design: Design, facts: Facts): SetDesign {
+  const laid = layDesign(
     design,
-    content,
-    (face, weight, text, size) => setLine(face, weight, text, size).width,
+    facts,
+    (face, weight, text, size, spacing) => setLine(face, weight, text, size, spacing).width,
   );
-  const missing = new Map<string, string[]>();
-  const texts = layout.texts.map((text): SetText => {
-    const line = setLine(text.face, text.weight, text.text, text.size);
-    if (line.missing.length > 0) missing.set(text.part, [...(missing.get(text.part) ?? []), ...line.missing]);
-    return { ...text, runs: line.runs, left: text.x - line.width / 2 };
+  const missing = new Map<string, Set<string>>();
+  const marks = laid.marks.map((mark): SetMark => {
+    if (mark.sort !== 'text') return mark;
+    const lines = mark.lines.map(({ text, x, y }) => {
+      const set = setLine(mark.face, mark.weight, text, mark.size, mark.spacing);
+      for (const letter of set.missing) missing.set(mark.id, (missing.get(mark.id) ?? new Set()).add(letter));
+      return { set, y, left: x - set.width * shareOf[mark.align] };
+    });
+    return { ...mark, lines };
   });
-  const { codePath, side } = checkCode(content.checkAddress);
-  const unset = [...missing].map(
-    ([part, letters]) =>
-      `No typeface here has ${[...new Set(letters)].slice(0, 8).join(' ')} of the ${partName(part)}.`,
-  );
-  const tooLong = layout.overflows.map((part) => `The ${partName(part)} does not fit, even at its smallest size.`);
-  const ownName = layout.overflows.includes('name') ? 'The name does not fit, even at its smallest size.' : null;
-  return {
-    ...layout,
-    texts,
-    codePath,
-    codeModules: side,
-    problems: [...tooLong, ...unset],
-    heldBack: unset[0] ?? ownName,
+  const titleOf = (id: string) => {
+    const thing = design.things.find((one) => one.id === id);
+    return thing ? nameOf(thing) : '';
   };
+  const unset = [...missing].map(
+    ([id, letters]): Fault => ({
+      ...{ id, why: 'no-letters' },
+      sentence: `No typeface here has ${[...letters].slice(0, 8).join(' ')} of “${titleOf(id)}”.`,
+    }),
+  );
+  const misfits = laid.misfits.map((one): Fault => ({ id: one.id, why: one.why, sentence: misfitSentence(one) }));
+  const { width, height, ground } = laid;
+  return { width, height, ground, marks, faults: [...unset, ...misfits] };
 }
 
-const codes = new Map<string, { readonly codePath: string; readonly side: number }>();
+/** What is drawn on a screen: outlines, pictures by their hash, and nothing that is set there. */
+export type DrawnMark =
+  | {
+      readonly sort: 'path';
+      readonly id: string;
+      readonly path: string;
+      readonly fill: string | null;
+      readonly stroke: string | null;
+      readonly line: number;
+      readonly dash: readonly number[];
+      readonly isRound: boolean;
+    }
+  | { readonly sort: 'picture'; readonly id: string; readonly hash: string; readonly at: Box; readonly within: Box };
+export type Drawn = Omit<SetDesign, 'marks'> & {
+  readonly marks: readonly DrawnMark[];
+  /** The size each text came to, in points, by the thing. */
+  readonly sizes: { readonly [id: string]: number };
+};
+
+/** A design for the screen: from the same setter as the PDF, with its texts as outlines. */
+export function drawnDesign(design: Design, facts: Facts): Drawn {
+  const set = setDesign(design, facts);
+  const sizes: { [id: string]: number } = {};
+  const marks = set.marks.map((mark): DrawnMark => {
+    if (mark.sort === 'picture' || mark.sort === 'path') return mark;
+    if (mark.sort === 'code') return filledPath(mark.id, codePathAt(facts.checkAddress, mark.at), mark.colour);
+    sizes[mark.id] = mark.size;
+    const path = mark.lines.map(({ set: line, left, y }) => pathOf(line, mark.size, left, y)).join('');
+    return filledPath(mark.id, path, mark.colour);
+  });
+  return { ...set, marks, sizes };
+}
+const filledPath = (id: string, path: string, fill: string): DrawnMark => ({
+  ...{ sort: 'path', id, path, fill, stroke: null, line: 0, dash: [], isRound: false },
+});
+
+/** Only what is wrong with a certificate, and how large its texts came out. */
+export function checkedDesign(design: Design, facts: Facts) {
+  const { faults, marks } = setDesign(design, facts);
+  const sizes = marks.flatMap((mark) => (mark.sort === 'text' ? [{ id: mark.id, size: mark.size }] : []));
+  return { faults, sizes };
+}
+
+type Code = { readonly squares: readonly (readonly [x: number, y: number])[]; readonly side: number };
+const codes = new Map<string, Code>();
 const mostCodes = 200;
 
 /**
- * The check code (QR, ISO/IEC 18004) of an address; the same address is asked for again and again while a design is
- * made.
+ * The check code (QR, ISO/IEC 18004) of an address as dark squares; the same address is asked for again and again while
+ * a design is made.
  */
-function checkCode(address: string): { readonly codePath: string; readonly side: number } {
+function checkCode(address: string): Code {
   const known = codes.get(address);
   if (known) return known;
   const { modules } = createCode(address, { errorCorrectionLevel: 'M' });
-  const side = modules.size;
-  let codePath = '';
-  for (let y = 0; y < side; y += 1)
-    for (let x = 0; x < side; x += 1) if (modules.get(y, x)) codePath += `M${x} ${y}h1v1h-1z`;
+  const squares: [number, number][] = [];
+  for (let y = 0; y < modules.size; y += 1)
+    for (let x = 0; x < modules.size; x += 1) if (modules.get(y, x)) squares.push([x, y]);
   if (codes.size >= mostCodes) codes.clear();
-  codes.set(address, { codePath, side });
-  return { codePath, side };
+  const code = { squares, side: modules.size };
+  codes.set(address, code);
+  return code;
 }
 
-/** A certificate for the screen: from the same setter as the PDF, with its texts as outlines. */
-export function drawnCertificate(design: AwardSettings, content: CertificateContent): Drawn {
-  const laid = lay(design, content);
-  const texts = laid.texts.map(
-    ({ runs, left, ...text }): DrawnText => ({
-      ...text,
-      path: pathOf({ runs, width: 0, missing: [] }, text.size, left, text.y),
-    }),
-  );
-  return { ...laid, texts };
-}
+const thousandths = (value: number) => Math.round(value * 1000) / 1000;
 
-/** What would be wrong with a certificate, without anything being drawn. */
-export const checkedCertificate = (design: AwardSettings, content: CertificateContent) => {
-  const { problems, heldBack, nameSize } = lay(design, content);
-  return { problems, heldBack, nameSize };
-};
-
-/** The PDF of a certificate, with its fonts embedded and nothing in it that depends on the machine. */
-export async function certificatePdf(
-  design: AwardSettings,
-  content: CertificateContent,
-  issuedAt: string,
-): Promise<Uint8Array> {
-  const drawn = lay(design, content);
-  const when = new Date(issuedAt);
-  const fonts = new Map(drawn.texts.flatMap((text) => text.runs.map((run) => [run.font.key, run.font] as const)));
-  const document = new PDFDocument({
-    size: [drawn.width, drawn.height],
-    margin: 0,
-    autoFirstPage: false,
-    font: '',
-    lang: 'en',
-    // Streams as they are: what packs them differs between machines.
-    compress: false,
-    info: {
-      Title: `${design.heading}: ${content.name}, ${content.course}`,
-      Author: content.school,
-      Producer: 'Mosaik',
-      Creator: 'Mosaik',
-      CreationDate: when,
-      ModDate: when,
-      // Two machines draw the same where their typefaces are of the same version.
-      Keywords: [...fonts.values()].map(({ key, version }) => `${key} ${version}`.trim()).join('; '),
-    },
-  });
-  const written = bytesOf(document);
-  document.addPage({ size: [drawn.width, drawn.height], margin: 0 });
-  for (const box of drawn.boxes) {
-    document.rect(box.x, box.y, box.width, box.height).lineWidth(box.line);
-    if (box.fill && box.stroke) document.fillAndStroke(box.fill, box.stroke);
-    else if (box.fill) document.fill(box.fill);
-    else if (box.stroke) document.stroke(box.stroke);
-  }
-  for (const { runs, left, y, size, colour } of drawn.texts) writeRuns(document, runs, left, y, size, colour);
-  const scale = drawn.code.side / drawn.codeModules;
-  document.save().translate(drawn.code.x, drawn.code.y).scale(scale).path(drawn.codePath).fill(codeBlack).restore();
-  document.end();
-  return written;
+/** A check code in a box, as one path. */
+export function codePathAt(address: string, { x, y, width }: Box): string {
+  const { squares, side } = checkCode(address);
+  const dot = width / side;
+  const long = thousandths(dot);
+  return squares
+    .map(
+      ([across, down]) => `M${thousandths(x + across * dot)} ${thousandths(y + down * dot)}h${long}v${long}h${-long}z`,
+    )
+    .join('');
 }

@@ -1,14 +1,19 @@
 export { awardIfEarned, certificateCommands } from './commands';
-export { certificatePdf, checkedCertificate, type Drawn, drawnCertificate } from './draw';
+export { bringInDesign, designFile } from './design-file';
+export { type DesignHead, designNamed, designsOf, mayUse, type OneDesign, versionsOf } from './designs';
+export { type Drawn, type DrawnMark, drawnDesign, type Fault } from './draw';
+export { type CourseFacts, gradeFacts, sampleFacts, schoolAndAward } from './facts';
+export { type NameSet, type NamesIn, namesIn } from './names-in';
+export { certificatePdf } from './pdf';
+export { addDesignPicture, type DesignPicture, designPictureNamed, printPicture } from './pictures';
 export {
-  type CertificateRow,
   certificateByToken,
   certificateFor,
   certificateForQuiz,
   certificatesOf,
   certificatesPage,
-  checkAddress,
   countCertificates,
   drawCertificate,
 } from './queries';
+export type { CertificateRow } from './schema';
 export { type TakenBefore, takenBefore } from './taken-before';

@@ -1,19 +1,14 @@
 import { and, asc, desc, eq, inArray, isNull, sql } from 'drizzle-orm';
-import { type CertificateContent, readDesign } from '@/core/certificate';
+import { readDesign } from '@/core/certificate';
 import { type RowsPage, rowsBefore, rowsPerPage } from '@/core/kernel/page';
-import { longDayText } from '@/core/kernel/time';
 import { instantFrom } from '../enrolment';
-import { school } from '../people';
-import { config } from '../platform/config';
+import { schoolFacts } from '../people';
 import { contains } from '../platform/contains';
 import { type Database, database } from '../platform/database';
 import { files, putBytes } from '../platform/files';
-import { certificatePdf } from './draw';
-import { certificate } from './schema';
-
-export type CertificateRow = typeof certificate.$inferSelect;
-
-export const checkAddress = (token: string) => `${config.address}/check/${token}`;
+import { issuedFacts } from './facts';
+import { certificatePdf } from './pdf';
+import { type CertificateRow, certificate } from './schema';
 
 /** The certificates of some enrolments for their course, by enrolment: the one that holds, or else the one withdrawn last. */
 export async function certificatesOf(
@@ -81,31 +76,15 @@ export async function certificateByToken(db: Database, token: string): Promise<C
   return row ?? null;
 }
 
-async function contentOf(db: Database, row: CertificateRow): Promise<CertificateContent> {
-  const [own] = await db.select().from(school);
-  const names = { locale: own?.locale ?? 'en-GB', zone: own?.zone ?? 'UTC' };
-  return {
-    name: row.holder,
-    course: row.courseTitle,
-    school: row.school,
-    date: longDayText(instantFrom(row.issuedAt), names),
-    grade: row.grade,
-    number: row.number,
-    checkAddress: checkAddress(row.token),
-  };
-}
-
 /** Draws a certificate's PDF and keeps it; a second time it is the same file. */
 export async function drawCertificate(id: string): Promise<string | null> {
   const db = database();
   const [row] = await db.select().from(certificate).where(eq(certificate.id, id));
   if (!row) return null;
   if (row.pdfHash && (await files().stat(row.pdfHash))) return row.pdfHash;
-  const pdf = await certificatePdf(
-    readDesign(row.design),
-    await contentOf(db, row),
-    instantFrom(row.issuedAt).toString(),
-  );
+  const at = instantFrom(row.issuedAt).toString();
+  const facts = issuedFacts({ ...row, issuedAt: at }, await schoolFacts(db));
+  const pdf = await certificatePdf([{ design: readDesign(row.design), facts }], at);
   const { hash } = await putBytes(pdf);
   await db.update(certificate).set({ pdfHash: hash }).where(eq(certificate.id, id));
   return hash;

@@ -1,11 +1,58 @@
 import { isNull, sql } from 'drizzle-orm';
-import { index, jsonb, pgSequence, pgTable, text, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
+import { index, integer, jsonb, pgSequence, pgTable, primaryKey, text, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
+import type { Facts } from '@/core/certificate';
 import { belongsToEnrolment, ofEnrolment } from '../enrolment/schema';
+import { blob } from '../media/schema';
 import { edition } from '../outline/schema';
+import { user } from '../people/schema';
 import { at } from '../platform/columns';
 
 /** Counts certificates; a number once drawn is never drawn again, even when nothing came of it. */
 export const certificateCounter = pgSequence('certificate_counter');
+
+/** A design of the school: how certificates of its courses look. */
+export const certificateDesign = pgTable('certificate_design', {
+  id: uuid('id').primaryKey(),
+  name: text('name').notNull(),
+  /** As it is being made, see `readDesign`; what is issued is a version. */
+  content: jsonb('content').$type<object>().notNull(),
+  /** Grows with every change, so that of two who change it at once one is told. */
+  revision: integer('revision').notNull().default(0),
+  /** The version that courses use; null: none yet. */
+  version: integer('version'),
+  /** The revision the version was made of. */
+  versionRevision: integer('version_revision'),
+  createdAt: at('created_at').notNull(),
+  changedAt: at('changed_at').notNull(),
+});
+
+/** What a design was when it was put to use. It never changes. */
+export const certificateDesignVersion = pgTable(
+  'certificate_design_version',
+  {
+    designId: uuid('design_id')
+      .notNull()
+      .references(() => certificateDesign.id, { onDelete: 'cascade' }),
+    number: integer('number').notNull(),
+    content: jsonb('content').$type<object>().notNull(),
+    at: at('at').notNull(),
+    byId: text('by_id').references(() => user.id, { onDelete: 'set null' }),
+  },
+  (table) => [primaryKey({ columns: [table.designId, table.number] })],
+);
+
+/** A picture for designs, ready for print: what designs may show is what is here. */
+export const designPicture = pgTable('design_picture', {
+  hash: text('hash')
+    .primaryKey()
+    .references(() => blob.hash),
+  name: text('name').notNull(),
+  type: text('type', { enum: ['image/png', 'image/jpeg'] }).notNull(),
+  width: integer('width').notNull(),
+  height: integer('height').notNull(),
+  addedAt: at('added_at').notNull(),
+  addedById: text('added_by_id').references(() => user.id, { onDelete: 'set null' }),
+});
 
 export const certificate = pgTable(
   'certificate',
@@ -25,6 +72,8 @@ export const certificate = pgTable(
     courseTitle: text('course_title').notNull(),
     school: text('school').notNull(),
     grade: text('grade'),
+    /** The rest of what it says, see `Facts`; null where it was issued before there was more. */
+    facts: jsonb('facts').$type<Partial<Facts>>(),
     /** Parsed when it is read, see `readDesign`: what it may hold has changed, and this does not. */
     design: jsonb('design').$type<object>().notNull(),
     issuedAt: at('issued_at').notNull(),
@@ -43,3 +92,5 @@ export const certificate = pgTable(
     index('certificate_course').on(table.courseId),
   ],
 );
+
+export type CertificateRow = typeof certificate.$inferSelect;

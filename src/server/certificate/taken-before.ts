@@ -3,7 +3,8 @@ import { type EnrolledLearner, earlierEnrolments } from '../enrolment';
 import { type Learning, learningIn } from '../learning';
 import type { CourseHead } from '../outline';
 import type { Database } from '../platform/database';
-import { type CertificateRow, certificatesOf } from './queries';
+import { certificatesOf } from './queries';
+import type { CertificateRow } from './schema';
 
 /** A course as somebody took it before they began anew, and the certificate it brought. */
 export type TakenBefore = { readonly learning: Learning; readonly certificate: CertificateRow | null };

@@ -2,7 +2,7 @@ import { mkdirSync, readdirSync, utimesSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { desc, eq, sql } from 'drizzle-orm';
 import { expect, test } from 'vitest';
-import { usualAward } from '@/core/certificate';
+import { emptyDesign } from '@/core/certificate';
 import { Temporal } from '@/core/kernel/time';
 import type { Actor } from '@/core/people';
 import { mayAddFile } from '../assignment';
@@ -92,7 +92,7 @@ test('the sweep takes what nothing refers to, and nothing else', async () => {
     holder: 'A',
     courseTitle: 'A',
     school: 'A',
-    design: usualAward,
+    design: emptyDesign('a4-across'),
     issuedAt: longAgo.toString(),
   };
   await database()
@@ -133,6 +133,7 @@ test('every column that can name a stored file is one the sweep looks at', async
     'answer_file.hash',
     'blob.hash',
     'certificate.pdf_hash',
+    'design_picture.hash',
     'edition.hash',
     'hand_in.files',
     'media_version.captions',

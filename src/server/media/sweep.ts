@@ -63,6 +63,7 @@ const isReferredTo = sql`
   union all select 1 from script where script.pages @> jsonb_build_array(jsonb_build_object('hash', ${blob.hash}))
   union all select 1 from answer_file where answer_file.hash = ${blob.hash}
   union all select 1 from certificate where certificate.pdf_hash = ${blob.hash}
+  union all select 1 from design_picture where design_picture.hash = ${blob.hash}
   union all select 1 from edition where edition.document::text like '%' || ${blob.hash} || '%'`;
 
 async function sweepFiles(before: Temporal.Instant): Promise<number> {

@@ -1,6 +1,6 @@
 import { eq } from 'drizzle-orm';
 import { beforeEach, expect, test } from 'vitest';
-import { usualAward } from '@/core/certificate';
+import { emptyDesign } from '@/core/certificate';
 import { database } from '../platform/database';
 import { newId } from '../platform/ids';
 import * as tables from '../platform/schema';
@@ -40,7 +40,7 @@ test('a person renames themselves with a line in the audit, and asks for it once
   const issued = {
     courseTitle: 'A course',
     school: 'A school',
-    design: usualAward,
+    design: emptyDesign('a4-across'),
     issuedAt: '2027-03-01T08:00:00Z',
     holder: 'Þórgunnur Ó Briain',
   };

@@ -24,18 +24,17 @@ type Typeface = {
   readonly inCollection?: { readonly regular: string; readonly bold: string };
 };
 
-const script = fromPackage('pinyon-script/400Regular/PinyonScript_400Regular.ttf');
+/** A Latin typeface in its two weights; `bold` as its package calls it. */
+const latin = (folder: string, file: string, bold = '600SemiBold') => ({
+  regular: fromPackage(`${folder}/400Regular/${file}_400Regular.ttf`),
+  bold: fromPackage(`${folder}/${bold}/${file}_${bold}.ttf`),
+});
 /** In the order in which they are tried where the typeface wished for lacks a letter. */
 const typefaces = {
-  script: { regular: script, bold: script },
-  serif: {
-    regular: fromPackage('source-serif-4/400Regular/SourceSerif4_400Regular.ttf'),
-    bold: fromPackage('source-serif-4/600SemiBold/SourceSerif4_600SemiBold.ttf'),
-  },
-  sans: {
-    regular: fromPackage('noto-sans/400Regular/NotoSans_400Regular.ttf'),
-    bold: fromPackage('noto-sans/600SemiBold/NotoSans_600SemiBold.ttf'),
-  },
+  // Written letters have one weight.
+  script: latin('pinyon-script', 'PinyonScript', '400Regular'),
+  serif: latin('source-serif-4', 'SourceSerif4'),
+  sans: latin('noto-sans', 'NotoSans'),
   arabic: noto('arabic'),
   hebrew: noto('hebrew'),
   devanagari: noto('devanagari'),
@@ -60,6 +59,17 @@ const typefaces = {
     bold: cjk('Bold'),
     inCollection: { regular: 'NotoSansCJKsc-Regular', bold: 'NotoSansCJKsc-Bold' },
   },
+  // Asked for by name only: what they lack is looked for above.
+  vibes: latin('great-vibes', 'GreatVibes', '400Regular'),
+  garamond: latin('eb-garamond', 'EBGaramond'),
+  cormorant: latin('cormorant-garamond', 'CormorantGaramond', '700Bold'),
+  playfair: latin('playfair-display', 'PlayfairDisplay'),
+  cinzel: latin('cinzel', 'Cinzel', '700Bold'),
+  alegreya: latin('alegreya', 'Alegreya'),
+  lora: latin('lora', 'Lora'),
+  montserrat: latin('montserrat', 'Montserrat'),
+  josefin: latin('josefin-sans', 'JosefinSans'),
+  oswald: latin('oswald', 'Oswald'),
 } as const satisfies Record<string, Typeface>;
 export type TypefaceName = keyof typeof typefaces;
 export const typefaceNames = Object.keys(typefaces) as TypefaceName[];

@@ -5,6 +5,8 @@ import { drizzle } from 'drizzle-orm/node-postgres';
 import { migrate } from 'drizzle-orm/node-postgres/migrator';
 import pg from 'pg';
 import { afterEach, expect, inject, test } from 'vitest';
+import { awardSchema, nameOf, readDesign } from '@/core/certificate';
+import { isId } from '@/core/kernel/ids';
 import { newId } from './ids';
 
 const folder = 'src/server/platform/migrations';
@@ -360,4 +362,29 @@ test('a rhythm names its step, in the working copy and in every step of its hist
     [set({ rhythm: named(8), title: 'A' }, { rhythm: named(7), title: 'B' })],
     [set({ title: 'B' }, { title: 'C' })],
   ]);
+});
+
+test('looks of a certificate become a design in use, and courses without any say so', async () => {
+  const { ask, update } = await databaseOf(58);
+  const [looks, none] = [newId(), newId()];
+  const award = { on: true, minPercent: 60, prefix: 'RIV', paper: 'a4-upright', heading: 'Well done', signer: 'Ines' };
+  const untouched = { on: false, minPercent: null, prefix: 'C', heading: 'Certificate of completion', signer: '' };
+  for (const [id, slug, own] of [
+    [looks, 'looks', award],
+    [none, 'none', untouched],
+  ] as const)
+    await insertInto(ask, 'course', { id, slug, title: slug, completion: '{}', award: JSON.stringify(own) });
+  await update();
+  const rows = await ask(
+    'select c.slug, c.award, d.name, v.content from course c left join certificate_design d on d.id::text = c.award->>$1 left join certificate_design_version v on v.design_id = d.id and v.number = d.version order by c.slug',
+    'designId',
+  );
+  expect(rows.map(({ slug, name, award: { number, teacher } }) => [slug, name, number[0].words, teacher])).toEqual([
+    ['looks', 'looks', 'RIV-', 'Ines'],
+    ['none', null, 'C-', ''],
+  ]);
+  expect(isId(rows[0]?.award.designId)).toBe(true);
+  const design = readDesign(rows[0]?.content);
+  expect([design.paper, design.things.some((thing) => nameOf(thing) === 'Well done')]).toEqual(['a4-upright', true]);
+  expect(rows.map((row) => awardSchema.isValidSync(row.award, { strict: true }))).toEqual([true, true]);
 });

@@ -30,6 +30,15 @@ function useFont(document: Inside, { key, font }: LoadedFont): void {
 /** A colour as a design names it, or red, green and blue from 0 to 255. */
 export type Colour = string | readonly [number, number, number];
 
+/**
+ * A font keeps each letter as it was asked for first, with the characters it stood for then, also for another document.
+ * What a document says it stands for (so that it can be copied and read aloud) must not hang on what was set before:
+ * every machine would write another file.
+ */
+function forgetLetters({ font }: LoadedFont): void {
+  (font as unknown as { _glyphs: object })._glyphs = {};
+}
+
 /** Writes a set line with its base line at `y`, in points from the left upper corner of the page. */
 export function writeRuns(
   document: PDFKit.PDFDocument,
@@ -43,7 +52,12 @@ export function writeRuns(
   for (const run of runs) {
     if (run.text.trim() === '') continue;
     useFont(document as Inside, run.font);
-    document.text(run.text, left + run.x, y, { lineBreak: false, baseline: 'alphabetic' });
+    forgetLetters(run.font);
+    document.text(run.text, left + run.x, y, {
+      lineBreak: false,
+      baseline: 'alphabetic',
+      characterSpacing: run.spacing,
+    });
   }
 }
 

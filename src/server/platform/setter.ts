@@ -15,6 +15,8 @@ export type SetRun = {
   readonly text: string;
   /** Points from the left of the line. */
   readonly x: number;
+  /** Points between its letters. */
+  readonly spacing: number;
 };
 export type SetLine = {
   readonly runs: readonly SetRun[];
@@ -80,8 +82,11 @@ function orderFor(face: Face, piece: string, whole: string): TypefaceName[] {
 
 type Piece = { text: string; font: LoadedFont; level: number; isSpace: boolean; isCommon: boolean };
 
-/** Sets a line of words at a size in points. */
-export function setLine(face: Face, weight: Weight, raw: string, size: number): SetLine {
+/** Letters of these scripts join, or stand on one another: nothing parts them. */
+const joined = /[\p{Script=Arabic}\p{Script=Devanagari}\p{Script=Bengali}\p{Script=Tamil}\p{Script=Thai}]/u;
+
+/** Sets a line of words at a size in points, its letters parted by so many points where their script lets them. */
+export function setLine(face: Face, weight: Weight, raw: string, size: number, parted = 0): SetLine {
   const text = raw.replace(vowelBeforeDoubling, '$2$1');
   const embedding = bidi.getEmbeddingLevels(text);
   const mirrored = bidi.getMirroredCharactersMap(text, embedding.levels);
@@ -126,10 +131,14 @@ export function setLine(face: Face, weight: Weight, raw: string, size: number): 
   const runs: SetRun[] = [];
   let x = 0;
   for (const { text: words, font } of asSeen(pieces)) {
-    runs.push({ font, text: words, x });
+    const spacing = joined.test(words) ? 0 : parted;
+    runs.push({ font, text: words, x, spacing });
     x += widthOf(font, words) * size;
+    if (spacing !== 0) x += lettersOf(font, words) * spacing;
   }
-  return { runs, width: x, missing };
+  // Behind the last letter there is none to be parted from.
+  const width = x - (runs.at(-1)?.spacing ?? 0);
+  return { runs, width: Math.max(0, width), missing };
 }
 
 /**
@@ -164,6 +173,9 @@ function widthOf({ key, font }: LoadedFont, text: string): number {
   return width;
 }
 
+/** How many letters a run is drawn with. */
+const lettersOf = ({ font }: LoadedFont, text: string): number => font.layout(text).glyphs.length;
+
 type Outline = { transform(a: number, b: number, c: number, d: number, e: number, f: number): { toSVG(): string } };
 
 /** The outlines of a line as an SVG path with its base line at `y`: what the PDF embeds, drawn. */
@@ -173,6 +185,7 @@ export function pathOf(line: SetLine, size: number, left: number, y: number): st
     font: { font },
     text,
     x,
+    spacing,
   } of line.runs) {
     const scale = size / font.unitsPerEm;
     const { glyphs, positions } = font.layout(text);
@@ -182,7 +195,7 @@ export function pathOf(line: SetLine, size: number, left: number, y: number): st
       path += (glyph.path as unknown as Outline)
         .transform(scale, 0, 0, -scale, at + xOffset * scale, y - yOffset * scale)
         .toSVG();
-      at += xAdvance * scale;
+      at += xAdvance * scale + spacing;
     }
   }
   return path.replace(/-?\d+\.\d+(?:e-?\d+)?/g, (number) => String(Math.round(Number(number) * 100) / 100));

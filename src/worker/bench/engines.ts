@@ -1,5 +1,5 @@
 import PDFDocument from 'pdfkit';
-import { usualAward } from '../../core/certificate';
+import { designFrom, type Facts } from '../../core/certificate';
 import { gradeSheet, packed, summing, usualScheme } from '../../core/gradebook';
 import { rational } from '../../core/kernel/exact';
 import { Temporal } from '../../core/kernel/time';
@@ -10,6 +10,7 @@ import { certificatePdf } from '../../server/certificate';
 import { composeDocument, loadOutline } from '../../server/outline';
 import { config } from '../../server/platform/config';
 import { database, transaction } from '../../server/platform/database';
+import { newId } from '../../server/platform/ids';
 import { perSecond, quantile, row, times } from './figures';
 import { writeLargeCourse } from './large-course';
 
@@ -135,14 +136,13 @@ export async function gradeSheets(): Promise<void> {
 }
 
 export async function certificates(): Promise<void> {
-  const content = {
-    name: 'Maximiliana Featherstonehaugh-Cholmondeley',
-    course: 'Stream Survey: reading a small river',
-    school: 'Wendwater River School',
-    date: '12 June 2027',
-    grade: '91.0 %',
-    number: 'RIV-7K4Q-0182',
-    checkAddress: `${config.address}/check/x`,
+  const design = designFrom('river', 'a4-across', newId);
+  const facts: Facts = {
+    ...{ name: 'Maximiliana Featherstonehaugh-Cholmondeley', course: 'Stream Survey: reading a small river' },
+    ...{ school: 'Wendwater River School', at: '2027-06-12T10:00:00Z', zone: 'UTC', locale: 'en-GB' },
+    grade: { percent: '91.0 %', scale: null },
+    ...{ minutes: 400, outcomes: [], teacher: 'Ines Vallotto', own: {} },
+    ...{ number: 'RIV-7K4Q-0182', checkAddress: `${config.address}/check/x` },
   };
   const empty = () =>
     new Promise((resolve) => {
@@ -155,9 +155,7 @@ export async function certificates(): Promise<void> {
   row({
     what: 'a certificate set and drawn as a PDF',
     value: quantile(
-      await times(40, (i) =>
-        certificatePdf(usualAward, { ...content, name: `${content.name} ${i}` }, '2027-06-12T10:00:00Z'),
-      ),
+      await times(40, (i) => certificatePdf([{ design, facts: { ...facts, name: `${facts.name} ${i}` } }], facts.at)),
       0.5,
     ),
     unit: 'ms',

@@ -102,10 +102,11 @@ export const courseRules: readonly Rule<null>[] = [
     id: 'award-signer',
     level: 'look',
     stage: 'award',
-    reason: 'A certificate nobody signed is easily doubted.',
-    remedy: 'Name who signs it under Award.',
+    reason: 'A certificate nobody stands behind is easily doubted.',
+    remedy: 'Name who gives the course under Award.',
     check: (_, { course }) =>
-      course.award.on && course.award.signer.trim() === '' && { sentence: 'The certificate is signed by nobody.' },
+      course.award.on &&
+      course.award.teacher.trim() === '' && { sentence: 'The certificate names nobody who gives the course.' },
   },
 ];
 

@@ -98,7 +98,7 @@ const cases: readonly Case[] = [
   ['course-nothing-required', edited(empty, section(1), lesson(11, 1), set('lesson', 11, { required: false }))],
   ['award-unreachable', award({ minPercent: 50 })],
   ['award-free', award({}, set('course', 0, { completion: { mode: 'free' } }))],
-  ['award-signer', award({ signer: '' })],
+  ['award-signer', award({ teacher: '' })],
   ['section-empty', edited(empty, section(1))],
   ['section-unnamed', edited(empty, section(1, 'New section'))],
   ['outcome-untaught', edited(base, outcome)],

@@ -1,6 +1,6 @@
 import { IconCircleCheck, IconCircleX } from '@tabler/icons-react';
 import { anybody } from '@/app/_server/doors';
-import { readDesign } from '@/core/certificate';
+import { readDesign, showsField } from '@/core/certificate';
 import { dateTimeText, longDayText } from '@/core/kernel/time';
 import { certificateByToken } from '@/server/certificate';
 import { instantFrom } from '@/server/enrolment';
@@ -55,7 +55,7 @@ export default async function CheckPage({ params }: { readonly params: Promise<{
           <dd>{longDayText(instantFrom(row.issuedAt), names)}</dd>
           <dt>Number</dt>
           <dd>{row.number}</dd>
-          {row.grade && readDesign(row.design).showsGrade && (
+          {row.grade && showsField(readDesign(row.design), 'grade') && (
             <>
               <dt>Course grade</dt>
               <dd>{row.grade}</dd>

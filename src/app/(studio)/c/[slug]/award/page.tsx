@@ -1,228 +1,360 @@
 'use client';
-import { SegmentedControl, Select, Skeleton, Switch } from '@mantine/core';
-import { IconAlertTriangle, IconCheck } from '@tabler/icons-react';
-import { useEffect, useState } from 'react';
-import { send } from '@/app/_client/act';
-import { type AwardSettings, faces, inks, papers } from '@/core/certificate';
-import type { Drawn } from '@/server/certificate';
-import { NumberField, TextField } from '@/ui/fields/fields';
+import { ActionIcon, Button, Menu, Select, Skeleton, Tooltip } from '@mantine/core';
+import {
+  IconArrowBackUp,
+  IconArrowForwardUp,
+  IconCircleCheck,
+  IconCloudCheck,
+  IconCloudUp,
+  IconDots,
+  IconFileTypePdf,
+} from '@tabler/icons-react';
+import { useCallback, useEffect, useState } from 'react';
+import { act, ask } from '@/app/_client/act';
+import { upload } from '@/app/_client/upload';
+import {
+  type AwardSettings,
+  type Design,
+  emptyDesign,
+  fieldsIn,
+  isText,
+  type NewSort,
+  newThing,
+  onPaper,
+  type Paper,
+  papers,
+  type Thing,
+  type ThingParts,
+} from '@/core/certificate';
+import { ok, type Result } from '@/core/kernel/problem';
+import type { DesignHead } from '@/server/certificate';
+import { type Signature, SignaturePad } from '@/ui/drawn/SignaturePad';
+import { newId } from '@/ui/ids';
 import { useCourse, useDesk } from '../_course/CourseProvider';
 import { Workbench } from '../_course/Workbench';
 import inspector from '../_inspector/inspector.module.css';
-import { SavedMark } from '../build/Toolbar';
+import { AwardedWhen } from './AwardedWhen';
 import styles from './award.module.css';
-import { Sheet } from './Sheet';
+import { Canvas } from './Canvas';
+import { DesignFields } from './DesignFields';
+import { DesignsList, PutOnPage } from './DesignsList';
+import { Gallery } from './Gallery';
+import { answerKey, type CanvasPage } from './keys';
+import { Names } from './Names';
+import { ShownFor } from './ShownFor';
+import { choices } from './TextFields';
+import { ThingFields } from './ThingFields';
+import { ThingsList } from './ThingsList';
+import { useDesign } from './use-design';
+import { type Shown, useAsked, useDrawn, useNames, usualShown } from './use-drawn';
 
-type Fit = {
-  readonly name: string;
-  readonly size: number;
-  readonly problems: readonly string[];
-  readonly lines: Drawn['texts'];
-};
-type Answer = {
-  readonly sample: Drawn;
-  readonly fits: readonly Fit[];
-  /** How many are on the roll, all of whom were looked at, and who of them does not fit. */
-  readonly rollCount: number;
-  readonly misfits: readonly { readonly name: string; readonly problem: string }[];
-};
+type Picture = Omit<ThingParts['picture'], 'fit'> & { readonly name: string };
 
-const choices = (names: Record<string, { readonly name: string }>) =>
-  Object.entries(names).map(([value, { name }]) => ({ value, label: name }));
-
-/** The certificate of the course: its design seen as it will be printed, and when it is awarded. */
+/** The certificate of the course: its design seen as it will be printed, made here, and when it is awarded. */
 export default function AwardPage() {
   const { store, head } = useDesk();
   const { id, award } = useCourse();
-  const [answer, setAnswer] = useState<Answer | null>(null);
+  const [designs, setDesigns] = useState<readonly DesignHead[] | null>(null);
+  const [openId, setOpenId] = useState<string | null>(award.designId);
+  const [making, setMaking] = useState(false);
+  const [selected, setSelected] = useState<ReadonlySet<string>>(new Set());
+  const [shown, setShown] = useState<Shown>(usualShown);
+  const [signing, setSigning] = useState(false);
+  const [said, setSaid] = useState('');
   const [problem, setProblem] = useState<string | null>(null);
-  const set = (part: Partial<AwardSettings>) =>
-    store.edit({ do: 'set', table: 'course', id, fields: { award: { ...award, ...part } } });
-
+  const asked = useAsked(award, shown);
+  const designing = useDesign(openId);
+  const { design, opened } = designing;
+  const drawn = useDrawn(head.id, design, asked);
+  const names = useNames(head.id, design, asked);
+  const setAward = useCallback(
+    (part: Partial<AwardSettings>) =>
+      store.edit({ do: 'set', table: 'course', id, fields: { award: { ...award, ...part } } }),
+    [store, id, award],
+  );
+  const list = useCallback(async () => {
+    const found = await ask<readonly DesignHead[]>('/api/designs');
+    if (found.ok) setDesigns(found.value);
+    else setProblem(found.problem.sentence);
+    return found;
+  }, []);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: where each is used changes with what this course uses
   useEffect(() => {
-    let current = true;
-    const timer = setTimeout(async () => {
-      const laid = await send<Answer>(`/api/course/${head.id}/certificate`, { design: award });
-      if (!current) return;
-      if (laid.ok) setAnswer(laid.value);
-      setProblem(laid.ok ? null : laid.problem.sentence);
-    }, 120);
-    return () => {
-      current = false;
-      clearTimeout(timer);
-    };
-  }, [award, head.id]);
+    list();
+  }, [list, award.designId, opened?.version, designing.kept]);
+  const open = (next: string) => {
+    setOpenId(next);
+    setMaking(false);
+    setSelected(new Set());
+  };
 
-  const misfits = answer?.fits.filter((fit) => fit.problems.length > 0) ?? [];
-  const smallest = answer ? Math.min(...answer.fits.map((fit) => fit.size)) : 0;
+  const make = async (name: string, content: Design): Promise<Result<unknown>> => {
+    const designId = newId();
+    const done = await act('certificate.make-design', { id: designId, name, content });
+    if (!done.ok) return done;
+    open(designId);
+    if (award.designId === null) setAward({ designId });
+    await list();
+    return ok(null);
+  };
+  const picture = async (file: File, page = 1): Promise<Result<Picture>> => {
+    const done = await upload(file, { purpose: 'design', label: String(page) }, () => {}).done;
+    return done.ok ? ask<Picture>(`/api/designs/pictures/${done.value.id}`) : done;
+  };
+  const onBackground = async (file: File, paper: Paper): Promise<Result<unknown>> => {
+    const made = await picture(file);
+    if (!made.ok) return made;
+    const { name, ...facts } = made.value;
+    return make(name.replace(/\.[^.]*$/, '').slice(0, 80), {
+      ...emptyDesign(paper),
+      background: { ...facts, fit: 'cover' },
+    });
+  };
+  const put = (thing: Thing) => {
+    designing.change((now) => ({ ...now, things: [...now.things, thing] }));
+    setSelected(new Set([thing.id]));
+  };
+  const putPicture = async (file: File) => {
+    setSaid('The picture is being made ready…');
+    const made = await picture(file);
+    setSaid('');
+    setProblem(made.ok ? null : made.problem.sentence);
+    if (!made.ok || !design) return;
+    const { name, ...facts } = made.value;
+    const base = newThing('code', design.paper, newId());
+    const height = (40 * facts.pixels.height) / facts.pixels.width;
+    const title = name.replace(/\.[^.]*$/, '').slice(0, 80);
+    put({ ...base, ...facts, sort: 'picture', fit: 'inside', title, box: { ...base.box, width: 40, height } } as Thing);
+  };
+  const putSignature = ({ strokes, ratio }: Signature) => {
+    if (!design) return;
+    const base = newThing('code', design.paper, newId());
+    const box = { ...base.box, width: 50, height: 50 / ratio };
+    put({ ...base, sort: 'signature', strokes, ratio, colour: '#17211f', box } as Thing);
+  };
+  const use = async () => {
+    const wrong = await designing.use();
+    setProblem(wrong?.sentence ?? null);
+    if (!wrong) setSaid('In use: what is issued from now on looks like this.');
+  };
+  const preview = async () => {
+    const window1 = window.open('', '_blank');
+    const answer = await fetch(`/api/course/${head.id}/certificate/preview`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ ...asked, design }),
+    }).catch(() => null);
+    if (!answer?.ok) {
+      window1?.close();
+      return setProblem('The preview could not be made. Try again.');
+    }
+    const address = URL.createObjectURL(await answer.blob());
+    if (window1) window1.location.href = address;
+  };
+
+  const page: CanvasPage | null = design && {
+    ...{ design, selected, change: designing.change, undo: designing.undo, redo: designing.redo },
+    select: (ids) => setSelected(new Set(ids)),
+  };
+  const showsGallery = making || (designs?.length === 0 && openId === null);
+  const trouble = problem ?? designing.problem?.sentence ?? drawn.problem;
+  const isUsed = opened !== null && award.designId === opened.id;
+  const others = opened?.usedBy.filter((one) => one.id !== id) ?? [];
   return (
-    <Workbench
-      inspector={
-        <div className={inspector.inspector}>
-          <h2 className={inspector.title}>Certificate</h2>
-          <Switch
-            label="This course awards a certificate"
-            checked={award.on}
-            onChange={(event) => set({ on: event.currentTarget.checked })}
-          />
-          <p className={inspector.inherits}>
-            It is issued as soon as the course is complete and the grade below is reached.
-          </p>
-          <NumberField
-            label="Course grade of at least"
-            unit="%"
-            value={award.minPercent}
-            empty="no grade asked"
-            onSave={(minPercent) => set({ minPercent })}
-          />
-          <TextField
-            label="Number begins with"
-            value={award.prefix}
-            onSave={(prefix) => set({ prefix })}
-            description={`Looks like ${award.prefix}-7K4Q-0182: four random characters and a count.`}
-          />
-          <h2 className={inspector.title}>Words</h2>
-          <TextField label="Heading" value={award.heading} onSave={(heading) => set({ heading })} />
-          <TextField label="Below the name" value={award.below} onSave={(below) => set({ below })} />
-          <div className={inspector.pair}>
-            <TextField label="Signed by" value={award.signer} onSave={(signer) => set({ signer })} />
-            <TextField label="As" value={award.signerRole} onSave={(signerRole) => set({ signerRole })} />
-          </div>
-          <Switch
-            label="Shows the course grade"
-            checked={award.showsGrade}
-            onChange={(event) => set({ showsGrade: event.currentTarget.checked })}
-          />
-          <h2 className={inspector.title}>Look</h2>
-          <div className={inspector.pair}>
-            <Select
-              label="Frame"
-              value={award.frame}
-              data={choices(inks)}
-              onChange={(frame) => frame && set({ frame: frame as AwardSettings['frame'] })}
-            />
-            <Select
-              label="Ink"
-              value={award.ink}
-              data={choices(inks)}
-              onChange={(ink) => ink && set({ ink: ink as AwardSettings['ink'] })}
-            />
-          </div>
-          <Select
-            label="Typeface of the name"
-            value={award.nameFace}
-            data={choices(faces)}
-            onChange={(nameFace) => nameFace && set({ nameFace: nameFace as AwardSettings['nameFace'] })}
-          />
-          <div className={inspector.pair}>
-            <NumberField
-              label="Largest size"
-              unit="pt"
-              value={award.nameLargest}
-              onSave={(nameLargest) => set({ nameLargest: nameLargest ?? 0 })}
-            />
-            <NumberField
-              label="Never below"
-              unit="pt"
-              value={award.nameSmallest}
-              onSave={(nameSmallest) => set({ nameSmallest: nameSmallest ?? 0 })}
-            />
-          </div>
-          <p className={inspector.inherits}>A name that is too long shrinks, then goes on two lines.</p>
-        </div>
-      }
-    >
-      <div className={styles.bar}>
-        <SegmentedControl
-          size="sm"
-          aria-label="Paper"
-          value={award.paper}
-          data={choices(papers)}
-          onChange={(paper) => set({ paper: paper as AwardSettings['paper'] })}
+    <div className={styles.frame}>
+      <div className={styles.side}>
+        <DesignsList
+          {...{ openId, courseId: id, usedId: award.designId }}
+          designs={designs ?? []}
+          onOpen={open}
+          onNew={() => setMaking(true)}
         />
-        <SavedMark />
-      </div>
-      <div className={styles.stage}>
-        {problem && (
-          <p role="alert" className={styles.problem}>
-            {problem}
-          </p>
+        {page && !showsGallery && (
+          <PutOnPage
+            onPut={(sort: NewSort) => put(newThing(sort, page.design.paper, newId()))}
+            onSign={() => setSigning(true)}
+            onPicture={putPicture}
+          />
         )}
-        {answer ? (
-          <Sheet
-            drawn={answer.sample}
-            label={`The certificate as it will be printed, with a sample name: ${award.heading}`}
+      </div>
+      <Workbench
+        inspector={
+          <div className={inspector.inspector}>
+            {page && !showsGallery && <ThingFields page={page} />}
+            {page && !showsGallery && <ThingsList page={page} />}
+            {page && !showsGallery && selected.size === 0 && (
+              <DesignFields
+                designing={designing}
+                page={page}
+                onPicture={picture}
+                onRemoved={() => setOpenId(award.designId)}
+              />
+            )}
+            {selected.size === 0 && <AwardedWhen award={award} design={design} onChange={setAward} />}
+          </div>
+        }
+      >
+        {showsGallery ? (
+          <Gallery
+            {...{ asked, onBackground }}
+            courseId={head.id}
+            onMake={make}
+            onClose={making ? () => setMaking(false) : null}
           />
         ) : (
-          <Skeleton className={styles.waiting} aria-label="The certificate is being set" role="status" />
-        )}
-      </div>
-      <section className={styles.strip} aria-label="Does every name fit?">
-        <p className={styles.stripHead}>
-          <span>
-            <b>Does every name fit?</b>{' '}
-            <span className={styles.quiet}>hard names, the longest on the roll, and everybody else on it</span>
-          </span>
-          {answer &&
-            (misfits.length === 0 ? (
-              <span className={styles.good}>
-                <IconCheck size={14} aria-hidden="true" /> all fit, smallest {smallest} pt
+          <>
+            <div className={styles.bar}>
+              {design && (
+                <Select
+                  aria-label="Paper"
+                  size="xs"
+                  w={112}
+                  allowDeselect={false}
+                  value={design.paper}
+                  data={choices(papers)}
+                  onChange={(paper) => paper && designing.change((now) => onPaper(now, paper as Paper))}
+                />
+              )}
+              <Tooltip label="Undo (Ctrl Z)" withinPortal>
+                <ActionIcon variant="default" aria-label="Undo" disabled={!designing.canUndo} onClick={designing.undo}>
+                  <IconArrowBackUp size={16} />
+                </ActionIcon>
+              </Tooltip>
+              <Tooltip label="Redo (Ctrl Shift Z)" withinPortal>
+                <ActionIcon variant="default" aria-label="Redo" disabled={!designing.canRedo} onClick={designing.redo}>
+                  <IconArrowForwardUp size={16} />
+                </ActionIcon>
+              </Tooltip>
+              <ShownFor shown={shown} learners={names.answer?.value.learners ?? []} onChange={setShown} />
+              <span className={styles.kept} role="status">
+                {designing.kept === 'saved' ? (
+                  <IconCloudCheck size={16} aria-hidden="true" />
+                ) : (
+                  <IconCloudUp size={16} aria-hidden="true" />
+                )}
+                {{ saved: 'Saved', saving: 'Saving…', waiting: 'Not saved yet' }[designing.kept]}
               </span>
-            ) : (
-              <span className={styles.bad}>
-                <IconAlertTriangle size={14} aria-hidden="true" /> {misfits.length}{' '}
-                {misfits.length === 1 ? 'does' : 'do'} not fit
-              </span>
-            ))}
-        </p>
-        {answer && answer.misfits.length > 0 && (
-          <div className={styles.misfits} role="alert">
-            <p>
-              <b>
-                {answer.misfits.length} of {answer.rollCount} on the roll {answer.misfits.length === 1 ? 'does' : 'do'}{' '}
-                not fit
-              </b>{' '}
-              and would be held back until the design or the name is changed:
-            </p>
-            <ul>
-              {answer.misfits.slice(0, 20).map((one) => (
-                <li key={one.name}>
-                  <bdi>{one.name}</bdi>: {one.problem}
-                </li>
-              ))}
-            </ul>
-          </div>
+              <Button
+                size="xs"
+                variant="default"
+                leftSection={<IconFileTypePdf size={16} aria-hidden="true" />}
+                disabled={!design}
+                onClick={preview}
+              >
+                Preview PDF
+              </Button>
+              {opened && (
+                <Button
+                  size="xs"
+                  disabled={!opened.isChanged || !opened.mayUse}
+                  onClick={use}
+                  leftSection={<IconCircleCheck size={16} aria-hidden="true" />}
+                >
+                  {opened.isChanged
+                    ? `Use version ${(opened.version ?? 0) + 1}`
+                    : `Version ${opened.version} is in use`}
+                </Button>
+              )}
+              {opened && (
+                <More
+                  designing={designing}
+                  onCopy={() => design && make(`${designing.name} (copy)`.slice(0, 80), design)}
+                />
+              )}
+            </div>
+            <div className={styles.notes} role="status">
+              {trouble && (
+                <p role="alert" className={styles.problem}>
+                  {trouble}{' '}
+                  {designing.problem?.code === 'conflict' && (
+                    <button type="button" onClick={designing.reload}>
+                      Show what is there now
+                    </button>
+                  )}
+                </p>
+              )}
+              {said && <p>{said}</p>}
+              {opened && !isUsed && (
+                <p>
+                  This course {award.designId ? 'uses another design' : 'has no design yet'}.{' '}
+                  <button type="button" onClick={() => setAward({ designId: opened.id })}>
+                    Use “{designing.name}” in this course
+                  </button>
+                </p>
+              )}
+              {others.length > 0 && (
+                <p>
+                  Used as well by {others.map(({ title }) => `“${title}”`).join(', ')}: a version that is put to use is
+                  used there, too.
+                </p>
+              )}
+              {opened && !opened.mayUse && (
+                <p>You do not work on all of these. Copy the design, and change the copy.</p>
+              )}
+            </div>
+            <div className={styles.stage}>
+              {page && drawn.answer ? (
+                <Canvas
+                  {...{ design: page.design, drawn: drawn.answer, selected }}
+                  label={`The page of “${designing.name}”. Tab goes from thing to thing, arrows move what is chosen.`}
+                  onSelect={(ids) => setSelected(new Set(ids))}
+                  onChange={designing.change}
+                  onKey={(event) => answerKey(page, event)}
+                />
+              ) : (
+                openId !== null && (
+                  <Skeleton className={styles.waiting} aria-label="The certificate is being set" role="status" />
+                )
+              )}
+              {openId === null && designs !== null && designs.length > 0 && (
+                <p>Choose one of the school’s designs at the left, or make a new one.</p>
+              )}
+              <p className="visually-hidden" role="status">
+                {page && selectedText(page)}
+              </p>
+            </div>
+            {design && <Names names={names.answer?.value ?? null} design={design} />}
+          </>
         )}
-        <ul className={styles.names}>
-          {answer?.fits.map((fit) => (
-            <li key={fit.name} data-bad={fit.problems.length > 0 || undefined}>
-              <NameStrip fit={fit} />
-              <span className={styles.quiet}>{fit.problems[0] ?? `${fit.size} pt`}</span>
-            </li>
-          ))}
-        </ul>
-      </section>
-    </Workbench>
+      </Workbench>
+      <SignaturePad opened={signing} onClose={() => setSigning(false)} onSigned={putSignature} />
+    </div>
   );
 }
 
-/** A name as it will be set, scaled to its box. */
-function NameStrip({ fit }: { readonly fit: Fit }) {
-  const width = 360;
-  const top = Math.min(...fit.lines.map((line) => line.y - line.size));
-  const height = Math.max(...fit.lines.map((line) => line.y + line.size * 0.4)) - top;
-  const middle = fit.lines[0]?.x ?? 0;
+/** Where what is chosen stands, for those who do not see the page. */
+function selectedText({ design, selected }: CanvasPage): string {
+  const chosen = design.things.filter(({ id }) => selected.has(id));
+  const [one] = chosen;
+  if (!one) return '';
+  if (chosen.length > 1) return `${chosen.length} things are chosen.`;
+  const { x, y, width, height } = one.box;
+  const what = isText(one) ? fieldsIn(one.lines).join(', ') || one.sort : one.sort;
+  return `${one.title || what}: ${x} mm from the left, ${y} mm from the top, ${width} mm wide, ${height} mm high.`;
+}
+
+/** What else can be done with a design. */
+function More({ designing, onCopy }: { readonly designing: ReturnType<typeof useDesign>; onCopy(): void }) {
+  const { opened } = designing;
   return (
-    <svg
-      viewBox={`${middle - 330} ${top} 660 ${height}`}
-      width={width / 2}
-      height={44}
-      role="img"
-      aria-label={fit.name}
-    >
-      {fit.lines.map((line) => (
-        <path key={line.y} d={line.path} fill="var(--ink)" />
-      ))}
-    </svg>
+    <Menu position="bottom-end" withinPortal>
+      <Menu.Target>
+        <ActionIcon variant="default" aria-label="More about this design">
+          <IconDots size={16} />
+        </ActionIcon>
+      </Menu.Target>
+      <Menu.Dropdown>
+        <Menu.Item onClick={onCopy}>Copy this design</Menu.Item>
+        <Menu.Item component="a" href={`/api/designs/${opened?.id}/file`}>
+          Take it out as a file
+        </Menu.Item>
+        {(opened?.versions.length ?? 0) > 0 && <Menu.Label>Make it again as it was</Menu.Label>}
+        {opened?.versions.slice(0, 12).map(({ number, at }) => (
+          <Menu.Item key={number} onClick={() => designing.restore(number)}>
+            Version {number}, {new Date(at).toLocaleDateString()}
+          </Menu.Item>
+        ))}
+      </Menu.Dropdown>
+    </Menu>
   );
 }

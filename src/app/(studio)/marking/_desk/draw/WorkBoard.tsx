@@ -5,11 +5,11 @@ import { type Drawn, isOnPage, isOnText, moved, type OnPage } from '@/core/marki
 import { GivenFile } from '@/ui/drawn/GivenFile';
 import type { DrawnFile } from '@/ui/drawn/layer';
 import { hasPages, type Turn } from '@/ui/drawn/page';
+import { SignaturePad } from '@/ui/drawn/SignaturePad';
 import { newId } from '@/ui/ids';
 import desk from '../../marking.module.css';
 import { DrawBar, type Zoom } from './DrawBar';
 import styles from './draw.module.css';
-import { SignaturePad } from './SignaturePad';
 import { TextBoard, textTools } from './TextBoard';
 import { type Manner, type Tool, tools, usualManner } from './tools';
 import type { Drawing } from './use-drawing';

@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { parsed } from '@/core/kernel/parse';
-import { boxOf, drawnSchema, isHit, type PageSort, type Pressed, sortTitles, wordsOf } from '@/core/marking';
-import { type Manner, made, takesWords, thinned, tools, usualManner, worded } from './tools';
+import { boxOf, drawnSchema, isHit, type PageSort, type Pressed, sortTitles, thinned, wordsOf } from '@/core/marking';
+import { type Manner, made, takesWords, tools, usualManner, worded } from './tools';
 
 const file = 'a'.repeat(64);
 const signature: Manner['signature'] = {

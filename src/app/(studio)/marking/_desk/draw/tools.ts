@@ -9,6 +9,7 @@ import {
   type Spot,
   type Stroke,
   sortTitles,
+  thinned,
 } from '@/core/marking';
 import { measured } from '@/ui/drawn/measure';
 import { newId } from '@/ui/ids';
@@ -66,19 +67,8 @@ export type Way = { readonly file: string; readonly page: number; readonly point
 
 /** A way shorter than this many points was no drag but a click. */
 const clickLength = 4;
-/** Points of a stroke that lie nearer than this to the one before say nothing. */
-const finest = 0.6;
 
 const fine = (value: number) => Math.round(value * 100) / 100;
-export const thinned = (points: readonly Pressed[]): Stroke => {
-  const kept: Pressed[] = [];
-  for (const [i, [x, y, pressure]] of points.entries()) {
-    const before = kept.at(-1);
-    if (before && i < points.length - 1 && Math.hypot(x - before[0], y - before[1]) < finest) continue;
-    kept.push([fine(x), fine(y), fine(pressure)]);
-  }
-  return kept;
-};
 
 const around = ([x, y]: Spot, width: number, height: number): Box => ({
   ...{ x: fine(x - width / 2), y: fine(y - height / 2) },

@@ -1,16 +1,17 @@
 import { Button, Group, Modal } from '@mantine/core';
 import { type PointerEvent, useRef, useState } from 'react';
-import { inkText, type Pressed, type Stroke } from '@/core/marking';
-import { DrawnShape } from '@/ui/drawn/DrawnShape';
-import styles from './draw.module.css';
-import { type Manner, thinned } from './tools';
+import { inkText, type Pressed, type Stroke, thinned } from '@/core/marking';
+import { DrawnShape } from './DrawnShape';
+import styles from './signature.module.css';
 
 const box = { x: 0, y: 0, width: 400, height: 150 };
 const blank = { id: '', sort: 'signature', ink: 'ink', file: '', page: 1 } as const;
 
-type Props = { readonly opened: boolean; onClose(): void; onSigned(signature: Manner['signature']): void };
+/** Strokes as shares of a box, and how wide that is for its height. */
+export type Signature = { readonly strokes: readonly Stroke[]; readonly ratio: number };
+type Props = { readonly opened: boolean; onClose(): void; onSigned(signature: Signature): void };
 
-/** Where a marker signs once; what is drawn here is put on pages by a click. This browser keeps it. */
+/** Where somebody signs; what is drawn here is put on a page. */
 export function SignaturePad({ opened, onClose, onSigned }: Props) {
   const [strokes, setStrokes] = useState<readonly Stroke[]>([]);
   const now = useRef<Pressed[] | null>(null);

@@ -1,0 +1,19 @@
+import { parsed } from '../kernel/parse';
+import { type Design, designVersion } from './design';
+import { designOfPlain } from './plain';
+import { designSchema } from './schema';
+
+/**
+ * A design as it was kept, whenever that was: one of before there were things on a page is made of things. Throws in
+ * words on what is no design.
+ */
+export function readDesign(kept: unknown): Design {
+  if (typeof kept !== 'object' || kept === null) throw new Error('This certificate has no design.');
+  const version = (kept as { readonly version?: unknown }).version ?? 1;
+  if (version === 1) return designOfPlain(kept);
+  if (version !== designVersion)
+    throw new Error(`This design is of version ${String(version)}, which is not known here.`);
+  const read = parsed(designSchema, kept);
+  if (!read.ok) throw new Error(`This design cannot be read: ${read.problem.sentence}`);
+  return read.value;
+}
