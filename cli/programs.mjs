@@ -11,6 +11,7 @@ const entries = {
   reader: 'src/server/exchange/reader.ts',
   figures: 'src/server/quiz/figures-program.ts',
   sheets: 'src/server/assignment/sheets/program.ts',
+  certificates: 'src/server/certificate/program.ts',
   direct: 'src/app/_server/direct.ts',
 };
 

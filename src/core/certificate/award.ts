@@ -9,6 +9,8 @@ export type AwardSettings = {
   readonly minPercent: number | null;
   /** A person approves each one before it is issued. */
   readonly approved: boolean;
+  /** How many months a certificate holds; null: without end. */
+  readonly validMonths: number | null;
   /** Which of the school's designs; null: the plain pattern. */
   readonly designId: string | null;
   /** How its numbers are made. */
@@ -20,7 +22,16 @@ export type AwardSettings = {
 };
 
 export const usualAward: AwardSettings = {
-  ...{ on: false, minPercent: null, approved: false, designId: null, number: usualNumber, teacher: '', own: {} },
+  ...{
+    on: false,
+    minPercent: null,
+    approved: false,
+    validMonths: null,
+    designId: null,
+    number: usualNumber,
+    teacher: '',
+    own: {},
+  },
 };
 
 const mostOwn = 20;
@@ -45,6 +56,12 @@ export const awardSchema = object({
     .nullable()
     .defined(),
   approved: boolean().required(),
+  validMonths: number()
+    .integer('Give whole months.')
+    .min(1, 'At least 1 month.')
+    .max(1200, 'At most 1,200 months.')
+    .nullable()
+    .defined(),
   designId: optionalId,
   number: numberPartsSchema,
   teacher: string().max(120, 'Keep this under 120 characters.').defined(),
@@ -54,8 +71,8 @@ export const awardSchema = object({
 /** Award settings as they were kept, whenever that was: numbers had a prefix alone, and looks were part of them. */
 export function readAward(kept: unknown): AwardSettings {
   const old = (kept ?? {}) as Partial<AwardSettings> & { readonly prefix?: string; readonly signer?: string };
-  const { on = false, minPercent = null, approved = false, designId = null, own = {} } = old;
+  const { on = false, minPercent = null, approved = false, validMonths = null, designId = null, own = {} } = old;
   const number = Array.isArray(old.number) ? (old.number as readonly NumberPart[]) : numbersWith(old.prefix ?? 'C');
-  return { on, minPercent, approved, designId, number, teacher: old.teacher ?? old.signer ?? '', own };
+  return { on, minPercent, approved, validMonths, designId, number, teacher: old.teacher ?? old.signer ?? '', own };
 }
 const numbersWith = (prefix: string): readonly NumberPart[] => [{ words: `${prefix}-` }, ...usualNumber.slice(1)];

@@ -49,6 +49,7 @@ export const fields = {
   course: { title: 'Course title' },
   school: { title: 'School' },
   date: { title: 'Date' },
+  expires: { title: 'Holds until' },
   grade: { title: 'Grade' },
   hours: { title: 'Hours' },
   outcomes: { title: 'Outcomes' },
@@ -73,10 +74,10 @@ export type GradeForm = keyof typeof gradeForms;
 /** A part of a line: words as they are, or a field with how it is told. `language`: a BCP 47 tag; null: the school's. */
 export type Part =
   | { readonly words: string }
-  | { readonly field: 'date'; readonly form: DateForm; readonly language: string | null }
+  | { readonly field: 'date' | 'expires'; readonly form: DateForm; readonly language: string | null }
   | { readonly field: 'grade'; readonly form: GradeForm }
   | { readonly field: 'own'; readonly name: string }
-  | { readonly field: Exclude<FieldName, 'date' | 'grade' | 'own'> };
+  | { readonly field: Exclude<FieldName, 'date' | 'expires' | 'grade' | 'own'> };
 export type TextLine = readonly Part[];
 
 /** How a text that is too long is set: on one line, then on two, or on as many as its box holds. */

@@ -8,6 +8,8 @@ export type Facts = {
   readonly school: string;
   /** ISO 8601 instant of when it is issued, with the school's zone and language, in which its date is told. */
   readonly at: string;
+  /** The instant from which on it holds no more; null: without end. */
+  readonly expires: string | null;
   readonly zone: string;
   readonly locale: string;
   /** As it is to be read, in percent and by the course's scale; null: there is none to show. */
@@ -29,11 +31,14 @@ const dateOptions: { readonly [F in Exclude<DateForm, 'iso'>]: Intl.DateTimeForm
   month: { month: 'long', year: 'numeric' },
 };
 
-function dateText({ at, zone, locale }: Facts, form: DateForm, language: string | null): string {
+function dateText(at: string, { zone, locale }: Facts, form: DateForm, language: string | null): string {
   if (form === 'iso') return Temporal.Instant.from(at).toZonedDateTimeISO(zone).toPlainDate().toString();
   const options = { ...dateOptions[form], timeZone: zone, calendar: 'gregory' };
   return new Intl.DateTimeFormat(language ?? locale, options).format(new Date(at));
 }
+
+/** A certificate that holds to the end of a day is told to hold until that day. */
+const lastMoment = (expires: string) => Temporal.Instant.from(expires).subtract({ milliseconds: 1 }).toString();
 
 /** Hours of learning to the nearest half, as they are written in the school's language. */
 const hoursText = (minutes: number, locale: string) =>
@@ -45,7 +50,9 @@ const texts: {
   name: ({ name }) => name,
   course: ({ course }) => course,
   school: ({ school }) => school,
-  date: (facts, { form, language }) => dateText(facts, form, language),
+  date: (facts, { form, language }) => dateText(facts.at, facts, form, language),
+  expires: (facts, { form, language }) =>
+    facts.expires === null ? '' : dateText(lastMoment(facts.expires), facts, form, language),
   grade: ({ grade }, { form }) => (form === 'scale' ? (grade?.scale ?? grade?.percent) : grade?.percent) ?? '',
   hours: ({ minutes, locale }) => (minutes === null ? '' : hoursText(minutes, locale)),
   outcomes: ({ outcomes }) => outcomes.join('\n'),
@@ -62,6 +69,7 @@ const partText = (part: Part, facts: Facts): string =>
 export function isEmptyField(field: FieldName, facts: Facts): boolean {
   if (field === 'own') return Object.values(facts.own).every((one) => one.trim() === '');
   if (field === 'date') return false;
+  if (field === 'expires') return facts.expires === null;
   return partText({ field } as Part, facts).trim() === '';
 }
 

@@ -8,6 +8,7 @@ const partOf: { readonly [F in FieldName]: Part } = {
   ...{ outcomes: { field: 'outcomes' }, teacher: { field: 'teacher' }, number: { field: 'number' } },
   address: { field: 'address' },
   date: { field: 'date', form: 'long', language: null },
+  expires: { field: 'expires', form: 'long', language: null },
   grade: { field: 'grade', form: 'percent' },
   own: { field: 'own', name: 'Place' },
 };
@@ -46,7 +47,8 @@ export function newThing(sort: NewSort, paper: Paper, id: string): Thing {
     case 'text':
       return { ...base(width / 2, 10), sort, ...plain, lines: [[{ words: 'Your words' }]] };
     default: {
-      const mayBeEmpty = sort === 'grade' || sort === 'teacher' || sort === 'outcomes' || sort === 'own';
+      const mayBeEmpty =
+        sort === 'grade' || sort === 'teacher' || sort === 'outcomes' || sort === 'own' || sort === 'expires';
       const own = { ...plain, lines: [[partOf[sort]]], ...usual[sort] };
       const isWide = sort === 'name' || sort === 'course';
       const box = base(width * (isWide ? 0.7 : 0.4), heights[sort] ?? 10);

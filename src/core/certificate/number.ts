@@ -41,6 +41,10 @@ const partSchema = lazy((value: unknown) => {
   }).noUnknown();
 }) as unknown as Schema<NumberPart>;
 
+/** What may be parts; what is none at all is told by its own schema. */
+const partsIn = (parts: readonly unknown[] | undefined): readonly NumberPart[] =>
+  (parts ?? []).filter((part): part is NumberPart => typeof part === 'object' && part !== null);
+
 /**
  * A pattern holds the count: it is what tells every number from every other one, whatever else is drawn. Without
  * something drawn at random numbers could be guessed by counting; that is the school's to decide.
@@ -48,13 +52,15 @@ const partSchema = lazy((value: unknown) => {
 export const numberPartsSchema = array()
   .of(partSchema)
   .max(8, 'A number has at most eight parts.')
-  .test('count', 'Put the count into the number once; without it two could be the same.', (parts) =>
-    parts ? parts.filter((part) => 'count' in part).length === 1 : false,
+  .test(
+    'count',
+    'Put the count into the number once; without it two could be the same.',
+    (parts) => partsIn(parts).filter((part) => 'count' in part).length === 1,
   )
   .test(
     'long',
     `Keep a number within ${longestNumber} characters.`,
-    (parts) => (parts ?? []).reduce((sum, part) => sum + lengthOf(part as NumberPart), 0) <= longestNumber,
+    (parts) => partsIn(parts).reduce((sum, part) => sum + lengthOf(part), 0) <= longestNumber,
   )
   .required() as unknown as Schema<readonly NumberPart[]>;
 

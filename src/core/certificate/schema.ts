@@ -51,7 +51,7 @@ const part = lazy((value: unknown) => {
   const given = (value ?? {}) as { readonly field?: unknown };
   if (given.field === undefined)
     return object({ words: string().max(2000, 'Keep a line under 2,000 characters.').defined() }).noUnknown();
-  if (given.field === 'date')
+  if (given.field === 'date' || given.field === 'expires')
     return object({
       field: string().required(),
       form: oneOf(dateForms),
@@ -140,6 +140,12 @@ const thing = lazy((value: unknown) => {
   }).noUnknown();
 }) as unknown as Schema<Thing>;
 
+/** Whether no id is there twice; what is no thing at all is told by its own schema. */
+function isOnce(things: readonly unknown[] | undefined): boolean {
+  const ids = (things ?? []).map((one) => (one as { readonly id?: unknown } | null)?.id);
+  return new Set(ids).size === ids.length;
+}
+
 export const designSchema = object({
   version: number().oneOf([designVersion]).required(),
   paper: oneOf(papers),
@@ -148,6 +154,6 @@ export const designSchema = object({
   things: array()
     .of(thing)
     .max(mostThings, `A page holds at most ${mostThings} things.`)
-    .test('once', 'A thing is there twice.', (things) => new Set(things?.map(({ id }) => id)).size === things?.length)
+    .test('once', 'A thing is there twice.', isOnce)
     .required(),
 }).noUnknown() as unknown as Schema<Design>;

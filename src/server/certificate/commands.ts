@@ -22,122 +22,10 @@ import { designCommands } from './design-commands';
 import { designInUse } from './designs';
 import { checkedDesign } from './draw';
 import { courseFacts, drawnNumber, gradeFacts, sampleFacts } from './facts';
+import { type About, aboutCourse, issue, quizzesEarned } from './issue';
+import { manyCommands } from './many';
 import { certificateFor, certificateForQuiz } from './queries';
 import { certificate } from './schema';
-
-/** What a certificate is for: the course as a whole, or one of its quizzes. */
-type About = {
-  readonly lessonId: string | null;
-  readonly title: string;
-  /** As the check page tells it, and as designs do. */
-  readonly grade: string | null;
-  readonly grades: Facts['grade'];
-};
-
-const aboutCourse = ({ view }: Learning): About => ({
-  lessonId: null,
-  title: view.document.course.title,
-  grade: view.sheet.grade ? view.sheet.gradeText : null,
-  grades: gradeFacts(view.sheet.grade, view.sheet.band),
-});
-
-/** The quizzes whose certificate somebody has earned: passed by what they have reached, and shown to them. */
-function quizzesEarned({ view }: Learning, now: Temporal.Instant): About[] {
-  const lines = new Map(view.sheet.lines.map(({ item, entry }) => [item.id, entry]));
-  return view.lessons.flatMap(({ lesson, passed }) => {
-    const entry = lines.get(lesson.id);
-    const from = lesson.quiz?.showsFrom;
-    // Before the day from which results are shown, a certificate would tell them.
-    const isKept = from ? Temporal.Instant.compare(now, Temporal.Instant.from(from)) < 0 : false;
-    if (!lesson.quiz?.certifies || passed !== true || entry?.state !== 'points' || isKept) return [];
-    const share = entry.of > 0 ? divide(entry.points, rational(entry.of)) : zero;
-    return [
-      {
-        lessonId: lesson.id,
-        title: `${lesson.title} (${view.document.course.title})`,
-        grade: percentText(share),
-        grades: gradeFacts(share, null),
-      },
-    ];
-  });
-}
-
-/** What a course looks like that has chosen no design: the first pattern. */
-const plainDesign = designFrom('river', 'a4-across', newId);
-
-/**
- * The design a course's certificates have. Editions of before there were designs name none; then it is what the course
- * has by now.
- */
-async function designFor(db: Database, courseId: string, named: string | null): Promise<string | null> {
-  if (named !== null) return named;
-  const [row] = await db.select({ award: courseTable.award }).from(courseTable).where(eq(courseTable.id, courseId));
-  return row?.award.designId ?? null;
-}
-
-/**
- * Issues a certificate of an enrolment. A second call finds the first one. One that was withdrawn is followed by
- * another only when somebody decides so (`anew`): the rule alone does not undo what a person did.
- */
-async function issue(
-  tx: Transaction,
-  found: Learning,
-  now: Temporal.Instant,
-  about: About,
-  anew = false,
-): Promise<Result<{ readonly id: string; readonly isNew: boolean }>> {
-  const { head, learner, view } = found;
-  const { enrolmentId } = learner;
-  await tx.client.query('select pg_advisory_xact_lock(hashtextextended($1, 0))', [`certificate/${enrolmentId}`]);
-  const there = about.lessonId
-    ? await certificateForQuiz(tx.db, enrolmentId, about.lessonId)
-    : await certificateFor(tx.db, enrolmentId);
-  if (there && !(there.withdrawnAt && anew)) return ok({ id: there.id, isNew: false });
-  const own = await schoolFacts(tx.db);
-  const { award } = view.document.course;
-  const token = newToken();
-  const course = { ...courseFacts(view.document, own), course: about.title };
-  const design = (await designInUse(tx.db, await designFor(tx.db, head.id, award.designId))) ?? plainDesign;
-  // What cannot be set is not issued: nobody should hold a certificate with boxes for letters. Its number and its
-  // address are of letters that every typeface has; with the same ones each time, much of the setting is known.
-  const facts = { name: learner.name, grade: about.grades };
-  const [fault] = checkedDesign(design, sampleFacts(course, award, facts, now)).faults;
-  if (fault)
-    return fail(
-      'invalid',
-      `The certificate of ${learner.name} is held back. ${fault.sentence} Change the design under Award, or what is missing.`,
-    );
-  const counter = await tx.db.execute<{ next: string }>(sql`select nextval('certificate_counter') as next`);
-  const id = newId();
-  const number = drawnNumber(award, Number(counter.rows[0]?.next), now, course.zone);
-  const { course: courseTitle, school, ...more } = course;
-  await tx.db.insert(certificate).values({
-    id,
-    enrolmentId,
-    courseId: head.id,
-    learnerId: learner.learnerId,
-    editionId: found.editionId,
-    lessonId: about.lessonId,
-    number,
-    token,
-    holder: learner.name,
-    ...{ courseTitle, school, grade: about.grade, facts: { ...more, grade: about.grades } },
-    design,
-    issuedAt: now.toString(),
-  });
-  await later(tx, 'certificate.draw', { certificateId: id });
-  await leaveMessages(
-    tx,
-    [
-      {
-        ...{ occasion: 'certificate', deed: `certificate/${id}`, facts: { number, token } },
-        ...{ personId: learner.learnerId, courseId: head.id, enrolmentId },
-      },
-    ],
-    now,
-  );
-  return ok({ id, isNew: true });
-}
 
 /**
  * Looks whether a learner has earned the certificate by now, and issues it then. Run by the worker after each result.
@@ -148,7 +36,9 @@ export async function awardIfEarned(enrolmentId: string, now = Temporal.Now.inst
     const head = learner && (await courseHead(tx.db, learner.courseId));
     const found = head && (await learningIn(tx.db, head, learner, now));
     if (!found) return;
-    for (const about of [...(found.view.award?.earned ? [aboutCourse(found)] : []), ...quizzesEarned(found, now)])
+    // Where a person approves each one, what is earned waits for them.
+    const isIssued = found.view.award?.earned && !found.view.document.course.award.approved;
+    for (const about of [...(isIssued ? [aboutCourse(found)] : []), ...quizzesEarned(found, now)])
       await awardOne(tx, found, about, now);
   });
 }
@@ -183,6 +73,11 @@ export const claimCertificate = command({
     if (!found.view.award) return fail('invalid', 'This course awards no certificate.');
     if (!found.view.award.earned)
       return fail('invalid', `The certificate is not earned yet: ${found.view.award.missing[0] ?? ''}`);
+    if (found.view.document.course.award.approved)
+      return fail(
+        'invalid',
+        'You have earned the certificate. Somebody of the school looks at each one before it is issued.',
+      );
     const made = await issue(tx, found, now, aboutCourse(found));
     if (!made.ok) return made;
     if (made.value.isNew) await audit({ courseId, sentence: `issued a certificate to ${found.learner.name}` });
@@ -205,7 +100,7 @@ export const awardByHand = command({
     if (!found) return fail('not-found', 'This learner does not take the course, or nothing of it is published.');
     if (!found.view.award)
       return fail('invalid', 'This course awards no certificate. Switch it on under Award, then publish.');
-    const made = await issue(tx, found, now, aboutCourse(found), true);
+    const made = await issue(tx, found, now, aboutCourse(found), { anew: true });
     if (!made.ok) return made;
     if (made.value.isNew)
       await audit({ courseId, sentence: `awarded a certificate to ${found.learner.name} by hand: ${why.trim()}` });
@@ -237,6 +132,7 @@ export const withdrawCertificate = command({
 
 export const certificateCommands = {
   ...designCommands,
+  ...manyCommands,
   [claimCertificate.name]: claimCertificate,
   [withdrawCertificate.name]: withdrawCertificate,
   [awardByHand.name]: awardByHand,

@@ -14,7 +14,10 @@ import * as tables from '../platform/schema';
 import { codeOf, learner, must, owner, publishedCourse, run, useTestSchool } from '../testing/school';
 import { bringInDesign, designFile } from './design-file';
 import { designInUse, designNamed, designsOf } from './designs';
+import { standingOf } from './many';
 import { addDesignPicture, printPicture } from './pictures';
+import { replacementOf } from './queries';
+import { certificatesTogether, eachPdf, onePdf } from './together';
 
 const school = useTestSchool();
 const boss = () => owner(school.owner);
@@ -229,3 +232,67 @@ test('sixty certificates issued at once have sixty numbers, drawn once, by the p
   expect(new Set(rows.map((row) => row.number)).size).toBe(60);
   for (const { number } of rows) expect(number).toMatch(/^W\/20\d\d\/\d{3,}$/);
 }, 60_000);
+
+test('many are issued at once to who has earned it, by hand with a reason, and anew in a new name', async () => {
+  const { courseId, enrolmentId } = await publishedCourse(school);
+  await setAward(courseId, { approved: true, validMonths: 12 });
+  await must(boss(), 'course.publish', { courseId, number: 2 });
+  const many = (why: string, ids = [school.learner]) =>
+    must<{ issued: number; held: { sentence: string }[] }>(boss(), 'certificate.issue-many', {
+      courseId,
+      learnerIds: ids,
+      why,
+    });
+  expect((await many('')).held[0]?.sentence).toMatch(/^Not earned yet: /);
+  expect((await many('', ['nobody'])).held[0]?.sentence).toMatch(/^Takes no course/);
+  const before = await standingOf(database(), courseId);
+  expect([before.waiting.length, before.others.some(({ learnerId }) => learnerId === school.learner)]).toEqual([
+    0,
+    true,
+  ]);
+  expect(await many('Shown on the river')).toEqual({ issued: 1, held: [] });
+  expect(await many('Shown on the river')).toEqual({ issued: 0, held: [] });
+  const [row] = await database()
+    .select()
+    .from(tables.certificate)
+    .where(eq(tables.certificate.enrolmentId, enrolmentId));
+  expect(new Date(row?.expiresAt ?? 0).getTime() - new Date(row?.issuedAt ?? 0).getTime()).toBeGreaterThan(
+    364 * 86_400_000,
+  );
+
+  await database().update(tables.user).set({ name: 'Another Name' }).where(eq(tables.user.id, school.learner));
+  const { renamed } = await standingOf(database(), courseId);
+  expect(renamed.map(({ id, name }) => [id, name])).toEqual([[row?.id, 'Another Name']]);
+  const replace = () => run(boss(), 'certificate.replace', { courseId, certificateId: row?.id, why: 'Another name' });
+  const all = await Promise.all([replace(), replace(), replace()]);
+  const ids = new Set(all.map((one) => (one.ok ? one.value.id : one.problem.code)));
+  expect(ids.size).toBe(1);
+  const rows = await database()
+    .select()
+    .from(tables.certificate)
+    .where(eq(tables.certificate.enrolmentId, enrolmentId));
+  expect(rows.length).toBe(2);
+  expect(new Set(rows.map(({ number }) => number)).size).toBe(2);
+  expect((await replacementOf(database(), row?.id ?? ''))?.number).toBe(
+    rows.find(({ replacesId }) => replacesId === row?.id)?.number,
+  );
+  const together = await certificatesTogether(database(), courseId, null);
+  expect(together.map(({ holder }) => holder)).toEqual(['Another Name']);
+  const pdf = await onePdf(database(), together);
+  expect(pdf.ok && Buffer.from(pdf.value).subarray(0, 5).toString()).toBe('%PDF-');
+  expect((await eachPdf(together)).map(({ name }) => name)).toEqual([`Another Name ${together[0]?.number}.pdf`]);
+  expect(
+    codeOf(
+      await run(learner(school.learner), 'certificate.issue-many', {
+        courseId,
+        learnerIds: [school.learner],
+        why: 'x',
+      }),
+    ),
+  ).toBe('not-allowed');
+  const creatorWhoLearns: Actor = { id: school.learner, role: 'creator', courses: { [courseId]: 'creator' } };
+  const own = await must<{ held: { sentence: string }[] }>(creatorWhoLearns, 'certificate.issue-many', {
+    ...{ courseId, learnerIds: [school.learner], why: 'My own' },
+  });
+  expect(own.held[0]?.sentence).toMatch(/^This is your own certificate/);
+});

@@ -46,9 +46,10 @@ export function sampleFacts(
   award: AwardSettings,
   learner: { readonly name: string; readonly grade: Facts['grade'] },
   now: Temporal.Instant,
+  expires: string | null = null,
 ): Facts {
   const number = sampleNumber(award.number, yearOf(now, course.zone));
-  return { ...course, ...learner, at: now.toString(), number, checkAddress: checkAddress(sampleToken) };
+  return { ...course, ...learner, at: now.toString(), expires, number, checkAddress: checkAddress(sampleToken) };
 }
 
 /** What an issued certificate says. Of those issued before there was more to say, what there was. */
@@ -56,7 +57,7 @@ export function issuedFacts(row: CertificateRow, own: SchoolFacts | null): Facts
   const usual = { zone: own?.zone ?? 'UTC', locale: own?.locale ?? 'en-GB' };
   return {
     ...usual,
-    ...{ minutes: null, outcomes: [], teacher: '', own: {} },
+    ...{ minutes: null, outcomes: [], teacher: '', own: {}, expires: null },
     grade: row.grade === null ? null : { percent: row.grade, scale: null },
     ...row.facts,
     ...{ name: row.holder, course: row.courseTitle, school: row.school, number: row.number },

@@ -2,7 +2,8 @@ export { awardIfEarned, certificateCommands } from './commands';
 export { bringInDesign, designFile } from './design-file';
 export { type DesignHead, designNamed, designsOf, mayUse, type OneDesign, versionsOf } from './designs';
 export { type Drawn, type DrawnMark, drawnDesign, type Fault } from './draw';
-export { type CourseFacts, gradeFacts, sampleFacts, schoolAndAward } from './facts';
+export { type CourseFacts, gradeFacts, issuedFacts, sampleFacts, schoolAndAward } from './facts';
+export { type Held, type Standing, standingOf } from './many';
 export { type NameSet, type NamesIn, namesIn } from './names-in';
 export { certificatePdf } from './pdf';
 export { addDesignPicture, type DesignPicture, designPictureNamed, printPicture } from './pictures';
@@ -14,6 +15,8 @@ export {
   certificatesPage,
   countCertificates,
   drawCertificate,
+  replacementOf,
 } from './queries';
 export type { CertificateRow } from './schema';
 export { type TakenBefore, takenBefore } from './taken-before';
+export { certificatesTogether, eachPdf, mostTogether, onePdf } from './together';

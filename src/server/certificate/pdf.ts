@@ -27,7 +27,7 @@ export async function picturesOf(designs: readonly Design[]): Promise<Pictures> 
   return new Map(read);
 }
 
-type Sheet = { readonly design: Design; readonly facts: Facts; readonly marker?: string };
+export type Sheet = { readonly design: Design; readonly facts: Facts; readonly marker?: string };
 
 /**
  * The PDF of some certificates, a page each, with their fonts embedded and nothing in it that depends on the machine.

@@ -76,6 +76,18 @@ export async function certificateByToken(db: Database, token: string): Promise<C
   return row ?? null;
 }
 
+/** The certificate that was issued in the place of another one; null where none was. */
+export async function replacementOf(
+  db: Database,
+  id: string,
+): Promise<Pick<CertificateRow, 'number' | 'token'> | null> {
+  const [row] = await db
+    .select({ number: certificate.number, token: certificate.token })
+    .from(certificate)
+    .where(eq(certificate.replacesId, id));
+  return row ?? null;
+}
+
 /** Draws a certificate's PDF and keeps it; a second time it is the same file. */
 export async function drawCertificate(id: string): Promise<string | null> {
   const db = database();

@@ -1,5 +1,16 @@
 import { isNull, sql } from 'drizzle-orm';
-import { index, integer, jsonb, pgSequence, pgTable, primaryKey, text, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
+import {
+  type AnyPgColumn,
+  index,
+  integer,
+  jsonb,
+  pgSequence,
+  pgTable,
+  primaryKey,
+  text,
+  uniqueIndex,
+  uuid,
+} from 'drizzle-orm/pg-core';
 import type { Facts } from '@/core/certificate';
 import { belongsToEnrolment, ofEnrolment } from '../enrolment/schema';
 import { blob } from '../media/schema';
@@ -77,8 +88,12 @@ export const certificate = pgTable(
     /** Parsed when it is read, see `readDesign`: what it may hold has changed, and this does not. */
     design: jsonb('design').$type<object>().notNull(),
     issuedAt: at('issued_at').notNull(),
+    /** From when on it holds no more; null: without end. */
+    expiresAt: at('expires_at'),
     withdrawnAt: at('withdrawn_at'),
     withdrawnWhy: text('withdrawn_why'),
+    /** The one it was issued in the place of. */
+    replacesId: uuid('replaces_id').references((): AnyPgColumn => certificate.id),
     /** The PDF, once the worker has made it. */
     pdfHash: text('pdf_hash'),
   },
@@ -90,6 +105,8 @@ export const certificate = pgTable(
       .where(sql`${table.withdrawnAt} is null and ${table.lessonId} is null`),
     uniqueIndex('certificate_current_quiz').on(table.enrolmentId, table.lessonId).where(isNull(table.withdrawnAt)),
     index('certificate_course').on(table.courseId),
+    // Two who replace the same one make one.
+    uniqueIndex('certificate_replaces').on(table.replacesId),
   ],
 );
 

@@ -139,7 +139,7 @@ export async function certificates(): Promise<void> {
   const design = designFrom('river', 'a4-across', newId);
   const facts: Facts = {
     ...{ name: 'Maximiliana Featherstonehaugh-Cholmondeley', course: 'Stream Survey: reading a small river' },
-    ...{ school: 'Wendwater River School', at: '2027-06-12T10:00:00Z', zone: 'UTC', locale: 'en-GB' },
+    ...{ school: 'Wendwater River School', at: '2027-06-12T10:00:00Z', expires: null, zone: 'UTC', locale: 'en-GB' },
     grade: { percent: '91.0 %', scale: null },
     ...{ minutes: 400, outcomes: [], teacher: 'Ines Vallotto', own: {} },
     ...{ number: 'RIV-7K4Q-0182', checkAddress: `${config.address}/check/x` },

@@ -61,7 +61,10 @@ export function AwardPart({
           {completion.mayFinish && (
             <CommandButton command="enrolment.finish" input={{ courseId: place.courseId }} label="Finish the course" />
           )}
-          {award?.earned && (
+          {award?.earned && view.document.course.award.approved && (
+            <p className={controls.quiet}>You have earned the certificate. Somebody of the school looks at it first.</p>
+          )}
+          {award?.earned && !view.document.course.award.approved && (
             <CommandButton
               command="certificate.claim"
               input={{ courseId: place.courseId }}

@@ -46,6 +46,7 @@ UPDATE "course" c SET "award" = jsonb_build_object(
   'on', coalesce((c."award"->>'on')::boolean, false),
   'minPercent', c."award"->'minPercent',
   'approved', false,
+  'validMonths', null,
   'designId', (SELECT d."id" FROM "certificate_design" d WHERE d."id" = overlay(overlay(md5('design/' || c."id") placing '8' from 13) placing '8' from 17)::uuid),
   'number', jsonb_build_array(
     jsonb_build_object('words', coalesce(c."award"->>'prefix', 'C') || '-'), '{"random": 4}'::jsonb, '{"words": "-"}'::jsonb, '{"count": 4}'::jsonb),

@@ -1,14 +1,21 @@
 import { IconCircleCheck, IconCircleX } from '@tabler/icons-react';
 import { anybody } from '@/app/_server/doors';
 import { readDesign, showsField } from '@/core/certificate';
-import { dateTimeText, longDayText } from '@/core/kernel/time';
-import { certificateByToken } from '@/server/certificate';
+import { dateTimeText, longDayText, Temporal } from '@/core/kernel/time';
+import { counted } from '@/core/kernel/words';
+import { certificateByToken, issuedFacts, replacementOf } from '@/server/certificate';
 import { instantFrom } from '@/server/enrolment';
 import { schoolFacts } from '@/server/people';
 import { Mark } from '@/ui/frame/Mark';
 import styles from './check.module.css';
 
 export const metadata = { title: 'Check a certificate', robots: { index: false } };
+
+const stateText = (valid: boolean, withdrawn: boolean, replaced: boolean): string => {
+  if (valid) return 'This certificate is valid';
+  if (replaced) return 'This certificate was replaced';
+  return withdrawn ? 'This certificate was withdrawn' : 'This certificate holds no more';
+};
 
 /** What anybody with the address may know of a certificate: whose, for what, by whom, and whether it stands. */
 export default async function CheckPage({ params }: { readonly params: Promise<{ token: string }> }) {
@@ -31,7 +38,11 @@ export default async function CheckPage({ params }: { readonly params: Promise<{
       </main>
     );
   }
-  const valid = !row.withdrawnAt;
+  const now = Temporal.Now.instant();
+  const isOver = row.expiresAt !== null && Temporal.Instant.compare(now, instantFrom(row.expiresAt)) >= 0;
+  const valid = !row.withdrawnAt && !isOver;
+  const next = row.withdrawnAt ? await replacementOf(db, row.id) : null;
+  const facts = issuedFacts({ ...row, issuedAt: instantFrom(row.issuedAt).toString() }, school);
   return (
     <main className={styles.page}>
       <section className={styles.sheet} data-state={valid ? 'valid' : 'withdrawn'}>
@@ -40,7 +51,7 @@ export default async function CheckPage({ params }: { readonly params: Promise<{
         </p>
         <h1>
           {valid ? <IconCircleCheck size={28} aria-hidden="true" /> : <IconCircleX size={28} aria-hidden="true" />}{' '}
-          {valid ? 'This certificate is valid' : 'This certificate was withdrawn'}
+          {stateText(valid, row.withdrawnAt !== null, next !== null)}
         </h1>
         <dl>
           <dt>Holder</dt>
@@ -61,6 +72,32 @@ export default async function CheckPage({ params }: { readonly params: Promise<{
               <dd>{row.grade}</dd>
             </>
           )}
+          {row.expiresAt && (
+            <>
+              <dt>{isOver ? 'Held until' : 'Holds until'}</dt>
+              <dd>{longDayText(instantFrom(row.expiresAt).subtract({ milliseconds: 1 }), names)}</dd>
+            </>
+          )}
+          {facts.minutes !== null && (
+            <>
+              <dt>Work</dt>
+              <dd>about {counted(Math.max(1, Math.round(facts.minutes / 60)), 'hour')}</dd>
+            </>
+          )}
+          {facts.outcomes.length > 0 && (
+            <>
+              <dt>What was learnt</dt>
+              <dd>
+                <ul>
+                  {facts.outcomes.map((one) => (
+                    <li key={one} dir="auto">
+                      {one}
+                    </li>
+                  ))}
+                </ul>
+              </dd>
+            </>
+          )}
           {row.withdrawnAt && (
             <>
               <dt>Withdrawn</dt>
@@ -70,6 +107,11 @@ export default async function CheckPage({ params }: { readonly params: Promise<{
             </>
           )}
         </dl>
+        {next && (
+          <p>
+            It was issued anew: <a href={`/check/${next.token}`}>No. {next.number}</a>
+          </p>
+        )}
       </section>
     </main>
   );

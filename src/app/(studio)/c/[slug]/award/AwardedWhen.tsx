@@ -49,6 +49,13 @@ export function AwardedWhen({ award, design, onChange }: Props) {
         checked={award.approved}
         onChange={(event) => set({ approved: event.currentTarget.checked })}
       />
+      <NumberField
+        label="Holds for"
+        unit="months"
+        value={award.validMonths}
+        empty="without end"
+        onSave={(validMonths) => set({ validMonths })}
+      />
       <TextField label="Teacher" value={award.teacher} onSave={(teacher) => set({ teacher })} />
       {own.map((name) => (
         <TextField

@@ -160,8 +160,10 @@ function Told({
     onChange(lines.map((line) => line.map((part) => (part === at ? next : part))));
   return lines.flat().map((part, i) => {
     if (!('field' in part)) return null;
-    // biome-ignore lint/suspicious/noArrayIndexKey: a part is its place in the text
-    if (part.field === 'date') return <DateField key={i} part={part} onChange={(next) => change(part, next)} />;
+
+    if (part.field === 'date' || part.field === 'expires')
+      // biome-ignore lint/suspicious/noArrayIndexKey: a part is its place in the text
+      return <DateField key={i} part={part} onChange={(next) => change(part, next)} />;
     if (part.field === 'grade')
       return (
         <Select
@@ -189,12 +191,12 @@ function Told({
   });
 }
 
-type DatePart = Extract<Part, { readonly field: 'date' }>;
+type DatePart = Extract<Part, { readonly field: 'date' | 'expires' }>;
 function DateField({ part, onChange }: { readonly part: DatePart; onChange(part: DatePart): void }) {
   return (
     <div className={inspector.pair}>
       <Select
-        label="Date as"
+        label={part.field === 'date' ? 'Date as' : 'Last day as'}
         allowDeselect={false}
         value={part.form}
         data={choices(dateForms)}

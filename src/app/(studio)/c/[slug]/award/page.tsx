@@ -167,7 +167,10 @@ export default function AwardPage() {
           {...{ openId, courseId: id, usedId: award.designId }}
           designs={designs ?? []}
           onOpen={open}
-          onNew={() => setMaking(true)}
+          onNew={() => {
+            setSelected(new Set());
+            setMaking(true);
+          }}
         />
         {page && !showsGallery && (
           <PutOnPage
@@ -243,18 +246,17 @@ export default function AwardPage() {
               >
                 Preview PDF
               </Button>
-              {opened && (
+              {opened?.isChanged && (
                 <Button
                   size="xs"
-                  disabled={!opened.isChanged || !opened.mayUse}
+                  disabled={!opened.mayUse}
                   onClick={use}
                   leftSection={<IconCircleCheck size={16} aria-hidden="true" />}
                 >
-                  {opened.isChanged
-                    ? `Use version ${(opened.version ?? 0) + 1}`
-                    : `Version ${opened.version} is in use`}
+                  Use version {(opened.version ?? 0) + 1}
                 </Button>
               )}
+              {opened && !opened.isChanged && <span className={styles.inUse}>Version {opened.version} in use</span>}
               {opened && (
                 <More
                   designing={designing}

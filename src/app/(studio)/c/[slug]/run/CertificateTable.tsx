@@ -7,6 +7,11 @@ import { DataTable } from '@/ui/table/DataTable';
 import type { Award } from './rows';
 import styles from './run.module.css';
 
+const stateOf = ({ withdrawn, expires }: Award): string => {
+  if (withdrawn) return `withdrawn: ${withdrawn}`;
+  return expires ? `valid until ${expires}` : 'valid';
+};
+
 export function CertificateTable({
   courseId,
   awards,
@@ -29,7 +34,7 @@ export function CertificateTable({
             <TableTd>{award.quiz ?? 'the course'}</TableTd>
             <TableTd>{award.issued}</TableTd>
             <TableTd>{award.grade ?? '–'}</TableTd>
-            <TableTd>{award.withdrawn ? `withdrawn: ${award.withdrawn}` : 'valid'}</TableTd>
+            <TableTd>{stateOf(award)}</TableTd>
             <TableTd className={styles.acts}>
               <a href={`/certificate/${award.token}/pdf`}>PDF</a>
               <a href={`/check/${award.token}`}>Check page</a>

@@ -11,6 +11,7 @@ import { Workbench } from '../_course/Workbench';
 import { CertificateTable } from './CertificateTable';
 import { Enrol } from './Enrol';
 import { GradeTable } from './GradeTable';
+import { IssueMany } from './IssueMany';
 import { LearnerSheet } from './LearnerSheet';
 import { ProgressTable } from './ProgressTable';
 import type { Award, GradeColumn, RunRow, RunView } from './rows';
@@ -115,6 +116,9 @@ export function RunDesk({
           </Anchor>
         )}
       </div>
+      {isPublished && show === 'certificates' && (
+        <IssueMany courseId={courseId} cohorts={cohorts} count={counts.awards} />
+      )}
       {empty && <p className={styles.empty}>{empty}</p>}
       {!empty && show === 'grades' && (
         <GradeTable rows={rows} columns={columns} selectedId={selectedId} onSelect={setSelectedId} />

@@ -157,4 +157,5 @@ const awardRow = (row: CertificateRow, names: Names): Award => ({
   quiz: row.lessonId === null ? null : row.courseTitle,
   grade: row.grade,
   withdrawn: row.withdrawnWhy,
+  expires: row.expiresAt && lastDayOf(row.expiresAt, names.zone),
 });

@@ -74,4 +74,6 @@ export type Award = {
   readonly quiz: string | null;
   readonly grade: string | null;
   readonly withdrawn: string | null;
+  /** Its last day; null: it holds without end. */
+  readonly expires: string | null;
 };

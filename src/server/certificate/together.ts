@@ -1,0 +1,80 @@
+import { and, asc, eq, inArray, isNull } from 'drizzle-orm';
+import { readDesign } from '@/core/certificate';
+import { fail, type Result } from '@/core/kernel/problem';
+import { instantFrom, learnersOf } from '../enrolment';
+import { schoolFacts } from '../people';
+import type { Database } from '../platform/database';
+import { threadsOf } from '../platform/threads';
+import { issuedFacts } from './facts';
+import { picturesOf, type Sheet } from './pdf';
+import { drawCertificate } from './queries';
+import { type CertificateRow, certificate } from './schema';
+
+/** Drawing hundreds of pages takes seconds, and is done beside what answers people. */
+export type Tasks = {
+  together: {
+    input: {
+      readonly sheets: readonly Sheet[];
+      readonly at: string;
+      readonly pictures: ReadonlyMap<string, Uint8Array>;
+    };
+    output: Uint8Array;
+  };
+};
+const threads = threadsOf<Tasks>({
+  name: 'certificates',
+  source: 'src/server/certificate/thread.mjs',
+  tooMuch: fail('too-large', 'These certificates take too long to be put together. Take a cohort at a time.'),
+});
+
+/** At once: what a thread puts together within its time. */
+export const mostTogether = 1000;
+
+/** The certificates of a course that hold, of one cohort or of all, by their holders. */
+export async function certificatesTogether(
+  db: Database,
+  courseId: string,
+  cohortId: string | null,
+): Promise<CertificateRow[]> {
+  const learners = cohortId === null ? null : await learnersOf(db, courseId);
+  const within = learners?.filter(({ cohort }) => cohort?.id === cohortId).map(({ enrolmentId }) => enrolmentId);
+  return db
+    .select()
+    .from(certificate)
+    .where(
+      and(
+        ...[eq(certificate.courseId, courseId), isNull(certificate.withdrawnAt), isNull(certificate.lessonId)],
+        within && inArray(certificate.enrolmentId, within),
+      ),
+    )
+    .orderBy(asc(certificate.holder), asc(certificate.number))
+    .limit(mostTogether + 1);
+}
+
+/** Certificates as one PDF, a page each. */
+export async function onePdf(db: Database, rows: readonly CertificateRow[]): Promise<Result<Uint8Array>> {
+  const own = await schoolFacts(db);
+  const sheets = rows.map((row): Sheet => {
+    const issuedAt = instantFrom(row.issuedAt).toString();
+    return { design: readDesign(row.design), facts: issuedFacts({ ...row, issuedAt }, own) };
+  });
+  const pictures = await picturesOf(sheets.map(({ design }) => design));
+  const at =
+    sheets
+      .map(({ facts }) => facts.at)
+      .sort()
+      .at(-1) ?? '1970-01-01T00:00:00Z';
+  return threads.ask('together', { sheets, at, pictures });
+}
+
+/** The stored PDF of each certificate under a name of its own; those that are not drawn yet are drawn now. */
+export async function eachPdf(
+  rows: readonly CertificateRow[],
+): Promise<{ readonly name: string; readonly hash: string }[]> {
+  const packed: { name: string; hash: string }[] = [];
+  for (const row of rows) {
+    const hash = row.pdfHash ?? (await drawCertificate(row.id));
+    if (hash) packed.push({ name: `${row.holder} ${row.number}.pdf`, hash });
+  }
+  return packed;
+}
