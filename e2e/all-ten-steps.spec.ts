@@ -229,13 +229,20 @@ test('one course from a working title to a checked certificate', async ({ browse
   await test.step('7 award: the certificate is designed, seen and switched on in one place', async () => {
     await page.getByRole('link', { name: /^Award/ }).click();
     await page.getByRole('switch', { name: 'This course awards a certificate' }).check();
-    await page.getByLabel('Number begins with').fill('meadow!');
-    await expect(page.getByText('Use one to six capital letters or digits.')).toBeVisible();
-    await page.getByLabel('Number begins with').fill('MEAD');
-    await page.getByLabel('Heading').fill('Certificate of crossing');
-    await expect(page.getByRole('img', { name: /as it will be printed.*: Certificate of crossing/ })).toBeVisible();
+    await page.getByLabel('Words in the number').first().fill('meadow!');
+    await expect(page.getByText(/^Use one to twelve capital letters/)).toBeVisible();
+    await page.getByLabel('Words in the number').first().fill('MEAD-');
+    await page.getByRole('button', { name: /^River line/ }).click();
+    await page
+      .getByLabel(/^On the page/)
+      .or(page.getByText(/^On the page: 16/))
+      .click();
+    await page.getByRole('button', { name: 'Certificate of completion', exact: true }).click();
+    await page.getByRole('textbox', { name: 'Words' }).fill('Certificate of crossing');
     await expect(page.getByText(/all fit, smallest/)).toBeVisible();
-    await saved(page);
+    await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+    await page.getByRole('button', { name: 'Use version 1' }).click();
+    await expect(page.getByText('Version 1 in use')).toBeVisible();
   });
 
   await test.step('8 and 9 view as learner on any day, then publish', async () => {

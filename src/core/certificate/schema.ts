@@ -103,6 +103,7 @@ const parts: { readonly [S in Sort]: Fields<ThingParts[S]> } = {
     lines: array()
       .of(array().of(part).max(40, 'Keep a line to 40 parts.').required())
       .max(40, 'Keep a text to 40 lines.')
+      .test('letters', 'Keep a text under 4,000 characters.', (lines) => lettersIn(lines) <= 4000)
       .required(),
     ...{ face: oneOf(faces), weight: oneOf(weights), colour, size },
     smallest: size.test('smallest', 'Not above the largest size.', function (value) {
@@ -139,6 +140,13 @@ const thing = lazy((value: unknown) => {
     ...own,
   }).noUnknown();
 }) as unknown as Schema<Thing>;
+
+/** How many letters stand in some lines, whatever else they are. */
+function lettersIn(lines: readonly unknown[] | undefined): number {
+  const parts = (lines ?? []).flatMap((line) => (Array.isArray(line) ? (line as unknown[]) : []));
+  const words = parts.map((part) => (part as { readonly words?: unknown } | null)?.words);
+  return words.reduce((sum: number, one) => sum + (typeof one === 'string' ? one.length : 0), 0);
+}
 
 /** Whether no id is there twice; what is no thing at all is told by its own schema. */
 function isOnce(things: readonly unknown[] | undefined): boolean {

@@ -1,4 +1,4 @@
-import { and, eq, inArray } from 'drizzle-orm';
+import { and, eq, inArray, isNull } from 'drizzle-orm';
 import { number, object } from 'yup';
 import { type Design, designFaults, designSchema } from '@/core/certificate';
 import { idSchema } from '@/core/kernel/ids';
@@ -34,7 +34,8 @@ async function strayPicture(db: Database, { background, things }: Design): Promi
 }
 
 async function held({ tx }: CommandContext, designId: string) {
-  const [row] = await tx.db.select().from(certificateDesign).where(eq(certificateDesign.id, designId)).for('update');
+  const key = and(eq(certificateDesign.id, designId), isNull(certificateDesign.removedAt));
+  const [row] = await tx.db.select().from(certificateDesign).where(key).for('update');
   return row ?? null;
 }
 
@@ -46,7 +47,7 @@ const makeDesign = command({
   async handle({ tx, now, audit }, { id, name: given, content }) {
     const stray = await strayPicture(tx.db, content);
     if (!stray.ok) return stray;
-    if ((await tx.db.$count(certificateDesign)) >= mostDesigns)
+    if ((await tx.db.$count(certificateDesign, isNull(certificateDesign.removedAt))) >= mostDesigns)
       return fail('too-large', `A school has at most ${mostDesigns} designs. Remove one that is not used.`);
     const at = now.toString();
     const [made] = await tx.db
@@ -146,19 +147,19 @@ const restoreDesign = command({
   },
 });
 
-/** Removes a design that no course uses. What was issued with it keeps how it looks. */
+/** Takes a design that no course uses from the lists. What was issued with it, or by an edition before, keeps it. */
 const removeDesign = command({
   name: 'certificate.remove-design',
   input: object({ designId: idSchema }).noUnknown(),
   permission,
   async handle(context, { designId }): Promise<Result<null>> {
-    const { tx, audit } = context;
+    const { tx, audit, now } = context;
     const row = await held(context, designId);
     if (!row) return ok(null);
     const design = await designNamed(tx.db, designId);
     const [user] = design?.usedBy ?? [];
     if (user) return fail('conflict', `“${user.title}” uses this design. Choose another one there first.`);
-    await tx.db.delete(certificateDesign).where(eq(certificateDesign.id, designId));
+    await tx.db.update(certificateDesign).set({ removedAt: now.toString() }).where(eq(certificateDesign.id, designId));
     await audit({ sentence: `removed the certificate design "${row.name}"` });
     return ok(null);
   },

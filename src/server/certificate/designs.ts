@@ -1,4 +1,4 @@
-import { and, asc, eq, inArray, sql } from 'drizzle-orm';
+import { and, asc, eq, inArray, isNull, sql } from 'drizzle-orm';
 import { type Design, readDesign } from '@/core/certificate';
 import { isId } from '@/core/kernel/ids';
 import type { Actor } from '@/core/people';
@@ -25,6 +25,7 @@ export async function designsOf(db: Database): Promise<readonly DesignHead[]> {
   const rows = await db
     .select()
     .from(certificateDesign)
+    .where(isNull(certificateDesign.removedAt))
     .orderBy(asc(certificateDesign.name), asc(certificateDesign.id));
   const used = await usersOf(
     db,
@@ -36,7 +37,8 @@ export async function designsOf(db: Database): Promise<readonly DesignHead[]> {
 /** One of the designs, with what lies on its page; null where there is none. */
 export async function designNamed(db: Database, id: string): Promise<OneDesign | null> {
   if (!isId(id)) return null;
-  const [row] = await db.select().from(certificateDesign).where(eq(certificateDesign.id, id));
+  const there = and(eq(certificateDesign.id, id), isNull(certificateDesign.removedAt));
+  const [row] = await db.select().from(certificateDesign).where(there);
   if (!row) return null;
   return { ...headOf(row, await usersOf(db, [id])), content: readDesign(row.content) };
 }

@@ -35,6 +35,8 @@ export const certificateDesign = pgTable('certificate_design', {
   versionRevision: integer('version_revision'),
   createdAt: at('created_at').notNull(),
   changedAt: at('changed_at').notNull(),
+  /** Since when it is in no list any more; editions that name it are issued with it still. */
+  removedAt: at('removed_at'),
 });
 
 /** What a design was when it was put to use. It never changes. */

@@ -1,5 +1,5 @@
 import { and, eq, inArray, isNull, lte, sql } from 'drizzle-orm';
-import { awardIfEarned, drawCertificate } from '../../server/certificate';
+import { awardIfEarned, certificatesTogether, drawCertificate, onePdf } from '../../server/certificate';
 import { composeDocument, course, loadOutline } from '../../server/outline';
 import { personById } from '../../server/people';
 import { database, transaction } from '../../server/platform/database';
@@ -206,4 +206,9 @@ export async function awards(): Promise<void> {
   });
   row({ what: 'a thousand certificates found out and issued', value: issued, unit: 'ms', beside: again, most: 9 });
   row({ what: 'a thousand certificates drawn and kept', value: drawn, unit: 'ms', beside: again, most: 9 });
+  const bound = { what: 'the bound', value: 30_000 };
+  row({ what: '  both together', value: issued + drawn, unit: 'ms', beside: bound, most: 1 });
+  const rows = await certificatesTogether(db, courseId, null);
+  const together = await took(() => onePdf(db, rows));
+  row({ what: `${rows.length} as one PDF, in a thread`, value: together, unit: 'ms', beside: bound, most: 1 });
 }

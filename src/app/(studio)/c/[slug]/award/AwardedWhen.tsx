@@ -1,5 +1,6 @@
 import { Button, NumberInput, Select, Switch, TextInput } from '@mantine/core';
 import { IconX } from '@tabler/icons-react';
+import { useEffect, useState } from 'react';
 import {
   type AwardSettings,
   type Design,
@@ -81,6 +82,11 @@ const ownNames = (design: Design | null): readonly string[] => [
   ),
 ];
 
+type NumberProps = {
+  readonly parts: readonly NumberPart[];
+  onChange(parts: readonly NumberPart[]): void;
+};
+
 const sorts = {
   words: { name: 'words', make: (): NumberPart => ({ words: '-' }) },
   random: { name: 'random characters', make: (): NumberPart => ({ random: 4 }) },
@@ -88,17 +94,17 @@ const sorts = {
   count: { name: 'the count', make: (): NumberPart => ({ count: 4 }) },
 } as const;
 
-/** The pattern of numbers, part by part, with one as it might be. */
-function NumberParts({
-  parts,
-  onChange,
-}: {
-  readonly parts: readonly NumberPart[];
-  onChange(parts: readonly NumberPart[]): void;
-}) {
+/** The pattern of numbers, part by part, with one as it might be. What cannot be a number yet stays as it is typed. */
+function NumberParts({ parts: saved, onChange }: NumberProps) {
+  const [parts, setParts] = useState(saved);
+  useEffect(() => setParts(saved), [saved]);
   const checked = parsed(numberPartsSchema, parts);
+  const change = (next: readonly NumberPart[]) => {
+    setParts(next);
+    if (parsed(numberPartsSchema, next).ok) onChange(next);
+  };
   const put = (at: number, part: NumberPart | null) =>
-    onChange(parts.map((one, i) => (i === at ? part : one)).filter((one) => one !== null));
+    change(parts.map((one, i) => (i === at ? part : one)).filter((one) => one !== null));
   const offered = Object.entries(sorts).filter(([sort]) => sort !== 'count' || !parts.some((part) => 'count' in part));
   return (
     <fieldset className={styles.number}>
@@ -134,7 +140,7 @@ function NumberParts({
         placeholder="Put into the number…"
         value={null}
         data={offered.map(([value, { name }]) => ({ value, label: name }))}
-        onChange={(sort) => sort && onChange([...parts, sorts[sort as keyof typeof sorts].make()])}
+        onChange={(sort) => sort && change([...parts, sorts[sort as keyof typeof sorts].make()])}
       />
     </fieldset>
   );

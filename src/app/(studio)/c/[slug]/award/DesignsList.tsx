@@ -35,9 +35,8 @@ type Props = {
   onNew(): void;
 };
 
-const usedIn = ({ usedBy }: DesignHead, courseId: string): string => {
+const usedIn = ({ usedBy }: DesignHead, courseId: string, isHere: boolean): string => {
   const others = usedBy.filter(({ id }) => id !== courseId).length;
-  const isHere = others < usedBy.length;
   if (isHere) return others > 0 ? `this course, and ${others} more` : 'this course';
   return others > 0 ? `used by ${others}` : 'not used';
 };
@@ -59,7 +58,8 @@ export function DesignsList({ designs, openId, courseId, usedId, onOpen, onNew }
             <bdi>{design.name}</bdi>
           </b>
           <span>
-            {design.id === usedId && <IconCertificate size={13} aria-hidden="true" />} {usedIn(design, courseId)}
+            {design.id === usedId && <IconCertificate size={13} aria-hidden="true" />}{' '}
+            {usedIn(design, courseId, design.id === usedId)}
           </span>
         </button>
       ))}

@@ -58,7 +58,15 @@ export function LinesField({ lines, onChange }: Props) {
       NoOwnUndo,
     ],
     content: docOf(lines),
-    editorProps: { attributes: { 'aria-label': 'Words', class: styles.words ?? '', dir: 'auto' } },
+    editorProps: {
+      attributes: {
+        role: 'textbox',
+        'aria-multiline': 'true',
+        'aria-label': 'Words',
+        class: styles.words ?? '',
+        dir: 'auto',
+      },
+    },
     onUpdate: ({ editor: now }) => {
       const next = linesOf(now.getJSON());
       if (same(next, told.current)) return;

@@ -30,7 +30,7 @@ import { ok, type Result } from '@/core/kernel/problem';
 import type { DesignHead } from '@/server/certificate';
 import { type Signature, SignaturePad } from '@/ui/drawn/SignaturePad';
 import { newId } from '@/ui/ids';
-import { useCourse, useDesk } from '../_course/CourseProvider';
+import { useCourse, useCourseStatus, useDesk } from '../_course/CourseProvider';
 import { Workbench } from '../_course/Workbench';
 import inspector from '../_inspector/inspector.module.css';
 import { AwardedWhen } from './AwardedWhen';
@@ -62,6 +62,7 @@ export default function AwardPage() {
   const [signing, setSigning] = useState(false);
   const [said, setSaid] = useState('');
   const [problem, setProblem] = useState<string | null>(null);
+  const saving = useCourseStatus('saving');
   const asked = useAsked(award, shown);
   const designing = useDesign(openId);
   const { design, opened } = designing;
@@ -156,6 +157,8 @@ export default function AwardPage() {
     ...{ design, selected, change: designing.change, undo: designing.undo, redo: designing.redo },
     select: (ids) => setSelected(new Set(ids)),
   };
+  // The design and what the course says of it are kept apart; both have to be.
+  const kept = designing.kept === 'saved' ? saving.state : designing.kept;
   const showsGallery = making || (designs?.length === 0 && openId === null);
   const trouble = problem ?? designing.problem?.sentence ?? drawn.problem;
   const isUsed = opened !== null && award.designId === opened.id;
@@ -230,12 +233,12 @@ export default function AwardPage() {
               </Tooltip>
               <ShownFor shown={shown} learners={names.answer?.value.learners ?? []} onChange={setShown} />
               <span className={styles.kept} role="status">
-                {designing.kept === 'saved' ? (
+                {kept === 'saved' ? (
                   <IconCloudCheck size={16} aria-hidden="true" />
                 ) : (
                   <IconCloudUp size={16} aria-hidden="true" />
                 )}
-                {{ saved: 'Saved', saving: 'Saving…', waiting: 'Not saved yet' }[designing.kept]}
+                {{ saved: 'Saved', saving: 'Saving…', waiting: 'Not saved yet' }[kept]}
               </span>
               <Button
                 size="xs"
@@ -309,7 +312,10 @@ export default function AwardPage() {
                 )
               )}
               {openId === null && designs !== null && designs.length > 0 && (
-                <p>Choose one of the school’s designs at the left, or make a new one.</p>
+                <p>
+                  Choose one of the school’s designs at the left, or make a new one. Until then a certificate of this
+                  course looks like the pattern “River line”.
+                </p>
               )}
               <p className="visually-hidden" role="status">
                 {page && selectedText(page)}

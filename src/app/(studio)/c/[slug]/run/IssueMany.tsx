@@ -2,8 +2,8 @@ import { Anchor, Button, MultiSelect, Progress, TextInput } from '@mantine/core'
 import { useRouter } from 'next/navigation';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { act, ask } from '@/app/_client/act';
-import { counted } from '@/core/kernel/words';
 import type { Cohort } from '@/core/enrolment';
+import { counted } from '@/core/kernel/words';
 import type { Held, Standing } from '@/server/certificate';
 import styles from './run.module.css';
 
