@@ -3,7 +3,7 @@ import { type AwardSettings, awardSchema, type Design, designSchema, type Facts 
 import { parsed } from '@/core/kernel/parse';
 import { ok, type Result } from '@/core/kernel/problem';
 import { Temporal } from '@/core/kernel/time';
-import { type CourseFacts, gradeFacts, sampleFacts, schoolAndAward } from '@/server/certificate';
+import { type CourseFacts, gradeFacts, sampleFacts, schoolAndAward, strayPicture } from '@/server/certificate';
 import { learnersOf } from '@/server/enrolment';
 import { courseHead, learning } from '@/server/learning';
 import { schoolFacts } from '@/server/people';
@@ -47,6 +47,8 @@ export async function certificateAsked(
   const asked = parsed(wish, await bodyOf(request));
   if (!asked.ok) return asked;
   const { design, shown: who } = asked.value;
+  const stray = await strayPicture(db, design);
+  if (!stray.ok) return stray;
   const award = asked.value.award as AwardSettings;
   const [school, learners] = await Promise.all([schoolFacts(db), learnersOf(db, courseId)]);
   const course = { ...schoolAndAward(school, award), ...asked.value.about };

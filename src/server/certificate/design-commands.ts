@@ -1,37 +1,19 @@
-import { and, eq, inArray, isNull } from 'drizzle-orm';
+import { and, eq, isNull } from 'drizzle-orm';
 import { number, object } from 'yup';
-import { type Design, designFaults, designSchema } from '@/core/certificate';
+import { designFaults, designSchema } from '@/core/certificate';
 import { idSchema } from '@/core/kernel/ids';
 import { line } from '@/core/kernel/line';
 import { fail, ok, type Result } from '@/core/kernel/problem';
 import { somewhere } from '@/core/people';
 import { type CommandContext, command } from '../platform/command';
-import type { Database } from '../platform/database';
 import { designNamed, mayUse } from './designs';
-import { certificateDesign, certificateDesignVersion, designPicture } from './schema';
+import { strayPicture } from './pictures';
+import { certificateDesign, certificateDesignVersion } from './schema';
 
 const name = line(80, 'Keep the name under 80 characters.', 'Give the design a name.');
 const permission = ({ actor }: CommandContext) => somewhere(actor, 'certificate.design');
 const gone = fail('not-found', 'This design is not there any more.');
 const mostDesigns = 500;
-
-/** Pictures come by being uploaded, and by no other way: a design names none that is not there. */
-async function strayPicture(db: Database, { background, things }: Design): Promise<Result<null>> {
-  const named = [
-    ...(background ? [background] : []),
-    ...things.flatMap((one) => (one.sort === 'picture' ? [one] : [])),
-  ];
-  if (named.length === 0) return ok(null);
-  const hashes = [...new Set(named.map(({ hash }) => hash))];
-  const there = await db.select().from(designPicture).where(inArray(designPicture.hash, hashes));
-  const isTrue = ({ hash, type, pixels }: (typeof named)[number]) =>
-    there.some(
-      (row) => row.hash === hash && row.type === type && row.width === pixels.width && row.height === pixels.height,
-    );
-  return named.every(isTrue)
-    ? ok(null)
-    : fail('not-found', 'A picture of this design is not there any more. Upload it again.');
-}
 
 async function held({ tx }: CommandContext, designId: string) {
   const key = and(eq(certificateDesign.id, designId), isNull(certificateDesign.removedAt));

@@ -6,7 +6,7 @@ export { type CourseFacts, gradeFacts, issuedFacts, sampleFacts, schoolAndAward 
 export { type Held, type Standing, standingOf } from './many';
 export { type NameSet, type NamesIn, namesIn } from './names-in';
 export { certificatePdf } from './pdf';
-export { addDesignPicture, type DesignPicture, designPictureNamed, printPicture } from './pictures';
+export { addDesignPicture, type DesignPicture, designPictureNamed, printPicture, strayPicture } from './pictures';
 export {
   certificateByToken,
   certificateFor,

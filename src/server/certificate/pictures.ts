@@ -3,9 +3,10 @@ import { mkdtemp, readFile, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { promisify } from 'node:util';
-import { eq } from 'drizzle-orm';
+import { eq, inArray } from 'drizzle-orm';
 import sharp from 'sharp';
 import { number, object, string } from 'yup';
+import type { Design } from '@/core/certificate';
 import { fail, ok, type Result } from '@/core/kernel/problem';
 import { somewhere } from '@/core/people';
 import { rememberBlob } from '../media';
@@ -143,4 +144,22 @@ export async function designPictureNamed(db: Database, hash: string): Promise<De
   if (!/^[0-9a-f]{64}$/.test(hash)) return null;
   const [row] = await db.select().from(designPicture).where(eq(designPicture.hash, hash));
   return row ? { hash, type: row.type, pixels: { width: row.width, height: row.height }, name: row.name } : null;
+}
+
+/** Pictures come by being uploaded, and by no other way: a design names none that is not there. */
+export async function strayPicture(db: Database, { background, things }: Design): Promise<Result<null>> {
+  const named = [
+    ...(background ? [background] : []),
+    ...things.flatMap((one) => (one.sort === 'picture' ? [one] : [])),
+  ];
+  if (named.length === 0) return ok(null);
+  const hashes = [...new Set(named.map(({ hash }) => hash))];
+  const there = await db.select().from(designPicture).where(inArray(designPicture.hash, hashes));
+  const isTrue = ({ hash, type, pixels }: (typeof named)[number]) =>
+    there.some(
+      (row) => row.hash === hash && row.type === type && row.width === pixels.width && row.height === pixels.height,
+    );
+  return named.every(isTrue)
+    ? ok(null)
+    : fail('not-found', 'A picture of this design is not there any more. Upload it again.');
 }
