@@ -37,6 +37,10 @@ const makeDesign = command({
       .values({ id, name: given, content, createdAt: at, changedAt: at })
       .onConflictDoNothing()
       .returning({ id: certificateDesign.id });
+    if (!made) {
+      const [there] = await tx.db.select().from(certificateDesign).where(eq(certificateDesign.id, id));
+      if (there?.name !== given) return fail('conflict', 'This id is in use elsewhere. Try again.');
+    }
     if (made) await audit({ sentence: `made the certificate design "${given}"` });
     return ok({ id });
   },

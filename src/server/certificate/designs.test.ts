@@ -47,6 +47,10 @@ const useIn = async (courseId: string, designId: string) => setAward(courseId, {
 
 test('of two who change a design at once one is told, and nothing of the other’s is lost', async () => {
   const designId = await made();
+  // Made twice it is one; the id of another one makes none.
+  const again = (name: string) =>
+    run(boss(), 'certificate.make-design', { id: designId, name, content: river() }).then(codeOf);
+  expect([await again('River line'), await again('Another')]).toEqual(['ok', 'conflict']);
   const named = (name: string) => ({ designId, revision: 0, name, content: river() });
   const both = await Promise.all(
     ['One', 'Two'].map((name) => run(boss(), 'certificate.save-design', named(name)).then(codeOf)),
