@@ -112,6 +112,21 @@ test('a design from an empty page, by pointer and by keyboard, to a certificate 
     await expect(own.getByRole('heading', { name: 'This certificate is valid' })).toBeVisible();
     await expect(own.getByText('Hanne Lindqvist')).toBeVisible();
     await expect(own.getByText(number)).toHaveCount(0);
+
+    // She shows it, and takes back what she has shown.
+    const shown = own.url();
+    await own.goto('/learn/certificates');
+    const card = own.getByRole('region', { name: /No\. RIV-/ }).first();
+    await expect(card.getByRole('img')).toHaveJSProperty('naturalWidth', 1200);
+    await card.getByLabel('Whoever has the address sees my name and what it is for').uncheck();
+    await expect(card.getByText('Saved.')).toBeVisible();
+    const visitor = await (await browser.newContext({ baseURL: school.address })).newPage();
+    await visitor.goto(shown);
+    await expect(visitor.getByText('Its holder keeps the rest private.')).toBeVisible();
+    await expect(visitor.getByText('Hanne Lindqvist')).toHaveCount(0);
+    expect((await visitor.request.get(`${shown.replace('/check/', '/certificate/')}/picture`)).status()).toBe(404);
+    const data = await (await visitor.request.get(`${shown.replace('/check/', '/certificate/')}/data`)).json();
+    expect([data.state, data.of]).toEqual(['valid', null]);
   });
 
   const all = await context.request.get(`/api/course/${courseId}/certificates/file?as=pdf`);

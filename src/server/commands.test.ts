@@ -38,6 +38,9 @@ beforeAll(async () => {
   await must(owner(school.owner), 'cohort.add', cohortInput({ id: groupId, courseId }));
   const sitting = await must(me, 'quiz.begin', { courseId, lessonId: quiz, deed: newId() }, soon);
   await must(me, 'assignment.save-draft', { courseId, lessonId: assignment, text: 'Mine' }, soon);
+  const issued = await must(owner(school.owner), 'certificate.award-by-hand', {
+    ...{ courseId, learnerId: school.learner, why: 'Shown on the river' },
+  });
   const work = await must(
     learner(school.learner),
     'assignment.hand-in',
@@ -75,6 +78,7 @@ beforeAll(async () => {
     'calendar.set-feed': { on: true },
     'catalogue.undo': { steps: [{ courseId, revision: 1 }] },
     'certificate.issue-many': { courseId, learnerIds: [school.learner], why: '' },
+    'certificate.share': { certificateId: issued.id, isPrivate: true, showsGrade: false },
     'certificate.replace': { courseId, certificateId: newId(), why: 'Another name' },
     'certificate.make-design': { id: newId(), name: 'Plain', content: emptyDesign('a4-across') },
     'certificate.save-design': { designId: newId(), revision: 0, name: 'Plain', content: emptyDesign('a4-across') },
@@ -279,6 +283,7 @@ const lets: readonly (readonly [commands: readonly string[], actors: readonly st
   // First what learners do, before anybody enrols anybody.
   [
     [
+      'certificate.share',
       'assignment.begin',
       'assignment.take-back',
       'assignment.ask-look',

@@ -26,6 +26,7 @@ import { type About, aboutCourse, issue, quizzesEarned } from './issue';
 import { manyCommands } from './many';
 import { certificateFor, certificateForQuiz } from './queries';
 import { certificate } from './schema';
+import { sharedCommands } from './shared';
 
 /**
  * Looks whether a learner has earned the certificate by now, and issues it then. Run by the worker after each result.
@@ -133,6 +134,7 @@ export const withdrawCertificate = command({
 export const certificateCommands = {
   ...designCommands,
   ...manyCommands,
+  ...sharedCommands,
   [claimCertificate.name]: claimCertificate,
   [withdrawCertificate.name]: withdrawCertificate,
   [awardByHand.name]: awardByHand,

@@ -14,10 +14,12 @@ import * as tables from '../platform/schema';
 import { codeOf, learner, must, owner, publishedCourse, run, useTestSchool } from '../testing/school';
 import { bringInDesign, designFile } from './design-file';
 import { designInUse, designNamed, designsOf } from './designs';
+import { linkPicture } from './link-picture';
 import { standingOf } from './many';
 import { addDesignPicture, printPicture } from './pictures';
-import { replacementOf } from './queries';
+import { certificateByToken, replacementOf } from './queries';
 import { certificatesTogether, eachPdf, onePdf } from './together';
+import { certificateTold } from './told';
 
 const school = useTestSchool();
 const boss = () => owner(school.owner);
@@ -260,6 +262,23 @@ test('many are issued at once to who has earned it, by hand with a reason, and a
     .select()
     .from(tables.certificate)
     .where(eq(tables.certificate.enrolmentId, enrolmentId));
+  // Nothing of it is told that its holder keeps private, and the grade only where they agree.
+  const share = (actor: Actor, isPrivate: boolean, showsGrade: boolean) =>
+    run(actor, 'certificate.share', { certificateId: row?.id, isPrivate, showsGrade }).then(codeOf);
+  const told = async () => {
+    const now = await certificateByToken(database(), row?.token ?? '');
+    return now && certificateTold(database(), now);
+  };
+  expect((await told())?.of).toMatchObject({ holder: row?.holder, grade: null });
+  expect(await share(boss(), true, false)).toBe('not-allowed');
+  expect(await share(learner(school.learner), true, true)).toBe('ok');
+  const hidden = await told();
+  expect([hidden?.of, hidden?.state, JSON.stringify(hidden).includes(row?.holder ?? '?')]).toEqual([
+    null,
+    'valid',
+    false,
+  ]);
+  expect(await linkPicture(row?.id ?? '')).toBe(await linkPicture(row?.id ?? ''));
   expect(new Date(row?.expiresAt ?? 0).getTime() - new Date(row?.issuedAt ?? 0).getTime()).toBeGreaterThan(
     364 * 86_400_000,
   );
@@ -280,6 +299,12 @@ test('many are issued at once to who has earned it, by hand with a reason, and a
   expect((await replacementOf(database(), row?.id ?? ''))?.number).toBe(
     rows.find(({ replacesId }) => replacesId === row?.id)?.number,
   );
+  const old = await told();
+  expect([old?.state, old?.replacedBy?.number]).toEqual([
+    'replaced',
+    rows.find(({ replacesId }) => replacesId === row?.id)?.number,
+  ]);
+  expect(rows.map(({ isPrivate }) => isPrivate)).toEqual([true, true]);
   const together = await certificatesTogether(database(), courseId, null);
   expect(together.map(({ holder }) => holder)).toEqual(['Another Name']);
   const pdf = await onePdf(database(), together);

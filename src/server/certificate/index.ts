@@ -1,8 +1,10 @@
+export { checkAddress } from './address';
 export { awardIfEarned, certificateCommands } from './commands';
 export { bringInDesign, designFile } from './design-file';
 export { type DesignHead, designNamed, designsOf, mayUse, type OneDesign, versionsOf } from './designs';
 export { type Drawn, type DrawnMark, drawnDesign, type Fault } from './draw';
-export { type CourseFacts, gradeFacts, issuedFacts, sampleFacts, schoolAndAward } from './facts';
+export { type CourseFacts, gradeFacts, sampleFacts, schoolAndAward } from './facts';
+export { linkPicture } from './link-picture';
 export { type Held, type Standing, standingOf } from './many';
 export { type NameSet, type NamesIn, namesIn } from './names-in';
 export { certificatePdf } from './pdf';
@@ -12,11 +14,12 @@ export {
   certificateFor,
   certificateForQuiz,
   certificatesOf,
+  certificatesOfPerson,
   certificatesPage,
   countCertificates,
   drawCertificate,
-  replacementOf,
 } from './queries';
 export type { CertificateRow } from './schema';
 export { type TakenBefore, takenBefore } from './taken-before';
 export { certificatesTogether, eachPdf, mostTogether, onePdf } from './together';
+export { certificateTold, type Told } from './told';

@@ -97,6 +97,9 @@ const replaceCertificate = command({
     await tx.db.update(certificate).set({ withdrawnAt: now.toString(), withdrawnWhy: reason }).where(key);
     const issued = await issue(tx, found, now, about, { anew: true, replaces: row.id });
     if (!issued.ok) return issued;
+    // What its holder let be seen of the one before holds for the new one.
+    const { isPrivate, showsGrade } = row;
+    await tx.db.update(certificate).set({ isPrivate, showsGrade }).where(eq(certificate.id, issued.value.id));
     await audit({ courseId, sentence: `issued certificate ${row.number} anew: ${reason}` });
     return ok({ id: issued.value.id });
   },

@@ -88,6 +88,10 @@ export async function replacementOf(
   return row ?? null;
 }
 
+/** Whatever somebody was issued in this school, the newest first. */
+export const certificatesOfPerson = (db: Database, learnerId: string): Promise<CertificateRow[]> =>
+  db.select().from(certificate).where(eq(certificate.learnerId, learnerId)).orderBy(desc(certificate.issuedAt));
+
 /** Draws a certificate's PDF and keeps it; a second time it is the same file. */
 export async function drawCertificate(id: string): Promise<string | null> {
   const db = database();

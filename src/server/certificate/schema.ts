@@ -1,6 +1,7 @@
 import { isNull, sql } from 'drizzle-orm';
 import {
   type AnyPgColumn,
+  boolean,
   index,
   integer,
   jsonb,
@@ -96,6 +97,11 @@ export const certificate = pgTable(
     withdrawnWhy: text('withdrawn_why'),
     /** The one it was issued in the place of. */
     replacesId: uuid('replaces_id').references((): AnyPgColumn => certificate.id),
+    /** What its holder lets whoever has its address see: nothing but that it holds, or all of it; and the grade. */
+    isPrivate: boolean('is_private').notNull().default(false),
+    showsGrade: boolean('shows_grade').notNull().default(false),
+    /** Its picture for links, once somebody has asked for it. */
+    pictureHash: text('picture_hash'),
     /** The PDF, once the worker has made it. */
     pdfHash: text('pdf_hash'),
   },

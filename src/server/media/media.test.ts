@@ -133,6 +133,7 @@ test('every column that can name a stored file is one the sweep looks at', async
     'answer_file.hash',
     'blob.hash',
     'certificate.pdf_hash',
+    'certificate.picture_hash',
     'design_picture.hash',
     'edition.hash',
     'hand_in.files',

@@ -62,7 +62,7 @@ const isReferredTo = sql`
   union all select 1 from hand_in where hand_in.returned @> jsonb_build_array(jsonb_build_object('hash', ${blob.hash}))
   union all select 1 from script where script.pages @> jsonb_build_array(jsonb_build_object('hash', ${blob.hash}))
   union all select 1 from answer_file where answer_file.hash = ${blob.hash}
-  union all select 1 from certificate where certificate.pdf_hash = ${blob.hash}
+  union all select 1 from certificate where certificate.pdf_hash = ${blob.hash} or certificate.picture_hash = ${blob.hash}
   union all select 1 from design_picture where design_picture.hash = ${blob.hash}
   union all select 1 from edition where edition.document::text like '%' || ${blob.hash} || '%'`;
 

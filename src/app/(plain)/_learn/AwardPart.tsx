@@ -19,6 +19,9 @@ export const CertificateLinks = ({ certificate }: { readonly certificate: Certif
       <a className={controls.button} href={`/check/${certificate.token}`}>
         Check page
       </a>
+      <a className={controls.button} href="/learn/certificates">
+        Show it to others
+      </a>
     </p>
   );
 

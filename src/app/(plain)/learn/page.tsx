@@ -24,7 +24,7 @@ export default async function MyCourses() {
       <main className={styles.cards}>
         <h1>My courses</h1>
         <p>
-          <a href="/learn/calendar">My calendar</a>
+          <a href="/learn/calendar">My calendar</a> · <a href="/learn/certificates">My certificates</a>
         </p>
         {courses.length === 0 && (
           <p className={controls.quiet}>You do not take a course yet. The school adds you, and it then stands here.</p>

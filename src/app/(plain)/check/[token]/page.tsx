@@ -1,24 +1,37 @@
 import { IconCircleCheck, IconCircleX } from '@tabler/icons-react';
+import type { Metadata } from 'next';
 import { anybody } from '@/app/_server/doors';
-import { readDesign, showsField } from '@/core/certificate';
-import { dateTimeText, longDayText, Temporal } from '@/core/kernel/time';
+import { dateTimeText, longDayText, type Names } from '@/core/kernel/time';
 import { counted } from '@/core/kernel/words';
-import { certificateByToken, issuedFacts, replacementOf } from '@/server/certificate';
+import { certificateByToken, certificateTold, checkAddress, type Told } from '@/server/certificate';
 import { instantFrom } from '@/server/enrolment';
 import { schoolFacts } from '@/server/people';
 import { Mark } from '@/ui/frame/Mark';
 import styles from './check.module.css';
 
-export const metadata = { title: 'Check a certificate', robots: { index: false } };
+type Props = { readonly params: Promise<{ token: string }> };
 
-const stateText = (valid: boolean, withdrawn: boolean, replaced: boolean): string => {
-  if (valid) return 'This certificate is valid';
-  if (replaced) return 'This certificate was replaced';
-  return withdrawn ? 'This certificate was withdrawn' : 'This certificate holds no more';
+/** What places that show a link are given: the picture of what is shown, and nothing of what is private. */
+export async function generateMetadata({ params }: Props): Promise<Metadata> {
+  const { token } = await params;
+  const { db } = await anybody();
+  const row = await certificateByToken(db, token);
+  const usual = { title: 'Check a certificate', robots: { index: false } };
+  if (!row || row.isPrivate) return usual;
+  const title = `${row.holder}: ${row.courseTitle}`;
+  const picture = `${checkAddress(token).replace('/check/', '/certificate/')}/picture`;
+  return { ...usual, openGraph: { title, siteName: row.school, images: [{ url: picture, width: 1200 }] } };
+}
+
+const stateText: { readonly [S in Told['state']]: string } = {
+  valid: 'This certificate is valid',
+  replaced: 'This certificate was replaced',
+  withdrawn: 'This certificate was withdrawn',
+  over: 'This certificate holds no more',
 };
 
 /** What anybody with the address may know of a certificate: whose, for what, by whom, and whether it stands. */
-export default async function CheckPage({ params }: { readonly params: Promise<{ token: string }> }) {
+export default async function CheckPage({ params }: Props) {
   const { token } = await params;
   const { db } = await anybody();
   const [row, school] = await Promise.all([certificateByToken(db, token), schoolFacts(db)]);
@@ -38,81 +51,94 @@ export default async function CheckPage({ params }: { readonly params: Promise<{
       </main>
     );
   }
-  const now = Temporal.Now.instant();
-  const isOver = row.expiresAt !== null && Temporal.Instant.compare(now, instantFrom(row.expiresAt)) >= 0;
-  const valid = !row.withdrawnAt && !isOver;
-  const next = row.withdrawnAt ? await replacementOf(db, row.id) : null;
-  const facts = issuedFacts({ ...row, issuedAt: instantFrom(row.issuedAt).toString() }, school);
+  const told = await certificateTold(db, row);
+  const valid = told.state === 'valid';
   return (
     <main className={styles.page}>
       <section className={styles.sheet} data-state={valid ? 'valid' : 'withdrawn'}>
         <p className={styles.school}>
-          <Mark size={24} /> {row.school}
+          <Mark size={24} /> {told.issuer}
         </p>
         <h1>
           {valid ? <IconCircleCheck size={28} aria-hidden="true" /> : <IconCircleX size={28} aria-hidden="true" />}{' '}
-          {stateText(valid, row.withdrawnAt !== null, next !== null)}
+          {stateText[told.state]}
         </h1>
-        <dl>
-          <dt>Holder</dt>
-          <dd>
-            <bdi>{row.holder}</bdi>
-          </dd>
-          <dt>For</dt>
-          <dd>{row.courseTitle}</dd>
-          <dt>Issued by</dt>
-          <dd>{row.school}</dd>
-          <dt>On</dt>
-          <dd>{longDayText(instantFrom(row.issuedAt), names)}</dd>
-          <dt>Number</dt>
-          <dd>{row.number}</dd>
-          {row.grade && showsField(readDesign(row.design), 'grade') && (
-            <>
-              <dt>Course grade</dt>
-              <dd>{row.grade}</dd>
-            </>
-          )}
-          {row.expiresAt && (
-            <>
-              <dt>{isOver ? 'Held until' : 'Holds until'}</dt>
-              <dd>{longDayText(instantFrom(row.expiresAt).subtract({ milliseconds: 1 }), names)}</dd>
-            </>
-          )}
-          {facts.minutes !== null && (
-            <>
-              <dt>Work</dt>
-              <dd>about {counted(Math.max(1, Math.round(facts.minutes / 60)), 'hour')}</dd>
-            </>
-          )}
-          {facts.outcomes.length > 0 && (
-            <>
-              <dt>What was learnt</dt>
-              <dd>
-                <ul>
-                  {facts.outcomes.map((one) => (
-                    <li key={one} dir="auto">
-                      {one}
-                    </li>
-                  ))}
-                </ul>
-              </dd>
-            </>
-          )}
-          {row.withdrawnAt && (
-            <>
-              <dt>Withdrawn</dt>
-              <dd>
-                {dateTimeText(instantFrom(row.withdrawnAt), names)}: {row.withdrawnWhy}
-              </dd>
-            </>
-          )}
-        </dl>
-        {next && (
+        <Facts told={told} names={names} />
+        {!told.of && <p>Its holder keeps the rest private.</p>}
+        {told.replacedBy && (
           <p>
-            It was issued anew: <a href={`/check/${next.token}`}>No. {next.number}</a>
+            It was issued anew: <a href={told.replacedBy.address}>No. {told.replacedBy.number}</a>
           </p>
         )}
+        <p className={styles.data}>
+          <a href={`/certificate/${token}/data`}>The same for programs</a>
+        </p>
       </section>
     </main>
+  );
+}
+
+function Facts({ told, names }: { readonly told: Told; readonly names: Names }) {
+  const { of, withdrawnAt, expiresAt } = told;
+  return (
+    <dl>
+      {of && (
+        <>
+          <dt>Holder</dt>
+          <dd>
+            <bdi>{of.holder}</bdi>
+          </dd>
+          <dt>For</dt>
+          <dd dir="auto">{of.title}</dd>
+        </>
+      )}
+      <dt>Issued by</dt>
+      <dd>{told.issuer}</dd>
+      <dt>On</dt>
+      <dd>{longDayText(instantFrom(told.issuedAt), names)}</dd>
+      <dt>Number</dt>
+      <dd>{told.number}</dd>
+      {of?.grade && (
+        <>
+          <dt>Course grade</dt>
+          <dd>{of.grade}</dd>
+        </>
+      )}
+      {expiresAt && (
+        <>
+          <dt>{told.state === 'over' ? 'Held until' : 'Holds until'}</dt>
+          <dd>{longDayText(instantFrom(expiresAt).subtract({ milliseconds: 1 }), names)}</dd>
+        </>
+      )}
+      {of && of.minutes !== null && (
+        <>
+          <dt>Work</dt>
+          <dd>about {counted(Math.max(1, Math.round(of.minutes / 60)), 'hour')}</dd>
+        </>
+      )}
+      {of && of.outcomes.length > 0 && (
+        <>
+          <dt>What was learnt</dt>
+          <dd>
+            <ul>
+              {of.outcomes.map((one) => (
+                <li key={one} dir="auto">
+                  {one}
+                </li>
+              ))}
+            </ul>
+          </dd>
+        </>
+      )}
+      {withdrawnAt && (
+        <>
+          <dt>Withdrawn</dt>
+          <dd>
+            {dateTimeText(instantFrom(withdrawnAt), names)}
+            {told.withdrawnWhy && <>: {told.withdrawnWhy}</>}
+          </dd>
+        </>
+      )}
+    </dl>
   );
 }

@@ -1,0 +1,79 @@
+import { signedIn } from '@/app/_server/doors';
+import { longDayText } from '@/core/kernel/time';
+import { certificatesOfPerson, certificateTold, checkAddress } from '@/server/certificate';
+import { instantFrom } from '@/server/enrolment';
+import controls from '@/ui/plain/controls.module.css';
+import { LearnerBar } from '../../_learn/LearnerBar';
+import learn from '../../_learn/learn.module.css';
+import styles from './certificates.module.css';
+import { ShareFields } from './ShareFields';
+
+export const metadata = { title: 'My certificates' };
+
+const stateText = { valid: 'valid', replaced: 'replaced', withdrawn: 'withdrawn', over: 'holds no more' } as const;
+
+/** Whatever somebody was issued: to look at, to take along and to show to others. */
+export default async function MyCertificates() {
+  const { person, db } = await signedIn('/learn/certificates');
+  const rows = await certificatesOfPerson(db, person.id);
+  const told = await Promise.all(rows.map((row) => certificateTold(db, row)));
+  return (
+    <>
+      <LearnerBar name={person.name} />
+      <main className={learn.cards}>
+        <h1>My certificates</h1>
+        <p>
+          <a href="/learn">My courses</a>
+        </p>
+        {rows.length === 0 && (
+          <p className={controls.quiet}>You have no certificate yet. They stand here as you earn them.</p>
+        )}
+        {rows.map((row, i) => {
+          const state = told[i]?.state ?? 'valid';
+          return (
+            <section key={row.id} className={styles.card} aria-label={`${row.courseTitle}, No. ${row.number}`}>
+              <a href={`/certificate/${row.token}/pdf`} className={styles.picture}>
+                <img
+                  src={`/certificate/${row.token}/picture`}
+                  alt={`The certificate for ${row.courseTitle}`}
+                  loading="lazy"
+                />
+              </a>
+              <div className={styles.words}>
+                <h2 dir="auto">{row.courseTitle}</h2>
+                <p className={controls.quiet}>
+                  No. {row.number} · {longDayText(instantFrom(row.issuedAt), person)} · {stateText[state]}
+                </p>
+                <p className={styles.links}>
+                  <a className={controls.primary} href={`/certificate/${row.token}/pdf`}>
+                    Download the PDF
+                  </a>
+                  <a
+                    className={controls.button}
+                    href={`/certificate/${row.token}/picture`}
+                    download={`${row.number}.png`}
+                  >
+                    Download the picture
+                  </a>
+                  <a className={controls.button} href={`/check/${row.token}`}>
+                    Check page
+                  </a>
+                </p>
+                {state === 'valid' && (
+                  <ShareFields
+                    certificateId={row.id}
+                    address={checkAddress(row.token)}
+                    words={`I have completed “${row.courseTitle}” with the ${row.school}. Whoever wants to can check it: ${checkAddress(row.token)}`}
+                    isPrivate={row.isPrivate}
+                    showsGrade={row.showsGrade}
+                    hasGrade={row.grade !== null}
+                  />
+                )}
+              </div>
+            </section>
+          );
+        })}
+      </main>
+    </>
+  );
+}
