@@ -200,6 +200,7 @@ test.each([
   ['Stream Survey: reading a small river', 'stream-survey-reading-a-small-river'],
   ['Über Flüsse', 'uber-flusse'],
   ['日本語', 'course'],
+  ['Certificates', 'certificates-course'],
   ['a'.repeat(80), 'a'.repeat(40)],
   ['one two three four five six seven eight nine ten', 'one-two-three-four-five-six-seven-eight'],
 ])('an address from "%s"', (title, slug) => {

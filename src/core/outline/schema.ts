@@ -24,7 +24,11 @@ import {
 
 export const titleSchema = line(200, 'Keep a title under 200 characters.', 'Give it a title.');
 
+/** Pages of learners that stand beside their courses: no course has the address of one. */
+const ownPages = ['calendar', 'certificates'];
+
 export const slugSchema = string()
+  .notOneOf(ownPages, 'This address is that of a page of the school. Choose another one.')
   .max(60, 'Keep the address under 60 characters.')
   .matches(/^[a-z0-9]+(-[a-z0-9]+)*$/, 'Use small letters, digits and single hyphens, for example stream-survey.')
   .required('Give the course an address.');
@@ -217,6 +221,7 @@ export function fieldFault(
 export function slugOf(title: string): string {
   const plain = title.normalize('NFKD').replace(/\p{M}/gu, '').toLowerCase();
   const slug = plain.replace(/[^a-z0-9]+/g, '-').replace(/^-+|-+$/g, '');
+  if (ownPages.includes(slug)) return `${slug}-course`;
   if (slug.length <= 40) return slug || 'course';
   const cut = slug.slice(0, 41);
   return cut.slice(0, cut.lastIndexOf('-') > 10 ? cut.lastIndexOf('-') : 40).replace(/-+$/, '');
