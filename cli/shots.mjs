@@ -74,13 +74,6 @@ const views = [
         .waitFor();
     },
   },
-  { name: 'calendar', who: ines, path: '/calendar' },
-  {
-    name: 'catalogue',
-    who: ines,
-    path: '/catalogue',
-    act: (page) => page.getByRole('button', { name: 'Filter', exact: true }).click(),
-  },
   {
     name: 'release',
     who: ines,
@@ -106,7 +99,28 @@ const views = [
     name: 'award',
     who: ines,
     path: '/c/stream-survey/award',
-    act: (page) => page.getByText(/all fit|not fit/).waitFor(),
+    act: async (page) => {
+      await page.getByText(/all fit|not fit/).waitFor();
+      const { x, y, width, height } = await page.getByRole('group', { name: /^The page of/ }).boundingBox();
+      await page.mouse.click(x + width / 2, y + height * 0.38);
+      await settle(page);
+    },
+  },
+  {
+    name: 'patterns',
+    who: ines,
+    path: '/c/stream-survey/award',
+    act: async (page) => {
+      await page.getByRole('button', { name: 'New design' }).click();
+      await page.waitForFunction(() => document.querySelectorAll('button svg rect').length >= 8);
+      await settle(page);
+    },
+  },
+  {
+    name: 'certificates',
+    who: 'bo3@post.example',
+    path: '/learn/certificates',
+    act: (page) => page.waitForFunction(() => [...document.images].every((one) => one.complete)),
   },
   {
     name: 'run',
