@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
+import { usualAward } from '../certificate';
 import { usualScheme } from '../gradebook';
 import { apply } from '../kernel/change';
 import { documentVersion } from './document';
@@ -7,6 +8,7 @@ import version1 from './examples/document-1.json';
 import version2 from './examples/document-2.json';
 import version3 from './examples/document-3.json';
 import version4 from './examples/document-4.json';
+import version5 from './examples/document-5.json';
 import {
   compose,
   type Lesson,
@@ -271,4 +273,14 @@ test('a stored document of version 4 keeps its questions and pools, and nothing 
     ['Look downstream.', null],
     ['Look downstream.', null],
   ]);
+});
+
+test('a stored document of version 5 awards as it did; how that looks is a design by now', () => {
+  const { course, version } = upgradeDocument(json(version5));
+  expect(version).toBe(documentVersion);
+  expect(course.award).toEqual({
+    ...usualAward,
+    ...{ on: true, minPercent: 70, teacher: 'Ines Vallotto' },
+    number: [{ words: 'RIV-' }, { random: 4 }, { words: '-' }, { count: 4 }],
+  });
 });
