@@ -19,6 +19,7 @@ export function ColourField({ label, value, empty, onChange }: Props) {
       format="hex"
       swatches={swatches}
       swatchesPerRow={8}
+      eyeDropperButtonProps={{ 'aria-label': `Take the colour from the screen: ${label}` }}
       {...(empty !== undefined && { placeholder: empty })}
       value={value ?? ''}
       onChangeEnd={(next) => {
