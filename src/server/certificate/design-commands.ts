@@ -6,7 +6,7 @@ import { line } from '@/core/kernel/line';
 import { fail, ok, type Result } from '@/core/kernel/problem';
 import { somewhere } from '@/core/people';
 import { type CommandContext, command } from '../platform/command';
-import { designNamed, mayUse } from './designs';
+import { designNamed, mayUse, seenBy } from './designs';
 import { strayPicture } from './pictures';
 import { certificateDesign, certificateDesignVersion } from './schema';
 
@@ -139,12 +139,15 @@ const removeDesign = command({
   input: object({ designId: idSchema }).noUnknown(),
   permission,
   async handle(context, { designId }): Promise<Result<null>> {
-    const { tx, audit, now } = context;
+    const { tx, actor, audit, now } = context;
     const row = await held(context, designId);
     if (!row) return ok(null);
     const design = await designNamed(tx.db, designId);
-    const [user] = design?.usedBy ?? [];
-    if (user) return fail('conflict', `“${user.title}” uses this design. Choose another one there first.`);
+    const seen = design && seenBy(actor, design);
+    if (seen && seen.usedBy.length + seen.usedElsewhere > 0) {
+      const user = seen.usedBy[0] ? `“${seen.usedBy[0].title}”` : 'A course you do not work on';
+      return fail('conflict', `${user} uses this design. Choose another one there first.`);
+    }
     await tx.db.update(certificateDesign).set({ removedAt: now.toString() }).where(eq(certificateDesign.id, designId));
     await audit({ sentence: `removed the certificate design "${row.name}"` });
     return ok(null);

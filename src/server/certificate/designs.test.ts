@@ -13,7 +13,7 @@ import { newId } from '../platform/ids';
 import * as tables from '../platform/schema';
 import { codeOf, learner, must, owner, publishedCourse, run, useTestSchool } from '../testing/school';
 import { bringInDesign, designFile } from './design-file';
-import { designInUse, designNamed, designsOf } from './designs';
+import { designInUse, designNamed, designsOf, seenBy } from './designs';
 import { linkPicture } from './link-picture';
 import { standingOf } from './many';
 import { addDesignPicture, printPicture } from './pictures';
@@ -90,6 +90,11 @@ test('a design says where it is used; it is put to use by who works in all of th
   for (const { courseId } of [one, two]) await useIn(courseId, designId);
   const head = (await designsOf(database())).find(({ id }) => id === designId);
   expect(head?.usedBy.map(({ id }) => id).toSorted()).toEqual([one.courseId, two.courseId].toSorted());
+  // Who does not work on a course is told that it is there, and not its name.
+  const half = head && seenBy(creatorOf(one.courseId), head);
+  expect([half?.usedBy.map(({ id }) => id), half?.usedElsewhere]).toEqual([[one.courseId], 1]);
+  const refused = await run(creatorOf(), 'certificate.remove-design', { designId });
+  expect(refused.ok ? '' : refused.problem.sentence).toMatch(/^A course you do not work on uses this design/);
   const use = (actor: Actor) => run(actor, 'certificate.use-design', { designId, revision: 0 }).then(codeOf);
   expect(await use(creatorOf(one.courseId))).toBe('not-allowed');
   expect(await use(creatorOf(one.courseId, two.courseId))).toBe('ok');

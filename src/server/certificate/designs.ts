@@ -64,6 +64,13 @@ async function usersOf(db: Database, ids: readonly string[]): Promise<ReadonlyMa
   return used;
 }
 
+/** A design as somebody may see it: of courses they do not work on is told how many there are, and not which. */
+export type SeenDesign<D extends DesignHead> = D & { readonly usedElsewhere: number };
+export function seenBy<D extends DesignHead>(actor: Actor, design: D): SeenDesign<D> {
+  const usedBy = design.usedBy.filter(({ id }) => can(actor, 'course.edit', { courseId: id }));
+  return { ...design, usedBy, usedElsewhere: design.usedBy.length - usedBy.length };
+}
+
 /** Whether somebody may change what certificates of a design look like: in all the courses that use it. */
 export const mayUse = (actor: Actor, { usedBy }: Pick<DesignHead, 'usedBy'>): boolean =>
   usedBy.every(({ id }) => can(actor, 'course.edit', { courseId: id }));

@@ -1,7 +1,16 @@
 export { checkAddress } from './address';
 export { awardIfEarned, certificateCommands } from './commands';
 export { bringInDesign, designFile } from './design-file';
-export { type DesignHead, designNamed, designsOf, mayUse, type OneDesign, versionsOf } from './designs';
+export {
+  type DesignHead,
+  designNamed,
+  designsOf,
+  mayUse,
+  type OneDesign,
+  type SeenDesign,
+  seenBy,
+  versionsOf,
+} from './designs';
 export { type Drawn, type DrawnMark, drawnDesign, type Fault } from './draw';
 export { type CourseFacts, gradeFacts, sampleFacts, schoolAndAward } from './facts';
 export { linkPicture } from './link-picture';

@@ -1,7 +1,9 @@
 import { respond } from '@/app/_server/respond';
 import { forMaker } from '@/app/_server/routes';
 import { ok } from '@/core/kernel/problem';
-import { designsOf } from '@/server/certificate';
+import { designsOf, seenBy } from '@/server/certificate';
 
 /** The designs of the school, with where each is used. */
-export const GET = forMaker(async ({ db }) => respond(ok(await designsOf(db))));
+export const GET = forMaker(async ({ db, person }) =>
+  respond(ok((await designsOf(db)).map((design) => seenBy(person, design)))),
+);

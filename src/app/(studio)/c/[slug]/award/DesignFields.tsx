@@ -87,7 +87,7 @@ export function DesignFields({ designing, page, onPicture, onRemoved }: Props) {
           {problem}
         </p>
       )}
-      {opened?.usedBy.length === 0 && (
+      {opened?.usedBy.length === 0 && opened.usedElsewhere === 0 && (
         <Button size="xs" variant="subtle" color="brick" onClick={remove}>
           Remove this design
         </Button>

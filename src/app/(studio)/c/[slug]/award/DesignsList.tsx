@@ -23,11 +23,14 @@ import {
   IconUserStar,
 } from '@tabler/icons-react';
 import { fields, type NewSort } from '@/core/certificate';
-import type { DesignHead } from '@/server/certificate';
+import type { DesignHead, SeenDesign } from '@/server/certificate';
+
+export type ListedDesign = SeenDesign<DesignHead>;
+
 import styles from './award.module.css';
 
 type Props = {
-  readonly designs: readonly DesignHead[];
+  readonly designs: readonly ListedDesign[];
   readonly openId: string | null;
   readonly courseId: string;
   readonly usedId: string | null;
@@ -35,8 +38,8 @@ type Props = {
   onNew(): void;
 };
 
-const usedIn = ({ usedBy }: DesignHead, courseId: string, isHere: boolean): string => {
-  const others = usedBy.filter(({ id }) => id !== courseId).length;
+const usedIn = ({ usedBy, usedElsewhere }: ListedDesign, courseId: string, isHere: boolean): string => {
+  const others = usedBy.filter(({ id }) => id !== courseId).length + usedElsewhere;
   if (isHere) return others > 0 ? `this course, and ${others} more` : 'this course';
   return others > 0 ? `used by ${others}` : 'not used';
 };

@@ -27,7 +27,7 @@ import {
   type ThingParts,
 } from '@/core/certificate';
 import { ok, type Result } from '@/core/kernel/problem';
-import type { DesignHead } from '@/server/certificate';
+import { counted } from '@/core/kernel/words';
 import { type Signature, SignaturePad } from '@/ui/drawn/SignaturePad';
 import { newId } from '@/ui/ids';
 import { useCourse, useCourseStatus, useDesk } from '../_course/CourseProvider';
@@ -37,7 +37,7 @@ import { AwardedWhen } from './AwardedWhen';
 import styles from './award.module.css';
 import { Canvas } from './Canvas';
 import { DesignFields } from './DesignFields';
-import { DesignsList, PutOnPage } from './DesignsList';
+import { DesignsList, type ListedDesign, PutOnPage } from './DesignsList';
 import { Gallery } from './Gallery';
 import { answerKey, type CanvasPage } from './keys';
 import { Names } from './Names';
@@ -54,7 +54,7 @@ type Picture = Omit<ThingParts['picture'], 'fit'> & { readonly name: string };
 export default function AwardPage() {
   const { store, head } = useDesk();
   const { id, award } = useCourse();
-  const [designs, setDesigns] = useState<readonly DesignHead[] | null>(null);
+  const [designs, setDesigns] = useState<readonly ListedDesign[] | null>(null);
   const [openId, setOpenId] = useState<string | null>(award.designId);
   const [making, setMaking] = useState(false);
   const [selected, setSelected] = useState<ReadonlySet<string>>(new Set());
@@ -74,7 +74,7 @@ export default function AwardPage() {
     [store, id, award],
   );
   const list = useCallback(async () => {
-    const found = await ask<readonly DesignHead[]>('/api/designs');
+    const found = await ask<readonly ListedDesign[]>('/api/designs');
     if (found.ok) setDesigns(found.value);
     else setProblem(found.problem.sentence);
     return found;
@@ -163,6 +163,7 @@ export default function AwardPage() {
   const trouble = problem ?? designing.problem?.sentence ?? drawn.problem;
   const isUsed = opened !== null && award.designId === opened.id;
   const others = opened?.usedBy.filter((one) => one.id !== id) ?? [];
+  const elsewhere = opened?.usedElsewhere ?? 0;
   return (
     <div className={styles.frame}>
       <div className={styles.side}>
@@ -287,10 +288,16 @@ export default function AwardPage() {
                   </button>
                 </p>
               )}
-              {others.length > 0 && (
+              {others.length + elsewhere > 0 && (
                 <p>
-                  Used as well by {others.map(({ title }) => `“${title}”`).join(', ')}: a version that is put to use is
-                  used there, too.
+                  Used as well by{' '}
+                  {[
+                    ...others.map(({ title }) => `“${title}”`),
+                    ...(elsewhere > 0
+                      ? [counted(elsewhere, 'course you do not work on', 'courses you do not work on')]
+                      : []),
+                  ].join(', ')}
+                  : a version that is put to use is used there, too.
                 </p>
               )}
               {opened && !opened.mayUse && (

@@ -2,14 +2,14 @@ import { useCallback, useEffect, useRef, useState } from 'react';
 import { act, ask } from '@/app/_client/act';
 import type { Design } from '@/core/certificate';
 import type { Problem } from '@/core/kernel/problem';
-import type { OneDesign } from '@/server/certificate';
+import type { OneDesign, SeenDesign } from '@/server/certificate';
 
 const keepAfterMs = 600;
 const againAfterMs = 4000;
 /** Changes of one kind that follow one another so soon are one step of undo. */
 const togetherMs = 1200;
 
-export type Opened = OneDesign & {
+export type Opened = SeenDesign<OneDesign> & {
   readonly versions: readonly { readonly number: number; readonly at: string }[];
   readonly mayUse: boolean;
 };
