@@ -171,6 +171,7 @@ const views = [
     who: aoife,
     path: '/learn/dry-stone-walling',
     size: { width: 390, height: 844 },
+    isScrolled: true,
     act: async (page) => {
       await page
         .getByRole('link', { name: /Written check/ })
@@ -224,7 +225,7 @@ export const shots = () =>
       });
       // What breaks down leaves nothing running behind.
       try {
-        for (const { name, who, path, act, dark, size } of views) {
+        for (const { name, who, path, act, dark, size, isScrolled } of views) {
           const context = await browser.newContext({
             baseURL: env.MOSAIK_ADDRESS,
             viewport: size ?? { width: 1280, height: 800 },
@@ -238,10 +239,10 @@ export const shots = () =>
           await page.goto(path);
           await act?.(page);
           await page.waitForLoadState('networkidle');
-          await page.evaluate(() => {
+          await page.evaluate((stays) => {
             document.activeElement?.blur();
-            window.scrollTo(0, 0);
-          });
+            if (!stays) window.scrollTo(0, 0);
+          }, isScrolled ?? false);
           await settle(page);
           await page.screenshot({ path: join(root, 'docs/screenshots', `${name}.png`) });
           await context.close();
