@@ -32,7 +32,8 @@ const markInput = object({
   handInId: idSchema,
   /** Thousandths of a point. */
   points: number().integer().nullable().defined(),
-  remark: string().max(20_000, 'Keep the remark under 20,000 characters.').defined(),
+  /** Null: as it is; so one who marks a part leaves what another has said of the whole. */
+  remark: string().max(20_000, 'Keep the remark under 20,000 characters.').nullable().defined(),
   /** What is given by each criterion, where the assignment is marked by some; the points follow from it. */
   criteria: criterionMarksSchema.default(undefined).optional(),
   finish: boolean().required(),
@@ -42,7 +43,7 @@ const markInput = object({
 
 type MarkGiven = {
   readonly points: number | null;
-  readonly remark: string;
+  readonly remark: string | null;
   readonly criteria?: readonly CriterionMark[] | undefined;
   readonly finish: boolean;
   readonly why?: string | undefined;
@@ -113,6 +114,7 @@ async function setMark(
   const mark = markFrom(settings, { ...given, criteria: all });
   if (!mark.ok) return mark;
   const { points, criteria } = mark.value;
+  const remark = given.remark ?? row.remark;
   // Released at once, or already: then its learner has seen it.
   const isReleased = row.releasedAt !== null || (given.finish && settings.releases !== 'together');
   if (row.releasedAt !== null && !given.finish)
@@ -121,7 +123,7 @@ async function setMark(
       'This work has been marked and its learner has seen it. Finish it again to change the mark.',
     );
   const { tx, actor, now } = context;
-  const isAsBefore = row.points === points && row.remark === given.remark && isDeepStrictEqual(row.criteria, criteria);
+  const isAsBefore = row.points === points && row.remark === remark && isDeepStrictEqual(row.criteria, criteria);
   // What is kept behind the same mark that was finished meanwhile takes nothing back.
   if (isAsBefore && (row.state === 'marked' || (row.state === 'being-marked' && !given.finish)))
     return ok({ state: row.state });
@@ -138,7 +140,7 @@ async function setMark(
     .set({
       points,
       of: settings.points,
-      remark: given.remark,
+      remark,
       criteria,
       state,
       markerId: actor.id,
@@ -153,7 +155,7 @@ async function setMark(
     markerId: actor.id,
     at: now.toString(),
     points,
-    remark: given.remark,
+    remark,
     criteria,
     finished: given.finish,
     why: row.releasedAt === null ? '' : why,

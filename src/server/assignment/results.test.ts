@@ -286,15 +286,17 @@ test('two who mark a part each at once undo nothing of one another, and nobody e
   await give(one, marker.id);
   await give(two, school.other);
   const other: Actor = { id: school.other, role: 'learner', courses: { [place.courseId]: 'marker' } };
-  const mark = (actor: Actor, points: number, finish = false) =>
+  const mark = (actor: Actor, points: number, finish = false, remark: string | null = '') =>
     run(actor, 'marking.mark', {
-      ...{ handInId: id, points: null, remark: '', finish },
+      ...{ handInId: id, points: null, remark, finish },
       criteria: [one, two].map((criterionId) => ({ criterionId, points, chosen: null, remark: '' })),
     }).then(codeOf);
   expect(await Promise.all([mark(marker, 3000), mark(other, 4000), mark(boss(), 1000)])).toEqual(['ok', 'ok', 'ok']);
-  expect(await mark(boss(), 0, true)).toBe('ok');
+  // What another has said of the whole stays with who says nothing of it.
+  expect(await mark(other, 4000, false, 'Well read')).toBe('ok');
+  expect(await mark(boss(), 0, true, null)).toBe('ok');
   const [row] = await database().select().from(tables.handIn).where(eq(tables.handIn.id, id));
-  expect(row?.points).toBe(7000);
+  expect([row?.points, row?.remark]).toEqual([7000, 'Well read']);
   expect(Object.fromEntries((row?.criteria ?? []).map(({ criterionId, points }) => [criterionId, points]))).toEqual({
     [one]: 3000,
     [two]: 4000,

@@ -1,6 +1,6 @@
 'use client';
 import { Textarea, TextInput } from '@mantine/core';
-import { type ReactNode, useCallback, useState } from 'react';
+import { type ReactNode, useCallback, useRef, useState } from 'react';
 import { act } from '@/app/_client/act';
 import { afterLateness, type Criterion, type CriterionMark, criteriaTotal, criterionFull } from '@/core/assignment';
 import { pointsText, toShort } from '@/core/kernel/exact';
@@ -67,6 +67,7 @@ export function Desk({ work, among, task, saved, by, others }: Props) {
   const ready = useReady();
   const [points, setPoints] = useState(work.points === null ? '' : pointsText(work.points));
   const [remark, setRemark] = useState(work.remark);
+  const keptRemark = useRef(work.remark);
   const [why, setWhy] = useState('');
   const [typed, setTyped] = useState<{ readonly [id: string]: TypedMark }>(() =>
     Object.fromEntries(
@@ -106,7 +107,13 @@ export function Desk({ work, among, task, saved, by, others }: Props) {
       if (!whole.ok) return whole;
       const given = criteria.length > 0 ? { points: null, criteria: marks.value } : { points: whole.value };
       // By one criterion nothing is finished: what is decided is kept, and the next piece follows.
-      return act('marking.mark', { handInId: work.id, ...given, remark, finish: finish && by === null, why });
+      // What was not changed since it was kept is left as it is: somebody else may have said it meanwhile.
+      const said = remark === keptRemark.current ? null : remark;
+      const done = await act('marking.mark', {
+        ...{ handInId: work.id, ...given, remark: said, finish: finish && by === null, why },
+      });
+      if (done.ok) keptRemark.current = remark;
+      return done;
     },
     [marksTyped, settled, criteria, points, remark, why, work.id, by],
   );
