@@ -182,6 +182,9 @@ export function snapped(moving: Box, others: readonly Box[], paper: Paper, reach
   return { dx: dx ?? 0, dy: dy ?? 0, guides };
 }
 
+/** Boxes nearer than this touch one another. Millimetres. */
+const touching = 0.005;
+
 /** How far a box stands from the nearest of others on each side that it faces, or from the page's edge. Millimetres. */
 export function distances(
   box: Box,
@@ -189,48 +192,22 @@ export function distances(
   paper: Paper,
 ): readonly (Guide & { readonly long: number })[] {
   const page = pageBox(paper);
-  const facesAcross = others.filter((one) => one.y < box.y + box.height && one.y + one.height > box.y);
-  const facesDown = others.filter((one) => one.x < box.x + box.width && one.x + one.width > box.x);
-  const [right, lower] = [box.x + box.width, box.y + box.height];
-  const before = (ends: readonly number[], edge: number) => Math.max(0, ...ends.filter((end) => end <= edge + 0.005));
-  const after = (starts: readonly number[], edge: number, end: number) =>
-    Math.min(end, ...starts.filter((start) => start >= edge - 0.005));
-  const left = before(
-    facesAcross.map((one) => one.x + one.width),
-    box.x,
-  );
-  const next = after(
-    facesAcross.map((one) => one.x),
-    right,
-    page.width,
-  );
-  const above = before(
-    facesDown.map((one) => one.y + one.height),
-    box.y,
-  );
-  const below = after(
-    facesDown.map((one) => one.y),
-    lower,
-    page.height,
-  );
-  const middle = { x: box.x + box.width / 2, y: box.y + box.height / 2 };
-  const across = (from: number, to: number) => ({
-    along: 'across' as const,
-    at: middle.y,
-    from,
-    to,
-    long: roundMm(to - from),
+  return (['across', 'down'] as const).flatMap((along) => {
+    const [at, long, crossAt, crossLong] =
+      along === 'across' ? (['x', 'width', 'y', 'height'] as const) : (['y', 'height', 'x', 'width'] as const);
+    const facing = others.filter(
+      (one) => one[crossAt] < box[crossAt] + box[crossLong] && one[crossAt] + one[crossLong] > box[crossAt],
+    );
+    const [begin, end] = [box[at], box[at] + box[long]];
+    const ends = facing.map((one) => one[at] + one[long]).filter((one) => one <= begin + touching);
+    const begins = facing.map((one) => one[at]).filter((one) => one >= end - touching);
+    const gap = (from: number, to: number) => ({
+      ...{ along, at: box[crossAt] + box[crossLong] / 2, from, to, long: roundMm(to - from) },
+    });
+    return [gap(Math.max(0, ...ends), begin), gap(end, Math.min(page[long], ...begins))].filter(
+      (one) => one.long > 0.05,
+    );
   });
-  const down = (from: number, to: number) => ({
-    along: 'down' as const,
-    at: middle.x,
-    from,
-    to,
-    long: roundMm(to - from),
-  });
-  return [across(left, box.x), across(right, next), down(above, box.y), down(lower, below)].filter(
-    ({ long }) => long > 0.05,
-  );
 }
 
 /** A design on another paper: what lies on the page keeps its share of it. */

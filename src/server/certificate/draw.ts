@@ -66,18 +66,7 @@ export function setDesign(design: Design, facts: Facts): SetDesign {
 }
 
 /** What is drawn on a screen: outlines, pictures by their hash, and nothing that is set there. */
-export type DrawnMark =
-  | {
-      readonly sort: 'path';
-      readonly id: string;
-      readonly path: string;
-      readonly fill: string | null;
-      readonly stroke: string | null;
-      readonly line: number;
-      readonly dash: readonly number[];
-      readonly isRound: boolean;
-    }
-  | { readonly sort: 'picture'; readonly id: string; readonly hash: string; readonly at: Box; readonly within: Box };
+export type DrawnMark = Extract<Laid, { readonly sort: 'path' | 'picture' }>;
 export type Drawn = Omit<SetDesign, 'marks'> & {
   readonly marks: readonly DrawnMark[];
   /** The size each text came to, in points, by the thing. */

@@ -1,6 +1,6 @@
 import { buffer } from 'node:stream/consumers';
 import PDFDocument from 'pdfkit';
-import type { Design, Facts } from '@/core/certificate';
+import { type Design, type Facts, inks } from '@/core/certificate';
 import { files } from '../platform/files';
 import { bytesOf, writeRuns } from '../platform/pdf-words';
 import { setLine } from '../platform/setter';
@@ -151,7 +151,7 @@ function drawMarker(document: PDFKit.PDFDocument, { width, height }: SetDesign, 
     width / 2 - line.set.width / 2,
     height / 2 + line.size * 0.32,
     line.size,
-    '#17211f',
+    inks.ink.value,
   );
   document.restore();
 }

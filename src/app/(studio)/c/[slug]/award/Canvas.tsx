@@ -87,7 +87,7 @@ export function Canvas({ design, drawn, selected, label, onSelect, onChange, onK
   const mmPerPixel = pixel / pointsPerMm;
   const live = going ? dragged(design, going, reach * mmPerPixel) : { design, guides: [], frame: null };
   const chosen = live.design.things.filter(({ id }) => selected.has(id));
-  const around1 = chosen.length > 0 ? around(chosen.map(({ box }) => box)) : null;
+  const whole = chosen.length > 0 ? around(chosen.map(({ box }) => box)) : null;
   const others = live.design.things.filter(({ id, hidden }) => !selected.has(id) && !hidden);
 
   const begin = (event: PointerEvent, drag: Drag) => {
@@ -126,7 +126,6 @@ export function Canvas({ design, drawn, selected, label, onSelect, onChange, onK
   };
 
   const shift = drawn ? shiftSince(drawn.of, live.design) : undefined;
-  const inPoints = (box: Box) => boxInPoints(box);
   const handle = 7 * pixel;
   return (
     <svg
@@ -158,7 +157,7 @@ export function Canvas({ design, drawn, selected, label, onSelect, onChange, onK
         .map((thing) => (
           <rect
             key={thing.id}
-            {...inPoints(thing.box)}
+            {...boxInPoints(thing.box)}
             className={styles.thing}
             data-thing={thing.id}
             data-hollow={thing.sort === 'frame' || undefined}
@@ -171,30 +170,30 @@ export function Canvas({ design, drawn, selected, label, onSelect, onChange, onK
       {chosen.map(({ id, box, locked }) => (
         <rect
           key={id}
-          {...inPoints(box)}
+          {...boxInPoints(box)}
           className={styles.chosen}
           data-locked={locked || undefined}
           strokeWidth={pixel}
         />
       ))}
       {going?.by !== 'frame' &&
-        around1 &&
+        whole &&
         going &&
         distances(
-          around1,
+          whole,
           others.map(({ box }) => box),
           design.paper,
         ).map((one) => <Distance key={`${one.along}/${one.from}`} one={one} pixel={pixel} />)}
       {live.guides.map((guide) => (
         <GuideLine key={`${guide.along}/${guide.at}`} guide={guide} pixel={pixel} />
       ))}
-      {live.frame && <rect {...inPoints(live.frame)} className={styles.marquee} strokeWidth={pixel} />}
+      {live.frame && <rect {...boxInPoints(live.frame)} className={styles.marquee} strokeWidth={pixel} />}
       {chosen.length === 1 &&
         chosen.map(
           ({ id, box, locked }) =>
             !locked &&
             handles.map((one) => {
-              const at = inPoints(box);
+              const at = boxInPoints(box);
               const x = at.x + (at.width * (one[0] + 1)) / 2;
               const y = at.y + (at.height * (one[1] + 1)) / 2;
               return (

@@ -102,11 +102,7 @@ export function TextFields({ thing, onChange }: Props) {
         onChange={(wrap) => wrap && onChange({ wrap: wrap as Wrap })}
       />
       <div className={inspector.pair}>
-        <ColourField
-          label="Colour"
-          value={thing.colour}
-          onChange={(colour) => onChange({ colour: colour ?? '#000000' })}
-        />
+        <ColourField label="Colour" value={thing.colour} onChange={(colour) => colour && onChange({ colour })} />
         <Select
           label="Weight"
           allowDeselect={false}

@@ -17,6 +17,7 @@ import {
   type Design,
   emptyDesign,
   fieldsIn,
+  inks,
   isText,
   type NewSort,
   newThing,
@@ -131,7 +132,7 @@ export default function AwardPage() {
     if (!design) return;
     const base = newThing('code', design.paper, newId());
     const box = { ...base.box, width: 50, height: 50 / ratio };
-    put({ ...base, sort: 'signature', strokes, ratio, colour: '#17211f', box } as Thing);
+    put({ ...base, sort: 'signature', strokes, ratio, colour: inks.ink.value, box } as Thing);
   };
   const use = async () => {
     const wrong = await designing.use();
@@ -139,18 +140,18 @@ export default function AwardPage() {
     if (!wrong) setSaid('In use: what is issued from now on looks like this.');
   };
   const preview = async () => {
-    const window1 = window.open('', '_blank');
+    const tab = window.open('', '_blank');
     const answer = await fetch(`/api/course/${head.id}/certificate/preview`, {
       method: 'POST',
       headers: { 'content-type': 'application/json' },
       body: JSON.stringify({ ...asked, design }),
     }).catch(() => null);
     if (!answer?.ok) {
-      window1?.close();
+      tab?.close();
       return setProblem('The preview could not be made. Try again.');
     }
     const address = URL.createObjectURL(await answer.blob());
-    if (window1) window1.location.href = address;
+    if (tab) tab.location.href = address;
   };
 
   const page: CanvasPage | null = design && {
