@@ -1,5 +1,6 @@
 'use client';
 import { type RefObject, useEffect, useState } from 'react';
+import { goOnBetweenFrames, untilSlow } from './scrolled';
 import type { Pdf } from './use-pdf';
 
 type PdfPage = Awaited<ReturnType<Pdf['getPage']>>;
@@ -47,6 +48,7 @@ export function usePage(
       setText(content.items.map((item) => ('str' in item ? item.str : '')).join(' '));
     };
     const drawOn = async (page: PdfPage, target: HTMLCanvasElement) => {
+      await untilSlow();
       if (!near) return;
       const rotation = (page.rotate + quarters * 90) % 360;
       const flat = page.getViewport({ scale: 1, rotation });
@@ -56,6 +58,7 @@ export function usePage(
       target.width = viewport.width;
       target.height = viewport.height;
       const drawing = page.render({ canvas: target, viewport });
+      drawing.onContinue = goOnBetweenFrames;
       cancel = () => drawing.cancel();
       await drawing.promise;
     };
