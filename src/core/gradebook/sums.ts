@@ -82,11 +82,17 @@ type Part = {
   readonly columns: readonly Column[];
   /** The common denominator of what its items are worth. */
   readonly common: number;
+  /** The columns once more as bare numbers, four for each: where it stands, what it is out of, its factor, its weight. */
+  readonly bare: Float64Array;
 };
 
 function partOf(category: GradeCategory | null, items: readonly Omit<Column, 'factor'>[]): Part {
   const common = items.reduce((all, { of }) => (all / gcd(all, of)) * of, 1);
-  return { category, common, columns: items.map((item) => ({ ...item, factor: item.weight * (common / item.of) })) };
+  const columns = items.map((item) => ({ ...item, factor: item.weight * (common / item.of) }));
+  const bare = Float64Array.from(
+    columns.flatMap(({ at, of, factor, weight, extra }) => [at, of, factor, extra ? 0 : weight]),
+  );
+  return { category, common, columns, bare };
 }
 
 /** How some items are summed up by a scheme: made ready once, then asked for each learner; null while nothing counts. */
@@ -118,7 +124,7 @@ export function summing(
   return (row) => {
     if (row.whole !== null) return { n: row.whole, d: wholeFull };
     if (!canBeQuick) return slowly(row);
-    const sum = only ? flat(only, row, missing) : nested(parts, row, missing);
+    const sum = only ? (plain(only, row, missing) ?? flat(only, row, missing)) : nested(parts, row, missing);
     if (sum === 'too-large') return slowly(row);
     return sum.d === 0 ? null : sum;
   };
@@ -166,6 +172,23 @@ function summed(part: Part, row: PackedRow, missing: MissingRule, gone: Readonly
   else total.add(1, quick, part.common);
   total.isTooLarge ||= !isSafe(total.n);
   return total;
+}
+
+/** The sum of a row whose points are all of what they are worth now; null where some were of another worth. */
+function plain({ bare, common }: Part, { states, n, d }: PackedRow, missing: MissingRule): Sum | null {
+  const isZero = missing === 'zero';
+  let [sum, weights] = [0, 0];
+  for (let i = 0; i < bare.length; i += 4) {
+    const at = bare[i] as number;
+    const state = states[at];
+    if (state === 'points') {
+      if (d[at] !== bare[i + 1]) return null;
+      sum += (bare[i + 2] as number) * (n[at] as number);
+      weights += bare[i + 3] as number;
+    } else if (isZero && state === 'due') weights += bare[i + 3] as number;
+  }
+  const below = common * weights;
+  return isSafe(sum) && isSafe(below) ? { n: sum, d: below } : null;
 }
 
 function flat(part: Part, row: PackedRow, missing: MissingRule): Sum | 'too-large' {
