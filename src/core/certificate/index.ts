@@ -1,4 +1,5 @@
 export { type AwardSettings, awardSchema, readAward, usualAward } from './award';
+export * from './badge';
 export * from './design';
 export * from './edit';
 export { type Facts, isEmptyField } from './facts';
@@ -19,4 +20,5 @@ export { hardNames } from './names';
 export { certificateNumber, type NumberPart, numberPartsSchema, sampleNumber, usualNumber } from './number';
 export { designFrom, emptyDesign, type PatternName, patterns } from './patterns';
 export { designSchema, mostThings } from './schema';
+export * from './sharing';
 export { readDesign } from './version';

@@ -11,6 +11,8 @@ export type Actor = {
 
 export type Action =
   | 'people.manage'
+  /** What holds for the whole school: how certificates are found and shared, and what they are signed with. */
+  | 'school.change'
   | 'course.create'
   | 'course.edit'
   | 'course.publish'
@@ -46,6 +48,7 @@ const table: Record<
   { readonly school: readonly SchoolRole[]; readonly course: readonly CourseRole[]; readonly own?: true }
 > = {
   'people.manage': { school: [], course: [] },
+  'school.change': { school: [], course: [] },
   'course.create': { school: ['creator'], course: [] },
   'course.edit': { school: [], course: ['creator'] },
   'course.publish': { school: [], course: ['creator'] },

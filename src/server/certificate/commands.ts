@@ -1,8 +1,5 @@
-import { and, eq, sql } from 'drizzle-orm';
+import { and, eq } from 'drizzle-orm';
 import { object, string } from 'yup';
-import { designFrom, type Facts } from '@/core/certificate';
-import { percentText } from '@/core/gradebook';
-import { divide, rational, zero } from '@/core/kernel/exact';
 import { idSchema } from '@/core/kernel/ids';
 import { line } from '@/core/kernel/line';
 import { fail, ok, type Result } from '@/core/kernel/problem';
@@ -10,23 +7,16 @@ import { Temporal } from '@/core/kernel/time';
 import { can, mayDecide } from '@/core/people';
 import { learnerIn, takesCourse } from '../enrolment';
 import { courseHead, type Learning, learning, learningIn } from '../learning';
-import { leaveMessages } from '../message';
-import { course as courseTable } from '../outline';
-import { schoolFacts } from '../people';
 import { audit } from '../platform/audit';
 import { command } from '../platform/command';
-import { type Database, type Transaction, transaction } from '../platform/database';
-import { newId, newToken } from '../platform/ids';
-import { later } from '../platform/jobs';
+import { type Transaction, transaction } from '../platform/database';
+import { newId } from '../platform/ids';
 import { designCommands } from './design-commands';
-import { designInUse } from './designs';
-import { checkedDesign } from './draw';
-import { courseFacts, drawnNumber, gradeFacts, sampleFacts } from './facts';
 import { type About, aboutCourse, issue, quizzesEarned } from './issue';
 import { manyCommands } from './many';
-import { certificateFor, certificateForQuiz } from './queries';
 import { certificate } from './schema';
 import { sharedCommands } from './shared';
+import { sharingCommands } from './sharing';
 
 /**
  * Looks whether a learner has earned the certificate by now, and issues it then. Run by the worker after each result.
@@ -135,6 +125,7 @@ export const certificateCommands = {
   ...designCommands,
   ...manyCommands,
   ...sharedCommands,
+  ...sharingCommands,
   [claimCertificate.name]: claimCertificate,
   [withdrawCertificate.name]: withdrawCertificate,
   [awardByHand.name]: awardByHand,

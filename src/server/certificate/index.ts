@@ -1,4 +1,11 @@
 export { checkAddress } from './address';
+export { badgeJson, badgeToken } from './badge/badge';
+export { type CheckedBadge, checkBadge } from './badge/check';
+export { achievedBy, achievementFor, issuer, issuerJwk, issuerKey, issuerKeys } from './badge/issuer';
+export { currentKey, type KnownKey, knownKeys } from './badge/keys';
+export { badgePng, bakedPng, bakedSvg } from './badge/picture';
+export { mostBadgeBytes } from './badge/read';
+export { statusList, statusListToken } from './badge/status';
 export { awardIfEarned, certificateCommands } from './commands';
 export { bringInDesign, designFile } from './design-file';
 export {
@@ -13,6 +20,7 @@ export {
 } from './designs';
 export { type Drawn, type DrawnMark, drawnDesign, type Fault } from './draw';
 export { type CourseFacts, gradeFacts, sampleFacts, schoolAndAward } from './facts';
+export { findCertificate, mayCheckFile } from './find';
 export { linkPicture } from './link-picture';
 export { type Held, type Standing, standingOf } from './many';
 export { type NameSet, type NamesIn, namesIn } from './names-in';
@@ -29,6 +37,7 @@ export {
   drawCertificate,
 } from './queries';
 export type { CertificateRow } from './schema';
+export { sharing } from './sharing';
 export { type TakenBefore, takenBefore } from './taken-before';
 export { certificatesTogether, eachPdf, mostTogether, onePdf } from './together';
 export { certificateTold, type Told } from './told';

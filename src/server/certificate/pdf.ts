@@ -27,7 +27,15 @@ export async function picturesOf(designs: readonly Design[]): Promise<Pictures> 
   return new Map(read);
 }
 
-export type Sheet = { readonly design: Design; readonly facts: Facts; readonly marker?: string };
+/** `badge`: the same as a signed token, which lies with the page. */
+export type Sheet = {
+  readonly design: Design;
+  readonly facts: Facts;
+  readonly marker?: string;
+  readonly badge?: string | undefined;
+};
+/** What a badge is called among the attachments of a PDF. */
+export const badgeFile = 'badge.jwt';
 
 /**
  * The PDF of some certificates, a page each, with their fonts embedded and nothing in it that depends on the machine.
@@ -70,9 +78,17 @@ export async function certificatePdf(sheets: readonly Sheet[], at: string, known
     document.addPage({ size: [one.set.width, one.set.height], margin: 0 });
     drawSheet(document, one.set, one.facts, pictures);
     if (one.marker) drawMarker(document, one.set, one.marker);
+    if (one.badge) attachBadge(document, one.badge, when);
   }
   document.end();
   return written;
+}
+
+function attachBadge(document: PDFKit.PDFDocument, badge: string, when: Date): void {
+  document.file(Buffer.from(badge), {
+    ...{ name: badgeFile, type: 'application/vc+jwt', description: 'The same as a signed badge (Open Badges 3.0)' },
+    ...{ creationDate: when, modifiedDate: when },
+  });
 }
 
 function titleOf([first, ...others]: readonly Sheet[]): string {

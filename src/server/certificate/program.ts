@@ -1,17 +1,27 @@
 import { parentPort } from 'node:worker_threads';
+import { PDFDocument } from '@cantoo/pdf-lib';
 import { fail, ok, type Result } from '@/core/kernel/problem';
 import type { AskedOf } from '../platform/threads';
-import { certificatePdf } from './pdf';
+import { badgeFile, certificatePdf } from './pdf';
 import type { Tasks } from './together';
 
-/** The thread in which many certificates are put together, see together.ts. */
-parentPort?.on('message', async ({ input }: AskedOf<Tasks>) => {
-  let result: Result<Uint8Array>;
+const tasks: { readonly [T in keyof Tasks]: (input: Tasks[T]['input']) => Promise<Tasks[T]['output']> } = {
+  together: ({ sheets, at, pictures }) =>
+    certificatePdf(sheets, at, new Map([...pictures].map(([hash, bytes]) => [hash, Buffer.from(bytes)]))),
+  async 'badge-in'({ bytes }) {
+    const document = await PDFDocument.load(bytes, { updateMetadata: false });
+    const badge = document.getAttachments().find(({ name }) => name === badgeFile);
+    return badge ? new TextDecoder().decode(badge.data) : null;
+  },
+};
+
+/** The thread in which many certificates are put together, and files from outside are opened, see together.ts. */
+parentPort?.on('message', async ({ task, input }: AskedOf<Tasks>) => {
+  let result: Result<Uint8Array | string | null>;
   try {
-    const pictures = new Map([...input.pictures].map(([hash, bytes]) => [hash, Buffer.from(bytes)]));
-    result = ok(await certificatePdf(input.sheets, input.at, pictures));
+    result = ok(await (tasks[task] as (given: typeof input) => Promise<Uint8Array | string | null>)(input));
   } catch {
-    result = fail('unexpected', 'These certificates could not be put together.');
+    result = fail('unexpected', 'This could not be done.');
   }
   parentPort?.postMessage(result);
 });

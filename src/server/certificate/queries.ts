@@ -6,6 +6,7 @@ import { schoolFacts } from '../people';
 import { contains } from '../platform/contains';
 import { type Database, database } from '../platform/database';
 import { files, putBytes } from '../platform/files';
+import { badgeToken } from './badge/badge';
 import { issuedFacts } from './facts';
 import { certificatePdf } from './pdf';
 import { type CertificateRow, certificate } from './schema';
@@ -100,7 +101,8 @@ export async function drawCertificate(id: string): Promise<string | null> {
   if (row.pdfHash && (await files().stat(row.pdfHash))) return row.pdfHash;
   const at = instantFrom(row.issuedAt).toString();
   const facts = issuedFacts({ ...row, issuedAt: at }, await schoolFacts(db));
-  const pdf = await certificatePdf([{ design: readDesign(row.design), facts }], at);
+  const badge = row.withdrawnAt ? undefined : await badgeToken(db, row);
+  const pdf = await certificatePdf([{ design: readDesign(row.design), facts, badge }], at);
   const { hash } = await putBytes(pdf);
   await db.update(certificate).set({ pdfHash: hash }).where(eq(certificate.id, id));
   return hash;

@@ -102,6 +102,8 @@ export const certificate = pgTable(
     showsGrade: boolean('shows_grade').notNull().default(false),
     /** Its picture for links, once somebody has asked for it. */
     pictureHash: text('picture_hash'),
+    /** Where its withdrawal stands among all, see `statusPlace`: counted, and never taken by another. */
+    place: integer('place').notNull().generatedAlwaysAsIdentity({ startWith: 0, minValue: 0 }).unique(),
     /** The PDF, once the worker has made it. */
     pdfHash: text('pdf_hash'),
   },
@@ -113,9 +115,46 @@ export const certificate = pgTable(
       .where(sql`${table.withdrawnAt} is null and ${table.lessonId} is null`),
     uniqueIndex('certificate_current_quiz').on(table.enrolmentId, table.lessonId).where(isNull(table.withdrawnAt)),
     index('certificate_course').on(table.courseId),
+    index('certificate_number').on(sql`lower(${table.number})`),
     // Two who replace the same one make one.
     uniqueIndex('certificate_replaces').on(table.replacesId),
   ],
 );
 
 export type CertificateRow = typeof certificate.$inferSelect;
+
+/** What badges are signed with (Ed25519). At most one of them signs; the others are there so that badges can be checked. */
+export const signingKey = pgTable(
+  'signing_key',
+  {
+    /** Its thumbprint (RFC 7638). */
+    id: text('id').primaryKey(),
+    /** As addresses give it (Multikey, `z6Mk…`). */
+    multibase: text('multibase').notNull(),
+    /** Its private half, sealed with the secret of the installation; null once it signs no more. */
+    sealed: text('sealed'),
+    createdAt: at('created_at').notNull(),
+    retiredAt: at('retired_at'),
+    /** Since when what it has signed is good no more: somebody else may have it. */
+    revokedAt: at('revoked_at'),
+  },
+  (table) => [uniqueIndex('signing_key_signs').on(sql`(${table.retiredAt} is null)`).where(isNull(table.retiredAt))],
+);
+
+/** How certificates are found and shared, for the whole school: one row, or none where all is as it comes. */
+export const certificateSharing = pgTable('certificate_sharing', {
+  id: integer('id').primaryKey().default(1),
+  /** Whether anybody who knows a number and its holder’s name finds the certificate. */
+  isFound: boolean('is_found').notNull().default(false),
+  /** What learners are given to say with the address, see `shareWords`; null: Mosaik’s own. */
+  words: text('words'),
+  /** Profiles elsewhere, see `profilePlacesSchema`. */
+  places: jsonb('places').$type<object>().notNull().default([]),
+});
+
+/** How often somebody has looked for a certificate in vain, by what or whence, in a window of time. */
+export const certificateSought = pgTable('certificate_sought', {
+  key: text('key').primaryKey(),
+  count: integer('count').notNull(),
+  since: at('since').notNull(),
+});

@@ -26,7 +26,8 @@ const shareCertificate = command({
   async handle(context, { certificateId, isPrivate, showsGrade }) {
     const row = await held(context, certificateId);
     if (!row) return fail('not-found', 'This certificate is not there any more.');
-    const changes = { isPrivate, showsGrade };
+    // The badge in the PDF tells the grade or does not: it is made anew where that changes.
+    const changes = { isPrivate, showsGrade, ...(showsGrade !== row.showsGrade && { pdfHash: null }) };
     await context.tx.db.update(certificate).set(changes).where(eq(certificate.id, row.id));
     return ok(null);
   },

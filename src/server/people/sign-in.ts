@@ -4,6 +4,7 @@ import { fail, type Result } from '@/core/kernel/problem';
 import { Temporal } from '@/core/kernel/time';
 import { passwordSchema, plainEmail } from '@/core/people';
 import { config } from '../platform/config';
+import { senderOf } from '../platform/sender';
 import { deviceMark, isKnownDevice, turnFor, turnWasRight } from './pace';
 import { sessions } from './sessions';
 
@@ -49,7 +50,6 @@ const handled = (request: Request, body: object): Promise<Response> => {
 
 const deviceCookie = 'mosaik.device';
 /** Where a request comes from: written by the web server itself (cli/web.mjs), whatever the sender says. */
-const addressOf = (request: Request): string => request.headers.get('x-mosaik-address') ?? 'unknown';
 const markIn = (request: Request) =>
   new RegExp(`(?:^|;\\s*)${deviceCookie}=([\\w-]+)`).exec(request.headers.get('cookie') ?? '')?.[1];
 
@@ -61,7 +61,7 @@ async function atItsTurn(
   attempt: () => Promise<Response>,
 ): Promise<Response | Result<never>> {
   const now = Temporal.Now.instant().epochMilliseconds;
-  const turn = await turnFor(account, addressOf(request), isKnownDevice(account, markIn(request)), now);
+  const turn = await turnFor(account, senderOf(request), isKnownDevice(account, markIn(request)), now);
   if (turn.comeBack > 0)
     return fail('too-many', `Too many attempts with this address. Wait ${turn.comeBack} seconds, then try again.`);
   const answer = await attempt();

@@ -1,6 +1,6 @@
 'use client';
 import { Menu, useMantineColorScheme } from '@mantine/core';
-import { IconDeviceLaptop, IconLogout, IconMoon, IconSun, IconUser } from '@tabler/icons-react';
+import { IconBuilding, IconDeviceLaptop, IconLogout, IconMoon, IconSun, IconUser } from '@tabler/icons-react';
 import { act } from '@/app/_client/act';
 import styles from './frame.module.css';
 
@@ -12,7 +12,9 @@ const initials = (name: string) =>
     .join('');
 const leave = () => window.location.assign('/sign-in');
 
-export function PersonMenu({ name, email }: { readonly name: string; readonly email: string }) {
+type Props = { readonly name: string; readonly email: string; readonly manages: boolean };
+
+export function PersonMenu({ name, email, manages }: Props) {
   const { colorScheme, setColorScheme } = useMantineColorScheme();
   const next = colorScheme === 'dark' ? 'light' : 'dark';
   const signOut = async () => {
@@ -45,6 +47,11 @@ export function PersonMenu({ name, email }: { readonly name: string; readonly em
         <Menu.Item component="a" href="/account" leftSection={<IconUser size={16} />}>
           Your account
         </Menu.Item>
+        {manages && (
+          <Menu.Item component="a" href="/school" leftSection={<IconBuilding size={16} />}>
+            The school
+          </Menu.Item>
+        )}
         <Menu.Divider />
         <Menu.Item leftSection={<IconLogout size={16} />} onClick={signOut}>
           Sign out

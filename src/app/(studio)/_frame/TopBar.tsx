@@ -21,7 +21,7 @@ import { PersonMenu } from './PersonMenu';
 
 type Props = {
   readonly entered: Entered;
-  readonly here: 'courses' | 'calendar' | 'library' | 'catalogue' | 'marking' | 'messages' | 'people';
+  readonly here: 'courses' | 'calendar' | 'library' | 'catalogue' | 'marking' | 'messages' | 'people' | 'school';
 };
 
 export async function TopBar({ entered: { person, db }, here }: Props) {
@@ -89,7 +89,7 @@ export async function TopBar({ entered: { person, db }, here }: Props) {
               <span>People</span>
             </Link>
           )}
-          <PersonMenu name={person.name} email={person.email} />
+          <PersonMenu name={person.name} email={person.email} manages={can(person, 'school.change')} />
         </nav>
       </header>
       {warning && (

@@ -44,7 +44,12 @@ export function deeds({ desk, makes, manages, go }: Place): Deed[] {
         ]
       : []),
     page('Marking', '/marking', 'hand in work mark queue'),
-    ...(manages ? [page('People', '/people', 'add person role account')] : []),
+    ...(manages
+      ? [
+          page('People', '/people', 'add person role account'),
+          page('The school', '/school', 'certificate badge key check search number share words profile'),
+        ]
+      : []),
     page('My account', '/account', 'password time zone'),
   ];
   return desk ? [...courseDeeds(desk, go), ...school] : school;

@@ -1,13 +1,10 @@
-import { IconCircleCheck, IconCircleX } from '@tabler/icons-react';
+import { IconCircleX } from '@tabler/icons-react';
 import type { Metadata } from 'next';
 import { anybody } from '@/app/_server/doors';
-import { dateTimeText, longDayText, type Names } from '@/core/kernel/time';
-import { counted } from '@/core/kernel/words';
-import { certificateByToken, certificateTold, checkAddress, type Told } from '@/server/certificate';
-import { instantFrom } from '@/server/enrolment';
+import { certificateByToken, certificateTold, checkAddress } from '@/server/certificate';
 import { schoolFacts } from '@/server/people';
-import { Mark } from '@/ui/frame/Mark';
-import styles from './check.module.css';
+import styles from '../check.module.css';
+import { ToldSheet } from '../ToldSheet';
 
 type Props = { readonly params: Promise<{ token: string }> };
 
@@ -22,13 +19,6 @@ export async function generateMetadata({ params }: Props): Promise<Metadata> {
   const picture = `${checkAddress(token).replace('/check/', '/certificate/')}/picture`;
   return { ...usual, openGraph: { title, siteName: row.school, images: [{ url: picture, width: 1200 }] } };
 }
-
-const stateText: { readonly [S in Told['state']]: string } = {
-  valid: 'This certificate is valid',
-  replaced: 'This certificate was replaced',
-  withdrawn: 'This certificate was withdrawn',
-  over: 'This certificate holds no more',
-};
 
 /** What anybody with the address may know of a certificate: whose, for what, by whom, and whether it stands. */
 export default async function CheckPage({ params }: Props) {
@@ -47,98 +37,31 @@ export default async function CheckPage({ params }: Props) {
             No certificate of this school is checked here. Compare the address with the one on the certificate, letter
             by letter; capital and small letters differ.
           </p>
+          <p>
+            <a href="/check">Check a badge, or look by number</a>
+          </p>
         </section>
       </main>
     );
   }
   const told = await certificateTold(db, row);
-  const valid = told.state === 'valid';
   return (
     <main className={styles.page}>
-      <section className={styles.sheet} data-state={valid ? 'valid' : 'withdrawn'}>
-        <p className={styles.school}>
-          <Mark size={24} /> {told.issuer}
-        </p>
-        <h1>
-          {valid ? <IconCircleCheck size={28} aria-hidden="true" /> : <IconCircleX size={28} aria-hidden="true" />}{' '}
-          {stateText[told.state]}
-        </h1>
-        <Facts told={told} names={names} />
-        {!told.of && <p>Its holder keeps the rest private.</p>}
-        {told.replacedBy && (
-          <p>
-            It was issued anew: <a href={told.replacedBy.address}>No. {told.replacedBy.number}</a>
+      <ToldSheet told={told} names={names}>
+        {told.of && told.state !== 'withdrawn' && told.state !== 'replaced' && (
+          <p className={styles.badge}>
+            <img src={`/issuer/achievements/${row.lessonId ?? row.courseId}/image`} alt="" width={64} height={64} />
+            <span>
+              It is a signed badge as well, which can be checked without asking anybody:{' '}
+              <a href={`/certificate/${token}/badge/png`}>picture</a>,{' '}
+              <a href={`/certificate/${token}/badge/json`}>signed data</a>
+            </span>
           </p>
         )}
         <p className={styles.data}>
-          <a href={`/certificate/${token}/data`}>The same for programs</a>
+          <a href={`/certificate/${token}/data`}>The same for programs</a> · <a href="/check">Check another one</a>
         </p>
-      </section>
+      </ToldSheet>
     </main>
-  );
-}
-
-function Facts({ told, names }: { readonly told: Told; readonly names: Names }) {
-  const { of, withdrawnAt, expiresAt } = told;
-  return (
-    <dl>
-      {of && (
-        <>
-          <dt>Holder</dt>
-          <dd>
-            <bdi>{of.holder}</bdi>
-          </dd>
-          <dt>For</dt>
-          <dd dir="auto">{of.title}</dd>
-        </>
-      )}
-      <dt>Issued by</dt>
-      <dd>{told.issuer}</dd>
-      <dt>On</dt>
-      <dd>{longDayText(instantFrom(told.issuedAt), names)}</dd>
-      <dt>Number</dt>
-      <dd>{told.number}</dd>
-      {of?.grade && (
-        <>
-          <dt>Course grade</dt>
-          <dd>{of.grade}</dd>
-        </>
-      )}
-      {expiresAt && (
-        <>
-          <dt>{told.state === 'over' ? 'Held until' : 'Holds until'}</dt>
-          <dd>{longDayText(instantFrom(expiresAt).subtract({ milliseconds: 1 }), names)}</dd>
-        </>
-      )}
-      {of && of.minutes !== null && (
-        <>
-          <dt>Work</dt>
-          <dd>about {counted(Math.max(1, Math.round(of.minutes / 60)), 'hour')}</dd>
-        </>
-      )}
-      {of && of.outcomes.length > 0 && (
-        <>
-          <dt>What was learnt</dt>
-          <dd>
-            <ul>
-              {of.outcomes.map((one) => (
-                <li key={one} dir="auto">
-                  {one}
-                </li>
-              ))}
-            </ul>
-          </dd>
-        </>
-      )}
-      {withdrawnAt && (
-        <>
-          <dt>Withdrawn</dt>
-          <dd>
-            {dateTimeText(instantFrom(withdrawnAt), names)}
-            {told.withdrawnWhy && <>: {told.withdrawnWhy}</>}
-          </dd>
-        </>
-      )}
-    </dl>
   );
 }

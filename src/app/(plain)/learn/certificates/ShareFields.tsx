@@ -4,6 +4,7 @@ import { act } from '@/app/_client/act';
 import controls from '@/ui/plain/controls.module.css';
 import { useReady } from '@/ui/plain/useReady';
 import styles from './certificates.module.css';
+import { copied } from './copied';
 
 type Props = {
   readonly certificateId: string;
@@ -32,13 +33,7 @@ export function ShareFields({ certificateId, address, words, hasGrade, ...shown 
     setPrivate(before.isPrivate);
     setShowsGrade(before.showsGrade);
   };
-  const copy = async (text: string, what: string) => {
-    const copied = await navigator.clipboard?.writeText(text).then(
-      () => true,
-      () => false,
-    );
-    setSaid(copied ? `${what} copied.` : 'This browser does not copy. Mark the words and copy them.');
-  };
+  const copy = async (text: string, what: string) => setSaid(await copied(text, what));
   return (
     <fieldset className={styles.share}>
       <legend>Show it to others</legend>

@@ -1,11 +1,21 @@
 import { signedIn } from '@/app/_server/doors';
+import { profileValues, type Shared, shareWords } from '@/core/certificate';
 import { longDayText } from '@/core/kernel/time';
-import { certificatesOfPerson, certificateTold, checkAddress } from '@/server/certificate';
+import {
+  type CertificateRow,
+  certificatesOfPerson,
+  certificateTold,
+  checkAddress,
+  sharing,
+  type Told,
+} from '@/server/certificate';
 import { instantFrom } from '@/server/enrolment';
+import { schoolFacts } from '@/server/people';
 import controls from '@/ui/plain/controls.module.css';
 import { LearnerBar } from '../../_learn/LearnerBar';
 import learn from '../../_learn/learn.module.css';
 import styles from './certificates.module.css';
+import { ProfileFields } from './ProfileFields';
 import { ShareFields } from './ShareFields';
 
 export const metadata = { title: 'My certificates' };
@@ -16,7 +26,15 @@ const stateText = { valid: 'valid', replaced: 'replaced', withdrawn: 'withdrawn'
 export default async function MyCertificates() {
   const { person, db } = await signedIn('/learn/certificates');
   const rows = await certificatesOfPerson(db, person.id);
-  const told = await Promise.all(rows.map((row) => certificateTold(db, row)));
+  const [told, { words, places }, school] = await Promise.all([
+    Promise.all(rows.map((row) => certificateTold(db, row))),
+    sharing(db),
+    schoolFacts(db),
+  ]);
+  const sharedOf = (row: CertificateRow, { issuedAt, expiresAt }: Told): Shared => ({
+    ...{ course: row.courseTitle, school: row.school, number: row.number, address: checkAddress(row.token) },
+    ...{ issuedAt, expiresAt, zone: school?.zone ?? 'UTC' },
+  });
   return (
     <>
       <LearnerBar name={person.name} />
@@ -29,7 +47,10 @@ export default async function MyCertificates() {
           <p className={controls.quiet}>You have no certificate yet. They stand here as you earn them.</p>
         )}
         {rows.map((row, i) => {
-          const state = told[i]?.state ?? 'valid';
+          const own = told[i];
+          if (!own) return null;
+          const { state } = own;
+          const shared = sharedOf(row, own);
           return (
             <section key={row.id} className={styles.card} aria-label={`${row.courseTitle}, No. ${row.number}`}>
               <a href={`/certificate/${row.token}/pdf`} className={styles.picture}>
@@ -59,15 +80,29 @@ export default async function MyCertificates() {
                     Check page
                   </a>
                 </p>
+                {(state === 'valid' || state === 'over') && (
+                  <div className={styles.badge}>
+                    <img src={`/issuer/achievements/${row.lessonId ?? row.courseId}/image`} alt="" loading="lazy" />
+                    <p>
+                      Your badge: a picture with the signed certificate inside, which others can check without asking
+                      anybody. <a href={`/certificate/${row.token}/badge/png`}>Badge as a picture</a>,{' '}
+                      <a href={`/certificate/${row.token}/badge/svg`}>as a drawing (SVG)</a>,{' '}
+                      <a href={`/certificate/${row.token}/badge/json`}>as signed data</a>
+                    </p>
+                  </div>
+                )}
                 {state === 'valid' && (
-                  <ShareFields
-                    certificateId={row.id}
-                    address={checkAddress(row.token)}
-                    words={`I have completed “${row.courseTitle}” with the ${row.school}. Whoever wants to can check it: ${checkAddress(row.token)}`}
-                    isPrivate={row.isPrivate}
-                    showsGrade={row.showsGrade}
-                    hasGrade={row.grade !== null}
-                  />
+                  <>
+                    <ShareFields
+                      certificateId={row.id}
+                      address={shared.address}
+                      words={shareWords(words, shared)}
+                      isPrivate={row.isPrivate}
+                      showsGrade={row.showsGrade}
+                      hasGrade={row.grade !== null}
+                    />
+                    <ProfileFields values={profileValues(shared)} places={places} />
+                  </>
                 )}
               </div>
             </section>

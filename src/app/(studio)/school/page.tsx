@@ -1,0 +1,28 @@
+import { schoolDoor } from '@/app/_server/doors';
+import { can } from '@/core/people';
+import { checkAddress, currentKey, knownKeys, sharing } from '@/server/certificate';
+import { schoolFacts } from '@/server/people';
+import { TopBar } from '../_frame/TopBar';
+import { Keys } from './Keys';
+import { SharingForm } from './SharingForm';
+import styles from './school.module.css';
+
+export const metadata = { title: 'School' };
+
+/** What holds for the whole school: how its certificates are found and shared, and what its badges are signed with. */
+export default async function SchoolPage() {
+  const entered = await schoolDoor((person) => can(person, 'school.change'), '/school');
+  const { person, db } = entered;
+  await currentKey(db);
+  const [shared, keys, school] = await Promise.all([sharing(db), knownKeys(db), schoolFacts(db)]);
+  return (
+    <>
+      <TopBar entered={entered} here="school" />
+      <main className={styles.page}>
+        <h1>{school?.name}</h1>
+        <SharingForm sharing={shared} school={school?.name ?? ''} address={checkAddress('…')} />
+        <Keys keys={keys} names={person} />
+      </main>
+    </>
+  );
+}

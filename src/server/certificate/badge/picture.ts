@@ -1,0 +1,34 @@
+import sharp from 'sharp';
+import { badgeDesign, badgeIntoPng, badgeIntoSvg, badgeSide, type Facts, pointsPerMm } from '@/core/certificate';
+import type { Database } from '../../platform/database';
+import { drawnDesign } from '../draw';
+import type { CertificateRow } from '../schema';
+import { svgOf } from '../svg';
+import { badgeOf, badgeToken } from './badge';
+
+/** Pixels of a side. */
+const wide = 800;
+
+/** The picture of a badge (SVG, a square), its words as outlines. `seed`: what tells what it is for from others. */
+export function badgeSvg(facts: Facts, seed: string): string {
+  const side = badgeSide * pointsPerMm;
+  return svgOf({ ...drawnDesign(badgeDesign(seed), facts), width: side, height: side }, new Map(), wide);
+}
+
+export const badgePng = (facts: Facts, seed: string): Promise<Buffer> =>
+  sharp(Buffer.from(badgeSvg(facts, seed)))
+    .png()
+    .toBuffer();
+
+const seedOf = (row: CertificateRow) => row.lessonId ?? row.courseId;
+
+/** The badge of a certificate as a picture that holds the signed badge. */
+export async function bakedSvg(db: Database, row: CertificateRow): Promise<string> {
+  const { facts } = await badgeOf(db, row);
+  return badgeIntoSvg(badgeSvg(facts, seedOf(row)), await badgeToken(db, row));
+}
+
+export async function bakedPng(db: Database, row: CertificateRow): Promise<Uint8Array> {
+  const { facts } = await badgeOf(db, row);
+  return badgeIntoPng(await badgePng(facts, seedOf(row)), await badgeToken(db, row));
+}
