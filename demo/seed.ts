@@ -22,7 +22,7 @@ import { eventIn, recordEvent } from '../src/server/record';
 import { actorOf, drawn, type People, perform } from './acting';
 import { drawOf, seedBank } from './bank';
 import { marksBy } from './criteria';
-import { seedDesigns } from './designs';
+import { seedDesigns, seedSharing } from './designs';
 import { picture } from './drawings';
 import { type RenderedFilm, renderFilm, renderWalk, type ScenePlace } from './films';
 import { seedMessages } from './messages';
@@ -252,6 +252,7 @@ const mondayOf = (instant: Temporal.Instant) => {
 async function seedStreamSurvey(people: People, today: Temporal.Instant): Promise<string> {
   const id = newId();
   const designId = await seedDesigns(people.owner, today.subtract({ hours: 24 * 40 }));
+  await seedSharing(people.owner, today.subtract({ hours: 24 * 40 }));
   const monday = mondayOf(today);
   const springStart = monday.subtract({ weeks: springWeeks });
   const rest = monday.add({ weeks: 3 });

@@ -5,6 +5,7 @@ import { emptyDesign } from '@/core/certificate';
 import { usualColumns } from '@/core/exchange';
 import { usualChoices } from '@/core/message';
 import type { Actor } from '@/core/people';
+import { currentKey } from './certificate';
 import { commands } from './commands';
 import { database } from './platform/database';
 import { newId } from './platform/ids';
@@ -38,6 +39,7 @@ beforeAll(async () => {
   await must(owner(school.owner), 'cohort.add', cohortInput({ id: groupId, courseId }));
   const sitting = await must(me, 'quiz.begin', { courseId, lessonId: quiz, deed: newId() }, soon);
   await must(me, 'assignment.save-draft', { courseId, lessonId: assignment, text: 'Mine' }, soon);
+  const { id: keyId } = await currentKey(database());
   const issued = await must(owner(school.owner), 'certificate.award-by-hand', {
     ...{ courseId, learnerId: school.learner, why: 'Shown on the river' },
   });
@@ -78,6 +80,8 @@ beforeAll(async () => {
     'calendar.set-feed': { on: true },
     'catalogue.undo': { steps: [{ courseId, revision: 1 }] },
     'certificate.issue-many': { courseId, learnerIds: [school.learner], why: '' },
+    'certificate.set-sharing': { isFound: true, words: null, places: [] },
+    'certificate.change-key': { keyId, isTakenBack: true },
     'certificate.share': { certificateId: issued.id, isPrivate: true, showsGrade: false },
     'certificate.replace': { courseId, certificateId: newId(), why: 'Another name' },
     'certificate.make-design': { id: newId(), name: 'Plain', content: emptyDesign('a4-across') },
@@ -322,7 +326,7 @@ const lets: readonly (readonly [commands: readonly string[], actors: readonly st
     ],
     own,
   ],
-  [['people.add', 'people.decide-name'], ['the owner']],
+  [['people.add', 'people.decide-name', 'certificate.set-sharing', 'certificate.change-key'], ['the owner']],
   [
     [
       'bank.change-many',

@@ -20,3 +20,34 @@ export const facts = (over: Partial<Facts> = {}): Facts => ({
 });
 
 export const riverLine: Design = designFrom('river', 'a4-across', counting());
+
+/** Forty names in sixteen scripts, some of them in two: what the register of a school holds. */
+export const fortyNames = [
+  ...[
+    'Bo Li',
+    'Þórgunnur Hallgrímsdóttir',
+    'AVA Tokyo ToWaY',
+    'Łukasz Żółć',
+    'Nguyễn Thị Minh Khai',
+    'Trần Đức Lương',
+    'Šárka Dvořáková',
+    'O’Connor-Ó Briain (Jr.)',
+  ],
+  ...['Σωκράτης Παπαδόπουλος', 'Ελένη Ἀθηνᾶ', 'Ирина Кузнецова', 'Ґалаґан Їжакевич', 'Ћирило Ђорђевић'],
+  ...['نورة العتيبي', 'محمد عبد الله', 'فاطمة الزهراء', 'مُحَمَّد', 'پریسا گلزاری', 'لالا'],
+  ...['יעל כהן', 'שָׁלוֹם', 'דוד לוי (בן)'],
+  ...['สมชาย ใจดี', 'ณัฐพงศ์', 'ปิ่นแก้ว'],
+  ...[
+    'თამარ ბერიძე',
+    'Արմեն Պետրոսյան',
+    'አበበ በቀለ',
+    'অনন্যা সেন',
+    'শ্রীকান্ত',
+    'கவிதா முருகன்',
+    'ஸ்ரீநிவாசன்',
+    'क्षितिज श्रीवास्तव',
+    'प्रियंका शर्मा',
+  ],
+  ...['李小龍', '山田 花子', 'キム・ヨナ', '김민준'],
+  ...['محمد (Mo) Ali 123', 'Yael (יעל) Cohen'],
+];

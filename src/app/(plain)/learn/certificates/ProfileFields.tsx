@@ -1,5 +1,5 @@
 'use client';
-import { useState } from 'react';
+import { useId, useState } from 'react';
 import { type ProfileField, type ProfilePlace, type ProfileValues, profileLink } from '@/core/certificate';
 import controls from '@/ui/plain/controls.module.css';
 import { useReady } from '@/ui/plain/useReady';
@@ -22,6 +22,7 @@ type Props = { readonly values: ProfileValues; readonly places: readonly Profile
 /** What a profile elsewhere asks for, filled in: to be copied, or opened there. Nothing is sent from here. */
 export function ProfileFields({ values: known, places }: Props) {
   const ready = useReady();
+  const id = useId();
   const [values, setValues] = useState(known);
   const [said, setSaid] = useState('');
   return (
@@ -34,10 +35,13 @@ export function ProfileFields({ values: known, places }: Props) {
       </p>
       <div className={styles.fields}>
         {labels.map(([field, label]) => (
-          <label key={field} className={controls.field}>
-            <span className={controls.label}>{label}</span>
+          <div key={field} className={controls.field}>
+            <label className={controls.label} htmlFor={`${id}-${field}`}>
+              {label}
+            </label>
             <span className={styles.copied}>
               <input
+                id={`${id}-${field}`}
                 className={controls.input}
                 value={values[field]}
                 readOnly={!ready}
@@ -55,7 +59,7 @@ export function ProfileFields({ values: known, places }: Props) {
                 Copy
               </button>
             </span>
-          </label>
+          </div>
         ))}
       </div>
       <p className={styles.links}>
