@@ -10,14 +10,6 @@ const ines = 'ines@wendwater.example';
 const aoife = 'aoife1@post.example';
 const settle = (page) => page.waitForTimeout(700);
 
-/** A page of the film that is shown most. */
-const openPart = async (page, link) => {
-  await settle(page);
-  await page.getByRole('treeitem', { name: /Walking the reach/ }).click();
-  await page.getByRole('link', { name: link }).click();
-  await settle(page);
-};
-
 /** One picture of each main view. */
 const views = [
   {
@@ -47,18 +39,6 @@ const views = [
     act: async (page) => {
       await page.getByRole('button', { name: /^Life under stones/ }).click();
       await page.getByRole('button', { name: 'A family counts once, however many animals of it there are.' }).click();
-    },
-  },
-  {
-    name: 'time-line',
-    who: ines,
-    path: '/c/stream-survey/build',
-    act: async (page) => {
-      await openPart(page, 'Chapters and checkpoints');
-      await page
-        .getByRole('region', { name: 'In this film' })
-        .getByRole('button', { name: /Checkpoint Which/ })
-        .click();
     },
   },
   {
@@ -114,6 +94,28 @@ const views = [
       await page.getByRole('button', { name: 'New design' }).click();
       await page.waitForFunction(() => document.querySelectorAll('button svg rect').length >= 8);
       await settle(page);
+    },
+  },
+  {
+    name: 'names',
+    who: ines,
+    path: '/c/stream-survey/award',
+    isScrolled: true,
+    act: async (page) => {
+      const strip = page.getByRole('region', { name: 'Does every name fit?' });
+      await strip.getByText(/all fit|not fit/).waitFor();
+      await strip.evaluate((one) => one.scrollIntoView({ block: 'end' }));
+    },
+  },
+  {
+    name: 'check',
+    who: 'bo3@post.example',
+    path: '/learn/certificates',
+    size: { width: 390, height: 844 },
+    act: async (page) => {
+      await page.getByRole('link', { name: 'Check page' }).last().click();
+      await page.getByRole('heading', { name: /^This certificate/ }).waitFor();
+      await page.waitForFunction(() => [...document.images].every((one) => one.complete));
     },
   },
   {
@@ -207,7 +209,6 @@ const views = [
         .then(() => page.getByRole('button', { name: 'Begin' }).click())
         .then(() => page.getByText('0 of 6 answered').waitFor()),
   },
-  { name: 'phone', who: aoife, path: '/learn/stream-survey', size: { width: 390, height: 844 } },
 ];
 
 export const shots = () =>

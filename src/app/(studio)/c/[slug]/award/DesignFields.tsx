@@ -65,6 +65,7 @@ export function DesignFields({ designing, page, onPicture, onRemoved }: Props) {
         <NumberInput
           aria-label="Page of the PDF"
           size="xs"
+          w={96}
           prefix="page "
           min={1}
           max={9999}
