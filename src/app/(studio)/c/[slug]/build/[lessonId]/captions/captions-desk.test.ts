@@ -1,7 +1,8 @@
+import fc from 'fast-check';
 import { afterEach, beforeEach, expect, test, vi } from 'vitest';
 import { fail, ok } from '@/core/kernel/problem';
-import { changeCue, joinCues, splitCue } from '@/core/media';
-import { CaptionsDesk, type Send } from './captions-desk';
+import { type Cue, changeCue, joinCues, readCues, splitCue, writeCues } from '@/core/media';
+import { CaptionsDesk, type Send, type Stored } from './captions-desk';
 
 beforeEach(() => {
   vi.useFakeTimers();
@@ -89,7 +90,8 @@ test.each([
 });
 
 test('what a closed tab has left behind is taken up and sent', async () => {
-  const { made, sent } = desk([], text.replace('Three', 'Left behind'));
+  const left = { was: 'h0', text: text.replace('Three', 'Left behind'), unheard: null };
+  const { made, sent } = desk([], JSON.stringify(left));
   expect(made.get().cues[1]?.text).toBe('Left behind');
   await vi.advanceTimersByTimeAsync(1000);
   expect(sent[0]?.text).toContain('Left behind');
@@ -106,4 +108,88 @@ test('dividing, joining and a change of another field are steps of their own', (
   for (let i = 0; i < 4; i += 1) made.undo();
   expect(made.get().cues.map(({ text: words }) => words)).toEqual(['One two', 'Three']);
   expect(made.get().canUndo).toBe(false);
+});
+
+const cue = (n: number, text: string): Cue => ({ from: n * 4, to: n * 4 + 3, text, settings: '' });
+const textOf = (...cues: Cue[]) => writeCues({ head: '', cues });
+/** What a browser keeps of captions that were made from the first ones there were. */
+const left = (...cues: Cue[]) => JSON.stringify({ was: 'h0', text: textOf(...cues), unheard: null });
+
+/** A school that keeps captions as the real one does: what was made from something older is told so. */
+class School {
+  stored: Stored | null = { hash: 'h0', text: textOf(cue(0, 'One'), cue(1, 'Two')) };
+  faults: ('before' | 'behind' | 'none')[] = [];
+  sent: string[] = [];
+  send: Send = async (text, was) => {
+    const fault = this.faults.shift() ?? 'none';
+    await new Promise((resolve) => setTimeout(resolve, 30));
+    const lost = fail('unreachable', 'The line is broken.');
+    if (fault === 'before') return lost;
+    // What is stored already is stored again without harm.
+    if (was !== (this.stored?.hash ?? null) && text !== this.stored?.text)
+      return fail('changed', 'Somebody else has corrected these captions meanwhile.');
+    this.sent.push(text);
+    this.stored = { hash: `h${this.sent.length}`, text };
+    return fault === 'behind' ? lost : ok({ hash: this.stored.hash });
+  };
+}
+function browser() {
+  const kept: { text: string | null } = { text: null };
+  return {
+    get: () => kept.text,
+    set: (text: string | null) => {
+      kept.text = text;
+    },
+  };
+}
+
+test('what another has corrected since a tab was closed is not written over', async () => {
+  const school = new School();
+  const keep = browser();
+  keep.set(left(cue(0, 'Left')));
+  school.stored = { hash: 'h5', text: textOf(cue(0, 'Corrected')) };
+  const desk = new CaptionsDesk(school.stored, school.send, keep);
+  await vi.advanceTimersByTimeAsync(5000);
+  expect([desk.get().state, desk.get().problem?.code, school.stored.text]).toEqual([
+    'refused',
+    'changed',
+    textOf(cue(0, 'Corrected')),
+  ]);
+  expect(desk.get().cues[0]?.text).toBe('Left');
+});
+
+test('however the line breaks and whenever the tab is closed, what was typed last is what the school has in the end', async () => {
+  const acts = fc.array(
+    fc.oneof(
+      { weight: 4, arbitrary: fc.constant('type' as const) },
+      { weight: 1, arbitrary: fc.constantFrom('undo' as const, 'redo' as const, 'flush' as const, 'close' as const) },
+      { weight: 3, arbitrary: fc.constantFrom(10, 100, 900, 6000) },
+    ),
+    { minLength: 1, maxLength: 20 },
+  );
+  const faults = fc.array(fc.constantFrom('none' as const, 'before' as const, 'behind' as const), { maxLength: 6 });
+  await fc.assert(
+    fc.asyncProperty(acts, faults, async (all, broken) => {
+      const school = new School();
+      school.faults = [...broken];
+      const keep = browser();
+      let desk = new CaptionsDesk(school.stored, school.send, keep);
+      for (const [i, one] of all.entries()) {
+        if (typeof one === 'number') await vi.advanceTimersByTimeAsync(one);
+        else if (one === 'type') desk.change([cue(0, `words ${i}`)], 'text 0');
+        else if (one === 'close') {
+          // What is on its way arrives, or does not; the timers of a closed tab do nothing more.
+          await vi.advanceTimersByTimeAsync(40);
+          vi.clearAllTimers();
+          desk = new CaptionsDesk(school.stored, school.send, keep);
+        } else desk[one]();
+      }
+      school.faults = [];
+      await vi.advanceTimersByTimeAsync(60_000);
+      const stored = readCues(school.stored?.text ?? '');
+      expect([desk.get().state, keep.get()]).toEqual(['saved', null]);
+      expect(stored.ok && stored.value.cues).toEqual(desk.get().cues);
+    }),
+    { numRuns: 200 },
+  );
 });

@@ -13,7 +13,20 @@ export type CaptionsState = {
 export type Stored = { readonly hash: string; readonly text: string };
 /** Sends captions; `was` is the hash they were made from. Gives back the hash they are stored under. */
 export type Send = (text: string, was: string | null) => Promise<Result<{ hash: string }>>;
+/** What the browser keeps: the captions, the hash they were made from, and what was sent of them and not answered. */
+type Left = { readonly was: string | null; readonly text: string; readonly unheard: string | null };
 type Keep = { get(): string | null; set(text: string | null): void };
+
+function leftIn(kept: string | null): Left | null {
+  try {
+    const left = JSON.parse(kept ?? 'null') as Partial<Left> | null;
+    return typeof left?.text === 'string'
+      ? { was: left.was ?? null, text: left.text, unheard: left.unheard ?? null }
+      : null;
+  } catch {
+    return null;
+  }
+}
 
 const pauseMs = 800;
 /** When the school could not be reached. */
@@ -30,6 +43,8 @@ export class CaptionsDesk {
   private cues: readonly Cue[] = [];
   private head = '';
   private was: string | null;
+  /** What was sent and not answered: whether the school has it is found out before anything newer is sent. */
+  private unheard: string | null = null;
   private past: (readonly Cue[])[] = [];
   private future: (readonly Cue[])[] = [];
   private lastField = { name: '', at: 0 };
@@ -45,8 +60,7 @@ export class CaptionsDesk {
   ) {
     this.was = stored?.hash ?? null;
     if (stored) this.take(stored.text);
-    const left = keep.get();
-    const isLeft = left !== null && left !== stored?.text && this.take(left);
+    const isLeft = this.takeUp(stored);
     this.state = this.now(isLeft ? 'waiting' : 'saved', null);
     if (isLeft) this.later();
   }
@@ -90,6 +104,7 @@ export class CaptionsDesk {
   /** Keeps these captions over those somebody else has stored meanwhile. */
   insist = (over: string | null): void => {
     this.was = over;
+    this.unheard = null;
     void this.save();
   };
   /** Gives up what is not stored. */
@@ -97,6 +112,18 @@ export class CaptionsDesk {
     clearTimeout(this.timer);
     this.keep.set(null);
   };
+
+  /** Takes up what a closed tab has left; false where the school has it by now, or it cannot be read. */
+  private takeUp(stored: Stored | null): boolean {
+    const left = leftIn(this.keep.get());
+    if (!left || left.text === stored?.text || !this.take(left.text)) {
+      this.keep.set(null);
+      return false;
+    }
+    // What was sent last and not answered may be what is stored: then nobody else has changed anything.
+    this.was = stored && left.unheard === stored.text ? stored.hash : left.was;
+    return true;
+  }
 
   private take(text: string): boolean {
     const read = readCues(text);
@@ -108,7 +135,7 @@ export class CaptionsDesk {
 
   private put(cues: readonly Cue[]): void {
     this.cues = cues;
-    this.keep.set(this.text());
+    this.keepNow();
     this.set(this.now('waiting', null));
     this.later();
   }
@@ -116,6 +143,12 @@ export class CaptionsDesk {
   private later(inMs = pauseMs): void {
     clearTimeout(this.timer);
     this.timer = setTimeout(() => void this.save(), inMs);
+  }
+
+  /** Keeps in the browser what waits, with what it was made from. */
+  private keepNow(): void {
+    const left: Left = { was: this.was, text: this.text(), unheard: this.unheard };
+    this.keep.set(JSON.stringify(left));
   }
 
   private text = (): string => writeCues({ head: this.head, cues: this.cues });
@@ -131,17 +164,24 @@ export class CaptionsDesk {
       const { problem } = fail('invalid', 'Not saved: there is no caption. Put one in, or remove the language.');
       return this.set(this.now('refused', problem));
     }
-    const text = this.text();
+    const text = this.unheard ?? this.text();
     this.set(this.now('saving', null));
     this.sending = this.send(text, this.was).then((done) => {
       this.sending = null;
       if (!done.ok && done.problem.code === 'unreachable') {
+        this.unheard = text;
+        this.keepNow();
         this.set(this.now('waiting', done.problem));
         return this.later(againMs);
       }
+      this.unheard = null;
       if (!done.ok) return this.set(this.now('refused', done.problem));
       this.was = done.value.hash;
-      if (this.text() !== text) return this.set(this.now('waiting', null));
+      if (this.text() !== text) {
+        this.keepNow();
+        this.set(this.now('waiting', null));
+        return this.later();
+      }
       this.keep.set(null);
       this.set(this.now('saved', null));
     });
