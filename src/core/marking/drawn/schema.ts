@@ -1,6 +1,7 @@
 import { array, boolean, lazy, mixed, number, object, type Schema, string } from 'yup';
 import { idSchema } from '../../kernel/ids';
 import { type Drawn, inks, type OnPageParts, type PageSort, sortTitles, textSorts } from './drawn';
+import { mostPoints } from './thinned';
 
 /** Pages are at most some 5 m long (14,400 points, ISO 32000); what lies outside them cannot be seen. */
 const furthest = 20_000;
@@ -25,7 +26,6 @@ function isSpot(value: unknown): boolean {
 }
 
 /** A stroke is checked by hand: there may be thousands of points, and a schema for each would take too long. */
-const mostPoints = 5000;
 const stroke = (within: number) =>
   mixed<OnPageParts['pen']['stroke']>()
     .test('stroke', 'This stroke cannot be read.', (value) => isStroke(value, within))

@@ -1,6 +1,17 @@
+import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { parsed } from '@/core/kernel/parse';
-import { boxOf, drawnSchema, isHit, type PageSort, type Pressed, sortTitles, thinned, wordsOf } from '@/core/marking';
+import {
+  boxOf,
+  drawnSchema,
+  isHit,
+  type OnPage,
+  type PageSort,
+  type Pressed,
+  sortTitles,
+  thinned,
+  wordsOf,
+} from '@/core/marking';
 import { type Manner, made, takesWords, tools, usualManner, worded } from './tools';
 
 const file = 'a'.repeat(64);
@@ -23,6 +34,10 @@ const drag = way([
   [180, 260, 0.5],
 ]);
 const sorts = Object.keys(sortTitles) as PageSort[];
+const takenBySchool = (one: OnPage) => {
+  const read = parsed(drawnSchema, JSON.parse(JSON.stringify(one)));
+  return read.ok ? 'taken' : read.problem.sentence;
+};
 
 test('every sort has a tool of its own, with a key of its own', () => {
   const offered = tools.map(({ tool }) => tool);
@@ -98,4 +113,33 @@ test('a callout becomes as high as its words need, and keeps what it points at',
   expect(long.sort === 'callout' && callout.sort === 'callout' && long.tip).toEqual(
     callout.sort === 'callout' && callout.tip,
   );
+});
+
+test('whatever way the pointer takes over a page, what is made is what the school takes', () => {
+  const at = fc.double({ min: -200, max: 3000, noNaN: true });
+  const points = fc.array(fc.tuple(at, at, fc.double({ min: 0, max: 1, noNaN: true })), {
+    minLength: 1,
+    maxLength: 40,
+  });
+  fc.assert(
+    fc.property(fc.constantFrom(...sorts), points, fc.string({ maxLength: 300 }), (sort, all, words) => {
+      const one = made(sort, way(all as Pressed[]), manner);
+      if (!one) throw new Error('Nothing was made.');
+      expect(takenBySchool(takesWords(sort) ? worded(one, words) : one)).toBe('taken');
+    }),
+    { numRuns: 500 },
+  );
+});
+
+test('a stroke of minutes is kept as well', () => {
+  const long = Array.from(
+    { length: 60_000 },
+    (_, i): Pressed => [300 + 200 * Math.sin(i / 7), 400 + 300 * Math.cos(i / 11), 0.5],
+  );
+  const one = made('pen', way(long), manner);
+  expect(one && takenBySchool(one)).toBe('taken');
+  const stroke = one?.sort === 'pen' ? one.stroke : [];
+  expect(stroke.length).toBeGreaterThan(2000);
+  // It begins and ends where it was begun and ended.
+  for (const end of [0, -1]) expect(stroke.at(end)?.[0]).toBeCloseTo(long.at(end)?.[0] ?? 0, 1);
 });
