@@ -98,7 +98,7 @@ function onPage(
 function tabbed({ design, selected, select }: Page, isBack: boolean): boolean {
   const shown = design.things.filter(({ hidden }) => !hidden);
   const here = shown.findIndex(({ id }) => selected.has(id));
-  const first = isBack ? -1 : 0;
+  const first = isBack ? shown.length - 1 : 0;
   const thing = shown[here < 0 ? first : here + (isBack ? -1 : 1)];
   if (!thing) {
     if (selected.size > 0) select([]);
