@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import type { BrowserContext, Page } from '@playwright/test';
 import { createLocalJWKSet, type JSONWebKeySet, jwtVerify } from 'jose';
 import { badgeInPng } from '../src/core/certificate';
-import { expect, type School, signedIn, testIn } from './support/school';
+import { command, courseIdOf, expect, newLearner, type School, signedIn, testIn } from './support/school';
 
 const test = testIn('sample');
 const ines = 'ines@wendwater.example';
@@ -162,4 +162,53 @@ test('signed with a new key, what was taken along is good; taken back, it is ref
   await refused(stranger, /a key that the school has taken back/);
   await give(stranger, 'badge.png', await takeAlong(learner, 'Badge as a picture'));
   await confirmed(stranger);
+});
+
+test('a certificate is withdrawn with a reason: its page says so, its badge is told as withdrawn, and there is no new one', async ({
+  browser,
+  school,
+}) => {
+  const { page: owner, context } = await signedIn(browser, school, ines);
+  const email = 'rashly@post.example';
+  const learnerId = await newLearner(context, email, 'stream-survey');
+  const courseId = await courseIdOf(context, 'stream-survey');
+  const { page: learner } = await signedIn(browser, school, email);
+  const awarded = await command(context, 'certificate.award-by-hand', {
+    courseId,
+    learnerId,
+    why: 'Shown on the river',
+  });
+  expect(awarded.body.problem).toBeUndefined();
+  await learner.goto('/learn/certificates');
+  const picture = await takeAlong(learner, 'Badge as a picture');
+  const address = (await learner.getByRole('link', { name: 'Check page' }).getAttribute('href')) ?? '';
+
+  await owner.goto('/c/stream-survey/run?show=certificates');
+  await owner
+    .getByRole('row', { name: /rashly/ })
+    .getByRole('button', { name: 'Withdraw' })
+    .click();
+  const dialog = owner.getByRole('dialog');
+  await dialog.getByRole('button', { name: 'Withdraw the certificate' }).click();
+  await expect(dialog.getByText(/reason/).last()).toBeVisible();
+  await dialog.getByLabel('Reason').fill('Issued to the wrong person');
+  await dialog.getByRole('button', { name: 'Withdraw the certificate' }).click();
+  await expect(dialog).toHaveCount(0);
+
+  const stranger = await visitor(browser, school);
+  const withdrawn = async () => {
+    await expect(stranger.getByRole('heading', { name: 'This certificate was withdrawn' })).toBeVisible();
+    await expect(stranger.getByText(/Issued to the wrong person/)).toBeVisible();
+  };
+  await stranger.goto(address);
+  await withdrawn();
+  await give(stranger, 'badge.png', picture);
+  await withdrawn();
+  const badge = await stranger.request.get(`${address.replace('/check/', '/certificate/')}/badge/png`);
+  expect([badge.status(), await badge.text()]).toEqual([
+    403,
+    'This certificate was withdrawn, and has no badge any more.',
+  ]);
+  await learner.reload();
+  await expect(learner.getByRole('link', { name: 'Badge as a picture' })).toHaveCount(0);
 });

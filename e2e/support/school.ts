@@ -210,14 +210,15 @@ export async function courseIdOf(context: BrowserContext, slug: string): Promise
   return rows.find(({ cells }) => cells.slug === slug)?.id ?? null;
 }
 
-/** Somebody new who takes a course from now on, with the password of the sample school. */
-export async function newLearner(context: BrowserContext, email: string, slug: string): Promise<void> {
+/** Somebody new who takes a course from now on, with the password of the sample school; gives back their id. */
+export async function newLearner(context: BrowserContext, email: string, slug: string): Promise<string> {
   const person = { name: email.replace(/@.*$/, ''), email, role: 'learner', password: samplePassword, courseId: null };
   const added = await command(context, 'people.add', person);
   expect(added.body.problem).toBeUndefined();
   const courseId = await courseIdOf(context, slug);
   const taken = await command(context, 'enrolment.add', { courseId, email, cohortId: null });
   expect(taken.body.problem).toBeUndefined();
+  return added.body.value?.id ?? '';
 }
 
 /** Leaves the one lesson of the sample course that could not be published as planned; its Build page is open then. */

@@ -39,10 +39,10 @@ beforeAll(async () => {
   await must(owner(school.owner), 'cohort.add', cohortInput({ id: groupId, courseId }));
   const sitting = await must(me, 'quiz.begin', { courseId, lessonId: quiz, deed: newId() }, soon);
   await must(me, 'assignment.save-draft', { courseId, lessonId: assignment, text: 'Mine' }, soon);
-  const { id: keyId } = await currentKey(database());
   const issued = await must(owner(school.owner), 'certificate.award-by-hand', {
     ...{ courseId, learnerId: school.learner, why: 'Shown on the river' },
   });
+  const { id: keyId } = await currentKey(database());
   const work = await must(
     learner(school.learner),
     'assignment.hand-in',

@@ -1,10 +1,10 @@
 import { setTimeout as delay } from 'node:timers/promises';
 import { releaseDue } from '../server/assignment';
-import { awardIfEarned, drawCertificate } from '../server/certificate';
+import { awardIfEarned, drawCertificate, ensureOwnKey } from '../server/certificate';
 import { failMedia, makeForms, makePlayable, makePoster, sweep, wantForms, workOut } from '../server/media';
 import { openPost, sendSome } from '../server/message';
 import { publishDue } from '../server/outline';
-import { closeDatabase } from '../server/platform/database';
+import { closeDatabase, database } from '../server/platform/database';
 import { type JobName, type Jobs, jobNames, jobsLeft, mostTries, queue } from '../server/platform/jobs';
 import { log } from '../server/platform/log';
 import { closeEnded, closeOverdue, tellWhatIsShown } from '../server/quiz';
@@ -84,6 +84,7 @@ async function main() {
       );
   }
   await wantForms();
+  await ensureOwnKey(database());
   await boss.schedule('quiz.close-overdue', '* * * * *');
   await boss.schedule('quiz.tell-shown', '* * * * *');
   await boss.schedule('marking.release-due', '* * * * *');

@@ -4,13 +4,11 @@ import { parsed } from '@/core/kernel/parse';
 import { ok, type Result } from '@/core/kernel/problem';
 import { Temporal } from '@/core/kernel/time';
 import { type CourseFacts, gradeFacts, sampleFacts, schoolAndAward, strayPicture } from '@/server/certificate';
-import { learnersOf } from '@/server/enrolment';
+import { enrolledLearner, nameOnRoll } from '@/server/enrolment';
 import { courseHead, learning } from '@/server/learning';
 import { schoolFacts } from '@/server/people';
 import { bodyOf } from './respond';
 import type { Database } from './routes';
-
-const mostOffered = 500;
 
 /** Whose certificate is shown: a learner's, the longest or shortest name of the roll, or values that are typed. */
 const shown = object({
@@ -32,10 +30,6 @@ export type CertificateAsked = {
   readonly facts: Facts;
   readonly course: CourseFacts;
   readonly award: AwardSettings;
-  /** Those who take the course, each name once, the longest first. */
-  readonly names: readonly string[];
-  /** Some of them to choose from, by name. */
-  readonly learners: readonly { readonly id: string; readonly name: string }[];
 };
 
 /** A design that is being made, and what it would say about one learner of a course. */
@@ -50,9 +44,8 @@ export async function certificateAsked(
   const stray = await strayPicture(db, design);
   if (!stray.ok) return stray;
   const award = asked.value.award as AwardSettings;
-  const [school, learners] = await Promise.all([schoolFacts(db), learnersOf(db, courseId)]);
+  const school = await schoolFacts(db);
   const course = { ...schoolAndAward(school, award), ...asked.value.about };
-  const names = [...new Set(learners.map(({ name }) => name))].sort((a, b) => b.length - a.length);
   const now = Temporal.Now.instant();
   const sampleGrade = { percent: '91.0 %', scale: null };
   const of = async () => {
@@ -61,7 +54,7 @@ export async function certificateAsked(
       return { name: who.name.trim() || 'Somebody', grade };
     }
     if (who.by === 'learner') {
-      const learner = learners.find(({ learnerId }) => learnerId === who.learnerId);
+      const learner = who.learnerId === null ? null : await enrolledLearner(db, courseId, who.learnerId);
       const head = learner && (await courseHead(db, courseId));
       const found = head && (await learning(db, head, learner.learnerId, now));
       if (learner)
@@ -70,11 +63,8 @@ export async function certificateAsked(
           grade: found ? gradeFacts(found.view.sheet.grade, found.view.sheet.band) : sampleGrade,
         };
     }
-    return { name: (who.by === 'shortest' ? names.at(-1) : names[0]) ?? 'Ines Vallotto', grade: sampleGrade };
+    const which = who.by === 'shortest' ? 'shortest' : 'longest';
+    return { name: (await nameOnRoll(db, courseId, which)) ?? 'Ines Vallotto', grade: sampleGrade };
   };
-  const some = learners
-    .map(({ learnerId, name }) => ({ id: learnerId, name }))
-    .sort((a, b) => a.name.localeCompare(b.name, course.locale))
-    .slice(0, mostOffered);
-  return ok({ learners: some, design, course, award, names, facts: sampleFacts(course, award, await of(), now) });
+  return ok({ design, course, award, facts: sampleFacts(course, award, await of(), now) });
 }

@@ -2,7 +2,7 @@ export { checkAddress } from './address';
 export { badgeJson, badgeToken } from './badge/badge';
 export { type CheckedBadge, checkBadge } from './badge/check';
 export { achievedBy, achievementFor, issuer, issuerJwk, issuerKey, issuerKeys } from './badge/issuer';
-export { currentKey, type KnownKey, knownKeys } from './badge/keys';
+export { currentKey, ensureOwnKey, type KnownKey, knownKeys } from './badge/keys';
 export { badgePng, bakedPng, bakedSvg } from './badge/picture';
 export { mostBadgeBytes } from './badge/read';
 export { statusList, statusListToken } from './badge/status';

@@ -11,6 +11,7 @@ import { schoolFacts } from '../people';
 import type { Database, Transaction } from '../platform/database';
 import { newId, newToken } from '../platform/ids';
 import { later } from '../platform/jobs';
+import { ensureKey } from './badge/keys';
 import { designInUse } from './designs';
 import { checkedDesign } from './draw';
 import { courseFacts, drawnNumber, gradeFacts, sampleFacts } from './facts';
@@ -107,6 +108,8 @@ export async function issue(
       'invalid',
       `The certificate of ${learner.name} is held back. ${fault.sentence} Change the design under Award, or what is missing.`,
     );
+  // What is issued can be signed from now on.
+  await ensureKey(tx.db, now);
   const counter = await tx.db.execute<{ next: string }>(sql`select nextval('certificate_counter') as next`);
   const id = newId();
   const number = drawnNumber(award, Number(counter.rows[0]?.next), now, course.zone);

@@ -15,6 +15,7 @@ export {
   learnersIn,
   learnersOf,
   learnersPage,
+  nameOnRoll,
   spanText,
   tagsIn,
   takesCourse,

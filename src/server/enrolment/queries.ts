@@ -149,6 +149,22 @@ export async function learnersOf(db: Database, courseId: string): Promise<Enroll
   return rows.map(learnerOf);
 }
 
+/** The longest or the shortest name of those who take a course now; null where nobody does. */
+export async function nameOnRoll(
+  db: Database,
+  courseId: string,
+  which: 'longest' | 'shortest',
+): Promise<string | null> {
+  const [row] = await db
+    .select({ name: user.name })
+    .from(enrolment)
+    .innerJoin(user, eq(user.id, enrolment.learnerId))
+    .where(takenNow(courseId))
+    .orderBy(which === 'longest' ? sql`length(${user.name}) desc` : sql`length(${user.name})`, asc(user.name))
+    .limit(1);
+  return row?.name ?? null;
+}
+
 /** A page of the learners of a course by name, of those whose name, address, cohort or tags hold some words. */
 export async function learnersPage(
   db: Database,

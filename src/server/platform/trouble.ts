@@ -32,6 +32,8 @@ const sentences: Record<string, readonly [Problem['code'], string]> = {
   ],
   '57P01': ['busy', busy],
   '57P03': ['busy', busy],
+  // See the keys of badges: the job process makes one as it begins.
+  NO_KEY: ['busy', 'The school makes its key for badges just now. Try again in a minute.'],
   ECONNREFUSED: ['busy', busy],
   ECONNRESET: ['busy', busy],
   '53100': [

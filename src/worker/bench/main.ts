@@ -1,5 +1,6 @@
 import { closeDatabase } from '../../server/platform/database';
 import { largeCourse } from './browser';
+import { checks } from './checks';
 import { awards, longLists, queries, search } from './crowded';
 import { certificates, farDates, gradeSheets, gradeSums, largeOutline, lessonStates } from './engines';
 import { rowsOver } from './figures';
@@ -33,6 +34,7 @@ const measures: { readonly [name: string]: () => Promise<void> } = {
   saves,
   marking,
   awards,
+  checks,
   'long-lists': longLists,
   queries,
   search,

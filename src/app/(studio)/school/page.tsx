@@ -1,6 +1,6 @@
 import { schoolDoor } from '@/app/_server/doors';
 import { can } from '@/core/people';
-import { checkAddress, currentKey, knownKeys, sharing } from '@/server/certificate';
+import { checkAddress, knownKeys, sharing } from '@/server/certificate';
 import { schoolFacts } from '@/server/people';
 import { TopBar } from '../_frame/TopBar';
 import { Keys } from './Keys';
@@ -13,7 +13,6 @@ export const metadata = { title: 'School' };
 export default async function SchoolPage() {
   const entered = await schoolDoor((person) => can(person, 'school.change'), '/school');
   const { person, db } = entered;
-  await currentKey(db);
   const [shared, keys, school] = await Promise.all([sharing(db), knownKeys(db), schoolFacts(db)]);
   return (
     <>

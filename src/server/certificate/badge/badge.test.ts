@@ -20,7 +20,7 @@ import type { CertificateRow } from '../schema';
 import { badgeJson, badgeToken } from './badge';
 import { checkBadge } from './check';
 import { achievementFor, issuer, issuerJwk, issuerKey, issuerKeys } from './issuer';
-import { currentKey, knownKeys } from './keys';
+import { currentKey, ensureOwnKey, knownKeys } from './keys';
 import { bakedPng, bakedSvg } from './picture';
 import { statusList } from './status';
 
@@ -131,6 +131,28 @@ test('altered by one character anywhere, it is refused here and elsewhere', asyn
   }
 });
 
+test('what is added to a badge is refused, and one that has ended is told as ended and not as altered', async () => {
+  const row = await issued();
+  const json = (await badgeJson(db(), row)) as { readonly credentialSubject: object };
+  for (const more of [
+    { ...json, note: 'Best of all' },
+    { ...json, credentialSubject: { ...json.credentialSubject, note: 'Best of all' } },
+    { ...json, evidence: [{ id: 'https://else.example/', type: ['Evidence'], name: 'More' }] },
+  ]) {
+    expect(await elsewhere(more)).not.toBe('verified');
+    expect(await here(JSON.stringify(more))).toMatch(/not genuine/);
+  }
+  await db()
+    .update(tables.certificate)
+    .set({ issuedAt: '2020-01-01T00:00:00Z', expiresAt: '2021-01-01T00:00:00Z' })
+    .where(eq(tables.certificate.id, row.id));
+  const old = await rowOf(row.id);
+  const [ended, token] = [await badgeJson(db(), old), await badgeToken(db(), old)];
+  expect([await here(JSON.stringify(ended)), await here(token)]).toEqual(['over', 'over']);
+  expect(await elsewhere(ended)).not.toBe('verified');
+  expect(await tokenElsewhere(token)).toMatch(/exp/);
+});
+
 test('what another has signed in the name of the school, or without a signature, is refused', async () => {
   const [row, key] = [await issued(), await currentKey(db())];
   const token = await badgeToken(db(), row);
@@ -211,11 +233,16 @@ test('followed by another key, what the old one has signed is good; taken back, 
   expect(await drawCertificate(row.id)).not.toBe(pdf);
 });
 
-test('a key that was sealed with another secret is followed by a new one', async () => {
+test('a key that was sealed with another secret is followed by a new one, once', async () => {
+  const row = await issued();
   const first = await currentKey(db());
   await db().update(tables.signingKey).set({ sealed: 'AAAA' }).where(eq(tables.signingKey.id, first.id));
-  const [one, two] = await Promise.all([currentKey(db()), currentKey(db())]);
-  expect([one.id, one.id === first.id]).toEqual([two.id, false]);
+  await expect(badgeToken(db(), row)).rejects.toThrow('There is no key');
+  await Promise.all([ensureOwnKey(db()), ensureOwnKey(db())]);
+  const second = await currentKey(db());
+  await ensureOwnKey(db());
+  expect([second.id === first.id, (await currentKey(db())).id]).toEqual([false, second.id]);
+  expect(await tokenElsewhere(await badgeToken(db(), row))).toBe('verified');
 });
 
 test('the badge lies in its pictures and with the PDF, and is read out of them again', async () => {

@@ -7,18 +7,16 @@ import type { Database } from '../../platform/database';
 import { achievementAddress, issuerAddress } from '../address';
 import { issuedFacts } from '../facts';
 import { certificate } from '../schema';
-import { currentKey, jwkOf, knownKeys } from './keys';
+import { jwkOf, knownKeys } from './keys';
 
 /** The school as issuer, with the keys its badges are checked with. */
 export async function issuer(db: Database): Promise<object> {
-  await currentKey(db);
   const [own, keys] = await Promise.all([schoolFacts(db), knownKeys(db)]);
   return issuerProfile(issuerAddress(), { name: own?.name ?? '', url: config.address }, keys);
 }
 
 /** The keys whose badges are good, as JOSE has them (JWK Set, RFC 7517). */
 export async function issuerKeys(db: Database): Promise<object> {
-  await currentKey(db);
   const keys = (await knownKeys(db)).filter(({ revoked }) => revoked === null);
   return { keys: await Promise.all(keys.map(jwkOf)) };
 }

@@ -60,23 +60,36 @@ async function newKey(now: Temporal.Instant): Promise<KeyRow> {
   };
 }
 
+const signs = isNull(signingKey.retiredAt);
+
+/** Sees to it that there is a key. Two who do at once come to the same one. */
+export async function ensureKey(db: Database, now = Temporal.Now.instant()): Promise<void> {
+  if ((await db.$count(signingKey, signs)) > 0) return;
+  await db
+    .insert(signingKey)
+    .values(await newKey(now))
+    .onConflictDoNothing();
+}
+
 /**
- * The key badges are signed with now; the first is made when it is asked for first. Two who ask at once get the same.
+ * Sees to it that there is a key that can be opened: one that was sealed with another secret is followed by a new one.
+ * Asked for by the job process as it begins.
  */
-export async function currentKey(db: Database, now = Temporal.Now.instant()): Promise<SigningKey> {
-  const [row] = await db.select().from(signingKey).where(isNull(signingKey.retiredAt));
-  if (!row) {
-    await db
-      .insert(signingKey)
-      .values(await newKey(now))
-      .onConflictDoNothing();
-    return currentKey(db, now);
+export async function ensureOwnKey(db: Database, now = Temporal.Now.instant()): Promise<void> {
+  const [row] = await db.select().from(signingKey).where(signs);
+  if (row && !opened(row)) {
+    log.warn({ key: row.id }, 'the key for badges was sealed with another secret and is followed by a new one');
+    await retire(db, row.id, now);
   }
-  const secret = opened(row);
-  if (secret) return { id: row.id, since: instantFrom(row.createdAt).toString(), secret };
-  log.warn({ key: row.id }, 'the key for badges was sealed with another secret and is followed by a new one');
-  await retire(db, row.id, now);
-  return currentKey(db, now);
+  await ensureKey(db, now);
+}
+
+/** The key badges are signed with now. There is one as soon as there is a certificate. */
+export async function currentKey(db: Database): Promise<SigningKey> {
+  const [row] = await db.select().from(signingKey).where(signs);
+  const secret = row && opened(row);
+  if (!secret) throw Object.assign(new Error('There is no key for badges that can be opened.'), { code: 'NO_KEY' });
+  return { id: row.id, since: instantFrom(row.createdAt).toString(), secret };
 }
 
 /** Lets a key sign no more: its private half is gone, and its public one stays. */
@@ -98,7 +111,7 @@ export async function changeKey(
   const [old] = await db
     .select()
     .from(signingKey)
-    .where(and(eq(signingKey.id, id), isNull(signingKey.retiredAt)))
+    .where(and(eq(signingKey.id, id), signs))
     .for('update');
   if (!old) return false;
   await retire(db, id, now);

@@ -1,3 +1,4 @@
+import { LRUCache } from 'lru-cache';
 import sharp from 'sharp';
 import { badgeDesign, badgeIntoPng, badgeIntoSvg, badgeSide, type Facts, pointsPerMm } from '@/core/certificate';
 import type { Database } from '../../platform/database';
@@ -15,10 +16,20 @@ export function badgeSvg(facts: Facts, seed: string): string {
   return svgOf({ ...drawnDesign(badgeDesign(seed), facts), width: side, height: side }, new Map(), wide);
 }
 
-export const badgePng = (facts: Facts, seed: string): Promise<Buffer> =>
-  sharp(Buffer.from(badgeSvg(facts, seed)))
+/** Pictures of badges by all that is drawn in them: they are asked for with every look at a check page. */
+const drawn = new LRUCache<string, Promise<Buffer>>({ max: 100 });
+
+/** The same as a PNG. */
+export function badgePng(facts: Facts, seed: string): Promise<Buffer> {
+  const name = JSON.stringify([seed, facts.course, facts.school]);
+  const known = drawn.get(name);
+  if (known) return known;
+  const made = sharp(Buffer.from(badgeSvg(facts, seed)))
     .png()
     .toBuffer();
+  drawn.set(name, made);
+  return made;
+}
 
 const seedOf = (row: CertificateRow) => row.lessonId ?? row.courseId;
 

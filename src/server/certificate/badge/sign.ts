@@ -58,8 +58,11 @@ export async function readToken(token: string, key: PublicKey): Promise<Credenti
   }
 }
 
-/** Whether the proof in a credential is by a key and of all that stands in it. */
-export async function provenBy(credential: Credential, key: PublicKey, now: Date): Promise<boolean> {
+/**
+ * Whether the proof in a credential is by a key and of all that stands in it; whether it has ended by now is another
+ * question.
+ */
+export async function provenBy(credential: Credential, key: PublicKey): Promise<boolean> {
   const issuer = issuerAddress();
   const own = new Map<string, object>([
     [keyAddress(key.id), keyDocument(issuer, { ...key, revoked: null })],
@@ -67,7 +70,7 @@ export async function provenBy(credential: Credential, key: PublicKey, now: Date
   ]);
   const suite = new DataIntegrityProof({ cryptosuite });
   const found = await verifyCredential({
-    ...{ credential, suite, documentLoader: documents(own), now },
+    ...{ credential, suite, documentLoader: documents(own), now: new Date(String(credential.validFrom)) },
     // Whether it was withdrawn is asked of the certificate itself.
     checkStatus: async () => ({ verified: true }),
   }).catch(() => ({ verified: false }));
