@@ -1,6 +1,7 @@
 import { and, eq, isNull } from 'drizzle-orm';
 import { number, object } from 'yup';
 import { designFaults, designSchema } from '@/core/certificate';
+import { same } from '@/core/kernel/change';
 import { idSchema } from '@/core/kernel/ids';
 import { line } from '@/core/kernel/line';
 import { fail, ok, type Result } from '@/core/kernel/problem';
@@ -61,6 +62,9 @@ const saveDesign = command({
     const { tx, now } = context;
     const row = await held(context, designId);
     if (!row) return gone;
+    // Sent twice, it is kept once.
+    if (row.revision === revision + 1 && row.name === given && same(row.content, content))
+      return ok({ revision: row.revision });
     if (row.revision !== revision)
       return fail(
         'conflict',

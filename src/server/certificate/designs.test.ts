@@ -58,7 +58,10 @@ test('of two who change a design at once one is told, and nothing of the otherâ€
     ['One', 'Two'].map((name) => run(boss(), 'certificate.save-design', named(name)).then(codeOf)),
   );
   expect(both.toSorted()).toEqual(['conflict', 'ok']);
-  expect((await designNamed(database(), designId))?.name).toBe(both[0] === 'ok' ? 'One' : 'Two');
+  const kept = both[0] === 'ok' ? 'One' : 'Two';
+  expect((await designNamed(database(), designId))?.name).toBe(kept);
+  // What was kept and not heard of is sent once more without harm.
+  expect(await must(boss(), 'certificate.save-design', named(kept))).toEqual({ revision: 1 });
 });
 
 test('what is put to use is what is issued; what is made meanwhile is not', async () => {
