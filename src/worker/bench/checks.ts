@@ -1,5 +1,12 @@
 import { isNull } from 'drizzle-orm';
-import { badgeJson, bakedPng, certificateByToken, checkBadge, statusList } from '../../server/certificate';
+import {
+  badgeJson,
+  bakedPng,
+  certificateByToken,
+  checkBadge,
+  ensureOwnKey,
+  statusList,
+} from '../../server/certificate';
 import { config } from '../../server/platform/config';
 import { database } from '../../server/platform/database';
 import { certificate } from '../../server/platform/schema';
@@ -29,6 +36,7 @@ async function manyTimes(address: string, often: number): Promise<number[]> {
 /** A check page that everybody asks for at once, and badges signed and checked. */
 export async function checks(): Promise<void> {
   const db = database();
+  await ensureOwnKey(db);
   const [any] = await db.select().from(certificate).where(isNull(certificate.withdrawnAt)).limit(1);
   if (!any) throw new Error('The sample school has no certificate.');
   const [page, sheet] = [`${config.address}/check/${any.token}`, `${config.address}/sign-in`];

@@ -1,5 +1,5 @@
 import { and, eq, inArray, isNull, lte, sql } from 'drizzle-orm';
-import { awardIfEarned, certificatesTogether, drawCertificate, onePdf } from '../../server/certificate';
+import { awardIfEarned, certificatesTogether, drawCertificate, ensureOwnKey, onePdf } from '../../server/certificate';
 import { composeDocument, course, loadOutline } from '../../server/outline';
 import { personById } from '../../server/people';
 import { database, transaction } from '../../server/platform/database';
@@ -154,6 +154,7 @@ const finishers = 1000;
  */
 export async function awards(): Promise<void> {
   const db = database();
+  await ensureOwnKey(db);
   const [stream] = await db.select({ id: course.id }).from(course).where(eq(course.slug, 'stream-survey'));
   const courseId = stream?.id ?? '';
   const [done] = await db
