@@ -1,6 +1,6 @@
 import { setTimeout as delay } from 'node:timers/promises';
 import { releaseDue } from '../server/assignment';
-import { awardIfEarned, drawCertificate, ensureOwnKey } from '../server/certificate';
+import { awardIfEarned, drawCertificate, drawnBeside, ensureOwnKey } from '../server/certificate';
 import { failMedia, makeForms, makePlayable, makePoster, sweep, wantForms, workOut } from '../server/media';
 import { openPost, sendSome } from '../server/message';
 import { publishDue } from '../server/outline';
@@ -36,7 +36,7 @@ const handlers: { [N in JobName]: Handler<N> } = {
   },
   'media.make-forms': { work: ({ versionId }) => makeForms(versionId) },
   'media.make-poster': { work: ({ versionId }) => makePoster(versionId) },
-  'certificate.draw': { work: ({ certificateId }) => drawCertificate(certificateId), batch: 20 },
+  'certificate.draw': { work: ({ certificateId }) => drawCertificate(certificateId, drawnBeside), batch: 20, rows: 2 },
   'certificate.award': {
     // What may complete a course may open something in it as well.
     work: async ({ enrolmentId }) => {

@@ -31,10 +31,22 @@ const dateOptions: { readonly [F in Exclude<DateForm, 'iso'>]: Intl.DateTimeForm
   month: { month: 'long', year: 'numeric' },
 };
 
+/** Made once: to make one takes longer than to use it a hundred times. */
+const dayFormats = new Map<string, Intl.DateTimeFormat>();
+const mostFormats = 100;
+function dayFormat(language: string, zone: string, form: keyof typeof dateOptions): Intl.DateTimeFormat {
+  const name = `${language} ${zone} ${form}`;
+  const known = dayFormats.get(name);
+  if (known) return known;
+  const made = new Intl.DateTimeFormat(language, { ...dateOptions[form], timeZone: zone, calendar: 'gregory' });
+  if (dayFormats.size >= mostFormats) dayFormats.clear();
+  dayFormats.set(name, made);
+  return made;
+}
+
 function dateText(at: string, { zone, locale }: Facts, form: DateForm, language: string | null): string {
   if (form === 'iso') return Temporal.Instant.from(at).toZonedDateTimeISO(zone).toPlainDate().toString();
-  const options = { ...dateOptions[form], timeZone: zone, calendar: 'gregory' };
-  return new Intl.DateTimeFormat(language ?? locale, options).format(new Date(at));
+  return dayFormat(language ?? locale, zone, form).format(new Date(at));
 }
 
 /** A certificate that holds to the end of a day is told to hold until that day. */

@@ -6,6 +6,7 @@ import {
   type Laid,
   type LaidText,
   layDesign,
+  type MeasureText,
   type Misfit,
   misfitSentence,
   nameOf,
@@ -33,13 +34,20 @@ export type Fault = {
 
 const shareOf: { readonly [A in LaidText['align']]: number } = { left: 0, middle: 0.5, right: 1 };
 
+/** Measures texts of one page: each is set once, for a line is as much wider as it is larger. */
+function measuring(): MeasureText {
+  const widths = new Map<string, number>();
+  return (face, weight, text, size, spacing) => {
+    const name = `${face} ${weight} ${spacing / size} ${text}`;
+    const known = widths.get(name) ?? setLine(face, weight, text, 1, spacing / size).width;
+    widths.set(name, known);
+    return known * size;
+  };
+}
+
 /** A design set for one learner, with everything that keeps it from being issued. */
 export function setDesign(design: Design, facts: Facts): SetDesign {
-  const laid = layDesign(
-    design,
-    facts,
-    (face, weight, text, size, spacing) => setLine(face, weight, text, size, spacing).width,
-  );
+  const laid = layDesign(design, facts, measuring());
   const missing = new Map<string, Set<string>>();
   const marks = laid.marks.map((mark): SetMark => {
     if (mark.sort !== 'text') return mark;
@@ -97,23 +105,28 @@ export function checkedDesign(design: Design, facts: Facts) {
   return { faults, sizes };
 }
 
-type Code = { readonly squares: readonly (readonly [x: number, y: number])[]; readonly side: number };
+/** Dark squares beside one another are one bar. */
+type Code = { readonly bars: readonly (readonly [x: number, y: number, long: number])[]; readonly side: number };
 const codes = new Map<string, Code>();
 const mostCodes = 200;
 
 /**
- * The check code (QR, ISO/IEC 18004) of an address as dark squares; the same address is asked for again and again while
+ * The check code (QR, ISO/IEC 18004) of an address as dark bars; the same address is asked for again and again while
  * a design is made.
  */
 function checkCode(address: string): Code {
   const known = codes.get(address);
   if (known) return known;
   const { modules } = createCode(address, { errorCorrectionLevel: 'M' });
-  const squares: [number, number][] = [];
+  const bars: [number, number, number][] = [];
   for (let y = 0; y < modules.size; y += 1)
-    for (let x = 0; x < modules.size; x += 1) if (modules.get(y, x)) squares.push([x, y]);
+    for (let x = 0; x < modules.size; x += 1) {
+      const from = x;
+      while (x < modules.size && modules.get(y, x)) x += 1;
+      if (x > from) bars.push([from, y, x - from]);
+    }
   if (codes.size >= mostCodes) codes.clear();
-  const code = { squares, side: modules.size };
+  const code = { bars, side: modules.size };
   codes.set(address, code);
   return code;
 }
@@ -122,12 +135,13 @@ const thousandths = (value: number) => Math.round(value * 1000) / 1000;
 
 /** A check code in a box, as one path. */
 export function codePathAt(address: string, { x, y, width }: Box): string {
-  const { squares, side } = checkCode(address);
+  const { bars, side } = checkCode(address);
   const dot = width / side;
-  const long = thousandths(dot);
-  return squares
-    .map(
-      ([across, down]) => `M${thousandths(x + across * dot)} ${thousandths(y + down * dot)}h${long}v${long}h${-long}z`,
-    )
+  const high = thousandths(dot);
+  return bars
+    .map(([across, down, count]) => {
+      const long = thousandths(count * dot);
+      return `M${thousandths(x + across * dot)} ${thousandths(y + down * dot)}h${long}v${high}h${-long}z`;
+    })
     .join('');
 }

@@ -39,5 +39,5 @@ export {
 export type { CertificateRow } from './schema';
 export { sharing } from './sharing';
 export { type TakenBefore, takenBefore } from './taken-before';
-export { certificatesTogether, eachPdf, mostTogether, onePdf } from './together';
+export { certificatesTogether, drawnBeside, eachPdf, mostTogether, onePdf } from './together';
 export { certificateTold, type Told } from './told';

@@ -68,6 +68,13 @@ export async function onePdf(db: Database, rows: readonly CertificateRow[]): Pro
   return threads.ask('together', { sheets, at, pictures });
 }
 
+/** Draws the PDF of one certificate beside what else is done here: of many, several go on at once. */
+export async function drawnBeside(sheet: Sheet, at: string): Promise<Uint8Array> {
+  const drawn = await threads.ask('together', { sheets: [sheet], at, pictures: await picturesOf([sheet.design]) });
+  if (!drawn.ok) throw new Error(drawn.problem.sentence);
+  return drawn.value;
+}
+
 /** The stored PDF of each certificate under a name of its own; those that are not drawn yet are drawn now. */
 export async function eachPdf(
   rows: readonly CertificateRow[],
