@@ -106,7 +106,8 @@ export async function drawCertificate(
   if (!row) return null;
   if (row.pdfHash && (await files().stat(row.pdfHash))) return row.pdfHash;
   const at = instantFrom(row.issuedAt).toString();
-  const [own, badge] = await Promise.all([schoolFacts(db), row.withdrawnAt ? undefined : badgeToken(db, row)]);
+  const own = await schoolFacts(db);
+  const badge = row.withdrawnAt ? undefined : await badgeToken(db, row, own);
   const facts = issuedFacts({ ...row, issuedAt: at }, own);
   const { hash } = await putBytes(await draw({ design: readDesign(row.design), facts, badge }, at));
   await db.update(certificate).set({ pdfHash: hash }).where(eq(certificate.id, id));

@@ -48,6 +48,8 @@ export function writeRuns(
   size: number,
   colour: Colour,
 ): void {
+  // Each run stands where it was set: to measure it once more, for what would follow it, takes as long as to write it.
+  document.widthOfString = () => 0;
   document.fillColor(typeof colour === 'string' ? colour : [...colour]).fontSize(size);
   for (const run of runs) {
     if (run.text.trim() === '') continue;

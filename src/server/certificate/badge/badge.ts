@@ -3,7 +3,7 @@ import { eq } from 'drizzle-orm';
 import { type BadgeFacts, badgeCredential, type Facts, readDesign, showsField, statusPlace } from '@/core/certificate';
 import { plainEmail } from '@/core/people';
 import { instantFrom } from '../../enrolment';
-import { schoolFacts, user } from '../../people';
+import { type SchoolFacts, schoolFacts, user } from '../../people';
 import { config } from '../../platform/config';
 import type { Database } from '../../platform/database';
 import { achievementAddress, badgeAddress, issuerAddress, statusAddress } from '../address';
@@ -12,11 +12,11 @@ import type { CertificateRow } from '../schema';
 import { currentKey, type SigningKey } from './keys';
 import { signedToken, withProof } from './sign';
 
-/** What a certificate tells as a badge: of the grade only what its holder lets be seen. */
-export async function badgeOf(db: Database, row: CertificateRow): Promise<BadgeFacts> {
+/** What a certificate tells as a badge: of the grade only what its holder lets be seen. `school`: where it is known. */
+export async function badgeOf(db: Database, row: CertificateRow, school?: SchoolFacts | null): Promise<BadgeFacts> {
   const issuedAt = instantFrom(row.issuedAt).toString();
   const [own, [holder]] = await Promise.all([
-    schoolFacts(db),
+    school === undefined ? schoolFacts(db) : school,
     db.select({ email: user.email }).from(user).where(eq(user.id, row.learnerId)),
   ]);
   const facts = issuedFacts({ ...row, issuedAt }, own);
@@ -50,8 +50,8 @@ function hashedAddress(email: string, token: string) {
 const datedAt = ({ at }: Facts, { since }: SigningKey) => (at > since ? at : since);
 
 /** The badge of a certificate as a signed token (VC-JWT). */
-export async function badgeToken(db: Database, row: CertificateRow): Promise<string> {
-  const [badge, key] = [await badgeOf(db, row), await currentKey(db)];
+export async function badgeToken(db: Database, row: CertificateRow, school?: SchoolFacts | null): Promise<string> {
+  const [badge, key] = await Promise.all([badgeOf(db, row, school), currentKey(db)]);
   return signedToken(badgeCredential(badge), key);
 }
 
