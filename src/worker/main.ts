@@ -36,7 +36,7 @@ const handlers: { [N in JobName]: Handler<N> } = {
   },
   'media.make-forms': { work: ({ versionId }) => makeForms(versionId) },
   'media.make-poster': { work: ({ versionId }) => makePoster(versionId) },
-  'certificate.draw': { work: ({ certificateId }) => drawCertificate(certificateId, drawnBeside), batch: 20, rows: 4 },
+  'certificate.draw': { work: ({ certificateId }) => drawCertificate(certificateId, drawnBeside), batch: 20, rows: 2 },
   'certificate.award': {
     // What may complete a course may open something in it as well.
     work: async ({ enrolmentId }) => {

@@ -209,7 +209,7 @@ export async function awards(): Promise<void> {
       }),
     );
   let isIssued = false;
-  /** Draws what was issued, in four rows as the worker does, until there is no more. */
+  /** Draws what was issued, in two rows as the worker does, until there is no more. */
   const drawRow = async (): Promise<void> => {
     for (;;) {
       const next = ready.shift();
@@ -225,7 +225,8 @@ export async function awards(): Promise<void> {
       took(ask).then((ms) => {
         [issued, isIssued] = [ms, true];
       }),
-      ...Array.from({ length: 4 }, drawRow),
+      drawRow(),
+      drawRow(),
     ]),
   );
   const given = await db.$count(
