@@ -1,12 +1,12 @@
 import fc from 'fast-check';
 import { afterEach, beforeEach, expect, test, vi } from 'vitest';
 import { type Design, designFrom, movedBy } from '@/core/certificate';
-import { counting } from '@/core/certificate/testing';
 import { same } from '@/core/kernel/change';
 import { fail, ok } from '@/core/kernel/problem';
+import { newId } from '@/ui/ids';
 import { DesignDesk, type Send, type Working } from './design-desk';
 
-const begun = designFrom('river', 'a4-across', counting());
+const begun = designFrom('river', 'a4-across', newId);
 const all = new Set(begun.things.map(({ id }) => id));
 /** So many millimetres further: told apart by where it stands. */
 const further = (by: number) => (design: Design) => movedBy(design, all, by, 0);

@@ -1,14 +1,13 @@
 import type { KeyboardEvent } from 'react';
 import { beforeEach, expect, test, vi } from 'vitest';
 import { type Design, emptyDesign, newThing, type Thing } from '@/core/certificate';
-import { counting } from '@/core/certificate/testing';
+import { newId } from '@/ui/ids';
 import { answerKey, type CanvasPage } from './keys';
 
 /** A page with three things, as the canvas has it, and keys pressed on it. */
 function page(chosen: readonly number[] = []) {
-  const ids = counting();
   const empty = emptyDesign('a4-across');
-  const things = (['text', 'rule', 'frame'] as const).map((sort) => newThing(sort, 'a4-across', ids()));
+  const things = (['text', 'rule', 'frame'] as const).map((sort) => newThing(sort, 'a4-across', newId()));
   let design: Design = { ...empty, things };
   let selected: ReadonlySet<string> = new Set(chosen.map((n) => things[n]?.id ?? ''));
   const done: string[] = [];
