@@ -14,8 +14,6 @@ export type CheckedBadge = {
   /** The token of the check page. */
   readonly token: string;
   readonly told: Told;
-  /** What the badge itself says; it was signed, and is told as it stands in it. */
-  readonly says: { readonly holder: string; readonly title: string };
 };
 
 type Json = { readonly [name: string]: unknown };
@@ -78,12 +76,5 @@ export async function checkBadge(
   const token = words(genuine.id).split('/').at(-2) ?? '';
   const row = badgeAddress(token) === genuine.id ? await certificateByToken(db, token) : null;
   if (!row) return fail('invalid', 'This badge is signed by the school, and its certificate is not here any more.');
-  return ok({
-    token: row.token,
-    told: await certificateTold(db, row, now),
-    says: {
-      holder: words(within(genuine, 'credentialSubject', 'identifier', 0, 'identityHash')),
-      title: words(genuine.name),
-    },
-  });
+  return ok({ token: row.token, told: await certificateTold(db, row, now) });
 }

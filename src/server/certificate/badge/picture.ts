@@ -28,6 +28,7 @@ export function badgePng(facts: Facts, seed: string): Promise<Buffer> {
     .png()
     .toBuffer();
   drawn.set(name, made);
+  made.catch(() => drawn.delete(name));
   return made;
 }
 

@@ -29,24 +29,31 @@ async function listNow(db: Database, list: number) {
   return { key, at, credential: statusListCredential(issuerAddress(), statusAddress(list), encoded, at) };
 }
 
-type Signed = { readonly json: Promise<object>; readonly token: Promise<string> };
-/** What is signed once for the same content and key: lists are asked for far more often than they change. */
-const signed = new LRUCache<string, Signed>({ max: 8 });
+/** What was signed, by its content and key: lists are asked for far more often than they change. */
+const signed = new LRUCache<string, Promise<object | string>>({ max: 16 });
 
-async function signedList(db: Database, list: number): Promise<Signed | null> {
-  const now = await listNow(db, list);
-  if (!now) return null;
-  const { key, at, credential } = now;
-  const name = `${key.id} ${JSON.stringify(credential)}`;
-  const found = signed.get(name) ?? { json: withProof(credential, key, at), token: signedToken(credential, key) };
-  signed.set(name, found);
-  return found;
+/** Makes something once for a name; what could not be made is made again. */
+function once<T extends object | string>(name: string, make: () => Promise<T>): Promise<T> {
+  const known = signed.get(name);
+  if (known) return known as Promise<T>;
+  const made = make();
+  signed.set(name, made);
+  made.catch(() => signed.delete(name));
+  return made;
 }
 
 /** A status list with a proof in it, as JSON; null where there is none. */
-export const statusList = async (db: Database, list: number): Promise<object | null> =>
-  (await signedList(db, list))?.json ?? null;
+export async function statusList(db: Database, list: number): Promise<object | null> {
+  const now = await listNow(db, list);
+  if (!now) return null;
+  const { credential, key, at } = now;
+  return once(`json ${key.id} ${JSON.stringify(credential)}`, () => withProof(credential, key, at));
+}
 
 /** The same as a signed token. */
-export const statusListToken = async (db: Database, list: number): Promise<string | null> =>
-  (await signedList(db, list))?.token ?? null;
+export async function statusListToken(db: Database, list: number): Promise<string | null> {
+  const now = await listNow(db, list);
+  if (!now) return null;
+  const { credential, key } = now;
+  return once(`token ${key.id} ${JSON.stringify(credential)}`, () => signedToken(credential, key));
+}
