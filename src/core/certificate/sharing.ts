@@ -1,4 +1,5 @@
 import { array, boolean, object, string } from 'yup';
+import { bare } from '../kernel/bare';
 import { line } from '../kernel/line';
 import { Temporal, wallTime } from '../kernel/time';
 import { listText } from '../kernel/words';
@@ -122,5 +123,5 @@ export const profileLink = ({ address }: ProfilePlace, values: ProfileValues): s
   withFields(address, (field) => encodeURIComponent(values[field as ProfileField] ?? ''));
 
 /** Two names as those who compare them do: without regard to case, marks on letters and white space. */
-export const sameName = (one: string, other: string): boolean => bare(one) === bare(other);
-const bare = (name: string) => name.normalize('NFKD').replace(/\p{M}/gu, '').replace(/\s+/gu, ' ').trim().toLowerCase();
+export const sameName = (one: string, other: string): boolean => spaced(one) === spaced(other);
+const spaced = (name: string) => bare(name).replace(/\s+/gu, ' ').trim();

@@ -1,3 +1,4 @@
+import { bare } from '../kernel/bare';
 import { type CatalogueRow, type CatalogueTable, type Cell, cellText, columnOf } from './columns';
 
 /** A question about one column. */
@@ -28,7 +29,7 @@ export const operatorsFor = (table: CatalogueTable, column: string): readonly Op
 /** Whether a comparison needs something to compare with. */
 export const needsWords = (operator: Operator) => operator !== 'empty' && operator !== 'not-empty';
 
-const plain = (cell: Cell | undefined) => cellText(cell).normalize('NFKD').replace(/\p{M}/gu, '').toLowerCase();
+const plain = (cell: Cell | undefined) => bare(cellText(cell));
 
 function holds(cell: Cell | undefined, { operator, words }: Condition): boolean {
   const [has, wanted] = [plain(cell), plain(words.trim())];

@@ -1,3 +1,4 @@
+import { bare } from '../kernel/bare';
 import { type Entered, readEntry, readWholeGrade } from './entry';
 import { type GradeItem, wholeItem } from './sheet';
 
@@ -21,7 +22,7 @@ export type PlannedEntry = {
 export type GradeRoll = readonly { readonly learnerId: string; readonly name: string; readonly email: string }[];
 export type Meant = { readonly sort: 'name' | 'email' } | { readonly sort: 'item'; readonly itemId: string } | null;
 
-const plain = (text: string) => text.normalize('NFKD').replace(/\p{M}/gu, '').replace(/\s+/g, ' ').trim().toLowerCase();
+const plain = (text: string) => bare(text).replace(/\s+/g, ' ').trim();
 
 /** What the columns of a file stand for, by their heads: names of items, `Name`, `E-mail`; null for what is not used. */
 export function meantBy(head: readonly string[], items: readonly GradeItem[]): Meant[] {

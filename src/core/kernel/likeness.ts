@@ -1,7 +1,9 @@
+import { bare } from './bare';
+
 /** The runs of three letters of each word, with its start and end marked, the way PostgreSQL's pg_trgm counts them. */
 function trigrams(text: string): Set<string> {
   const found = new Set<string>();
-  const plain = text.normalize('NFKD').replace(/\p{M}/gu, '').toLowerCase();
+  const plain = bare(text);
   for (const word of plain.split(/[^\p{L}\p{N}]+/u).filter(Boolean)) {
     const padded = `  ${word} `;
     for (let i = 0; i + 3 <= padded.length; i += 1) found.add(padded.slice(i, i + 3));

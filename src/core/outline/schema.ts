@@ -2,6 +2,7 @@ import { array, boolean, mixed, number, object, string } from 'yup';
 import { assignmentSettingsSchema } from '../assignment';
 import { awardSchema } from '../certificate';
 import { completionSchema, missingSchema } from '../gradebook';
+import { bare } from '../kernel/bare';
 import { idSchema, optionalId } from '../kernel/ids';
 import { line } from '../kernel/line';
 import { parsed } from '../kernel/parse';
@@ -219,7 +220,7 @@ export function fieldFault(
 
 /** A short address from a title: `Stream Survey: reading…` gives `stream-survey-reading`. */
 export function slugOf(title: string): string {
-  const plain = title.normalize('NFKD').replace(/\p{M}/gu, '').toLowerCase();
+  const plain = bare(title);
   const slug = plain.replace(/[^a-z0-9]+/g, '-').replace(/^-+|-+$/g, '');
   if (ownPages.includes(slug)) return `${slug}-course`;
   if (slug.length <= 40) return slug || 'course';

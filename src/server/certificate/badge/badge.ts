@@ -49,14 +49,16 @@ function hashedAddress(email: string, token: string) {
 /** The instant a proof is dated with: when it was issued, or since when there is the key, whatever is later. */
 const datedAt = ({ at }: Facts, { since }: SigningKey) => (at > since ? at : since);
 
-/** The badge of a certificate as a signed token (VC-JWT). */
-export async function badgeToken(db: Database, row: CertificateRow, school?: SchoolFacts | null): Promise<string> {
-  const [badge, key] = await Promise.all([badgeOf(db, row, school), currentKey(db)]);
-  return signedToken(badgeCredential(badge), key);
-}
+/** A badge as a signed token (VC-JWT). */
+export const tokenOf = async (db: Database, badge: BadgeFacts): Promise<string> =>
+  signedToken(badgeCredential(badge), await currentKey(db));
+
+/** The badge of a certificate as a signed token. */
+export const badgeToken = async (db: Database, row: CertificateRow, school?: SchoolFacts | null): Promise<string> =>
+  tokenOf(db, await badgeOf(db, row, school));
 
 /** The badge of a certificate as JSON with a proof in it. */
 export async function badgeJson(db: Database, row: CertificateRow): Promise<object> {
-  const [badge, key] = [await badgeOf(db, row), await currentKey(db)];
+  const [badge, key] = await Promise.all([badgeOf(db, row), currentKey(db)]);
   return withProof(badgeCredential(badge), key, datedAt(badge.facts, key));
 }

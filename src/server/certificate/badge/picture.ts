@@ -5,7 +5,7 @@ import type { Database } from '../../platform/database';
 import { drawnDesign } from '../draw';
 import type { CertificateRow } from '../schema';
 import { svgOf } from '../svg';
-import { badgeOf, badgeToken } from './badge';
+import { badgeOf, tokenOf } from './badge';
 
 /** Pixels of a side. */
 const wide = 800;
@@ -36,11 +36,11 @@ const seedOf = (row: CertificateRow) => row.lessonId ?? row.courseId;
 
 /** The badge of a certificate as a picture that holds the signed badge. */
 export async function bakedSvg(db: Database, row: CertificateRow): Promise<string> {
-  const { facts } = await badgeOf(db, row);
-  return badgeIntoSvg(badgeSvg(facts, seedOf(row)), await badgeToken(db, row));
+  const badge = await badgeOf(db, row);
+  return badgeIntoSvg(badgeSvg(badge.facts, seedOf(row)), await tokenOf(db, badge));
 }
 
 export async function bakedPng(db: Database, row: CertificateRow): Promise<Uint8Array> {
-  const { facts } = await badgeOf(db, row);
-  return badgeIntoPng(await badgePng(facts, seedOf(row)), await badgeToken(db, row));
+  const badge = await badgeOf(db, row);
+  return badgeIntoPng(await badgePng(badge.facts, seedOf(row)), await tokenOf(db, badge));
 }

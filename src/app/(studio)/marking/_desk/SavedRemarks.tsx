@@ -2,6 +2,7 @@ import { ActionIcon, Button, Kbd, NumberInput, Popover, TextInput } from '@manti
 import { IconStack2, IconTrash } from '@tabler/icons-react';
 import { useEffect, useState } from 'react';
 import { act } from '@/app/_client/act';
+import { bare } from '@/core/kernel/bare';
 import { pointsText } from '@/core/kernel/exact';
 import type { SavedRemark } from '@/server/assignment';
 import { newId } from '@/ui/ids';
@@ -17,7 +18,6 @@ type Props = {
 
 /** Words for points that are given or taken: `+2`, `−1`. */
 const signed = (points: number) => `${points < 0 ? '−' : '+'}${pointsText(Math.abs(points))}`;
-const plain = (text: string) => text.normalize('NFKD').replace(/\p{M}/gu, '').toLowerCase();
 
 /**
  * Remarks that are used again and again, found by typing. `/` opens them from anywhere but a field; what is chosen goes
@@ -40,11 +40,11 @@ export function SavedRemarks({ place, saved, into, onUse }: Props) {
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);
   }, []);
-  const words = plain(find).split(/\s+/).filter(Boolean);
+  const words = bare(find).split(/\s+/).filter(Boolean);
   // What belongs to the criterion stands first, and what belongs to another is not offered.
   const found = list
     .filter(({ criterionId }) => criterionId === null || criterionId === into.criterionId)
-    .filter((one) => words.every((word) => plain(one.words).includes(word)))
+    .filter((one) => words.every((word) => bare(one.words).includes(word)))
     .toSorted((a, b) => Number(b.criterionId !== null) - Number(a.criterionId !== null));
   const take = (remark: SavedRemark | undefined) => {
     // What is closing takes no more keys.

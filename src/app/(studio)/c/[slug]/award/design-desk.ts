@@ -1,3 +1,4 @@
+import type { KeptText } from '@/app/_client/kept-text';
 import type { Design } from '@/core/certificate';
 import { same } from '@/core/kernel/change';
 import type { Problem, Result } from '@/core/kernel/problem';
@@ -11,8 +12,6 @@ const togetherMs = 1200;
 export type Working = { readonly design: Design; readonly name: string };
 type Sent = Working & { readonly revision: number };
 export type Send = (sent: Sent) => Promise<Result<{ revision: number }>>;
-/** What the browser keeps until the school has it. */
-export type Keep = { get(): string | null; set(text: string | null): void };
 /** What waits, the revision it was made from, and what was sent of it and not answered. */
 type Left = Sent & { readonly unheard: Sent | null };
 
@@ -56,7 +55,7 @@ export class DesignDesk {
   constructor(
     opened: Sent,
     private readonly send: Send,
-    private readonly keep: Keep,
+    private readonly keep: KeptText,
   ) {
     const { revision, ...working } = opened;
     this.working = working;

@@ -1,9 +1,10 @@
 import { useCallback, useEffect, useState, useSyncExternalStore } from 'react';
 import { act, ask } from '@/app/_client/act';
+import { keptText } from '@/app/_client/kept-text';
 import type { Design } from '@/core/certificate';
 import type { Problem } from '@/core/kernel/problem';
 import type { OneDesign, SeenDesign } from '@/server/certificate';
-import { DesignDesk, type Keep } from './design-desk';
+import { DesignDesk } from './design-desk';
 
 export type Opened = SeenDesign<OneDesign> & {
   readonly versions: readonly { readonly number: number; readonly at: string }[];
@@ -32,32 +33,11 @@ export type Designing = {
 const read = (designId: string) => ask<Opened>(`/api/designs/${designId}`);
 const asSent = ({ content: design, name, revision }: Opened) => ({ design, name, revision });
 
-/** What this browser keeps of a design; one that keeps nothing still sends what is made. */
-function keepOf(designId: string): Keep {
-  const key = `mosaik.design.${designId}`;
-  return {
-    get() {
-      try {
-        return localStorage.getItem(key);
-      } catch {
-        return null;
-      }
-    },
-    set(text) {
-      try {
-        if (text === null) localStorage.removeItem(key);
-        else localStorage.setItem(key, text);
-      } catch {
-        // A full store keeps what it had.
-      }
-    },
-  };
-}
 const deskFor = (designId: string, opened: Opened): DesignDesk =>
   new DesignDesk(
     asSent(opened),
     ({ design: content, name, revision }) => act('certificate.save-design', { designId, revision, content, name }),
-    keepOf(designId),
+    keptText(`mosaik.design.${designId}`),
   );
 
 type Open = { readonly id: string; readonly opened: Opened; readonly desk: DesignDesk };

@@ -1,3 +1,4 @@
+import { bare } from '@/core/kernel/bare';
 import type { Section } from '@/core/outline';
 import type { LessonTile, SectionTiles } from '@/ui/tile/tiles';
 
@@ -16,11 +17,9 @@ function lessonLine(tile: LessonTile, section: Section): RowFacts {
   return made;
 }
 
-const plain = (text: string) => text.normalize('NFKD').replace(/\p{M}/gu, '').toLowerCase();
-
 /** The lines that are seen: folded sections show none of their lessons, a search only what it finds. */
 export function visibleRows(rows: readonly SectionTiles[], folded: ReadonlySet<string>, query: string): RowFacts[] {
-  const wanted = plain(query.trim());
+  const wanted = bare(query.trim());
   return rows.flatMap((row): RowFacts[] => {
     const line: RowFacts = {
       table: 'section',
@@ -30,8 +29,8 @@ export function visibleRows(rows: readonly SectionTiles[], folded: ReadonlySet<s
     };
     const lessons = row.tiles.map((tile) => lessonLine(tile, row.section));
     if (wanted === '') return line.folded ? [line] : [line, ...lessons];
-    const found = lessons.filter((one) => one.table === 'lesson' && plain(one.tile.lesson.title).includes(wanted));
-    return found.length > 0 || plain(row.section.title).includes(wanted) ? [line, ...found] : [];
+    const found = lessons.filter((one) => one.table === 'lesson' && bare(one.tile.lesson.title).includes(wanted));
+    return found.length > 0 || bare(row.section.title).includes(wanted) ? [line, ...found] : [];
   });
 }
 

@@ -15,6 +15,7 @@ import {
   usualScheme,
   wholeItem,
 } from '@/core/gradebook';
+import { bare } from '@/core/kernel/bare';
 import { counted } from '@/core/kernel/words';
 import { useCourse, useDesk } from '../../_course/CourseProvider';
 import type { ShownGrade } from './GradesGrid';
@@ -73,11 +74,10 @@ export function GradesDesk({ slug, lessons, isPublished, live }: Props) {
   const now = useSums(rows, lessons, items, rules, passPercent);
   const then = useSums(rows, lessons, items, trial, passPercent);
   const shown = useMemo((): readonly ShownGrade[] => {
-    const plain = (text: string) => text.normalize('NFKD').replace(/\p{M}/gu, '').toLowerCase();
-    const words = plain(find).split(/\s+/).filter(Boolean);
+    const words = bare(find).split(/\s+/).filter(Boolean);
     const all = rows.flatMap((row, i): ShownGrade[] => {
       if (cohort !== null && row.cohort !== cohort) return [];
-      if (!words.every((word) => plain(`${row.name} ${row.email}`).includes(word))) return [];
+      if (!words.every((word) => bare(`${row.name} ${row.email}`).includes(word))) return [];
       const [was, becomes] = [now?.words[i] ?? '…', trial ? (then?.words[i] ?? null) : null];
       const by = trial ? moreText(now?.shares[i], then?.shares[i]) : '';
       return [

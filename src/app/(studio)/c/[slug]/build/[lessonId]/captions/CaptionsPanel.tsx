@@ -10,6 +10,7 @@ import {
 } from '@tabler/icons-react';
 import { useEffect, useMemo, useState, useSyncExternalStore } from 'react';
 import { act } from '@/app/_client/act';
+import { keptText } from '@/app/_client/kept-text';
 import { uploads } from '@/app/_client/upload-queue';
 import { addCue, type Cue, cueFaults, type MediaFacts, shiftCues, spoken } from '@/core/media';
 import { useDesk } from '../../../_course/CourseProvider';
@@ -48,16 +49,7 @@ export function CaptionsPanel({ media, language, label, stored, onStale }: Props
       if (done.ok) await store.refreshMedia();
       return done;
     };
-    const get = () => localStorage.getItem(place);
-    const set = (text: string | null) => {
-      try {
-        if (text === null) localStorage.removeItem(place);
-        else localStorage.setItem(place, text);
-      } catch {
-        // A full store keeps what it had; what is typed still waits in the page.
-      }
-    };
-    return new CaptionsDesk(stored, send, { get, set });
+    return new CaptionsDesk(stored, send, keptText(place));
   }, [media.id, language, label, stored, store]);
   const { cues, state, problem, canUndo, canRedo } = useSyncExternalStore(desk.subscribe, desk.get, desk.get);
   const length = media.seconds === null ? null : Math.round(media.seconds * 1000);

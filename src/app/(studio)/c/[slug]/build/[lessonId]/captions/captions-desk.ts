@@ -1,3 +1,4 @@
+import type { KeptText } from '@/app/_client/kept-text';
 import { fail, type Problem, type Result } from '@/core/kernel/problem';
 import { type Cue, cueFaults, readCues, writeCues } from '@/core/media';
 
@@ -15,7 +16,6 @@ export type Stored = { readonly hash: string; readonly text: string };
 export type Send = (text: string, was: string | null) => Promise<Result<{ hash: string }>>;
 /** What the browser keeps: the captions, the hash they were made from, and what was sent of them and not answered. */
 type Left = { readonly was: string | null; readonly text: string; readonly unheard: string | null };
-type Keep = { get(): string | null; set(text: string | null): void };
 
 function leftIn(kept: string | null): Left | null {
   try {
@@ -56,7 +56,7 @@ export class CaptionsDesk {
   constructor(
     stored: Stored | null,
     private readonly send: Send,
-    private readonly keep: Keep,
+    private readonly keep: KeptText,
   ) {
     this.was = stored?.hash ?? null;
     if (stored) this.take(stored.text);
