@@ -10,6 +10,7 @@ export default defineConfig({
         resolve: { alias },
         test: {
           name: 'unit',
+          env: { MOSAIK_LOG: 'silent' },
           // Nothing here keeps anything between files, and loading all of it anew for each took longer than the tests.
           isolate: false,
           maxWorkers: 2,

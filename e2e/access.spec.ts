@@ -35,8 +35,30 @@ type Visit = {
 };
 const ines = 'ines@wendwater.example';
 const aoife = 'aoife1@post.example';
+/** Has finished a course, and holds its certificate. */
+const bo = 'bo3@post.example';
 const visits: Visit[] = [
   { name: 'sign in', who: null, path: '/sign-in' },
+  {
+    name: 'check page',
+    who: null,
+    path: '/check',
+    act: async (page) => {
+      await page.setInputFiles('input[type=file]', {
+        name: 'stray.json',
+        mimeType: 'application/json',
+        buffer: Buffer.from('{}'),
+      });
+      await page.getByRole('heading', { name: 'It could not be confirmed' }).waitFor();
+    },
+  },
+  {
+    name: 'own certificates',
+    who: bo,
+    path: '/learn/certificates',
+    act: (page) => page.getByRole('link', { name: /PDF/ }).first().waitFor(),
+  },
+  { name: 'school', who: ines, path: '/school' },
   { name: 'courses', who: ines, path: '/courses' },
   { name: 'plan', who: ines, path: '/c/stream-survey/plan' },
   {
@@ -464,7 +486,7 @@ const visits: Visit[] = [
 
 /** Pages of one person after another, so that no browser is signed in twice; several tests share the work. */
 const parts = [
-  ['nobody and learners', (visit: Visit) => visit.who === null || visit.who === aoife],
+  ['nobody and learners', (visit: Visit) => visit.who === null || visit.who.endsWith('@post.example')],
   ['markers', (visit: Visit) => visit.who === 'temi@wendwater.example'],
   ['creators, planning', (visit: Visit) => visit.who === ines && /^\/c\/[\w-]+\/plan/.test(visit.path)],
   ['creators, building', (visit: Visit) => visit.who === ines && /^\/c\/[\w-]+\/build/.test(visit.path)],
@@ -575,11 +597,13 @@ test('no main page scrolls sideways or past its end at 1280x800, and learners’
         '/c/stream-survey/run',
         '/people',
         '/library',
+        '/school',
       ],
     ],
+    [bo, 390, 844, ['/learn/certificates', '/check']],
     [aoife, 390, 844, ['/learn', '/account', '/learn/stream-survey', '/learn/stream-survey/grades']],
     ['temi@wendwater.example', 390, 844, ['/marking']],
-    [ines, 390, 844, ['/courses', '/catalogue', '/c/stream-survey/plan', ...workPages]],
+    [ines, 390, 844, ['/courses', '/catalogue', '/school', '/c/stream-survey/plan', ...workPages]],
   ] as const) {
     const { page, context } = await signedIn(browser, school, who, undefined, { viewport: { width, height } });
     for (const path of paths) {

@@ -1,30 +1,40 @@
 import { setTimeout as delay } from 'node:timers/promises';
 import { releaseDue } from '../server/assignment';
-import { awardIfEarned, drawCertificate, drawnBeside, ensureOwnKey } from '../server/certificate';
+import { awardEarned, drawCertificates, drawnBeside, ensureOwnKey } from '../server/certificate';
 import { failMedia, makeForms, makePlayable, makePoster, sweep, wantForms, workOut } from '../server/media';
 import { openPost, sendSome } from '../server/message';
 import { publishDue } from '../server/outline';
 import { closeDatabase, database } from '../server/platform/database';
-import { type JobName, type Jobs, jobNames, jobsLeft, mostTries, queue } from '../server/platform/jobs';
+import { type JobName, type Jobs, jobNames, jobsLeft, queue } from '../server/platform/jobs';
 import { log } from '../server/platform/log';
 import { closeEnded, closeOverdue, tellWhatIsShown } from '../server/quiz';
 import { lookAgain, lookAtForgotten, lookAtSome } from '../server/release';
+import { doFetched, type Handler } from './fetched';
 import { repeatedly } from './repeatedly';
 
 /**
- * The job process. Any number may run; each job is done by one of them, and again if that one dies. Several
- * jobs of a kind are fetched at once, and several kinds go on side by side, so that a long one holds up no
- * short one. `last` is called when a job has been tried as often as it may be. With `--until-done` it ends when nothing
- * is left to do.
+ * The job process. Any number may run; each job is done by one of them, and again if that one dies. Several jobs of a
+ * kind are fetched at once, and several kinds go on side by side, so that a long one holds up no short one. With
+ * `--until-done` it ends when nothing is left to do.
  */
-type Handler<N extends JobName> = {
-  readonly work: (data: Jobs[N]) => Promise<unknown>;
-  readonly last?: (data: Jobs[N]) => Promise<unknown>;
-  /** How many are fetched at once and done one after the other, and how many such rows of them go on side by side. */
-  readonly batch?: number;
-  readonly rows?: number;
-};
-const handlers: { [N in JobName]: Handler<N> } = {
+
+/** One is done like many. */
+const alike = <T>(together: (all: readonly T[]) => Promise<unknown>) => ({
+  together,
+  work: (data: T) => together([data]),
+});
+const draw = (all: readonly Jobs['certificate.draw'][]) =>
+  drawCertificates(
+    all.map(({ certificateId }) => certificateId),
+    drawnBeside,
+  );
+async function award(all: readonly Jobs['certificate.award'][]) {
+  const enrolmentIds = all.map(({ enrolmentId }) => enrolmentId);
+  await awardEarned(enrolmentIds);
+  // What may complete a course may open something in it as well.
+  await lookAgain({ enrolmentIds });
+}
+const handlers: { [N in JobName]: Handler<Jobs[N]> } = {
   'media.work-out': {
     work: ({ versionId }) => workOut(versionId),
     last: ({ versionId }) => failMedia(versionId),
@@ -36,16 +46,8 @@ const handlers: { [N in JobName]: Handler<N> } = {
   },
   'media.make-forms': { work: ({ versionId }) => makeForms(versionId) },
   'media.make-poster': { work: ({ versionId }) => makePoster(versionId) },
-  'certificate.draw': { work: ({ certificateId }) => drawCertificate(certificateId, drawnBeside), batch: 20, rows: 2 },
-  'certificate.award': {
-    // What may complete a course may open something in it as well.
-    work: async ({ enrolmentId }) => {
-      await awardIfEarned(enrolmentId);
-      await lookAgain({ enrolmentIds: [enrolmentId] });
-    },
-    batch: 50,
-    rows: 2,
-  },
+  'certificate.draw': { ...alike(draw), batch: 25, rows: 2 },
+  'certificate.award': { ...alike(award), batch: 25, rows: 2 },
   'release.look-again': { work: (whose) => lookAgain(whose), batch: 20 },
   'release.look-at-forgotten': { work: () => lookAtForgotten() },
   'quiz.close-overdue': { work: () => closeOverdue() },
@@ -60,28 +62,10 @@ const pollingIntervalSeconds = 0.5;
 async function main() {
   const boss = await queue('worker');
   for (const name of jobNames) {
-    const { work, last, batch = 1, rows = 1 } = handlers[name] as Handler<JobName>;
-    for (let i = 0; i < rows; i += 1)
-      await boss.work<Jobs[JobName]>(
-        name,
-        { pollingIntervalSeconds, batchSize: batch, includeMetadata: true },
-        async (jobs) => {
-          for (const job of jobs) {
-            const started = performance.now();
-            try {
-              await work(job.data);
-              log.info({ job: name, id: job.id, ms: Math.round(performance.now() - started) }, 'job done');
-              if (batch > 1) await boss.complete(name, job.id);
-            } catch (error) {
-              log.error({ err: error, job: name, id: job.id, tried: job.retryCount + 1 }, 'job broke down');
-              if (job.retryCount >= mostTries) await last?.(job.data);
-              // One of many that breaks down is tried again by itself.
-              if (batch > 1) await boss.fail(name, job.id);
-              else throw error;
-            }
-          }
-        },
-      );
+    const handler = handlers[name] as Handler<Jobs[JobName]>;
+    const how = { pollingIntervalSeconds, batchSize: handler.batch ?? 1, includeMetadata: true } as const;
+    for (let row = 0; row < (handler.rows ?? 1); row += 1)
+      await boss.work<Jobs[JobName]>(name, how, (jobs) => doFetched(name, handler, jobs, boss));
   }
   await wantForms();
   await ensureOwnKey(database());

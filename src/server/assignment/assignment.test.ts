@@ -6,7 +6,7 @@ import { and, eq } from 'drizzle-orm';
 import { expect, test } from 'vitest';
 import { toShort } from '@/core/kernel/exact';
 import { Temporal } from '@/core/kernel/time';
-import { awardIfEarned, drawCertificate } from '../certificate';
+import { awardEarned, drawCertificate } from '../certificate';
 import { courseHead, learning } from '../learning';
 import { storeUpload } from '../media';
 import { makeFirstOwner } from '../people';
@@ -61,15 +61,15 @@ test('work is drafted, handed in once, marked, and the learner’s grade and cer
     [7500, true],
   ]);
 
-  await awardIfEarned(enrolmentId);
+  await awardEarned([enrolmentId]);
   expect(await database().$count(tables.certificate)).toBe(0);
   await must(me(), 'learning.mark-done', { courseId, lessonId: reading }, after(8));
   const { id } = await must(me(), 'quiz.begin', { courseId, lessonId: quiz, deed: newId() }, after(9));
   await must(me(), 'quiz.answer', { sittingId: id, questionId: question, answer: { typed: '4' } }, after(10));
   await must(me(), 'quiz.hand-in', { sittingId: id }, after(11));
   await Promise.all([
-    awardIfEarned(enrolmentId),
-    awardIfEarned(enrolmentId),
+    awardEarned([enrolmentId]),
+    awardEarned([enrolmentId]),
     must(me(), 'certificate.claim', { courseId }),
   ]);
   const issued = await database().select().from(tables.certificate).where(eq(tables.certificate.courseId, courseId));

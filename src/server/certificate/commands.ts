@@ -5,51 +5,59 @@ import { line } from '@/core/kernel/line';
 import { fail, ok, type Result } from '@/core/kernel/problem';
 import { Temporal } from '@/core/kernel/time';
 import { can, mayDecide } from '@/core/people';
-import { learnerIn, takesCourse } from '../enrolment';
-import { courseHead, type Learning, learning, learningIn } from '../learning';
+import { learnersIn, takesCourse } from '../enrolment';
+import { courseHead, type Learning, learning, learningOf } from '../learning';
 import { audit } from '../platform/audit';
 import { command } from '../platform/command';
 import { type Transaction, transaction } from '../platform/database';
 import { newId } from '../platform/ids';
 import { designCommands } from './design-commands';
-import { type About, aboutCourse, issue, quizzesEarned } from './issue';
+import { aboutCourse, type Issued, issue, issueAll, quizzesEarned, type Wanted } from './issue';
 import { manyCommands } from './many';
 import { certificate } from './schema';
 import { sharedCommands } from './shared';
 import { sharingCommands } from './sharing';
 
 /**
- * Looks whether a learner has earned the certificate by now, and issues it then. Run by the worker after each result.
+ * Looks whether some learners have earned certificates by now, each in an enrolment of theirs, and issues them then.
+ * Run by the worker after each result.
  */
-export async function awardIfEarned(enrolmentId: string, now = Temporal.Now.instant()): Promise<void> {
+export async function awardEarned(enrolmentIds: readonly string[], now = Temporal.Now.instant()): Promise<void> {
   await transaction(async (tx) => {
-    const learner = await learnerIn(tx.db, enrolmentId);
-    const head = learner && (await courseHead(tx.db, learner.courseId));
-    const found = head && (await learningIn(tx.db, head, learner, now));
-    if (!found) return;
-    // Where a person approves each one, what is earned waits for them.
-    const isIssued = found.view.award?.earned && !found.view.document.course.award.approved;
-    for (const about of [...(isIssued ? [aboutCourse(found)] : []), ...quizzesEarned(found, now)])
-      await awardOne(tx, found, about, now);
+    const learners = await learnersIn(tx.db, enrolmentIds);
+    const wanted: Wanted[] = [];
+    for (const courseId of new Set(learners.map((learner) => learner.courseId))) {
+      const head = await courseHead(tx.db, courseId);
+      const own = learners.filter((learner) => learner.courseId === courseId);
+      for (const found of head ? await learningOf(tx.db, head, own, now) : []) wanted.push(...earnedBy(found, now));
+    }
+    await tellAwards(tx, wanted, await issueAll(tx, wanted, now), now);
   });
 }
 
-async function awardOne(tx: Transaction, found: Learning, about: About, now: Temporal.Instant): Promise<void> {
-  const { courseId } = found.learner;
-  const made = await issue(tx, found, now, about);
-  if (made.ok && !made.value.isNew) return;
-  const what = about.lessonId === null ? 'a certificate' : `a certificate for ${about.title}`;
-  const sentence = made.ok ? `issued ${what} to ${found.learner.name}` : made.problem.sentence;
-  const row = { command: 'certificate.award', courseId, sentence };
-  // Held back again and again, it is told once.
-  const told = made.ok
-    ? 0
-    : await tx.db.$count(
-        audit,
-        and(eq(audit.courseId, courseId), eq(audit.command, row.command), eq(audit.sentence, sentence)),
-      );
-  if (told === 0)
-    await tx.db.insert(audit).values({ ...row, id: newId(), at: now.toString(), actorId: null, changes: [] });
+function earnedBy(found: Learning, now: Temporal.Instant): Wanted[] {
+  // Where a person approves each one, what is earned waits for them.
+  const isIssued = found.view.award?.earned && !found.view.document.course.award.approved;
+  const earned = [...(isIssued ? [aboutCourse(found)] : []), ...quizzesEarned(found, now)];
+  return earned.map((about) => ({ found, about }));
+}
+
+/** Leaves in the course's history what the rule has issued, and what was held back and why. */
+async function tellAwards(tx: Transaction, wanted: readonly Wanted[], made: readonly Issued[], now: Temporal.Instant) {
+  const rows: (typeof audit.$inferInsert)[] = [];
+  for (const [i, { found, about }] of wanted.entries()) {
+    const one = made[i];
+    if (!one || (one.ok && !one.value.isNew)) continue;
+    const { courseId, name } = found.learner;
+    const what = about.lessonId === null ? 'a certificate' : `a certificate for ${about.title}`;
+    const sentence = one.ok ? `issued ${what} to ${name}` : one.problem.sentence;
+    const row = { command: 'certificate.award', courseId, sentence };
+    // Held back again and again, it is told once.
+    const same = and(eq(audit.courseId, courseId), eq(audit.command, row.command), eq(audit.sentence, sentence));
+    if (one.ok || (await tx.db.$count(audit, same)) === 0)
+      rows.push({ ...row, id: newId(), at: now.toString(), actorId: null, changes: [] });
+  }
+  if (rows.length > 0) await tx.db.insert(audit).values(rows);
 }
 
 /** The learner asks for the certificate that is theirs, without waiting for the worker. */
@@ -69,7 +77,7 @@ export const claimCertificate = command({
         'invalid',
         'You have earned the certificate. Somebody of the school looks at each one before it is issued.',
       );
-    const made = await issue(tx, found, now, aboutCourse(found));
+    const made = await issue(tx, { found, about: aboutCourse(found) }, now);
     if (!made.ok) return made;
     if (made.value.isNew) await audit({ courseId, sentence: `issued a certificate to ${found.learner.name}` });
     return ok({ id: made.value.id });
@@ -91,7 +99,7 @@ export const awardByHand = command({
     if (!found) return fail('not-found', 'This learner does not take the course, or nothing of it is published.');
     if (!found.view.award)
       return fail('invalid', 'This course awards no certificate. Switch it on under Award, then publish.');
-    const made = await issue(tx, found, now, aboutCourse(found), { anew: true });
+    const made = await issue(tx, { found, about: aboutCourse(found) }, now, { anew: true });
     if (!made.ok) return made;
     if (made.value.isNew)
       await audit({ courseId, sentence: `awarded a certificate to ${found.learner.name} by hand: ${why.trim()}` });

@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import { buffer } from 'node:stream/consumers';
 import { PDFDocument } from '@cantoo/pdf-lib';
-import { eq } from 'drizzle-orm';
+import { and, eq, sql } from 'drizzle-orm';
 import sharp from 'sharp';
 import { expect, test } from 'vitest';
 import { type Design, designFrom, emptyDesign, type Thing } from '@/core/certificate';
@@ -12,8 +12,10 @@ import { files, putBytes } from '../platform/files';
 import { newId } from '../platform/ids';
 import * as tables from '../platform/schema';
 import { codeOf, learner, must, owner, publishedCourse, run, useTestSchool } from '../testing/school';
+import { awardEarned } from './commands';
 import { bringInDesign, designFile } from './design-file';
 import { designInUse, designNamed, designsOf, seenBy } from './designs';
+import { drawCertificate, drawCertificates } from './kept-pdf';
 import { linkPicture } from './link-picture';
 import { standingOf } from './many';
 import { addDesignPicture, printPicture } from './pictures';
@@ -220,20 +222,31 @@ test('a design with pictures goes out as a file and comes in the same, its pictu
     expect(codeOf(await bringInDesign(boss(), raw))).toBe('invalid');
 });
 
+/** Some people who take a course from now on, each with their enrolment. */
+async function taking(courseId: string, names: readonly string[]) {
+  const people = names.map((name, i) => ({ id: `p${i}-${courseId}`, name, enrolmentId: newId() }));
+  await database()
+    .insert(tables.user)
+    .values(people.map(({ id, name }) => ({ id, name, email: `${id}@school.example`, role: 'learner' as const })));
+  const at = '2026-03-01T08:00:00Z';
+  await database()
+    .insert(tables.enrolment)
+    .values(people.map(({ id, enrolmentId }) => ({ id: enrolmentId, courseId, learnerId: id, at })));
+  return people;
+}
+const issuedIn = (courseId: string) =>
+  database().select().from(tables.certificate).where(eq(tables.certificate.courseId, courseId));
+
 test('sixty certificates issued at once have sixty numbers, drawn once, by the pattern of the course', async () => {
   const made1 = await publishedCourse(school);
   const { courseId } = made1;
   const number = [{ words: 'W/' }, { year: 4 }, { words: '/' }, { count: 3 }];
   await setAward(courseId, { number });
   await must(boss(), 'course.publish', { courseId, number: 2 });
-  const people = Array.from({ length: 60 }, (_, i) => ({ id: `p${i}-${courseId}`, name: `Person ${i}` }));
-  for (const { id, name } of people)
-    await database()
-      .insert(tables.user)
-      .values({ id, name, email: `${id}@school.example`, role: 'learner' });
-  await database()
-    .insert(tables.enrolment)
-    .values(people.map(({ id }) => ({ id: newId(), courseId, learnerId: id, at: '2027-03-01T08:00:00Z' })));
+  const people = await taking(
+    courseId,
+    Array.from({ length: 60 }, (_, i) => `Person ${i}`),
+  );
   const awarded = async (learnerId: string): Promise<string> => {
     const done = codeOf(await run(boss(), 'certificate.award-by-hand', { courseId, learnerId, why: 'All of them' }));
     // What finds the school busy is sent again, as a browser does.
@@ -241,11 +254,52 @@ test('sixty certificates issued at once have sixty numbers, drawn once, by the p
   };
   const issued = await Promise.all(people.flatMap(({ id }) => [awarded(id), awarded(id)]));
   expect(new Set(issued)).toEqual(new Set(['ok']));
-  const rows = await database().select().from(tables.certificate).where(eq(tables.certificate.courseId, courseId));
+  const rows = await issuedIn(courseId);
   expect(rows.length).toBe(60);
   expect(new Set(rows.map((row) => row.number)).size).toBe(60);
   for (const { number } of rows) expect(number).toMatch(/^W\/20\d\d\/\d{3,}$/);
 }, 60_000);
+
+test('many who have earned it are given it together: each once, whoever else gives it, and a name that cannot be set holds back only itself', async () => {
+  const { courseId, reading, quiz, assignment } = await publishedCourse(school);
+  await must(boss(), 'outline.edit', { courseId, edit: { do: 'remove', table: 'lesson', ids: [quiz, assignment] } });
+  await must(boss(), 'course.publish', { courseId, number: 2 });
+  const people = await taking(courseId, ['Ana Sá', 'Bo Li', '𓀀 Cem', 'Dara Ó Briain', 'Eli', 'Fay', 'Not Done']);
+  for (const { id } of people.slice(0, 6))
+    await must(learner(id), 'learning.mark-done', { courseId, lessonId: reading });
+  const all = people.map(({ enrolmentId }) => enrolmentId);
+  const learnerIds = people.map(({ id }) => id);
+  await Promise.all([
+    awardEarned(all),
+    awardEarned([...all].reverse()),
+    must(boss(), 'certificate.issue-many', { courseId, learnerIds: [...learnerIds].reverse(), why: '' }),
+    must(learner(learnerIds[1] ?? ''), 'certificate.claim', { courseId }),
+  ]);
+  await awardEarned(all);
+  const rows = await issuedIn(courseId);
+  expect(rows.map(({ holder }) => holder).sort()).toEqual(['Ana Sá', 'Bo Li', 'Dara Ó Briain', 'Eli', 'Fay']);
+  expect(new Set(rows.map(({ number }) => number)).size).toBe(5);
+  const ids = rows.map(({ id }) => id);
+  const heldBack = sql`${tables.audit.sentence} like 'The certificate of 𓀀 Cem is held back.%'`;
+  expect([
+    await database().$count(tables.audit, and(eq(tables.audit.courseId, courseId), heldBack)),
+    await database().$count(
+      tables.message,
+      and(eq(tables.message.courseId, courseId), eq(tables.message.occasion, 'certificate')),
+    ),
+    (
+      await database().execute(
+        sql`select 1 from pgboss.job where name = 'certificate.draw' and data->>'certificateId' in ${ids}`,
+      )
+    ).rowCount,
+  ]).toEqual([1, 5, 5]);
+  const [first = '', ...others] = ids;
+  const alone = await drawCertificate(first);
+  const drawn = await drawCertificates([...others, first, newId()]);
+  expect(drawn.get(first)).toBe(alone);
+  expect(new Set(drawn.values()).size).toBe(5);
+  expect(new Map((await issuedIn(courseId)).map(({ id, pdfHash }) => [id, pdfHash]))).toEqual(drawn);
+});
 
 test('many are issued at once to who has earned it, by hand with a reason, and anew in a new name', async () => {
   const { courseId, enrolmentId } = await publishedCourse(school);

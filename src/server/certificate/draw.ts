@@ -133,15 +133,19 @@ function checkCode(address: string): Code {
 
 const thousandths = (value: number) => Math.round(value * 1000) / 1000;
 
-/** A check code in a box, as one path. */
-export function codePathAt(address: string, { x, y, width }: Box): string {
+/** The dark bars of a check code in a box. */
+export function codeBarsAt(address: string, { x, y, width }: Box): readonly Box[] {
   const { bars, side } = checkCode(address);
   const dot = width / side;
-  const high = thousandths(dot);
-  return bars
-    .map(([across, down, count]) => {
-      const long = thousandths(count * dot);
-      return `M${thousandths(x + across * dot)} ${thousandths(y + down * dot)}h${long}v${high}h${-long}z`;
-    })
-    .join('');
+  const height = thousandths(dot);
+  return bars.map(([across, down, count]) => ({
+    ...{ x: thousandths(x + across * dot), y: thousandths(y + down * dot) },
+    ...{ width: thousandths(count * dot), height },
+  }));
 }
+
+/** A check code in a box, as one path. */
+const codePathAt = (address: string, box: Box): string =>
+  codeBarsAt(address, box)
+    .map(({ x, y, width, height }) => `M${x} ${y}h${width}v${height}h${-width}z`)
+    .join('');

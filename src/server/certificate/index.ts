@@ -6,7 +6,7 @@ export { currentKey, ensureOwnKey, type KnownKey, knownKeys } from './badge/keys
 export { badgePng, bakedPng, bakedSvg } from './badge/picture';
 export { mostBadgeBytes } from './badge/read';
 export { statusList, statusListToken } from './badge/status';
-export { awardIfEarned, certificateCommands } from './commands';
+export { awardEarned, certificateCommands } from './commands';
 export { bringInDesign, designFile } from './design-file';
 export {
   type DesignHead,
@@ -21,6 +21,7 @@ export {
 export { type Drawn, type DrawnMark, drawnDesign, type Fault } from './draw';
 export { type CourseFacts, gradeFacts, sampleFacts, schoolAndAward } from './facts';
 export { findCertificate, mayCheckFile } from './find';
+export { drawCertificate, drawCertificates } from './kept-pdf';
 export { linkPicture } from './link-picture';
 export { type Held, type Standing, standingOf } from './many';
 export { type NameSet, type NamesIn, namesIn } from './names-in';
@@ -34,7 +35,6 @@ export {
   certificatesOfPerson,
   certificatesPage,
   countCertificates,
-  drawCertificate,
 } from './queries';
 export type { CertificateRow } from './schema';
 export { sharing } from './sharing';

@@ -11,7 +11,7 @@ import { courseHead, learning, learningIn, learningOf } from '../learning';
 import { user } from '../people';
 import { command } from '../platform/command';
 import type { Database } from '../platform/database';
-import { aboutCourse, issue, quizzesEarned } from './issue';
+import { aboutCourse, issue, issueAll, quizzesEarned, type Wanted } from './issue';
 import { certificatesOf } from './queries';
 import { certificate } from './schema';
 
@@ -40,7 +40,7 @@ const issueMany = command({
     const head = await courseHead(tx.db, courseId);
     if (!head) return fail('not-found', 'This course is not there any more.');
     const held: Held[] = [];
-    let issued = 0;
+    const wanted: Wanted[] = [];
     for (const learnerId of new Set(learnerIds)) {
       const hold = (sentence: string) => held.push({ learnerId, sentence });
       const found = await learning(tx.db, head, learnerId, now);
@@ -49,11 +49,12 @@ const issueMany = command({
       else if (!found?.view.award) hold('Takes no course of this school that awards a certificate here.');
       else if (!found.view.award.earned && reason.trim() === '')
         hold(`Not earned yet: ${found.view.award.missing[0] ?? ''}`);
-      else {
-        const made = await issue(tx, found, now, aboutCourse(found), { anew: reason.trim() !== '' });
-        if (!made.ok) hold(made.problem.sentence);
-        else if (made.value.isNew) issued += 1;
-      }
+      else wanted.push({ found, about: aboutCourse(found) });
+    }
+    let issued = 0;
+    for (const [i, made] of (await issueAll(tx, wanted, now, { anew: reason.trim() !== '' })).entries()) {
+      if (!made.ok) held.push({ learnerId: wanted[i]?.found.learner.learnerId ?? '', sentence: made.problem.sentence });
+      else if (made.value.isNew) issued += 1;
     }
     if (issued > 0) {
       const how = reason.trim() === '' ? 'to who has earned them' : `by hand: ${reason.trim()}`;
@@ -95,7 +96,7 @@ const replaceCertificate = command({
         : quizzesEarned(found, now).find(({ lessonId }) => lessonId === row.lessonId);
     if (!about) return fail('invalid', 'What this certificate is for is not there any more.');
     await tx.db.update(certificate).set({ withdrawnAt: now.toString(), withdrawnWhy: reason }).where(key);
-    const issued = await issue(tx, found, now, about, { anew: true, replaces: row.id });
+    const issued = await issue(tx, { found, about }, now, { anew: true, replaces: row.id });
     if (!issued.ok) return issued;
     // What its holder let be seen of the one before holds for the new one.
     const { isPrivate, showsGrade } = row;

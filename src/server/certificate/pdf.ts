@@ -4,7 +4,7 @@ import { type Design, type Facts, inks } from '@/core/certificate';
 import { files } from '../platform/files';
 import { bytesOf, writeRuns } from '../platform/pdf-words';
 import { setLine } from '../platform/setter';
-import { codePathAt, type SetDesign, type SetMark, setDesign } from './draw';
+import { codeBarsAt, type SetDesign, type SetMark, setDesign } from './draw';
 
 /** Pictures of designs by their hash. Read once for as many certificates as are drawn with them. */
 type Pictures = ReadonlyMap<string, Buffer>;
@@ -136,7 +136,8 @@ const drawers: {
     document.restore();
   },
   code(document, { at, colour }, facts) {
-    document.path(codePathAt(facts.checkAddress, at)).fill(colour);
+    for (const { x, y, width, height } of codeBarsAt(facts.checkAddress, at)) document.rect(x, y, width, height);
+    document.fill(colour);
   },
 };
 const drawMark = (document: PDFKit.PDFDocument, mark: SetMark, facts: Facts, pictures: Pictures): void =>

@@ -1,14 +1,7 @@
 import { and, asc, desc, eq, inArray, isNull, sql } from 'drizzle-orm';
-import { readDesign } from '@/core/certificate';
 import { type RowsPage, rowsBefore, rowsPerPage } from '@/core/kernel/page';
-import { instantFrom } from '../enrolment';
-import { schoolFacts } from '../people';
 import { contains } from '../platform/contains';
-import { type Database, database } from '../platform/database';
-import { files, putBytes } from '../platform/files';
-import { badgeToken } from './badge/badge';
-import { issuedFacts } from './facts';
-import { certificatePdf, type Sheet } from './pdf';
+import type { Database } from '../platform/database';
 import { type CertificateRow, certificate } from './schema';
 
 /** The certificates of some enrolments for their course, by enrolment: the one that holds, or else the one withdrawn last. */
@@ -92,24 +85,3 @@ export async function replacementOf(
 /** Whatever somebody was issued in this school, the newest first. */
 export const certificatesOfPerson = (db: Database, learnerId: string): Promise<CertificateRow[]> =>
   db.select().from(certificate).where(eq(certificate.learnerId, learnerId)).orderBy(desc(certificate.issuedAt));
-
-/** How the PDF of one certificate is drawn: here, or beside what else is done here. */
-type Draw = (sheet: Sheet, at: string) => Promise<Uint8Array>;
-
-/** Draws a certificate's PDF and keeps it; a second time it is the same file. */
-export async function drawCertificate(
-  id: string,
-  draw: Draw = (sheet, at) => certificatePdf([sheet], at),
-): Promise<string | null> {
-  const db = database();
-  const [row] = await db.select().from(certificate).where(eq(certificate.id, id));
-  if (!row) return null;
-  if (row.pdfHash && (await files().stat(row.pdfHash))) return row.pdfHash;
-  const at = instantFrom(row.issuedAt).toString();
-  const own = await schoolFacts(db);
-  const badge = row.withdrawnAt ? undefined : await badgeToken(db, row, own);
-  const facts = issuedFacts({ ...row, issuedAt: at }, own);
-  const { hash } = await putBytes(await draw({ design: readDesign(row.design), facts, badge }, at));
-  await db.update(certificate).set({ pdfHash: hash }).where(eq(certificate.id, id));
-  return hash;
-}

@@ -1,7 +1,7 @@
 import { eq } from 'drizzle-orm';
 import { expect, test } from 'vitest';
 import { Temporal } from '@/core/kernel/time';
-import { awardIfEarned, certificateFor, takenBefore } from '../certificate';
+import { awardEarned, certificateFor, takenBefore } from '../certificate';
 import { courseHead, learning } from '../learning';
 import { database } from '../platform/database';
 import { newId } from '../platform/ids';
@@ -41,7 +41,7 @@ test('a course taken again begins with nothing done, and what was done stays wit
   const course = await publishedCourse(school);
   const { courseId, enrolmentId, quiz } = course;
   await takeAll(course, 2);
-  await awardIfEarned(enrolmentId);
+  await awardEarned([enrolmentId]);
   const { head, found: first } = await asItIs(courseId);
   expect([first.view.done, first.view.sheet.gradeText]).toEqual([3, '90.0 %']);
   const earned = await certificateFor(database(), enrolmentId);
@@ -65,8 +65,8 @@ test('a course taken again begins with nothing done, and what was done stays wit
   });
   const { found: second } = await asItIs(courseId);
   expect([second.view.done, second.view.sheet.gradeText]).toEqual([3, '65.0 %']);
-  await awardIfEarned(enrolmentId);
-  await awardIfEarned(second.learner.enrolmentId);
+  await awardEarned([enrolmentId]);
+  await awardEarned([second.learner.enrolmentId]);
   // What the course becomes after that does not reach back.
   await must(boss(), 'outline.edit', { courseId, edit: { do: 'remove', table: 'lesson', ids: [quiz] } });
   await must(boss(), 'course.publish', { courseId, number: 2 });
@@ -116,7 +116,7 @@ test('a certificate withdrawn is followed by another only when somebody decides 
   await takeAll(course, 2);
   const { id } = await must(me(), 'certificate.claim', { courseId });
   await must(boss(), 'certificate.withdraw', { courseId, certificateId: id, why: 'a wrong name' });
-  await awardIfEarned(enrolmentId);
+  await awardEarned([enrolmentId]);
   expect(await must(me(), 'certificate.claim', { courseId })).toEqual({ id });
   expect((await certificateFor(database(), enrolmentId))?.withdrawnWhy).toBe('a wrong name');
   const by = { courseId, learnerId: school.learner, why: 'the name is right now' };

@@ -4,7 +4,6 @@ export { openLesson } from './guard';
 export {
   courseHead,
   coursesOfLearner,
-  type LearnerRow,
   type Learning,
   learning,
   learningBySlug,

@@ -1,6 +1,7 @@
 import { and, eq, inArray, isNotNull } from 'drizzle-orm';
 import { Temporal } from '@/core/kernel/time';
 import { type Decision, type LearnerRecords, type LearnerView, learnerView, type Work } from '@/core/learning';
+import type { CourseDocument } from '@/core/outline';
 import type { QuizResult } from '@/core/quiz';
 import type { LessonProgress } from '@/core/record';
 import { handedInWork } from '../assignment/records';
@@ -87,28 +88,14 @@ export async function learning(
   return learner && learningIn(db, head, learner, now);
 }
 
-/**
- * A course as it is for somebody in one enrolment of theirs. One that is over is seen as it was when it ended: what
- * falls due afterwards does not reach back.
- */
+/** A course as it is for somebody in one enrolment of theirs. */
 export async function learningIn(
   db: Database,
   head: CourseHead,
   learner: EnrolledLearner,
   now: Temporal.Instant,
 ): Promise<Learning | null> {
-  const editionId = learner.editionId ?? head.liveEditionId;
-  if (!editionId) return null;
-  const document = await editionDocument(db, editionId);
-  const records = (await recordsOf(db, [learner])).get(learner.enrolmentId);
-  if (!document || !records) return null;
-  return {
-    head,
-    editionId,
-    learner,
-    records,
-    view: learnerView(document, learner.clock, records, learner.endedAt ? instantFrom(learner.endedAt) : now),
-  };
+  return (await learningOf(db, head, [learner], now))[0] ?? null;
 }
 
 /**
@@ -145,25 +132,29 @@ export async function coursesOfLearner(db: Database, learnerId: string): Promise
   return found.filter((one) => one !== null);
 }
 
-export type LearnerRow = {
-  readonly learner: EnrolledLearner;
-  readonly records: LearnerRecords;
-  readonly view: LearnerView;
-};
-
-/** The course as it is for some of its learners now, for the gradebook and for the Run stage. */
+/**
+ * The course as it is for some of its learners now, each in one enrolment of theirs. One that is over is seen as it was
+ * when it ended: what falls due afterwards does not reach back.
+ */
 export async function learningOf(
   db: Database,
   head: CourseHead,
   learners: readonly EnrolledLearner[],
   now = Temporal.Now.instant(),
-): Promise<LearnerRow[]> {
-  if (!head.liveEditionId || learners.length === 0) return [];
-  const document = await editionDocument(db, head.liveEditionId);
-  if (!document) return [];
-  const records = await recordsOf(db, learners);
-  return learners.flatMap((learner) => {
-    const own = records.get(learner.enrolmentId);
-    return own ? [{ learner, records: own, view: learnerView(document, learner.clock, own, now) }] : [];
-  });
+): Promise<Learning[]> {
+  if (learners.length === 0) return [];
+  const all = await recordsOf(db, learners);
+  const documents = new Map<string, CourseDocument | null>();
+  const found: Learning[] = [];
+  for (const learner of learners) {
+    const editionId = learner.editionId ?? head.liveEditionId;
+    const records = all.get(learner.enrolmentId);
+    if (!editionId || !records) continue;
+    if (!documents.has(editionId)) documents.set(editionId, await editionDocument(db, editionId));
+    const document = documents.get(editionId);
+    const at = learner.endedAt ? instantFrom(learner.endedAt) : now;
+    if (document)
+      found.push({ head, editionId, learner, records, view: learnerView(document, learner.clock, records, at) });
+  }
+  return found;
 }

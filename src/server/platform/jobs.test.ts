@@ -20,6 +20,6 @@ test('every job that can be left is there when its transaction is kept, and is n
   await leave(false);
   expect(await names()).toEqual([...jobNames].sort());
   await expect(transaction((tx) => later(tx, 'no.such-job' as 'media.sweep', {}))).rejects.toThrow(
-    'The job no.such-job was not taken.',
+    'Of 1 jobs no.such-job only 0 were taken.',
   );
 });

@@ -78,15 +78,25 @@ async function openQueue(role: 'web' | 'worker'): Promise<PgBoss> {
 }
 
 /** Leaves a job as part of a transaction: it is there if and only if the transaction is kept. */
-export async function later<N extends JobName>(tx: Transaction, name: N, data: Jobs[N]): Promise<void> {
+export const later = <N extends JobName>(tx: Transaction, name: N, data: Jobs[N]): Promise<void> =>
+  allLater(tx, name, [data]);
+
+/** Leaves many jobs of a kind with one statement. */
+export async function allLater<N extends JobName>(tx: Transaction, name: N, all: readonly Jobs[N][]): Promise<void> {
+  if (all.length === 0) return;
   const boss = await queue();
-  const id = await boss.send(name, data, {
-    retryLimit: mostTries,
-    retryBackoff: true,
-    expireInHours: takesLong.has(name) ? 20 : 1,
-    db: { executeSql: (text: string, values: unknown[]) => tx.client.query(text, values) },
-  });
-  if (id === null) throw new Error(`The job ${name} was not taken.`);
+  const how = { retryLimit: mostTries, retryBackoff: true, expireInSeconds: (takesLong.has(name) ? 20 : 1) * 3600 };
+  let taken: number | null = 0;
+  const executeSql = async (text: string, values: unknown[]) => {
+    const done = await tx.client.query(text, values);
+    taken = done.rowCount;
+    return done;
+  };
+  await boss.insert(
+    all.map((data) => ({ name, data, ...how })),
+    { db: { executeSql } },
+  );
+  if (taken !== all.length) throw new Error(`Of ${all.length} jobs ${name} only ${taken} were taken.`);
 }
 
 /** How many jobs wait to be done, or are being done. */

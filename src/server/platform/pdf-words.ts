@@ -10,6 +10,8 @@ import type { SetRun } from './setter';
 type Embedded = {
   readonly constructor: new (document: PDFKit.PDFDocument, font: unknown, id: string) => Embedded;
   id: string;
+  /** What it has shaped, by its text. */
+  layoutCache: object;
 };
 type Inside = PDFKit.PDFDocument & { _font: Embedded; _fontFamilies: Record<string, Embedded>; _fontCount: number };
 
@@ -19,10 +21,24 @@ function embedding(): Embedded['constructor'] {
   return EmbeddedFont;
 }
 
+/** Words that were shaped, by their font: each is on many pages, and they come out the same in every document. */
+const shaped = new Map<string, object>();
+let documents = 0;
+const mostDocuments = 500;
+
+/** Of words that were shaped, only those of the last some hundred documents are kept. */
+function forgetWords(): void {
+  documents = (documents + 1) % mostDocuments;
+  if (documents === 0) shaped.clear();
+}
+
 function useFont(document: Inside, { key, font }: LoadedFont): void {
   if (!document._fontFamilies[key]) {
     document._fontCount += 1;
-    document._fontFamilies[key] = new (embedding())(document, font, `F${document._fontCount}`);
+    const embedded = new (embedding())(document, font, `F${document._fontCount}`);
+    embedded.layoutCache = shaped.get(key) ?? embedded.layoutCache;
+    shaped.set(key, embedded.layoutCache);
+    document._fontFamilies[key] = embedded;
   }
   document._font = document._fontFamilies[key] as Embedded;
 }
@@ -65,6 +81,7 @@ export function writeRuns(
 
 /** All of a PDF that is being written, once it has come to its end. */
 export function bytesOf(document: PDFKit.PDFDocument): Promise<Uint8Array> {
+  forgetWords();
   const chunks: Buffer[] = [];
   document.on('data', (chunk: Buffer) => chunks.push(chunk));
   return new Promise((resolve, reject) =>

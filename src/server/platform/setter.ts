@@ -85,8 +85,22 @@ type Piece = { text: string; font: LoadedFont; level: number; isSpace: boolean; 
 /** Letters of these scripts join, or stand on one another: nothing parts them. */
 const joined = /[\p{Script=Arabic}\p{Script=Devanagari}\p{Script=Bengali}\p{Script=Tamil}\p{Script=Thai}]/u;
 
+/** Lines that were set. Of a thousand certificates most lines are the same, and each is measured in many ways first. */
+const lines = new Map<string, SetLine>();
+const mostLines = 5000;
+
 /** Sets a line of words at a size in points, its letters parted by so many points where their script lets them. */
 export function setLine(face: Face, weight: Weight, raw: string, size: number, parted = 0): SetLine {
+  const name = `${face} ${weight} ${size} ${parted} ${raw}`;
+  const known = lines.get(name);
+  if (known) return known;
+  const line = setAnew(face, weight, raw, size, parted);
+  if (lines.size >= mostLines) lines.clear();
+  lines.set(name, line);
+  return line;
+}
+
+function setAnew(face: Face, weight: Weight, raw: string, size: number, parted: number): SetLine {
   const text = raw.replace(vowelBeforeDoubling, '$2$1');
   const embedding = bidi.getEmbeddingLevels(text);
   const mirrored = bidi.getMirroredCharactersMap(text, embedding.levels);

@@ -1,7 +1,7 @@
 import { and, eq, isNull } from 'drizzle-orm';
 import { expect, test } from 'vitest';
 import { Temporal } from '@/core/kernel/time';
-import { awardIfEarned, certificateFor, certificateForQuiz } from '../certificate';
+import { awardEarned, certificateFor, certificateForQuiz } from '../certificate';
 import { courseHead, learning } from '../learning';
 import { database } from '../platform/database';
 import { newId } from '../platform/ids';
@@ -94,17 +94,17 @@ test('whoever passes a quiz that brings one gets its certificate, once, beside t
   const { courseId, quiz, enrolmentId } = made;
   const own = () => certificateForQuiz(database(), enrolmentId, quiz);
   await sit(school.learner, made, '5', 5);
-  await awardIfEarned(enrolmentId, minute(7));
+  await awardEarned([enrolmentId], minute(7));
   expect(await own()).toBeNull();
   await sit(school.learner, made, '4', 8);
-  await Promise.all([1, 2, 3].map(() => awardIfEarned(enrolmentId, minute(10))));
+  await Promise.all([1, 2, 3].map(() => awardEarned([enrolmentId], minute(10))));
   expect(await own()).toMatchObject({ grade: '100.0 %', lessonId: quiz, withdrawnAt: null });
   expect((await own())?.courseTitle).toMatch(/^Check \(Course /);
   expect(await certificateFor(database(), enrolmentId)).toBeNull();
   // Taken back, it does not come again by itself.
   const certificateId = (await own())?.id;
   await must(owner(school.owner), 'certificate.withdraw', { courseId, certificateId, why: 'Not their own work' });
-  await awardIfEarned(enrolmentId, minute(12));
+  await awardEarned([enrolmentId], minute(12));
   expect(await database().$count(tables.certificate, eq(tables.certificate.enrolmentId, enrolmentId))).toBe(1);
 });
 
@@ -119,13 +119,13 @@ test('a result that is kept back until a day is told when the day has come, once
     );
   await sit(school.learner, made, '4', 5);
   await sit(school.learner, made, '5', 8);
-  await awardIfEarned(enrolmentId, minute(10));
+  await awardEarned([enrolmentId], minute(10));
   expect([await tellWhatIsShown(minute(60)), await told()]).toEqual([0, 0]);
   expect(await certificateForQuiz(database(), enrolmentId, quiz)).toBeNull();
   const day = Temporal.Instant.from(showsFrom);
   const looks = await Promise.all([1, 2, 3, 4].map(() => tellWhatIsShown(day)));
   expect([looks.reduce((sum, one) => sum + one, 0), await told()]).toEqual([2, 1]);
-  await awardIfEarned(enrolmentId, day);
+  await awardEarned([enrolmentId], day);
   expect(await certificateForQuiz(database(), enrolmentId, quiz)).not.toBeNull();
   // Handed in once results are shown, it is told at once and no second time.
   await sit(school.learner, made, '4', 24 * 60 + 5);

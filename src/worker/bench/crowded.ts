@@ -1,9 +1,9 @@
 import { and, eq, inArray, isNotNull, isNull, lte, sql } from 'drizzle-orm';
 import {
-  awardIfEarned,
-  certificateFor,
+  awardEarned,
+  certificatesOf,
   certificatesTogether,
-  drawCertificate,
+  drawCertificates,
   drawnBeside,
   ensureOwnKey,
   onePdf,
@@ -155,6 +155,8 @@ export async function search(): Promise<void> {
 }
 
 const finishers = 1000;
+/** So many jobs of these kinds the worker fetches at once. */
+const batch = 25;
 
 /**
  * Certificates for a thousand who finish at once, as the worker gives and draws them, beside asking for each of them
@@ -191,38 +193,37 @@ export async function awards(): Promise<void> {
     .select({ id: enrolment.id })
     .from(enrolment)
     .where(and(eq(enrolment.courseId, courseId), inArray(enrolment.learnerId, ids)));
-  const half = (rest: number) => begun.filter((_, i) => i % 2 === rest);
+  /** The same in two rows of batches, as the worker does them. */
+  const half = (rest: number) => begun.filter((_, i) => i % 2 === rest).map(({ id }) => id);
   const took = async (work: () => Promise<unknown>) => {
     const start = performance.now();
     await work();
     return performance.now() - start;
   };
-  /** Enrolments whose certificate is there to be drawn. */
+  /** Certificates that wait to be drawn. */
   const ready: string[] = [];
-  const ask = () =>
-    Promise.all(
-      [half(0), half(1)].map(async (own) => {
-        for (const { id } of own) {
-          await awardIfEarned(id);
-          ready.push(id);
-        }
-      }),
-    );
+  const awardRow = async (own: readonly string[], leave: (issued: readonly string[]) => void) => {
+    for (let from = 0; from < own.length; from += batch) {
+      const some = own.slice(from, from + batch);
+      await awardEarned(some);
+      leave([...(await certificatesOf(db, some)).values()].map(({ id }) => id));
+    }
+  };
+  const award = (leave: (issued: readonly string[]) => void = () => {}) =>
+    Promise.all([awardRow(half(0), leave), awardRow(half(1), leave)]);
   let isIssued = false;
-  /** Draws what was issued, in two rows as the worker does, until there is no more. */
+  /** Draws what was issued, until there is no more. */
   const drawRow = async (): Promise<void> => {
-    for (;;) {
-      const next = ready.shift();
-      if (next === undefined && isIssued) return;
-      const given = next === undefined ? null : await certificateFor(db, next);
-      if (given) await drawCertificate(given.id, drawnBeside);
+    while (!isIssued || ready.length > 0) {
+      const next = ready.splice(0, batch);
+      if (next.length > 0) await drawCertificates(next, drawnBeside);
       else await new Promise((resolve) => setTimeout(resolve, 20));
     }
   };
   let issued = 0;
   const whole = await took(() =>
     Promise.all([
-      took(ask).then((ms) => {
+      took(() => award((issued) => ready.push(...issued))).then((ms) => {
         [issued, isIssued] = [ms, true];
       }),
       drawRow(),
@@ -234,7 +235,7 @@ export async function awards(): Promise<void> {
     and(eq(certificate.courseId, courseId), inArray(certificate.learnerId, ids), isNotNull(certificate.pdfHash)),
   );
   if (given !== finishers) throw new Error(`${given} of ${finishers} were awarded and drawn.`);
-  const again = { what: 'the same looked at once more', value: await took(ask) };
+  const again = { what: 'the same looked at once more', value: await took(() => award()) };
   row({ what: 'a thousand certificates found out and issued', value: issued, unit: 'ms', beside: again, most: 9 });
   const bound = { what: 'the bound', value: 30_000 };
   row({ what: '  until the last of them is drawn and kept', value: whole, unit: 'ms', beside: bound, most: 1 });

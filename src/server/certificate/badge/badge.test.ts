@@ -15,7 +15,7 @@ import { database } from '../../platform/database';
 import { files } from '../../platform/files';
 import * as tables from '../../platform/schema';
 import { codeOf, learner, must, owner, publishedCourse, run, useTestSchool } from '../../testing/school';
-import { drawCertificate } from '../queries';
+import { drawCertificate } from '../kept-pdf';
 import type { CertificateRow } from '../schema';
 import { badgeJson, badgeToken } from './badge';
 import { checkBadge } from './check';

@@ -1,5 +1,5 @@
 import { createHash, createHmac } from 'node:crypto';
-import { eq } from 'drizzle-orm';
+import { inArray } from 'drizzle-orm';
 import { type BadgeFacts, badgeCredential, type Facts, readDesign, showsField, statusPlace } from '@/core/certificate';
 import { plainEmail } from '@/core/people';
 import { instantFrom } from '../../enrolment';
@@ -12,13 +12,9 @@ import type { CertificateRow } from '../schema';
 import { currentKey, type SigningKey } from './keys';
 import { signedToken, withProof } from './sign';
 
-/** What a certificate tells as a badge: of the grade only what its holder lets be seen. `school`: where it is known. */
-export async function badgeOf(db: Database, row: CertificateRow, school?: SchoolFacts | null): Promise<BadgeFacts> {
+/** What a certificate tells as a badge: of the grade only what its holder lets be seen. */
+function badgeFacts(row: CertificateRow, own: SchoolFacts | null, email: string | undefined): BadgeFacts {
   const issuedAt = instantFrom(row.issuedAt).toString();
-  const [own, [holder]] = await Promise.all([
-    school === undefined ? schoolFacts(db) : school,
-    db.select({ email: user.email }).from(user).where(eq(user.id, row.learnerId)),
-  ]);
   const facts = issuedFacts({ ...row, issuedAt }, own);
   const isGradeSeen = row.showsGrade && showsField(readDesign(row.design), 'grade');
   const { list, at } = statusPlace(row.place);
@@ -33,7 +29,7 @@ export async function badgeOf(db: Database, row: CertificateRow, school?: School
       achievement: achievementAddress(row.lessonId ?? row.courseId),
       status: { list: statusAddress(list), at },
     },
-    email: holder ? hashedAddress(holder.email, row.token) : null,
+    email: email === undefined ? null : hashedAddress(email, row.token),
   };
 }
 
@@ -49,13 +45,41 @@ function hashedAddress(email: string, token: string) {
 /** The instant a proof is dated with: when it was issued, or since when there is the key, whatever is later. */
 const datedAt = ({ at }: Facts, { since }: SigningKey) => (at > since ? at : since);
 
+/** The addresses of the holders of some certificates, by who they are. */
+async function emailsOf(db: Database, rows: readonly CertificateRow[]): Promise<ReadonlyMap<string, string>> {
+  const ids = rows.map(({ learnerId }) => learnerId);
+  const found = await db.select({ id: user.id, email: user.email }).from(user).where(inArray(user.id, ids));
+  return new Map(found.map(({ id, email }) => [id, email]));
+}
+
+/** What a certificate tells as a badge. */
+export async function badgeOf(db: Database, row: CertificateRow): Promise<BadgeFacts> {
+  const [own, emails] = await Promise.all([schoolFacts(db), emailsOf(db, [row])]);
+  return badgeFacts(row, own, emails.get(row.learnerId));
+}
+
 /** A badge as a signed token (VC-JWT). */
 export const tokenOf = async (db: Database, badge: BadgeFacts): Promise<string> =>
   signedToken(badgeCredential(badge), await currentKey(db));
 
 /** The badge of a certificate as a signed token. */
-export const badgeToken = async (db: Database, row: CertificateRow, school?: SchoolFacts | null): Promise<string> =>
-  tokenOf(db, await badgeOf(db, row, school));
+export const badgeToken = async (db: Database, row: CertificateRow): Promise<string> =>
+  tokenOf(db, await badgeOf(db, row));
+
+/** The badges of some certificates as signed tokens, by certificate. */
+export async function badgeTokens(
+  db: Database,
+  rows: readonly CertificateRow[],
+  own: SchoolFacts | null,
+): Promise<ReadonlyMap<string, string>> {
+  if (rows.length === 0) return new Map();
+  const [emails, key] = await Promise.all([emailsOf(db, rows), currentKey(db)]);
+  const signed = rows.map(async (row) => {
+    const badge = badgeFacts(row, own, emails.get(row.learnerId));
+    return [row.id, await signedToken(badgeCredential(badge), key)] as const;
+  });
+  return new Map(await Promise.all(signed));
+}
 
 /** The badge of a certificate as JSON with a proof in it. */
 export async function badgeJson(db: Database, row: CertificateRow): Promise<object> {

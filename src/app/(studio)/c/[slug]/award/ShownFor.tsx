@@ -1,12 +1,37 @@
 import { Select, TextInput } from '@mantine/core';
+import { useState } from 'react';
+import { type LearnerFound, learnerLabel, useLearnersFound } from '../_course/use-learners-found';
 import styles from './award.module.css';
-import type { Names, Shown } from './use-drawn';
+import type { Shown } from './use-drawn';
 
-type Props = { readonly shown: Shown; readonly learners: Names['learners']; onChange(shown: Shown): void };
+const anybody = [
+  { value: 'longest', label: 'longest name on the roll' },
+  { value: 'shortest', label: 'shortest name on the roll' },
+  { value: 'typed', label: 'values that I type' },
+];
+
+type Props = { readonly shown: Shown; onChange(shown: Shown): void };
 
 /** Whose certificate the page shows. */
-export function ShownFor({ shown, learners, onChange }: Props) {
-  const value = shown.by === 'learner' ? `learner/${shown.learnerId}` : shown.by;
+export function ShownFor({ shown, onChange }: Props) {
+  const [find, setFind] = useState('');
+  const [chosen, setChosen] = useState<LearnerFound | null>(null);
+  const isOfLearner = shown.by === 'learner';
+  const current = isOfLearner ? chosen && learnerLabel(chosen) : anybody.find(({ value }) => value === shown.by)?.label;
+  // What stands in the field because it was chosen is not looked for.
+  const words = find === current ? '' : find;
+  const found = useLearnersFound(words);
+  const isOffered = ({ label }: { readonly label: string }) => label.toLowerCase().includes(words.toLowerCase());
+  const learners =
+    isOfLearner && chosen ? [chosen, ...found.filter((one) => one.learnerId !== chosen.learnerId)] : found;
+  const items = learners.map((one) => ({ value: `learner/${one.learnerId}`, label: learnerLabel(one) }));
+  const choose = (next: string | null) => {
+    if (!next) return;
+    const learner = learners.find(({ learnerId }) => next === `learner/${learnerId}`);
+    if (learner) setChosen(learner);
+    const by = learner ? 'learner' : (next as Shown['by']);
+    onChange({ ...shown, by, learnerId: learner?.learnerId ?? null });
+  };
   return (
     <div className={styles.shownFor}>
       <Select
@@ -15,20 +40,14 @@ export function ShownFor({ shown, learners, onChange }: Props) {
         w={176}
         searchable
         allowDeselect={false}
-        value={value}
-        data={[
-          { value: 'longest', label: 'longest name on the roll' },
-          { value: 'shortest', label: 'shortest name on the roll' },
-          { value: 'typed', label: 'values that I type' },
-          ...(learners.length > 0
-            ? [{ group: 'Learners', items: learners.map(({ id, name }) => ({ value: `learner/${id}`, label: name })) }]
-            : []),
-        ]}
-        onChange={(next) => {
-          if (!next) return;
-          const learnerId = next.startsWith('learner/') ? next.slice('learner/'.length) : null;
-          onChange({ ...shown, learnerId, by: learnerId ? 'learner' : (next as Shown['by']) });
-        }}
+        value={isOfLearner ? `learner/${shown.learnerId}` : shown.by}
+        data={[...anybody, ...(items.length > 0 ? [{ group: 'Learners', items }] : [])]}
+        // Learners have been looked for already.
+        filter={({ options }) => options.filter((one) => 'group' in one || isOffered(one))}
+        nothingFoundMessage="Nobody has these words."
+        searchValue={find}
+        onSearchChange={setFind}
+        onChange={choose}
       />
       {shown.by === 'typed' && (
         <>

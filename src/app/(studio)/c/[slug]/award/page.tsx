@@ -233,7 +233,7 @@ export default function AwardPage() {
                   <IconArrowForwardUp size={16} />
                 </ActionIcon>
               </Tooltip>
-              <ShownFor shown={shown} learners={names.answer?.value.learners ?? []} onChange={setShown} />
+              <ShownFor shown={shown} onChange={setShown} />
               <span className={styles.kept} role="status">
                 {kept === 'saved' ? (
                   <IconCloudCheck size={16} aria-hidden="true" />

@@ -13,10 +13,7 @@ export type Shown = {
 };
 export const usualShown: Shown = { by: 'longest', learnerId: null, name: '', grade: '' };
 
-export type Names = NamesIn & {
-  readonly rollCount: number;
-  readonly learners: readonly { readonly id: string; readonly name: string }[];
-};
+export type Names = NamesIn & { readonly rollCount: number };
 
 /** What a course is asked about a design with: what it is about, as it is made now, and whose certificate is shown. */
 export function useAsked(award: AwardSettings, shown: Shown) {

@@ -1,11 +1,10 @@
 'use client';
 import { SegmentedControl, Select } from '@mantine/core';
-import { useDebouncedValue } from '@mantine/hooks';
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import type { Cohort } from '@/core/enrolment';
 import type { Pace } from '@/core/release';
 import { DayField } from '@/ui/fields/DayField';
-import { useDesk } from '../_course/CourseProvider';
+import { learnerLabel, useLearnersFound } from '../_course/use-learners-found';
 import styles from './board.module.css';
 import type { EyesControls, Looking } from './use-eyes';
 
@@ -84,7 +83,6 @@ export function EyesBar({ cohorts, controls }: Props) {
   );
 }
 
-type Found = { readonly learnerId: string; readonly name: string; readonly cohort: string | null };
 type PickProps = {
   readonly looking: Extract<Looking, { as: 'learner' }>;
   readonly name: string | null;
@@ -93,29 +91,14 @@ type PickProps = {
 
 /** A learner of the course, looked for by name on the server. */
 function LearnerPick({ looking, name, onChoose }: PickProps) {
-  const { head } = useDesk();
   const [find, setFind] = useState('');
-  const [wanted] = useDebouncedValue(find, 200);
-  const [found, setFound] = useState<readonly Found[]>([]);
-  useEffect(() => {
-    let newest = true;
-    fetch(`/api/course/${head.id}/learners?find=${encodeURIComponent(wanted === name ? '' : wanted)}`)
-      .then((answer) => (answer.ok ? answer.json() : []))
-      .then((rows) => newest && setFound(rows as Found[]))
-      .catch(() => {});
-    return () => {
-      newest = false;
-    };
-  }, [head.id, wanted, name]);
+  const found = useLearnersFound(find === name ? '' : find);
   return (
     <Select
       label="Learner"
       placeholder="Find a learner or a cohort"
       searchable
-      data={found.map((one) => ({
-        value: one.learnerId,
-        label: one.cohort ? `${one.name} (${one.cohort})` : one.name,
-      }))}
+      data={found.map((one) => ({ value: one.learnerId, label: learnerLabel(one) }))}
       // What is offered has been looked for already.
       filter={({ options }) => options}
       nothingFoundMessage="Nobody has these words."

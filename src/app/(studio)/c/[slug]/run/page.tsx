@@ -14,7 +14,7 @@ import {
   takenBefore,
 } from '@/server/certificate';
 import { cohortsOf, countLearners, enrolledLearner, instantFrom, learnersPage, spanText } from '@/server/enrolment';
-import { type LearnerRow, learningOf } from '@/server/learning';
+import { type Learning, learningOf } from '@/server/learning';
 import { liveDocument } from '@/server/outline';
 import { staffOf } from '@/server/people';
 import { RunDesk } from './RunDesk';
@@ -95,7 +95,7 @@ const lastDayOf = (at: string, zone: string) =>
   instantFrom(at).subtract({ milliseconds: 1 }).toZonedDateTimeISO(zone).toPlainDate().toString();
 
 function runRow(
-  { learner, records, view }: LearnerRow,
+  { learner, records, view }: Learning,
   before: readonly TakenBefore[],
   certificate: CertificateRow | undefined,
   names: Names,

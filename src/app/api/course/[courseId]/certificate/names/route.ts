@@ -7,19 +7,14 @@ import { namesIn } from '@/server/certificate';
 import { learnersOf } from '@/server/enrolment';
 
 const longestShown = 3;
-const mostOffered = 500;
 
 /** Whether every name fits a design: hard ones and the longest of the roll drawn, and all others of it looked at. */
 export const POST = forCourse(async ({ request, db, courseId }) => {
   const asked = await certificateAsked(request, db, courseId);
   if (!asked.ok) return respond(asked);
-  const { design, facts, course } = asked.value;
+  const { design, facts } = asked.value;
   const roll = await learnersOf(db, courseId);
   const names = [...new Set(roll.map(({ name }) => name))].sort((a, b) => b.length - a.length);
-  const learners = roll
-    .map(({ learnerId, name }) => ({ id: learnerId, name }))
-    .sort((a, b) => a.name.localeCompare(b.name, course.locale))
-    .slice(0, mostOffered);
   const seen = [...new Set([...hardNames, ...names.slice(0, longestShown)])];
-  return respond(ok({ ...namesIn(design, facts, seen, names), rollCount: names.length, learners }));
+  return respond(ok({ ...namesIn(design, facts, seen, names), rollCount: names.length }));
 });
