@@ -1,6 +1,7 @@
 import PDFDocument from 'pdfkit';
 import { type LoadedFont, sansPath } from './fonts';
 import type { SetRun } from './setter';
+import { shaped } from './shaped';
 
 /**
  * Words of the one text setter on the pages of a PDF that is written. The library takes files of fonts and reads each
@@ -10,8 +11,9 @@ import type { SetRun } from './setter';
 type Embedded = {
   readonly constructor: new (document: PDFKit.PDFDocument, font: unknown, id: string) => Embedded;
   id: string;
-  /** What it has shaped, by its text. */
-  layoutCache: object;
+  readonly scale: number;
+  /** How it shapes a run of letters. */
+  layoutRun: (text: string) => object;
 };
 type Inside = PDFKit.PDFDocument & { _font: Embedded; _fontFamilies: Record<string, Embedded>; _fontCount: number };
 
@@ -21,39 +23,32 @@ function embedding(): Embedded['constructor'] {
   return EmbeddedFont;
 }
 
-/** Words that were shaped, by their font: each is on many pages, and they come out the same in every document. */
-const shaped = new Map<string, object>();
-let documents = 0;
-const mostDocuments = 500;
-
-/** Of words that were shaped, only those of the last some hundred documents are kept. */
-function forgetWords(): void {
-  documents = (documents + 1) % mostDocuments;
-  if (documents === 0) shaped.clear();
+/** A run of letters as the library wants it: in thousandths of the size. */
+function scaledRun(font: LoadedFont, text: string, scale: number) {
+  const { glyphs, positions } = shaped(font, text);
+  let advanceWidth = 0;
+  const scaled = positions.map(({ xAdvance, yAdvance, xOffset, yOffset }, i) => {
+    advanceWidth += xAdvance * scale;
+    return {
+      ...{ xAdvance: xAdvance * scale, yAdvance: yAdvance * scale, xOffset: xOffset * scale, yOffset: yOffset * scale },
+      advanceWidth: (glyphs[i]?.advanceWidth ?? 0) * scale,
+    };
+  });
+  return { glyphs, positions: scaled, advanceWidth };
 }
 
-function useFont(document: Inside, { key, font }: LoadedFont): void {
-  if (!document._fontFamilies[key]) {
+function useFont(document: Inside, font: LoadedFont): void {
+  if (!document._fontFamilies[font.key]) {
     document._fontCount += 1;
-    const embedded = new (embedding())(document, font, `F${document._fontCount}`);
-    embedded.layoutCache = shaped.get(key) ?? embedded.layoutCache;
-    shaped.set(key, embedded.layoutCache);
-    document._fontFamilies[key] = embedded;
+    const embedded = new (embedding())(document, font.font, `F${document._fontCount}`);
+    embedded.layoutRun = (text) => scaledRun(font, text, embedded.scale);
+    document._fontFamilies[font.key] = embedded;
   }
-  document._font = document._fontFamilies[key] as Embedded;
+  document._font = document._fontFamilies[font.key] as Embedded;
 }
 
 /** A colour as a design names it, or red, green and blue from 0 to 255. */
 export type Colour = string | readonly [number, number, number];
-
-/**
- * A font keeps each letter as it was asked for first, with the characters it stood for then, also for another document.
- * What a document says it stands for (so that it can be copied and read aloud) must not hang on what was set before:
- * every machine would write another file.
- */
-function forgetLetters({ font }: LoadedFont): void {
-  (font as unknown as { _glyphs: object })._glyphs = {};
-}
 
 /** Writes a set line with its base line at `y`, in points from the left upper corner of the page. */
 export function writeRuns(
@@ -70,7 +65,6 @@ export function writeRuns(
   for (const run of runs) {
     if (run.text.trim() === '') continue;
     useFont(document as Inside, run.font);
-    forgetLetters(run.font);
     document.text(run.text, left + run.x, y, {
       lineBreak: false,
       baseline: 'alphabetic',
@@ -81,7 +75,6 @@ export function writeRuns(
 
 /** All of a PDF that is being written, once it has come to its end. */
 export function bytesOf(document: PDFKit.PDFDocument): Promise<Uint8Array> {
-  forgetWords();
   const chunks: Buffer[] = [];
   document.on('data', (chunk: Buffer) => chunks.push(chunk));
   return new Promise((resolve, reject) =>

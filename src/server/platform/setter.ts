@@ -2,6 +2,7 @@ import bidiFactory from 'bidi-js';
 import type { Font } from 'fontkit';
 import type { Face, Weight } from '@/core/certificate';
 import { fontOf, type LoadedFont, type TypefaceName, typefaceNames } from './fonts';
+import { shaped } from './shaped';
 
 /**
  * The one text setter: what a certificate looks like on screen and in its PDF is set here and nowhere else. A line
@@ -177,32 +178,27 @@ const widths = new Map<string, number>();
 const mostWidths = 20_000;
 
 /** The width of a run in units of its size. */
-function widthOf({ key, font }: LoadedFont, text: string): number {
-  const name = `${key}/${text}`;
+function widthOf(loaded: LoadedFont, text: string): number {
+  const name = `${loaded.key}/${text}`;
   const known = widths.get(name);
   if (known !== undefined) return known;
-  const width = font.layout(text).advanceWidth / font.unitsPerEm;
+  const width = shaped(loaded, text).advanceWidth / loaded.font.unitsPerEm;
   if (widths.size >= mostWidths) widths.clear();
   widths.set(name, width);
   return width;
 }
 
 /** How many letters a run is drawn with. */
-const lettersOf = ({ font }: LoadedFont, text: string): number => font.layout(text).glyphs.length;
+const lettersOf = (font: LoadedFont, text: string): number => shaped(font, text).glyphs.length;
 
 type Outline = { transform(a: number, b: number, c: number, d: number, e: number, f: number): { toSVG(): string } };
 
 /** The outlines of a line as an SVG path with its base line at `y`: what the PDF embeds, drawn. */
 export function pathOf(line: SetLine, size: number, left: number, y: number): string {
   let path = '';
-  for (const {
-    font: { font },
-    text,
-    x,
-    spacing,
-  } of line.runs) {
-    const scale = size / font.unitsPerEm;
-    const { glyphs, positions } = font.layout(text);
+  for (const { font, text, x, spacing } of line.runs) {
+    const scale = size / font.font.unitsPerEm;
+    const { glyphs, positions } = shaped(font, text);
     let at = left + x;
     for (const [i, glyph] of glyphs.entries()) {
       const { xAdvance = 0, xOffset = 0, yOffset = 0 } = positions[i] ?? {};
