@@ -65,7 +65,7 @@ function sourceSum() {
     .filter((file) => !/\.test\.tsx?$/.test(file))
     .sort();
   const settings = [
-    'next.config.ts',
+    'next.config.mjs',
     'postcss.config.cjs',
     'tsconfig.json',
     'package-lock.json',

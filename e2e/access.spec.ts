@@ -552,7 +552,7 @@ for (const [part, belongs] of parts) {
     const problems: string[] = [];
     for (const who of new Set(visits.filter(belongs).map((visit) => visit.who))) {
       const context = who
-        ? (await signedIn(browser, school, who, undefined, { reducedMotion: 'reduce' })).context
+        ? (await signedIn(browser, school, who)).context
         : await browser.newContext({ baseURL: school.address });
       // Two pages at a time: one is scanned while the other comes to rest.
       const waiting = visits.filter((visit) => belongs(visit) && visit.who === who);

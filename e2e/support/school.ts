@@ -183,7 +183,8 @@ export async function signedIn(
   password = samplePassword,
   options: Parameters<Browser['newContext']>[0] = {},
 ): Promise<{ context: BrowserContext; page: Page }> {
-  const context = await browser.newContext({ baseURL: school.address, ...options });
+  // What moves would be waited for at every step.
+  const context = await browser.newContext({ baseURL: school.address, reducedMotion: 'reduce', ...options });
   const answer = await context.request.post('/api/auth/sign-in/email', { data: { email, password } });
   expect(answer.status(), `sign in as ${email}`).toBe(200);
   return { context, page: await context.newPage() };

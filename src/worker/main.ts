@@ -6,11 +6,13 @@ import { openPost, sendSome } from '../server/message';
 import { publishDue } from '../server/outline';
 import { closeDatabase, database } from '../server/platform/database';
 import { type JobName, type Jobs, jobNames, jobsLeft, queue } from '../server/platform/jobs';
+import { listen } from '../server/platform/listen';
 import { log } from '../server/platform/log';
 import { closeEnded, closeOverdue, tellWhatIsShown } from '../server/quiz';
 import { lookAgain, lookAtForgotten, lookAtSome } from '../server/release';
-import { doFetched, type Handler } from './fetched';
+import type { Handler } from './fetched';
 import { repeatedly } from './repeatedly';
+import { openRows } from './rows';
 
 /**
  * The job process. Any number may run; each job is done by one of them, and again if that one dies. Several jobs of a
@@ -57,16 +59,15 @@ const handlers: { [N in JobName]: Handler<Jobs[N]> } = {
   'edition.publish-due': { work: () => publishDue() },
   'media.sweep': { work: () => sweep() },
 };
-const pollingIntervalSeconds = 0.5;
 
 async function main() {
   const boss = await queue('worker');
-  for (const name of jobNames) {
-    const handler = handlers[name] as Handler<Jobs[JobName]>;
-    const how = { pollingIntervalSeconds, batchSize: handler.batch ?? 1, includeMetadata: true } as const;
-    for (let row = 0; row < (handler.rows ?? 1); row += 1)
-      await boss.work<Jobs[JobName]>(name, how, (jobs) => doFetched(name, handler, jobs, boss));
-  }
+  const wake = new Map<string, () => void>();
+  const wakeAll = () => {
+    for (const one of wake.values()) one();
+  };
+  await listen('mosaik_jobs', (name) => wake.get(name)?.(), wakeAll);
+  for (const name of jobNames) wake.set(name, await openRows(boss, name, handlers[name] as Handler<Jobs[JobName]>));
   await wantForms();
   await ensureOwnKey(database());
   await boss.schedule('quiz.close-overdue', '* * * * *');

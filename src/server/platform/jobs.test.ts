@@ -1,7 +1,8 @@
-import { expect, test } from 'vitest';
+import { expect, test, vi } from 'vitest';
 import { useTestSchool } from '../testing/school';
 import { pool, transaction } from './database';
-import { type Jobs, jobNames, later } from './jobs';
+import { allLater, type Jobs, jobNames, later } from './jobs';
+import { listen } from './listen';
 
 useTestSchool();
 
@@ -22,4 +23,26 @@ test('every job that can be left is there when its transaction is kept, and is n
   await expect(transaction((tx) => later(tx, 'no.such-job' as 'media.sweep', {}))).rejects.toThrow(
     'Of 1 jobs no.such-job only 0 were taken.',
   );
+});
+
+test('a worker that waits hears of each kind of job as soon as it is kept, also on a line that was lost, and of none that is not', async () => {
+  const heard: string[] = [];
+  const again = vi.fn();
+  const end = await listen('mosaik_jobs', (name) => heard.push(name), again);
+  await listen('mosaik_here', () => {});
+  const leave = (name: 'media.sweep' | 'quiz.tell-shown', fails = false) =>
+    transaction(async (tx) => {
+      await allLater(tx, name, [{}, {}]);
+      if (fails) throw new Error('not kept');
+    });
+  await expect(leave('media.sweep', true)).rejects.toThrow('not kept');
+  await leave('quiz.tell-shown');
+  await vi.waitFor(() => expect(heard).toEqual(['quiz.tell-shown']));
+  await pool().query(
+    "select pg_terminate_backend(pid) from pg_stat_activity where query ilike 'listen %' and datname = current_database()",
+  );
+  await vi.waitFor(() => expect(again).toHaveBeenCalled(), 10_000);
+  await leave('media.sweep');
+  await vi.waitFor(() => expect(heard).toEqual(['quiz.tell-shown', 'media.sweep']));
+  end();
 });

@@ -96,6 +96,8 @@ export async function allLater<N extends JobName>(tx: Transaction, name: N, all:
     all.map((data) => ({ name, data, ...how })),
     { db: { executeSql } },
   );
+  // Workers that wait hear of it as soon as it is kept.
+  await tx.client.query("select pg_notify('mosaik_jobs', $1)", [name]);
   if (taken !== all.length) throw new Error(`Of ${all.length} jobs ${name} only ${taken} were taken.`);
 }
 

@@ -7,18 +7,20 @@ import { log } from './log';
  * all its browsers. A broken line is opened again, and everybody is then told to look for themselves,
  * since what was said meanwhile is not repeated.
  */
-export type Channel = 'mosaik_course' | 'mosaik_here' | 'mosaik_access';
+export type Channel = 'mosaik_course' | 'mosaik_here' | 'mosaik_access' | 'mosaik_jobs';
 type Heard = (payload: string) => void;
 type Ear = {
   readonly heard: Map<Channel, Set<Heard>>;
   readonly again: Set<() => void>;
+  /** What is listened for on the line there is. */
+  on: Set<Channel>;
   client: pg.Client | null;
   opening: Promise<void> | null;
 };
 
 const kept = globalThis as typeof globalThis & { mosaikEar?: Ear };
 const ear = (): Ear => {
-  kept.mosaikEar ??= { heard: new Map(), again: new Set(), client: null, opening: null };
+  kept.mosaikEar ??= { heard: new Map(), again: new Set(), on: new Set(), client: null, opening: null };
   return kept.mosaikEar;
 };
 const retryMs = 1000;
@@ -37,7 +39,8 @@ async function open(own: Ear): Promise<void> {
     for (const heard of own.heard.get(channel as Channel) ?? []) heard(payload ?? '');
   });
   await client.connect();
-  await client.query('listen mosaik_course; listen mosaik_here; listen mosaik_access');
+  own.on = new Set(own.heard.keys());
+  for (const channel of own.on) await client.query(`listen ${channel}`);
   own.client = client;
 }
 
@@ -61,6 +64,10 @@ export async function listen(channel: Channel, heard: Heard, again: () => void =
       own.opening = null;
     });
     await own.opening;
+  }
+  if (!own.on.has(channel)) {
+    own.on.add(channel);
+    await own.client?.query(`listen ${channel}`);
   }
   return () => {
     all.delete(heard);

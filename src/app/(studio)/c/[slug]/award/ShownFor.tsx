@@ -1,4 +1,4 @@
-import { Select, TextInput } from '@mantine/core';
+import { type ComboboxItem, type ComboboxParsedItem, Select, TextInput } from '@mantine/core';
 import { useState } from 'react';
 import { type LearnerFound, learnerLabel, useLearnersFound } from '../_course/use-learners-found';
 import styles from './award.module.css';
@@ -21,7 +21,13 @@ export function ShownFor({ shown, onChange }: Props) {
   // What stands in the field because it was chosen is not looked for.
   const words = find === current ? '' : find;
   const found = useLearnersFound(words);
-  const isOffered = ({ label }: { readonly label: string }) => label.toLowerCase().includes(words.toLowerCase());
+  const isMeant = ({ label }: ComboboxItem) => label.toLowerCase().includes(words.toLowerCase());
+  // Learners have been looked for already; only who is chosen stands among them whatever is looked for.
+  const offered = (one: ComboboxParsedItem): ComboboxParsedItem[] => {
+    if (!('group' in one)) return isMeant(one) ? [one] : [];
+    const items = one.items.filter((item) => found.some(({ learnerId }) => item.value === `learner/${learnerId}`));
+    return items.length > 0 ? [{ ...one, items }] : [];
+  };
   const learners =
     isOfLearner && chosen ? [chosen, ...found.filter((one) => one.learnerId !== chosen.learnerId)] : found;
   const items = learners.map((one) => ({ value: `learner/${one.learnerId}`, label: learnerLabel(one) }));
@@ -42,8 +48,7 @@ export function ShownFor({ shown, onChange }: Props) {
         allowDeselect={false}
         value={isOfLearner ? `learner/${shown.learnerId}` : shown.by}
         data={[...anybody, ...(items.length > 0 ? [{ group: 'Learners', items }] : [])]}
-        // Learners have been looked for already.
-        filter={({ options }) => options.filter((one) => 'group' in one || isOffered(one))}
+        filter={({ options }) => options.flatMap(offered)}
         nothingFoundMessage="Nobody has these words."
         searchValue={find}
         onSearchChange={setFind}

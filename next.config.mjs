@@ -1,8 +1,8 @@
-import type { NextConfig } from 'next';
-
-const config: NextConfig = {
+/** @type {import('next').NextConfig} */
+const config = {
   poweredByHeader: false,
   reactStrictMode: true,
+  experimental: { preloadEntriesOnStart: false },
   serverExternalPackages: [
     '@cantoo/pdf-lib',
     '@digitalbazaar/credentials-context',
