@@ -1,3 +1,3 @@
 export * from './drawn';
-export { besideOthers, type PartHolder, partsOfOthers } from './parts';
+export { besideOthers, ontoKept, type PartHolder, partsOfOthers } from './parts';
 export { dealOut, evenly, type Shareable, type ShareWish } from './share';

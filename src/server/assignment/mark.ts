@@ -14,7 +14,7 @@ import { compare, thousandths, toThousandths } from '@/core/kernel/exact';
 import { idSchema } from '@/core/kernel/ids';
 import { fail, ok, type Result } from '@/core/kernel/problem';
 import type { Temporal } from '@/core/kernel/time';
-import { besideOthers, partsOfOthers } from '@/core/marking';
+import { besideOthers, ontoKept, partsOfOthers } from '@/core/marking';
 import { findLesson, type LessonDocument } from '@/core/outline';
 import { can, mayMark } from '@/core/people';
 import { leaveMessages } from '../message';
@@ -36,6 +36,11 @@ const markInput = object({
   remark: string().max(20_000, 'Keep the remark under 20,000 characters.').nullable().defined(),
   /** What is given by each criterion, where the assignment is marked by some; the points follow from it. */
   criteria: criterionMarksSchema.default(undefined).optional(),
+  /** The mark as it was before; what is as it was is left to what is kept by now. */
+  seen: object({ points: number().integer().nullable().defined(), criteria: criterionMarksSchema })
+    .noUnknown()
+    .default(undefined)
+    .optional(),
   finish: boolean().required(),
   /** Why a mark is changed that its learner has seen. */
   why: string().max(1000, 'Keep the reason under 1,000 characters.'),
@@ -45,6 +50,7 @@ type MarkGiven = {
   readonly points: number | null;
   readonly remark: string | null;
   readonly criteria?: readonly CriterionMark[] | undefined;
+  readonly seen?: { readonly points: number | null; readonly criteria: readonly CriterionMark[] } | undefined;
   readonly finish: boolean;
   readonly why?: string | undefined;
 };
@@ -99,19 +105,28 @@ export const finishDecided = command({
   },
 });
 
+/** What is kept of a mark now: with what others have given meanwhile. */
+type Kept = { readonly points: number | null; readonly criteria: readonly CriterionMark[] };
+const criterionOf = ({ criterionId }: CriterionMark) => criterionId;
+
 /** Puts a mark on work that is held, as `markWork` and `finishDecided` decide it. */
 async function setMark(
   context: CommandContext,
   row: HandInRow,
   given: MarkGiven,
-): Promise<Result<{ readonly state: HandInState }>> {
+): Promise<Result<{ readonly state: HandInState } & Kept>> {
   const lesson = await lessonOf(context.tx.db, row);
   if (!lesson.ok) return lesson;
   const settings = lesson.value.assignment as AssignmentSettings;
   const holders = await partHolders(context.tx.db, row.courseId, row.lessonId);
   const others = partsOfOthers(holders, context.actor.id, row);
-  const all = besideOthers(given.criteria ?? [], row.criteria ?? [], ({ criterionId }) => criterionId, others);
-  const mark = markFrom(settings, { ...given, criteria: all });
+  const { seen } = given;
+  const keptBefore = row.criteria ?? [];
+  const own = given.criteria ?? [];
+  const onto = seen ? ontoKept(own, seen.criteria, keptBefore, criterionOf) : own;
+  const all = besideOthers(onto, keptBefore, criterionOf, others);
+  const whole = seen && seen.points === given.points ? row.points : given.points;
+  const mark = markFrom(settings, { ...given, points: whole, criteria: all });
   if (!mark.ok) return mark;
   const { points, criteria } = mark.value;
   const remark = given.remark ?? row.remark;
@@ -126,7 +141,7 @@ async function setMark(
   const isAsBefore = row.points === points && row.remark === remark && isDeepStrictEqual(row.criteria, criteria);
   // What is kept behind the same mark that was finished meanwhile takes nothing back.
   if (isAsBefore && (row.state === 'marked' || (row.state === 'being-marked' && !given.finish)))
-    return ok({ state: row.state });
+    return ok({ state: row.state, points, criteria: criteria ?? [] });
   const why = given.why?.trim() ?? '';
   if (row.releasedAt !== null && why === '')
     return fail(
@@ -165,7 +180,7 @@ async function setMark(
     if (isReleased) await resultFollows(tx, marked, lesson.value, marking, now);
     await context.audit({ courseId: row.courseId, sentence: `marked work for "${lesson.value.title}"` });
   }
-  return ok({ state });
+  return ok({ state, points, criteria: criteria ?? [] });
 }
 
 /** The points a mark comes to: as they were given, or by the criteria there are. */

@@ -275,6 +275,40 @@ test('by one criterion alone, work is done where that is decided', async () => {
   expect([await finish(), await finish(), await done(null)]).toEqual([1, 0, [true]]);
 });
 
+test('two who mark the whole of the same work at once undo nothing of one another, with criteria or by points', async () => {
+  const [one, two] = [newId(), newId()];
+  const criterion = (id: string) => ({ id, title: id, by: 'points' as const, guide: '', most: 5000, step: 0 });
+  const { id, marker } = await handedIn({ points: 10_000, criteria: [criterion(one), criterion(two)] });
+  const blank = [one, two].map((criterionId) => ({ criterionId, points: null, chosen: null, remark: '' }));
+  const giving = (criterionId: string, part: object) =>
+    blank.map((mark) => (mark.criterionId === criterionId ? { ...mark, ...part } : mark));
+  const send = (actor: Actor, criteria: readonly object[], seen: object = { points: null, criteria: blank }) =>
+    must<{ points: number | null; criteria: object[] }>(actor, 'marking.mark', {
+      ...{ handInId: id, points: null, remark: null, finish: false, criteria, seen },
+    });
+  const other = boss();
+  await Promise.all([
+    send(marker, giving(one, { points: 3000, remark: 'Deep' })),
+    send(other, giving(two, { points: 4000, remark: 'Steep' })),
+  ]);
+  const kept = await send(marker, giving(one, { points: 3000, remark: 'Deep' }));
+  expect([kept.points, kept.criteria]).toEqual([
+    7000,
+    [
+      { criterionId: one, points: 3000, chosen: null, remark: 'Deep' },
+      { criterionId: two, points: 4000, chosen: null, remark: 'Steep' },
+    ],
+  ]);
+  const plain = await handedIn({ points: 10_000 });
+  const points = (given: number | null, seen: number | null) =>
+    must<{ points: number | null }>(plain.marker, 'marking.mark', {
+      ...{ handInId: plain.id, points: given, remark: null, finish: false, seen: { points: seen, criteria: [] } },
+    });
+  expect(
+    [await points(6000, null), await points(null, null), await points(5000, 6000)].map((now) => now.points),
+  ).toEqual([6000, 6000, 5000]);
+});
+
 test('two who mark a part each at once undo nothing of one another, and nobody else marks these parts', async () => {
   const [one, two] = [newId(), newId()];
   const criterion = (id: string) => ({ id, title: id, by: 'points' as const, guide: '', most: 5000, step: 0 });

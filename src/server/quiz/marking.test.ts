@@ -138,6 +138,23 @@ test.each([
   expect(codeOf(await answer(essay, { text: `${long}${'b'.repeat(60_001 - long.length)}` }))).toBe('invalid');
 });
 
+test('two who mark the same paper at once undo nothing of one another', async () => {
+  const { courseId, essay, sittingId, answer } = await sat();
+  await answer(essay, text);
+  await must(me(), 'quiz.hand-in', { sittingId }, minute(3));
+  type Given = { readonly questionId: string; readonly points: number | null; readonly remark: string };
+  const blank: Given = { questionId: essay, points: null, remark: '' };
+  const send = async (actor: Actor, seen: Given, part: Partial<Given>) => {
+    const marks = { marks: [{ ...seen, ...part }], seen: [seen] };
+    const done = await must<{ marks: Given[] }>(actor, 'marking.mark-paper', { sittingId, finish: false, ...marks });
+    return done.marks[0] ?? blank;
+  };
+  await send(marker(courseId), blank, { points: 3000 });
+  const both = await send(boss(), blank, { remark: 'Silt, yes.' });
+  expect(both).toEqual({ questionId: essay, points: 3000, remark: 'Silt, yes.' });
+  expect(await send(boss(), both, { points: 2500 })).toEqual({ ...both, points: 2500 });
+});
+
 test('a paper on which nothing was written is scored at once; a waiting sitting hides no result there is', async () => {
   const { courseId, quiz, question, essay, sittingId, answer } = await sat();
   await answer(question, { typed: '4' });

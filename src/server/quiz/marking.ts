@@ -3,7 +3,7 @@ import { boolean, object } from 'yup';
 import { pointsText } from '@/core/kernel/exact';
 import { idSchema } from '@/core/kernel/ids';
 import { fail, ok, type Result } from '@/core/kernel/problem';
-import { besideOthers, partsOfOthers } from '@/core/marking';
+import { besideOthers, ontoKept, partsOfOthers } from '@/core/marking';
 import type { Question } from '@/core/outline';
 import { can, mayMark } from '@/core/people';
 import { type Answers, type DraftMark, draftMarksSchema, isAnswered, kindOf } from '@/core/quiz';
@@ -50,6 +50,8 @@ function checkMarks(marks: readonly DraftMark[], questions: readonly Question[],
   return without ? fail('invalid', 'Give points before you finish.', without.id) : ok(null);
 }
 
+const questionOf = ({ questionId }: DraftMark) => questionId;
+
 /** Whether two lists say the same of the same answers. */
 const sameMarks = (a: readonly DraftMark[], b: readonly DraftMark[]): boolean =>
   a.length === b.length &&
@@ -65,7 +67,13 @@ async function rowFor({ tx }: CommandContext, id: string): Promise<SittingRow | 
 /** Keeps marks of the answers of a sitting for later, or finishes them: then it is known what the sitting is worth. */
 export const markPaper = command({
   name: 'marking.mark-paper',
-  input: object({ sittingId: idSchema, marks: draftMarksSchema, finish: boolean().required() }).noUnknown(),
+  input: object({
+    sittingId: idSchema,
+    marks: draftMarksSchema,
+    /** The marks as they were before; what is as it was is left to what is kept by now. */
+    seen: draftMarksSchema.default(undefined).optional(),
+    finish: boolean().required(),
+  }).noUnknown(),
   async permission(context, { sittingId }) {
     const row = await rowFor(context, sittingId);
     // To somebody who may not mark, a sitting that is not there is the same as one they may not see.
@@ -74,7 +82,7 @@ export const markPaper = command({
       (row.learnerId === context.actor.id ? can(context.actor, 'marking.mark', row) : mayMark(context.actor, row))
     );
   },
-  async handle(context, { sittingId, marks: given, finish }) {
+  async handle(context, { sittingId, marks: own, seen, finish }) {
     const { tx, actor, now } = context;
     const row = await rowFor(context, sittingId);
     if (!row || row.marking === null) return fail('not-found', 'Nothing in this sitting waits to be marked.');
@@ -84,13 +92,15 @@ export const markPaper = command({
     const questions = questionsToMark(asked, await answersOf(tx.db, row.id, asked));
     const last = await lastMarks(tx.db, row.id);
     const others = partsOfOthers(await partHolders(tx.db, row.courseId, row.lessonId), actor.id, row);
-    const marks = besideOthers(given, last?.marks ?? [], ({ questionId }) => questionId, others);
+    const kept = last?.marks ?? [];
+    const given = seen ? ontoKept(own, seen, kept, questionOf) : own;
+    const marks = besideOthers(given, kept, questionOf, others);
     const checked = checkMarks(marks, questions, finish);
     if (!checked.ok) return checked;
     if (row.marking === 'marked' && !finish)
       return fail('conflict', 'This has been marked and its learner has seen it. Finish it again to change the marks.');
     const isSame = last !== null && last.finished === finish && sameMarks(last.marks, marks);
-    if (isSame) return ok({ state: row.marking });
+    if (isSame) return ok({ state: row.marking, marks });
     const values = { marks, finished: finish, at: now.toString(), markerId: actor.id };
     const goesOn = last && !last.finished && last.markerId === actor.id;
     const id = goesOn ? last.id : newId();
@@ -98,7 +108,7 @@ export const markPaper = command({
     else await tx.db.insert(sittingMarks).values({ ...values, id, sittingId: row.id });
     if (!finish) {
       await tx.db.update(sitting).set({ marking: 'being-marked' }).where(eq(sitting.id, row.id));
-      return ok({ state: 'being-marked' as const });
+      return ok({ state: 'being-marked' as const, marks });
     }
     await whileNothingIsPutRight(tx, row);
     const marked = { ...row, marking: 'marked' as const };
@@ -110,6 +120,6 @@ export const markPaper = command({
       .where(eq(sitting.id, row.id));
     await resultFollows(tx, marked, paper, score, now, { deed: `marked/${id}` });
     await context.audit({ courseId: row.courseId, sentence: `marked a sitting of "${paper?.title ?? ''}"` });
-    return ok({ state: 'marked' as const });
+    return ok({ state: 'marked' as const, marks });
   },
 });

@@ -21,6 +21,7 @@ import { LookDesk } from '../_desk/LookDesk';
 import { pointsTyped } from '../_desk/points';
 import { SavedRemarks } from '../_desk/SavedRemarks';
 import { useKeeping } from '../_desk/use-keeping';
+import { withKept } from '../_desk/with-kept';
 import styles from '../marking.module.css';
 
 export type Work = {
@@ -62,6 +63,12 @@ type Props = {
   readonly others: readonly PartHolder[];
 };
 
+/** What is kept of a mark. */
+type Kept = { readonly points: number | null; readonly criteria: readonly CriterionMark[] };
+const textOf = (points: number | null) => (points === null ? '' : pointsText(points));
+const typedOf = ({ points, chosen, remark }: CriterionMark): TypedMark => ({ points: textOf(points), chosen, remark });
+const notGiven = (criterionId: string): CriterionMark => ({ criterionId, points: null, chosen: null, remark: '' });
+
 /** Work that was handed in for an assignment, and its mark. */
 export function Desk({ work, among, task, saved, by, others }: Props) {
   const ready = useReady();
@@ -70,14 +77,13 @@ export function Desk({ work, among, task, saved, by, others }: Props) {
   const keptRemark = useRef(work.remark);
   const [why, setWhy] = useState('');
   const [typed, setTyped] = useState<{ readonly [id: string]: TypedMark }>(() =>
-    Object.fromEntries(
-      work.given.map(({ criterionId, points: own, chosen, remark: said }) => [
-        criterionId,
-        { points: own === null ? '' : pointsText(own), chosen, remark: said },
-      ]),
-    ),
+    Object.fromEntries(work.given.map((mark) => [mark.criterionId, typedOf(mark)])),
   );
   const { criteria } = work;
+  const seen = useRef<Kept>({
+    points: work.points,
+    criteria: criteria.map(({ id }) => work.given.find((one) => one.criterionId === id) ?? notGiven(id)),
+  });
   const shown = by === null ? criteria : criteria.filter(({ id }) => id === by);
   // The criterion somebody was at last: what is kept for later use is found for it, and put there.
   const [here, setHere] = useState<string | null>(by);
@@ -109,13 +115,20 @@ export function Desk({ work, among, task, saved, by, others }: Props) {
       // By one criterion nothing is finished: what is decided is kept, and the next piece follows.
       // What was not changed since it was kept is left as it is: somebody else may have said it meanwhile.
       const said = remark === keptRemark.current ? null : remark;
-      const done = await act('marking.mark', {
-        ...{ handInId: work.id, ...given, remark: said, finish: finish && by === null, why },
+      const done = await act<Kept>('marking.mark', {
+        ...{ handInId: work.id, ...given, seen: seen.current, remark: said, finish: finish && by === null, why },
       });
-      if (done.ok) keptRemark.current = remark;
+      if (done.ok) {
+        keptRemark.current = remark;
+        seen.current = { points: done.value.points, criteria: done.value.criteria };
+        setPoints((now) => (now === points && done.value.points !== whole.value ? textOf(done.value.points) : now));
+        setTyped((now) =>
+          withKept(now, typed, marks.value, done.value.criteria, ({ criterionId }) => criterionId, typedOf),
+        );
+      }
       return done;
     },
-    [marksTyped, settled, criteria, points, remark, why, work.id, by],
+    [marksTyped, typed, settled, criteria, points, remark, why, work.id, by],
   );
   const marks = marksTyped();
   const total = criteriaTotal(criteria, marks.ok ? marks.value : []);

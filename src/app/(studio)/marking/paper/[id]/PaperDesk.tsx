@@ -1,7 +1,7 @@
 'use client';
 import { Textarea, TextInput } from '@mantine/core';
 import { IconFile } from '@tabler/icons-react';
-import { type ReactNode, useCallback, useState } from 'react';
+import { type ReactNode, useCallback, useRef, useState } from 'react';
 import { act } from '@/app/_client/act';
 import { pointsText } from '@/core/kernel/exact';
 import { ok } from '@/core/kernel/problem';
@@ -13,6 +13,7 @@ import { FileView } from '../../_desk/FileView';
 import { Folded } from '../../_desk/Folded';
 import { pointsTyped } from '../../_desk/points';
 import { useKeeping } from '../../_desk/use-keeping';
+import { withKept } from '../../_desk/with-kept';
 import styles from '../../marking.module.css';
 
 export type AnswerToMark = {
@@ -51,14 +52,19 @@ type Props = {
   readonly others: readonly PartHolder[];
 };
 type Typed = { readonly points: string; readonly remark: string };
+const typedOf = ({ points, remark }: Pick<DraftMark, 'points' | 'remark'>): Typed => ({
+  points: points === null ? '' : pointsText(points),
+  remark,
+});
 
 /** The answers of a sitting that a person marks, and their marks. */
 export function PaperDesk({ paper, answers, rest, among, others }: Props) {
   const ready = useReady();
   const [typed, setTyped] = useState<{ readonly [id: string]: Typed }>(() =>
-    Object.fromEntries(
-      answers.map(({ id, points, remark }) => [id, { points: points === null ? '' : pointsText(points), remark }]),
-    ),
+    Object.fromEntries(answers.map((answer) => [answer.id, typedOf(answer)])),
+  );
+  const seen = useRef<readonly DraftMark[]>(
+    answers.map(({ id, points, remark }) => ({ questionId: id, points, remark })),
   );
   const marksTyped = useCallback(() => {
     const marks: DraftMark[] = [];
@@ -73,9 +79,16 @@ export function PaperDesk({ paper, answers, rest, among, others }: Props) {
   const save = useCallback(
     async (finish: boolean) => {
       const marks = marksTyped();
-      return marks.ok ? act('marking.mark-paper', { sittingId: paper.id, marks: marks.value, finish }) : marks;
+      if (!marks.ok) return marks;
+      const sent = { sittingId: paper.id, marks: marks.value, seen: seen.current, finish };
+      const done = await act<{ readonly marks: readonly DraftMark[] }>('marking.mark-paper', sent);
+      if (done.ok) {
+        seen.current = done.value.marks;
+        setTyped((now) => withKept(now, typed, marks.value, done.value.marks, ({ questionId }) => questionId, typedOf));
+      }
+      return done;
     },
-    [marksTyped, paper.id],
+    [marksTyped, typed, paper.id],
   );
   const keeping = useKeeping(save, paper.isMarked, among.nextHref);
   const change = (id: string, part: Partial<Typed>) =>
