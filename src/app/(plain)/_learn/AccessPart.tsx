@@ -1,6 +1,7 @@
 import { countdownText } from '@/core/kernel/countdown';
 import { dateTimeText, Temporal } from '@/core/kernel/time';
 import type { LearnerView } from '@/core/learning';
+import wordStyles from '@/ui/plain/words.module.css';
 import styles from './home.module.css';
 import type { Place } from './place';
 
@@ -22,7 +23,7 @@ export function AccessPart({ view, place }: Props) {
           <b>You could use this course until {when}.</b>
         </p>
         {view.document.course.accessNote && <p className={styles.lead}>{view.document.course.accessNote}</p>}
-        <p className={styles.quiet}>What you have done, your grades and your certificate stay yours.</p>
+        <p className={wordStyles.quiet}>What you have done, your grades and your certificate stay yours.</p>
       </section>
     );
   if (left > warnsMs) return null;

@@ -10,6 +10,7 @@ import {
   verdictWords,
 } from '@/core/quiz';
 import controls from '@/ui/plain/controls.module.css';
+import wordStyles from '@/ui/plain/words.module.css';
 import { type Formulas, formulasOf } from '@/ui/text/formulas';
 import { Worded } from '@/ui/text/Worded';
 import { Picture, QuestionShows } from './QuestionShows';
@@ -48,7 +49,7 @@ export function AnsweredQuestion({ question, number, scored, answer, sittingId, 
         <span className={styles.number}>{number}</span> <Worded text={question.prompt} formulas={formulas} />
       </p>
       <QuestionShows media={question.media} />
-      <p className={styles.verdict}>
+      <p className={wordStyles.quiet}>
         {scored.mark ? 'marked' : verdictWords[scored.verdict]}
         {own.judgedBy !== 'nobody' &&
           ` · ${scored.verdict === 'waits' ? pointsText(question.points) : `${toShort(scored.points)} of ${toShort(scored.of)}`}`}

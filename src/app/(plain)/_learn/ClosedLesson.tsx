@@ -2,6 +2,7 @@ import { IconLock } from '@tabler/icons-react';
 import { type LearnerView, type LessonView, opensText } from '@/core/learning';
 import { lessonKindOf } from '@/core/outline';
 import controls from '@/ui/plain/controls.module.css';
+import wordStyles from '@/ui/plain/words.module.css';
 import { pictureSources } from '@/ui/text/picture';
 import { Countdown } from './Countdown';
 import styles from './learn.module.css';
@@ -20,7 +21,7 @@ export function ClosedLesson({ view, one, place, wish }: ClosedProps) {
   const { lesson, number } = one;
   return (
     <article className={styles.closed}>
-      <p className={styles.facts}>
+      <p className={wordStyles.quiet}>
         {number} · {lessonKindOf(lesson.kind).name} · {lesson.learnerMinutes} min
       </p>
       <h1>

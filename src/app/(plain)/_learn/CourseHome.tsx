@@ -1,6 +1,7 @@
 import type { ReactNode } from 'react';
 import type { LearnerView } from '@/core/learning';
 import controls from '@/ui/plain/controls.module.css';
+import wordStyles from '@/ui/plain/words.module.css';
 import { kinds } from '@/ui/tile/kinds';
 import { AccessPart } from './AccessPart';
 import { EnterKey } from './EnterKey';
@@ -25,7 +26,7 @@ export function CourseHome({ view, place, cohort, award, before }: Props) {
   return (
     <article className={styles.home}>
       <div className={styles.work}>
-        <p className={styles.quiet}>
+        <p className={wordStyles.quiet}>
           {cohort ? `${cohort} · ` : ''}
           {view.sections.length} {view.sections.length === 1 ? 'section' : 'sections'} · {view.lessons.length}{' '}
           {view.lessons.length === 1 ? 'lesson' : 'lessons'}
@@ -85,12 +86,12 @@ function Next({ view, place }: { readonly view: LearnerView; readonly place: Pla
         <Glyph size={20} stroke={1.75} aria-hidden="true" />
       </span>
       <p>
-        <span className={styles.quiet}>{view.done === 0 && !isBegun ? 'Begin with' : 'Go on with'}</span>
+        <span className={wordStyles.quiet}>{view.done === 0 && !isBegun ? 'Begin with' : 'Go on with'}</span>
         <br />
         <b>
           {next.number} {next.lesson.title}
         </b>{' '}
-        <span className={styles.quiet}>{next.lesson.learnerMinutes} min</span>
+        <span className={wordStyles.quiet}>{next.lesson.learnerMinutes} min</span>
       </p>
       <a className={controls.primary} href={href}>
         {isBegun ? 'Go on' : 'Begin'} <kbd>Enter</kbd>

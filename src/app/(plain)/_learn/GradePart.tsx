@@ -1,4 +1,5 @@
 import type { LearnerView } from '@/core/learning';
+import wordStyles from '@/ui/plain/words.module.css';
 import styles from './home.module.css';
 import type { Place } from './place';
 
@@ -13,7 +14,7 @@ export function GradePart({ view, place }: { readonly view: LearnerView; readonl
     <section className={styles.card} aria-label="Grade so far">
       <h2>Grade so far</h2>
       <p className={styles.grade}>{sheet.grade === null ? 'none yet' : sheet.gradeText}</p>
-      <p className={styles.quiet}>
+      <p className={wordStyles.quiet}>
         {counted.length} of {counting.length} counted, {weight(counted)} of {weight(counting)} parts of the weight.{' '}
         <a href={`${place.base}/grades${place.query}`}>My grades and the sum</a>
       </p>

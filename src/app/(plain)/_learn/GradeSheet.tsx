@@ -1,5 +1,6 @@
 import { pointsText, toShort } from '@/core/kernel/exact';
 import type { LearnerView } from '@/core/learning';
+import wordStyles from '@/ui/plain/words.module.css';
 import { TableHead } from '@/ui/table/TableHead';
 import styles from './learn.module.css';
 import { lessonHref, type Place } from './place';
@@ -11,7 +12,7 @@ export function GradeSheet({ view, place }: { readonly view: LearnerView; readon
   const lessons = new Set(view.lessons.map(({ lesson }) => lesson.id));
   return (
     <article className={styles.home}>
-      <p className={styles.facts}>{view.document.course.title}</p>
+      <p className={wordStyles.quiet}>{view.document.course.title}</p>
       <h1>My grades</h1>
       <table className={work.table}>
         <TableHead names={['What', 'Points', 'Weight', 'Why']} />

@@ -3,6 +3,7 @@ import { dateTimeText, dayText, Temporal } from '@/core/kernel/time';
 import type { LearnerView, LessonView } from '@/core/learning';
 import { lessonKindOf, usualDoneRule } from '@/core/outline';
 import controls from '@/ui/plain/controls.module.css';
+import wordStyles from '@/ui/plain/words.module.css';
 import { pictureSources } from '@/ui/text/picture';
 import { AttachmentList } from './AttachmentList';
 import { LessonText } from './asked/LessonText';
@@ -47,7 +48,7 @@ export function LessonPage({ view, one, place, work, wish }: Props) {
   const parts = partsOf(lesson.kind);
   return (
     <article className={styles.lesson} data-wide={parts.isWide || undefined}>
-      <p className={styles.facts}>{facts.join(' · ')}</p>
+      <p className={wordStyles.quiet}>{facts.join(' · ')}</p>
       <h1>{lesson.title}</h1>
       {parts.above?.(given, playedOf(view, one, place, next?.open ? nextHref : null))}
       {lesson.pictureId && lesson.pictures[lesson.pictureId] && (

@@ -1,6 +1,7 @@
 import { IconCheck, IconLock } from '@tabler/icons-react';
 import { countdown, dayText, Temporal } from '@/core/kernel/time';
 import { type LearnerView, type LessonView, opensText, type SectionView } from '@/core/learning';
+import wordStyles from '@/ui/plain/words.module.css';
 import { kinds } from '@/ui/tile/kinds';
 import { hoursText } from './CourseFrame';
 import styles from './home.module.css';
@@ -24,7 +25,7 @@ export function Mosaic({ view, place }: Props) {
     <nav className={styles.mosaic} aria-label="Course">
       <header>
         <h2>{place.isSample ? 'Open to you' : 'Your mosaic'}</h2>
-        <p className={styles.quiet}>
+        <p className={wordStyles.quiet}>
           {place.isSample ? `${view.lessons.length} lessons` : `${view.done} of ${view.lessons.length} done`}
           {view.minutesLeft > 0 && ` · ${hoursText(view.minutesLeft)} left`} · a tile is a lesson, as wide as it is long
         </p>
@@ -85,7 +86,7 @@ export function Mosaic({ view, place }: Props) {
                   <a href={lessonHref(place, one.lesson.id)}>
                     {one.number} {one.lesson.title}
                   </a>{' '}
-                  <span className={styles.quiet}>
+                  <span className={wordStyles.quiet}>
                     {kinds[one.lesson.kind].name.toLowerCase()} · {one.lesson.learnerMinutes} min ·{' '}
                     {one.open ? stateWords[one.progress.state] : 'opens later'}
                   </span>

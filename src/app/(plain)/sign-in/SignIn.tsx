@@ -2,6 +2,7 @@
 import { type FormEvent, useState } from 'react';
 import controls from '@/ui/plain/controls.module.css';
 import { useReady } from '@/ui/plain/useReady';
+import wordStyles from '@/ui/plain/words.module.css';
 import { signIn } from './sign-in';
 import styles from './sign-in.module.css';
 
@@ -80,7 +81,7 @@ export function SignIn({ school, people, samplePassword, next }: Props) {
                     {initials(person.name)}
                   </span>
                   <bdi>{person.name}</bdi>
-                  <span className={styles.role}>{person.role}</span>
+                  <span className={wordStyles.quiet}>{person.role}</span>
                 </button>
               </li>
             ))}

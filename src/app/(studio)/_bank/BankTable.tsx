@@ -3,6 +3,7 @@ import { Checkbox } from '@mantine/core';
 import { counted } from '@/core/kernel/words';
 import { type BankQuestion, type Difficulty, isWrongWayRound, kindOf } from '@/core/quiz';
 import type { BankFigures } from '@/server/quiz';
+import wordStyles from '@/ui/plain/words.module.css';
 import styles from './bank.module.css';
 import type { ShownBank } from './use-bank';
 
@@ -61,7 +62,7 @@ export function BankTable({ bank, chosen, openId = null, onChoose, onOpen }: Pro
               <button type="button" onClick={() => onOpen(question)}>
                 <bdi>{question.prompt || 'It asks nothing yet.'}</bdi>
               </button>
-              <span className={styles.quiet}>
+              <span className={wordStyles.quiet}>
                 {kindOf(question.kind).title}
                 {question.tags.map((tag) => ` · ${tag}`).join('')}
               </span>
@@ -70,7 +71,7 @@ export function BankTable({ bank, chosen, openId = null, onChoose, onOpen }: Pro
             <td>
               <Squares difficulty={question.difficulty} />
             </td>
-            <td className={styles.quiet}>{whereText(bank, question.id, figures.get(question.id))}</td>
+            <td className={wordStyles.quiet}>{whereText(bank, question.id, figures.get(question.id))}</td>
             <td title={papersText(figures.get(question.id))}>{shareText(figures.get(question.id))}</td>
           </tr>
         ))}

@@ -9,6 +9,7 @@ import { counted } from '@/core/kernel/words';
 import { kindOf, questionsFromLines } from '@/core/quiz';
 import type { QuestionsPreview } from '@/server/exchange';
 import { newId } from '@/ui/ids';
+import wordStyles from '@/ui/plain/words.module.css';
 import { useUploadCourse } from '../c/[slug]/assess/upload-course';
 import styles from './bring-in.module.css';
 import { uploadShown } from './shown-files';
@@ -98,7 +99,7 @@ export function BringIn({ where, onPut, onClose }: Props) {
                 </Button>
               )}
             </FileButton>
-            <span className={styles.quiet}>QTI 3.0, 2.2 or 2.1, CSV, XLSX, or lines</span>
+            <span className={wordStyles.quiet}>QTI 3.0, 2.2 or 2.1, CSV, XLSX, or lines</span>
           </div>
           {file ? (
             <p>
@@ -146,14 +147,14 @@ export function BringIn({ where, onPut, onClose }: Props) {
       )}
       <div className={styles.foot}>
         {read.notes.length > 0 && count > 0 && (
-          <span className={styles.quiet}>What cannot be read stays out; correct it here first, or later.</span>
+          <span className={wordStyles.quiet}>What cannot be read stays out; correct it here first, or later.</span>
         )}
         {progress && (
-          <span role="status" className={styles.quiet}>
+          <span role="status" className={wordStyles.quiet}>
             {progress}
           </span>
         )}
-        <span className={styles.spring} />
+        <span className={wordStyles.spring} />
         <Button variant="default" onClick={onClose}>
           Cancel
         </Button>
@@ -177,14 +178,14 @@ function Seen({ question }: { readonly question: Found['questions'][number] }) {
   return (
     <li>
       <b dir="auto">{prompt}</b>
-      <span className={styles.quiet}>
+      <span className={wordStyles.quiet}>
         {kindOf(kind).title}
         {kindOf(kind).judgedBy !== 'nobody' && ` · ${pointsInWords(points)}`}
         {shows.length > 0 && ` · with ${counted(shows.length, 'file')} of the package`}
       </span>
       <pre dir="auto">{kindOf(kind).bodyText(body)}</pre>
       {missing.map((sentence) => (
-        <span key={sentence} className={styles.look}>
+        <span key={sentence} className={wordStyles.look}>
           {sentence}
         </span>
       ))}

@@ -4,6 +4,7 @@ import { IconFileExport } from '@tabler/icons-react';
 import { useState } from 'react';
 import { ask } from '@/app/_client/act';
 import { counted } from '@/core/kernel/words';
+import wordStyles from '@/ui/plain/words.module.css';
 import styles from './bring-in.module.css';
 
 const forms = [
@@ -66,7 +67,7 @@ export function TakeOut({ address }: { readonly address: string }) {
             ))}
           </ul>
           <div className={styles.foot}>
-            <span className={styles.spring} />
+            <span className={wordStyles.spring} />
             <Button variant="default" onClick={() => setTold(null)}>
               Cancel
             </Button>

@@ -6,6 +6,7 @@ import { type CutOff, cutOff, forget } from '@/app/_client/cut-off';
 import { uploads } from '@/app/_client/upload-queue';
 import { useUploads } from '@/app/_client/use-intake';
 import { lengthText, sizeText } from '@/core/media';
+import wordStyles from '@/ui/plain/words.module.css';
 import styles from './uploads.module.css';
 
 /** What is being uploaded, at the foot of every screen while it runs. */
@@ -37,7 +38,7 @@ export function UploadBar() {
       <div className={styles.row}>
         <b className={styles.count} role="status">
           <IconUpload size={17} stroke={1.75} aria-hidden="true" /> {done} of {items.length} uploaded
-          {failed > 0 && <span className={styles.bad}>, {failed} not</span>}
+          {failed > 0 && <span className={wordStyles.problem}>, {failed} not</span>}
         </b>
         <div className={styles.middle}>
           <span className={styles.facts}>
@@ -75,7 +76,7 @@ export function UploadBar() {
                 <span className={styles.name} dir="auto">
                   {file.name}
                 </span>
-                <span className={state === 'failed' ? styles.bad : styles.quiet}>
+                <span className={state === 'failed' ? wordStyles.problem : styles.quiet}>
                   {problem?.sentence ?? stateText(state, of, file.size)}
                 </span>
                 {state === 'failed' && (

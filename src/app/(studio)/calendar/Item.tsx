@@ -9,6 +9,7 @@ import { dateTimeText, Temporal } from '@/core/kernel/time';
 import { counted } from '@/core/kernel/words';
 import type { Dated } from '@/server/calendar';
 import { DayField, TimeField } from '@/ui/fields/DayField';
+import wordStyles from '@/ui/plain/words.module.css';
 import styles from './calendar.module.css';
 
 const glyphs = { opens: IconClock, due: IconFlag, meets: IconBroadcast, break: IconBeach, ends: IconLock } as const;
@@ -114,7 +115,7 @@ function Move({ one, command, onDone }: MoveProps) {
           : `${counted(one.lessonIds.length, 'lesson')} with a day of ${one.lessonIds.length === 1 ? 'its' : 'their'} own then.`}
       </p>
       {problem && (
-        <p role="alert" className={styles.problem}>
+        <p role="alert" className={wordStyles.problem}>
           {problem}
         </p>
       )}

@@ -23,6 +23,7 @@ import {
 import { counted } from '@/core/kernel/words';
 import type { CatalogueLook, Planned, RowsPage, SavedView } from '@/server/exchange';
 import { newId } from '@/ui/ids';
+import wordStyles from '@/ui/plain/words.module.css';
 import styles from './catalogue.module.css';
 import { FilterBar } from './FilterBar';
 import { ImportDialog } from './ImportDialog';
@@ -201,7 +202,7 @@ export function CatalogueDesk({
             ))}
           </Menu.Dropdown>
         </Menu>
-        <span className={styles.spring} />
+        <span className={wordStyles.spring} />
         <Button
           variant="default"
           leftSection={<IconReplace size={16} stroke={1.75} />}

@@ -11,6 +11,7 @@ import { counted } from '@/core/kernel/words';
 import { type Pattern, patternDrafts, startingPatterns } from '@/core/outline';
 import { newId } from '@/ui/ids';
 import { useReady } from '@/ui/plain/useReady';
+import wordStyles from '@/ui/plain/words.module.css';
 import { Pages } from '@/ui/table/Pages';
 import { TileMap } from '@/ui/tile/TileMap';
 import type { MapRow } from '@/ui/tile/tiles';
@@ -49,10 +50,10 @@ export function Shelf({ courses, counts, find, page, patterns, mayCreate }: Prop
       </div>
       {counts.total > coursesPerPage && <FindField label="Find a course" find={find} mb="sm" />}
       {counts.total > 0 && counts.found === 0 && (
-        <p className={styles.empty}>None of the {counts.total} courses has these words in its title.</p>
+        <p className={wordStyles.empty}>None of the {counts.total} courses has these words in its title.</p>
       )}
       {counts.total === 0 && (
-        <p className={styles.empty}>
+        <p className={wordStyles.empty}>
           {mayCreate
             ? 'No course yet. A working title is enough to begin; everything else can come later.'
             : 'You do not work on a course yet. Its creator can add you.'}

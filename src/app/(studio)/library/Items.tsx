@@ -4,6 +4,7 @@ import Link from 'next/link';
 import { secondText } from '@/core/kernel/clock-time';
 import { type MediaFacts, type MediaKind, sizeText } from '@/core/media';
 import type { LibraryItem } from '@/server/media';
+import wordStyles from '@/ui/plain/words.module.css';
 import { DataTable } from '@/ui/table/DataTable';
 import styles from './library.module.css';
 
@@ -101,7 +102,7 @@ export function Items({ items, view, chosen, hrefOf }: Props) {
 
 const Remarks = ({ item }: { readonly item: LibraryItem }) =>
   remarks(item).map(({ words, isMissing }, i) => (
-    <span key={words} className={isMissing ? styles.missing : undefined}>
+    <span key={words} className={isMissing ? wordStyles.look : undefined}>
       {i > 0 && ' · '}
       {words}
     </span>

@@ -10,6 +10,7 @@ import { can, worksHere } from '@/core/people';
 import { instantFrom } from '@/server/enrolment';
 import { countByState, lessonsToMark, markersOfWork, markingQueue, type WorkState } from '@/server/marking';
 import { ReadyForPdf } from '@/ui/pdf/ReadyForPdf';
+import wordStyles from '@/ui/plain/words.module.css';
 import { DataTable } from '@/ui/table/DataTable';
 import { Pages } from '@/ui/table/Pages';
 import { TopBar } from '../_frame/TopBar';
@@ -103,7 +104,7 @@ export default async function MarkingPage({ searchParams }: { readonly searchPar
         )}
         {found > 0 && <ReadyForPdf />}
         {found === 0 ? (
-          <p className={styles.empty}>
+          <p className={wordStyles.empty}>
             {lesson || find || withWhom ? 'Nothing here is like that.' : emptyText[chosen.id]}
           </p>
         ) : (

@@ -7,6 +7,7 @@ import { useState } from 'react';
 import { act } from '@/app/_client/act';
 import type { MessageView } from '@/server/message';
 import { useReady } from '@/ui/plain/useReady';
+import wordStyles from '@/ui/plain/words.module.css';
 import { MailSheet } from './MailSheet';
 import styles from './messages.module.css';
 import { Glyph, stateNames } from './states';
@@ -45,7 +46,7 @@ export function MailView({ mail, title, when, mayChange, closeHref }: Props) {
         </Button>
       )}
       {problem && (
-        <p role="alert" className={styles.bad}>
+        <p role="alert" className={wordStyles.problem}>
           {problem}
         </p>
       )}
@@ -68,7 +69,7 @@ export function MailView({ mail, title, when, mayChange, closeHref }: Props) {
         )}
       </dl>
       <MailSheet letter={mail.arrived ?? mail.letter} />
-      <p className={styles.quiet}>
+      <p className={wordStyles.quiet}>
         {mail.arrived && 'As it arrived at the mail server that ships with Mosaik, which delivers nothing.'}
         {!mail.arrived && mail.state === 'sent' && 'As it was sent.'}
         {mail.state !== 'sent' && 'As it would be sent now.'}

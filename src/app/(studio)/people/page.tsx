@@ -5,6 +5,7 @@ import { findIn, pageIn } from '@/core/kernel/page';
 import { can } from '@/core/people';
 import { coursesFor } from '@/server/outline';
 import { nameRequests, peoplePage } from '@/server/people';
+import wordStyles from '@/ui/plain/words.module.css';
 import { DataTable } from '@/ui/table/DataTable';
 import { Pages } from '@/ui/table/Pages';
 import { TopBar } from '../_frame/TopBar';
@@ -40,7 +41,7 @@ export default async function PeoplePage({
         <NameRequests requests={requests} ownId={person.id} />
         <AddPerson courses={courses.map(({ id, title }) => ({ value: id, label: title }))} />
         <FindField label="Find a person" placeholder="Find a name or an address" find={find} mb="sm" />
-        {found === 0 && <p className={styles.empty}>Nobody here has these words in their name or address.</p>}
+        {found === 0 && <p className={wordStyles.empty}>Nobody here has these words in their name or address.</p>}
         <div className={styles.scroll}>
           <DataTable names={['Name', 'E-mail address', 'Role']}>
             {rows.map((one) => (

@@ -1,4 +1,5 @@
 import { sampleDoor } from '@/app/_server/doors';
+import wordStyles from '@/ui/plain/words.module.css';
 import { CourseFrame } from '../../_learn/CourseFrame';
 import styles from '../../_learn/home.module.css';
 import { Mosaic } from '../../_learn/Mosaic';
@@ -19,7 +20,7 @@ export default async function SampleCourse({ params }: Props) {
     <CourseFrame view={view} place={place} here="home">
       <article className={styles.home}>
         <div className={styles.work}>
-          <p className={styles.quiet}>To look at before you join</p>
+          <p className={wordStyles.quiet}>To look at before you join</p>
           <h1>{course.title}</h1>
           {course.description && <p className={styles.lead}>{course.description}</p>}
           <Mosaic view={view} place={place} />

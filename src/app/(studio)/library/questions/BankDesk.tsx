@@ -8,6 +8,7 @@ import { showUndoable } from '@/app/_client/undo-notice';
 import { counted } from '@/core/kernel/words';
 import { type BankQuestion, contentOf, type Difficulty, kindOf, pathOf, questionKinds } from '@/core/quiz';
 import { newId } from '@/ui/ids';
+import wordStyles from '@/ui/plain/words.module.css';
 import { BankNav } from '../../_bank/BankNav';
 import { BankTable } from '../../_bank/BankTable';
 import { BringIn, type BroughtIn } from '../../_bank/BringIn';
@@ -70,7 +71,7 @@ export function BankDesk({ opens, outcomes, zone }: Props) {
     <div className={styles.bench} data-open={open !== null || undefined}>
       <div className={styles.head}>
         <h1>Question bank</h1>
-        <span className={styles.quiet}>{bank ? counted(bank.everything, 'question') : ''}</span>
+        <span className={wordStyles.quiet}>{bank ? counted(bank.everything, 'question') : ''}</span>
         <Link href="/library">Files</Link>
         <TextInput
           aria-label="Find in the questions"
@@ -101,7 +102,7 @@ export function BankDesk({ opens, outcomes, zone }: Props) {
           data={questionKinds.map((kind) => ({ value: kind, label: kindOf(kind).title }))}
           onChange={(kind) => change({ kind: kind ?? '' })}
         />
-        <span className={styles.spring} />
+        <span className={wordStyles.spring} />
         <Button variant="default" leftSection={<IconFolderPlus size={16} />} onClick={() => setCategory('new')}>
           Category
         </Button>
@@ -123,7 +124,7 @@ export function BankDesk({ opens, outcomes, zone }: Props) {
       </div>
       <main className={styles.main}>
         {(problem ?? refused) && (
-          <p role="alert" className={styles.bad}>
+          <p role="alert" className={wordStyles.problem}>
             {problem ?? refused}
           </p>
         )}
@@ -140,7 +141,7 @@ export function BankDesk({ opens, outcomes, zone }: Props) {
           />
         )}
         {bank && bank.found === 0 && (
-          <p className={styles.empty}>
+          <p className={wordStyles.empty}>
             {bank.everything === 0
               ? 'The bank is empty. Make a question here, or put those of a quiz into it.'
               : 'No question is like that. Take a condition away, or look for other words.'}
@@ -268,11 +269,11 @@ function ChosenBar({ bank, chosen, onDone, onLetGo }: ChosenProps) {
         Take out
       </Button>
       {problem && (
-        <span role="alert" className={styles.bad}>
+        <span role="alert" className={wordStyles.problem}>
           {problem}
         </span>
       )}
-      <span className={styles.spring} />
+      <span className={wordStyles.spring} />
       <Button size="xs" variant="subtle" onClick={onLetGo}>
         Let go
       </Button>
@@ -327,7 +328,7 @@ function ChosenBar({ bank, chosen, onDone, onLetGo }: ChosenProps) {
                   <th scope="row" dir="auto">
                     {one.prompt}
                   </th>
-                  <td className={styles.quiet}>{parts.join(', ') || 'stays as it is'}</td>
+                  <td className={wordStyles.quiet}>{parts.join(', ') || 'stays as it is'}</td>
                 </tr>
               );
             })}

@@ -19,6 +19,7 @@ import {
 } from '@/core/quiz';
 import type { bankEntry } from '@/server/bank';
 import { NumberField } from '@/ui/fields/fields';
+import wordStyles from '@/ui/plain/words.module.css';
 import styles from '../../_bank/bank.module.css';
 import { categoryOptions } from '../../_bank/category-options';
 import type { ShownBank } from '../../_bank/use-bank';
@@ -78,14 +79,14 @@ export function BankEditor({ question, bank, outcomes, zone, onChanged, onClose 
     <aside className={styles.editor} aria-label="The question that is open">
       <div className={styles.editorHead}>
         <h2>Version {version}</h2>
-        <span className={styles.quiet} role="status">
+        <span className={wordStyles.quiet} role="status">
           {said}
         </span>
-        <span className={styles.spring} />
+        <span className={wordStyles.spring} />
         <CloseButton aria-label="Close the question" onClick={onClose} />
       </div>
       {problem && (
-        <p role="alert" className={styles.bad}>
+        <p role="alert" className={wordStyles.problem}>
           {problem}
         </p>
       )}
@@ -106,7 +107,7 @@ export function BankEditor({ question, bank, outcomes, zone, onChanged, onClose 
       </div>
       <ContentFields key={draft.kind} id={question.id} content={draft} onSet={set} folds />
       <div>
-        <p className={styles.quiet}>Difficulty</p>
+        <p className={wordStyles.quiet}>Difficulty</p>
         <SegmentedControl
           size="xs"
           aria-label="Difficulty"
@@ -186,7 +187,7 @@ function Versions({
         {(entry?.versions ?? []).map(({ version, madeAt, by, content }) => (
           <li key={version}>
             <b>Version {version}</b>{' '}
-            <span className={styles.quiet}>
+            <span className={wordStyles.quiet}>
               <bdi>{by}</bdi>,{' '}
               {dateTimeText(Temporal.Instant.from(madeAt.replace(' ', 'T')), { locale: 'en-GB', zone }, false)}
             </span>
@@ -198,7 +199,7 @@ function Versions({
           </li>
         ))}
       </ol>
-      <p className={styles.quiet}>Papers keep the version they have until somebody takes a newer one.</p>
+      <p className={wordStyles.quiet}>Papers keep the version they have until somebody takes a newer one.</p>
     </section>
   );
 }

@@ -5,7 +5,7 @@ import { act } from '@/app/_client/act';
 import type { Problem } from '@/core/kernel/problem';
 import { type BankCategory, categoriesBelow } from '@/core/quiz';
 import { newId } from '@/ui/ids';
-import styles from '../../_bank/bank.module.css';
+import wordStyles from '@/ui/plain/words.module.css';
 import { categoryOptions } from '../../_bank/category-options';
 import type { ShownBank } from '../../_bank/use-bank';
 
@@ -54,7 +54,7 @@ export function CategoryDialog({ bank, category, parentId, onClose }: Props) {
           onChange={setParent}
         />
         {problem && problem.field !== 'title' && (
-          <p role="alert" className={styles.bad}>
+          <p role="alert" className={wordStyles.problem}>
             {problem.sentence}
           </p>
         )}

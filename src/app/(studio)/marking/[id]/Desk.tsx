@@ -9,6 +9,7 @@ import type { PartHolder } from '@/core/marking';
 import type { Look, MarkBefore, SavedRemark } from '@/server/assignment';
 import type { DrawnFile } from '@/ui/drawn/layer';
 import { useReady } from '@/ui/plain/useReady';
+import wordStyles from '@/ui/plain/words.module.css';
 import { ByCriterion } from '../_desk/ByCriterion';
 import { CriteriaMarks, nothingTyped, type TypedMark } from '../_desk/CriteriaMarks';
 import { type Among, DeskFrame } from '../_desk/DeskFrame';
@@ -186,7 +187,7 @@ export function Desk({ work, among, task, saved, by, others }: Props) {
               {work.text.trim() === '' && work.files.length > 0 && ' · without a text'}
             </p>
             {drawing.problem && (
-              <p role="alert" className={styles.problem}>
+              <p role="alert" className={wordStyles.problem}>
                 {drawing.problem.sentence}{' '}
                 {drawing.problem.code === 'conflict' && (
                   <button type="button" onClick={() => window.location.reload()}>

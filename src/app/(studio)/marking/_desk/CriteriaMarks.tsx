@@ -4,6 +4,7 @@ import { pointsText } from '@/core/kernel/exact';
 import type { Problem } from '@/core/kernel/problem';
 import type { PartHolder } from '@/core/marking';
 import { useReady } from '@/ui/plain/useReady';
+import wordStyles from '@/ui/plain/words.module.css';
 import styles from '../marking.module.css';
 import { Folded } from './Folded';
 
@@ -130,7 +131,7 @@ export function CriteriaMarks({ criteria, typed, marks, problem, others, onChang
         </legend>
         <Field criterion={criterion} typed={own} onChange={(part) => onChange(id, part)} />
         {problem?.field === id && (
-          <p role="alert" className={styles.problem}>
+          <p role="alert" className={wordStyles.problem}>
             {problem.sentence}
           </p>
         )}

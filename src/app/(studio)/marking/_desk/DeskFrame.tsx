@@ -3,6 +3,7 @@ import { IconX } from '@tabler/icons-react';
 import Link from 'next/link';
 import type { ReactNode } from 'react';
 import { Mark } from '@/ui/frame/Mark';
+import wordStyles from '@/ui/plain/words.module.css';
 import styles from '../marking.module.css';
 import type { Keeping } from './use-keeping';
 
@@ -48,7 +49,7 @@ export function DeskFrame({ where, among, isMarked, keeping, fields, work, child
       <aside className={styles.marks} aria-label="Marks">
         {children}
         {problem && !fields.includes(problem.field ?? '') && (
-          <p role="alert" className={styles.problem}>
+          <p role="alert" className={wordStyles.problem}>
             {problem.sentence}
           </p>
         )}

@@ -6,6 +6,7 @@ import { Recorder } from '@/app/_client/Recorder';
 import { upload } from '@/app/_client/upload';
 import { GivenFile } from '@/ui/drawn/GivenFile';
 import type { DrawnFile } from '@/ui/drawn/layer';
+import wordStyles from '@/ui/plain/words.module.css';
 import styles from '../marking.module.css';
 
 type Props = { readonly workId: string; readonly returned: readonly DrawnFile[] };
@@ -57,7 +58,7 @@ export function GiveBack({ workId, returned }: Props) {
       </div>
       {percent !== null && <Progress value={percent} aria-label={`Sent ${percent} %`} />}
       {problem && (
-        <p role="alert" className={styles.problem}>
+        <p role="alert" className={wordStyles.problem}>
           {problem}
         </p>
       )}

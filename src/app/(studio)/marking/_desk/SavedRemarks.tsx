@@ -6,6 +6,7 @@ import { bare } from '@/core/kernel/bare';
 import { pointsText } from '@/core/kernel/exact';
 import type { SavedRemark } from '@/server/assignment';
 import { newId } from '@/ui/ids';
+import wordStyles from '@/ui/plain/words.module.css';
 import styles from '../marking.module.css';
 
 type Props = {
@@ -130,7 +131,7 @@ export function SavedRemarks({ place, saved, into, onUse }: Props) {
           </div>
         )}
         {problem && (
-          <p role="alert" className={styles.problem}>
+          <p role="alert" className={wordStyles.problem}>
             {problem}
           </p>
         )}

@@ -21,6 +21,7 @@ import {
 } from '@/core/message';
 import type { Text } from '@/server/message';
 import { useReady } from '@/ui/plain/useReady';
+import wordStyles from '@/ui/plain/words.module.css';
 import { MailSheet } from '../MailSheet';
 import styles from '../messages.module.css';
 
@@ -133,7 +134,7 @@ function Writing({ courseId, occasion, text, around }: WritingProps) {
     <>
       <main className={styles.writing}>
         <h2>{occasionOf(occasion).title}</h2>
-        <p className={styles.quiet}>Sent {when}.</p>
+        <p className={wordStyles.quiet}>Sent {when}.</p>
         <Switch
           label={courseId === null ? 'Sent in courses that say nothing else' : 'Sent in this course'}
           checked={draft.isOn}
@@ -175,11 +176,11 @@ function Writing({ courseId, occasion, text, around }: WritingProps) {
           ))}
         </div>
         {fault && fault.field !== 'subject' && fault.field !== 'body' && (
-          <p role="alert" className={styles.bad}>
+          <p role="alert" className={wordStyles.problem}>
             {fault.sentence}
           </p>
         )}
-        <p className={styles.quiet} role="status">
+        <p className={wordStyles.quiet} role="status">
           {said ||
             (isOwn
               ? ''
@@ -194,7 +195,7 @@ function Writing({ courseId, occasion, text, around }: WritingProps) {
         )}
       </main>
       <aside className={styles.preview} aria-label="Preview">
-        <p className={styles.quiet}>A preview, with made-up things that happened.</p>
+        <p className={wordStyles.quiet}>A preview, with made-up things that happened.</p>
         <MailSheet letter={letterOf([{ occasion, facts: example, template: shown.current, around }])} />
       </aside>
     </>

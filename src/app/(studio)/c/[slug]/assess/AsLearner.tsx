@@ -14,6 +14,7 @@ import {
   scoreAnswer,
   verdictWords,
 } from '@/core/quiz';
+import wordStyles from '@/ui/plain/words.module.css';
 import type { Formulas } from '@/ui/text/formulas';
 import styles from './assess.module.css';
 
@@ -48,7 +49,7 @@ export function AsLearner({ question, number, decimals }: Props) {
       />
       <div role="status" className={styles.verdict} data-verdict={verdict}>
         {verdict === 'open' ? (
-          <span className={styles.quiet}>Try an answer: what it earns is shown here.</span>
+          <span className={wordStyles.quiet}>Try an answer: what it earns is shown here.</span>
         ) : (
           <b>
             {verdictWords[verdict]}

@@ -3,6 +3,7 @@ import { SegmentedControl } from '@mantine/core';
 import Link from 'next/link';
 import { useEffect } from 'react';
 import { checkpointsOf, type Lesson, lessonKindOf, plainText, questionsOf } from '@/core/outline';
+import wordStyles from '@/ui/plain/words.module.css';
 import { useDesk } from '../_course/CourseProvider';
 import { UndoButtons } from '../build/UndoButtons';
 import { type QuizView, quizViews, useAssessDesk } from './AssessDesk';
@@ -35,7 +36,7 @@ function QuizWork({ lesson }: { readonly lesson: Lesson }) {
           data={Object.entries(quizViews).map(([value, label]) => ({ value, label }))}
           onChange={(chosen) => setView(chosen as QuizView)}
         />
-        <span className={styles.spring} />
+        <span className={wordStyles.spring} />
         <span className={styles.undoing}>
           <UndoButtons />
         </span>

@@ -3,7 +3,7 @@ import type { Result } from '@/core/kernel/problem';
 import { type Band, bandFaults } from '@/core/quiz';
 import { NumberField, TextField } from '@/ui/fields/fields';
 import { newId } from '@/ui/ids';
-import styles from './assess.module.css';
+import wordStyles from '@/ui/plain/words.module.css';
 import { AddPart, moved, PartRow, Parts } from './kinds/rows';
 
 type Props = { readonly bands: readonly Band[]; readonly onSave: (bands: readonly Band[]) => Result<unknown> };
@@ -39,7 +39,7 @@ export function Bands({ bands, onSave }: Props) {
         ))}
       </Parts>
       {bandFaults(bands).map((sentence) => (
-        <p key={sentence} className={styles.look}>
+        <p key={sentence} className={wordStyles.look}>
           {sentence}
         </p>
       ))}

@@ -3,6 +3,7 @@ import { Button, Group } from '@mantine/core';
 import Link from 'next/link';
 import type { Question } from '@/core/outline';
 import { type BankQuestion, bodyText } from '@/core/quiz';
+import wordStyles from '@/ui/plain/words.module.css';
 import { useDesk } from '../_course/CourseProvider';
 import styles from './assess.module.css';
 
@@ -29,7 +30,7 @@ export function BankBound({ question, now }: Props) {
       <pre className={styles.bound} dir="auto">
         {bodyText(question.body)}
       </pre>
-      <p className={styles.quiet}>
+      <p className={wordStyles.quiet}>
         Version {question.bankVersion} of the bank.
         {isOlder && ` There is version ${now.version} by now.`}
       </p>

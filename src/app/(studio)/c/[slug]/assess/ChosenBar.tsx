@@ -7,6 +7,7 @@ import type { Question } from '@/core/outline';
 import { contentOf, linesFromQuestions } from '@/core/quiz';
 import { NumberField } from '@/ui/fields/fields';
 import { newId } from '@/ui/ids';
+import wordStyles from '@/ui/plain/words.module.css';
 import { useDesk } from '../_course/CourseProvider';
 import styles from './assess.module.css';
 
@@ -88,7 +89,7 @@ export function ChosenBar({ questions, onCopy, onLetGo }: Props) {
         Remove
       </Button>
       <span role="status">{said}</span>
-      <span className={styles.spring} />
+      <span className={wordStyles.spring} />
       <Button size="xs" variant="subtle" onClick={onLetGo}>
         Let go
       </Button>

@@ -3,6 +3,7 @@ import type { ReactNode } from 'react';
 import type { Result } from '@/core/kernel/problem';
 import { kindOf, type QuestionContent } from '@/core/quiz';
 import { TextField } from '@/ui/fields/fields';
+import wordStyles from '@/ui/plain/words.module.css';
 import styles from './assess.module.css';
 import { makingOf } from './kinds';
 import { MediaPick } from './MediaPick';
@@ -29,7 +30,7 @@ export function ContentFields({ id, content, onSet, between, beside, folds = fal
       <TextField label="What is asked" lines={2} value={content.prompt} onSave={(prompt) => onSet({ prompt })} />
       <MediaPick label="Picture, sound or film" media={content.media} onSet={(media) => onSet({ media })} />
       <Part id={id} body={content.body} onSave={(body) => onSet({ body })} />
-      <p className={styles.quiet}>{instruction ?? 'It earns all its points, or none.'}</p>
+      <p className={wordStyles.quiet}>{instruction ?? 'It earns all its points, or none.'}</p>
       {between}
       <details className={styles.says} open={!folds || says}>
         <summary>Hint and feedback</summary>

@@ -7,6 +7,7 @@ import { pointsInWords } from '@/core/kernel/exact';
 import type { Result } from '@/core/kernel/problem';
 import { type BankCategory, type Difficulty, type Draw, drawText } from '@/core/quiz';
 import { NumberField } from '@/ui/fields/fields';
+import wordStyles from '@/ui/plain/words.module.css';
 import { categoryOptions } from '../../../_bank/category-options';
 import styles from './assess.module.css';
 
@@ -63,7 +64,7 @@ export function DrawRow({ draw, name, categories, count, isOpen, onOpen, onSet }
         >
           <span />
           <span dir="auto">{drawText(draw, categories)}</span>
-          <span className={styles.quiet}>
+          <span className={wordStyles.quiet}>
             {count === undefined ? '' : `${count} to choose from · `}
             {draw.count} × {pointsInWords(draw.points)}
           </span>
@@ -73,7 +74,7 @@ export function DrawRow({ draw, name, categories, count, isOpen, onOpen, onSet }
         </ActionIcon>
       </header>
       {isShort && (
-        <p role="alert" className={styles.bad}>
+        <p role="alert" className={wordStyles.problem}>
           It draws {draw.count} questions, and the bank has {count} to choose from. Draw fewer, or from more.
         </p>
       )}

@@ -5,6 +5,7 @@ import { act, ask } from '@/app/_client/act';
 import { ok } from '@/core/kernel/problem';
 import type { Lesson } from '@/core/outline';
 import { NumberField } from '@/ui/fields/fields';
+import wordStyles from '@/ui/plain/words.module.css';
 import { useDesk } from '../_course/CourseProvider';
 import styles from './assess.module.css';
 
@@ -45,7 +46,7 @@ export function ExtraTime({ lesson }: { readonly lesson: Lesson }) {
       {(extra?.given ?? []).map((one) => (
         <Group key={one.learnerId} gap="xs">
           <bdi>{one.name}</bdi>
-          <span className={styles.quiet}>{one.minutes} min more</span>
+          <span className={wordStyles.quiet}>{one.minutes} min more</span>
           <Button size="compact-xs" variant="default" onClick={() => give(one.learnerId, 0)}>
             Take back
           </Button>
@@ -76,7 +77,7 @@ export function ExtraTime({ lesson }: { readonly lesson: Lesson }) {
         </Button>
       </Group>
       {problem && (
-        <p role="alert" className={styles.bad}>
+        <p role="alert" className={wordStyles.problem}>
           {problem}
         </p>
       )}

@@ -2,6 +2,7 @@
 import { MultiSelect, TagsInput } from '@mantine/core';
 import type { Result } from '@/core/kernel/problem';
 import type { ForWhom } from '@/core/quiz';
+import wordStyles from '@/ui/plain/words.module.css';
 import styles from './assess.module.css';
 import { useGroups } from './use-groups';
 
@@ -36,7 +37,7 @@ export function ForWhomFields({ whom = { cohorts: [], tags: [] }, onSave }: Prop
         />
       </div>
       {whom.cohorts.length + whom.tags.length > 0 && (
-        <p className={styles.quiet}>
+        <p className={wordStyles.quiet}>
           Everybody else is excused from it: it counts neither in their grade nor against them.
         </p>
       )}

@@ -6,6 +6,7 @@ import { counted } from '@/core/kernel/words';
 import { type Lesson, questionsOf } from '@/core/outline';
 import type { BankQuestion, Draw } from '@/core/quiz';
 import { newId } from '@/ui/ids';
+import wordStyles from '@/ui/plain/words.module.css';
 import { BankTable } from '../../../_bank/BankTable';
 import { categoryOptions } from '../../../_bank/category-options';
 import { useBank } from '../../../_bank/use-bank';
@@ -112,16 +113,16 @@ export function FromBank({ lesson }: { readonly lesson: Lesson }) {
           Draw from these
         </Button>
         <span role="status">{said}</span>
-        <span className={styles.spring} />
-        <span className={styles.quiet}>{bank ? `${bank.found} found` : ''}</span>
+        <span className={wordStyles.spring} />
+        <span className={wordStyles.quiet}>{bank ? `${bank.found} found` : ''}</span>
       </div>
       {problem && (
-        <p role="alert" className={styles.bad}>
+        <p role="alert" className={wordStyles.problem}>
           {problem}
         </p>
       )}
       {bank?.found === 0 && (
-        <p className={styles.none}>
+        <p className={wordStyles.empty}>
           {bank.everything === 0
             ? 'The bank is empty. Choose questions of this paper, and put them into it.'
             : 'No question of the bank is like that.'}

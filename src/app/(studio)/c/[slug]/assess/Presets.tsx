@@ -6,6 +6,7 @@ import { counted } from '@/core/kernel/words';
 import { type Lesson, usualQuiz } from '@/core/outline';
 import { presetChanges, presetOf, type QuizPreset, type QuizSettings, withPreset } from '@/core/quiz';
 import { newId } from '@/ui/ids';
+import wordStyles from '@/ui/plain/words.module.css';
 import { DataTable } from '@/ui/table/DataTable';
 import { useDesk } from '../_course/CourseProvider';
 import { tellUndoable } from '../_course/undo-notice';
@@ -43,9 +44,9 @@ export function Presets({ lesson, settings }: { readonly lesson: Lesson; readonl
       <Button variant="default" disabled={!presets} onClick={() => setKeeping(true)}>
         Keep as a preset
       </Button>
-      <span className={styles.quiet}>{known ? `This quiz runs as "${known.name}".` : ''}</span>
+      <span className={wordStyles.quiet}>{known ? `This quiz runs as "${known.name}".` : ''}</span>
       {problem && (
-        <span role="alert" className={styles.bad}>
+        <span role="alert" className={wordStyles.problem}>
           {problem}
         </span>
       )}
@@ -151,7 +152,7 @@ function TakeOver({ preset, lesson, onClose }: TakeOverProps) {
         </div>
       )}
       {problem && (
-        <p role="alert" className={styles.bad}>
+        <p role="alert" className={wordStyles.problem}>
           {problem}
         </p>
       )}
@@ -159,7 +160,7 @@ function TakeOver({ preset, lesson, onClose }: TakeOverProps) {
         <Button variant="subtle" color="red" onClick={remove}>
           Forget this preset
         </Button>
-        <span className={styles.spring} />
+        <span className={wordStyles.spring} />
         <Button variant="default" onClick={() => onClose(false)}>
           Cancel
         </Button>
@@ -217,11 +218,11 @@ function Keep({ presets, settings, onClose }: KeepProps) {
           checked={isDefault}
           onChange={(event) => setDefault(event.currentTarget.checked)}
         />
-        <p className={styles.quiet}>
+        <p className={wordStyles.quiet}>
           What it draws, what follows from it and the day from which results are shown stay with this quiz.
         </p>
         <div className={styles.mediaWays}>
-          <span className={styles.spring} />
+          <span className={wordStyles.spring} />
           <Button variant="default" onClick={() => onClose(false)}>
             Cancel
           </Button>

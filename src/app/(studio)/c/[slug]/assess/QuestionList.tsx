@@ -7,6 +7,7 @@ import { useCallback, useRef, useState } from 'react';
 import { type Lesson, type Question, questionsOf } from '@/core/outline';
 import { type Draw, kindOf, type QuestionKind, questionKinds } from '@/core/quiz';
 import { newId } from '@/ui/ids';
+import wordStyles from '@/ui/plain/words.module.css';
 import { TakeOut } from '../../../_bank/TakeOut';
 import { useDesk } from '../_course/CourseProvider';
 import { useAssessDesk } from './AssessDesk';
@@ -82,7 +83,9 @@ export function QuestionList({ lesson }: { readonly lesson: Lesson }) {
   return (
     <>
       {lines.length === 0 && (
-        <p className={styles.none}>This quiz asks nothing yet. Begin with one of the kinds below, or paste a list.</p>
+        <p className={wordStyles.empty}>
+          This quiz asks nothing yet. Begin with one of the kinds below, or paste a list.
+        </p>
       )}
       {marked.length > 0 && <ChosenBar questions={marked} onCopy={copy} onLetGo={() => setChosen(new Set())} />}
       <DndContext

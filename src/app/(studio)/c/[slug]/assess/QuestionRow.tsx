@@ -8,6 +8,7 @@ import { pointsInWords } from '@/core/kernel/exact';
 import type { Question } from '@/core/outline';
 import { type BankQuestion, kindOf } from '@/core/quiz';
 import { NumberField } from '@/ui/fields/fields';
+import wordStyles from '@/ui/plain/words.module.css';
 import { useDesk } from '../_course/CourseProvider';
 import styles from './assess.module.css';
 import { BankBound } from './BankBound';
@@ -72,7 +73,7 @@ export const QuestionRow = memo(function QuestionRow(props: Props) {
         >
           <b>{number}</b>
           <span dir="auto">{isOpen ? '' : question.prompt || 'It asks nothing yet.'}</span>
-          <span className={styles.quiet}>
+          <span className={wordStyles.quiet}>
             {question.bankId !== null && (isNewer(question, inBank) ? 'of the bank, newer there · ' : 'of the bank · ')}
             {kindOf(question.kind).title}
             {!isOpen && hasPoints && ` · ${pointsInWords(question.points)}`}

@@ -2,6 +2,7 @@
 import { percentText, weightShare } from '@/core/gradebook';
 import { pointsText } from '@/core/kernel/exact';
 import { isItem, type Lesson, lessonKindOf, questionsOf } from '@/core/outline';
+import wordStyles from '@/ui/plain/words.module.css';
 import { Tile } from '@/ui/tile/Tile';
 import { useDesk } from '../_course/CourseProvider';
 import { Workbench } from '../_course/Workbench';
@@ -36,7 +37,7 @@ export default function AssessPage() {
               <SavedMark />
             </div>
             {graded.length === 0 && (
-              <p className={styles.quiet}>Nothing is assessed yet. Make a quiz or an assignment in Build.</p>
+              <p className={wordStyles.quiet}>Nothing is assessed yet. Make a quiz or an assignment in Build.</p>
             )}
             {graded.map((tile, i) => {
               const item = items[i];
@@ -51,7 +52,7 @@ export default function AssessPage() {
                   <Tile {...tile} />
                   <span className={styles.itemName}>
                     {tile.number} {tile.lesson.title}
-                    <span className={styles.quiet}>
+                    <span className={wordStyles.quiet}>
                       {item
                         ? `${pointsText(item.of)} points · ${tile.lesson.weight === 0 ? 'not part of the grade' : `${percentText(weightShare(item, items))} of the grade`}`
                         : ''}

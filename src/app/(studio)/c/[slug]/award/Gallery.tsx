@@ -13,6 +13,7 @@ import {
 import type { Result } from '@/core/kernel/problem';
 import type { Drawn } from '@/server/certificate';
 import { newId } from '@/ui/ids';
+import wordStyles from '@/ui/plain/words.module.css';
 import styles from './award.module.css';
 import { Marks } from './Marks';
 import { choices } from './TextFields';
@@ -78,7 +79,7 @@ export function Gallery({ courseId, asked, onMake, onBackground, onClose }: Prop
         )}
       </div>
       {problem && (
-        <p role="alert" className={styles.problem}>
+        <p role="alert" className={wordStyles.problem}>
           {problem}
         </p>
       )}

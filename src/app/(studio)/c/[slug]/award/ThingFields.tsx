@@ -44,6 +44,7 @@ import {
 } from '@/core/certificate';
 import { ok } from '@/core/kernel/problem';
 import { NumberField } from '@/ui/fields/fields';
+import wordStyles from '@/ui/plain/words.module.css';
 import inspector from '../_inspector/inspector.module.css';
 import styles from './award.module.css';
 import { ColourField } from './ColourField';
@@ -68,7 +69,7 @@ const forms: { readonly [S in Thing['sort']]: (props: SortProps<S>) => React.Rea
     const dots = dotsPerInch(thing.pixels.width, wide);
     return (
       <>
-        <p className={dots < leastDots ? styles.bad : inspector.inherits}>
+        <p className={dots < leastDots ? wordStyles.look : inspector.inherits}>
           {dots} dots to an inch{dots < leastDots ? `; below ${leastDots} it looks coarse on paper` : ''}
         </p>
         <Switch

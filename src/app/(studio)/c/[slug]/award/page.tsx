@@ -31,6 +31,7 @@ import { ok, type Result } from '@/core/kernel/problem';
 import { counted } from '@/core/kernel/words';
 import { type Signature, SignaturePad } from '@/ui/drawn/SignaturePad';
 import { newId } from '@/ui/ids';
+import wordStyles from '@/ui/plain/words.module.css';
 import { useCourse, useCourseStatus, useDesk } from '../_course/CourseProvider';
 import { Workbench } from '../_course/Workbench';
 import inspector from '../_inspector/inspector.module.css';
@@ -271,7 +272,7 @@ export default function AwardPage() {
             </div>
             <div className={styles.notes} role="status">
               {trouble && (
-                <p role="alert" className={styles.problem}>
+                <p role="alert" className={wordStyles.problem}>
                   {trouble}{' '}
                   {designing.problem?.code === 'conflict' && (
                     <button type="button" onClick={designing.reload}>

@@ -3,6 +3,7 @@ import { ActionIcon, Button, Tooltip } from '@mantine/core';
 import { IconPrinter, IconZoomIn, IconZoomOut } from '@tabler/icons-react';
 import Link from 'next/link';
 import { useCallback, useMemo, useState } from 'react';
+import wordStyles from '@/ui/plain/words.module.css';
 import { TileLegend, TileMap, type TilePlace, type Zoom, zooms } from '@/ui/tile/TileMap';
 import { useDesk } from '../_course/CourseProvider';
 import styles from './build.module.css';
@@ -105,7 +106,7 @@ export function Glance() {
             </ActionIcon>
           </Tooltip>
         </span>
-        <span className={styles.spring} />
+        <span className={wordStyles.spring} />
         <TileLegend />
       </div>
       {rows.length > 0 && (

@@ -12,6 +12,7 @@ import {
 import Link from 'next/link';
 import type { RefObject } from 'react';
 import { type LessonKind, lessonKinds } from '@/core/outline';
+import wordStyles from '@/ui/plain/words.module.css';
 import { kinds } from '@/ui/tile/kinds';
 import { useCourseStatus, useDesk } from '../_course/CourseProvider';
 import { useOutlineActions } from './actions';
@@ -86,7 +87,7 @@ export function Toolbar({ query, onQuery, find }: Props) {
             document.querySelector<HTMLElement>('[role="treeitem"][tabindex="0"]')?.focus();
         }}
       />
-      <span className={styles.spring} />
+      <span className={wordStyles.spring} />
       <SavedMark />
       <Shortcuts />
       <UndoButtons />

@@ -8,6 +8,7 @@ import { act } from '@/app/_client/act';
 import { dateTimeText, type Names, Temporal } from '@/core/kernel/time';
 import { counted } from '@/core/kernel/words';
 import type { EditionRow, HistoryRow } from '@/server/outline';
+import wordStyles from '@/ui/plain/words.module.css';
 import { DataTable } from '@/ui/table/DataTable';
 import { useDesk } from '../_course/CourseProvider';
 import { EditionPreview, useEditionPreview } from '../_course/EditionPreview';
@@ -86,7 +87,7 @@ export function HistoryDesk({
       inspector={
         <section className={styles.editions} aria-label="Editions">
           <h2>Editions</h2>
-          {editions.length === 0 && <p className={styles.quiet}>None yet. Publishing makes the first one.</p>}
+          {editions.length === 0 && <p className={wordStyles.quiet}>None yet. Publishing makes the first one.</p>}
           <ol>
             {editions.map((edition) => (
               <li key={edition.id} data-live={edition.live || undefined}>
@@ -102,7 +103,7 @@ export function HistoryDesk({
                     </Button>
                   )}
                 </div>
-                <p className={styles.quiet}>
+                <p className={wordStyles.quiet}>
                   {when(edition.at, names)}, {edition.by}
                 </p>
                 {edition.differences.length > 0 && (
@@ -125,7 +126,7 @@ export function HistoryDesk({
         <h2>
           <IconHistory size={20} stroke={1.75} aria-hidden="true" /> What was done
         </h2>
-        {steps.length === 0 && <p className={styles.quiet}>Nothing yet.</p>}
+        {steps.length === 0 && <p className={wordStyles.quiet}>Nothing yet.</p>}
         <DataTable names={['When', 'Who', 'What', 'Back']} unseenHead className={styles.steps}>
           {steps.map((row) => (
             <TableTr key={row.id}>
@@ -143,7 +144,7 @@ export function HistoryDesk({
                     Back to here
                   </Button>
                 )}
-                {row.revision !== null && row.revision === revision && <span className={styles.quiet}>now</span>}
+                {row.revision !== null && row.revision === revision && <span className={wordStyles.quiet}>now</span>}
               </TableTd>
             </TableTr>
           ))}

@@ -5,6 +5,7 @@ import { useEffect, useRef, useState } from 'react';
 import { countdown, dateTimeText, type Names, Temporal } from '@/core/kernel/time';
 import type { Fault } from '@/core/release';
 import { isOpenAt } from '@/core/release';
+import wordStyles from '@/ui/plain/words.module.css';
 import { useCourse, useDesk } from '../_course/CourseProvider';
 import styles from './board.module.css';
 import type { Plan } from './use-plan';
@@ -111,7 +112,7 @@ export function Foot({ plan, now, names, from, to, faults, moving, onMove }: Pro
         {faults.map((fault) => (
           <p
             key={`${fault.rule} ${fault.of} ${fault.sentence}`}
-            className={fault.level === 'settle' ? styles.settle : styles.look}
+            className={fault.level === 'settle' ? wordStyles.problem : wordStyles.look}
           >
             {fault.level === 'settle' ? (
               <IconAlertSquare size={16} aria-hidden="true" />

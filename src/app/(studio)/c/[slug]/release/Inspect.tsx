@@ -9,6 +9,7 @@ import { ok } from '@/core/kernel/problem';
 import { dateTimeText } from '@/core/kernel/time';
 import type { Lesson } from '@/core/outline';
 import { type Opening, type OpeningRule, ruleText } from '@/core/release';
+import wordStyles from '@/ui/plain/words.module.css';
 import { useCourse, useDesk } from '../_course/CourseProvider';
 import { closingKinds } from '../_inspector/closing-kinds';
 import inspector from '../_inspector/inspector.module.css';
@@ -111,7 +112,7 @@ export function Inspect({ of, cohort, learnerId, opening, isOpened, zone, onClos
         </Button>
       )}
       {problem && (
-        <p role="alert" className={styles.settle}>
+        <p role="alert" className={wordStyles.problem}>
           {problem}
         </p>
       )}

@@ -6,6 +6,7 @@ import { useState } from 'react';
 import { act } from '@/app/_client/act';
 import { counted } from '@/core/kernel/words';
 import type { Results } from '@/server/assignment';
+import wordStyles from '@/ui/plain/words.module.css';
 import { DataTable } from '@/ui/table/DataTable';
 import { markingHref } from '../../_desk/hrefs';
 import styles from '../../marking.module.css';
@@ -53,7 +54,7 @@ export function ReleaseDesk({ courseId, lessonId, zone, unmarked, released, wait
         released.
       </p>
       {waiting.length === 0 && (
-        <p className={styles.empty}>
+        <p className={wordStyles.empty}>
           Nothing waits to be released. Where learners see marks once results are released, finished ones stand here.
         </p>
       )}
@@ -61,7 +62,7 @@ export function ReleaseDesk({ courseId, lessonId, zone, unmarked, released, wait
         <>
           <ul aria-label="Before they are released">
             {looks.map(([count, words]) => (
-              <li key={words} className={count > 0 ? styles.look : styles.quiet}>
+              <li key={words} className={count > 0 ? wordStyles.look : styles.quiet}>
                 {words}
               </li>
             ))}
@@ -99,7 +100,7 @@ export function ReleaseDesk({ courseId, lessonId, zone, unmarked, released, wait
       <ReleaseTime {...{ planned, zone, busy }} onPlan={plan} />
       <p role="status">{said}</p>
       {problem && (
-        <p role="alert" className={styles.problem}>
+        <p role="alert" className={wordStyles.problem}>
           {problem}
         </p>
       )}

@@ -9,6 +9,7 @@ import { counted } from '@/core/kernel/words';
 import { evenly } from '@/core/marking';
 import type { SharedPart, Sharing } from '@/server/marking';
 import { useReady } from '@/ui/plain/useReady';
+import wordStyles from '@/ui/plain/words.module.css';
 import { DataTable } from '@/ui/table/DataTable';
 import { markingHref } from '../../_desk/hrefs';
 import styles from '../../marking.module.css';
@@ -55,7 +56,7 @@ export function ShareDesk({ courseId, lessonId, markers, free, work, parts }: Pr
         in the course may take those.
       </p>
       {markers.length === 0 ? (
-        <p className={styles.empty}>Nobody marks in this course yet. Name its markers under Run, Staff.</p>
+        <p className={wordStyles.empty}>Nobody marks in this course yet. Name its markers under Run, Staff.</p>
       ) : (
         <>
           <DataTable names={['Marker', 'Waiting', 'Begun', 'Marked', 'Is to have waiting, in all', 'What to do']}>
@@ -105,7 +106,7 @@ export function ShareDesk({ courseId, lessonId, markers, free, work, parts }: Pr
         </>
       )}
       {problem && (
-        <p role="alert" className={styles.problem}>
+        <p role="alert" className={wordStyles.problem}>
           {problem}
         </p>
       )}

@@ -5,6 +5,7 @@ import { shownOf } from '@/core/learning';
 import { instantFrom } from '@/server/enrolment';
 import { averageOfOthers, sittingView } from '@/server/quiz';
 import controls from '@/ui/plain/controls.module.css';
+import wordStyles from '@/ui/plain/words.module.css';
 import { CourseFrame } from '../../../../_learn/CourseFrame';
 import styles from '../../../../_learn/learn.module.css';
 import { learnerPlace } from '../../../../_learn/learner-place';
@@ -32,7 +33,7 @@ export default async function SittingPage({
   return (
     <CourseFrame view={view} place={place} hereId={lesson.id}>
       <article className={styles.lesson}>
-        <p className={styles.facts}>Sitting {row.number}</p>
+        <p className={wordStyles.quiet}>Sitting {row.number}</p>
         <h1>{lesson.title}</h1>
         {row.handedInAt ? (
           <>

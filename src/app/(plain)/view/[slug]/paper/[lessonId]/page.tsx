@@ -4,6 +4,7 @@ import { shownOf } from '@/core/learning';
 import type { LessonDocument } from '@/core/outline';
 import { type Answers, paperFor, readAnswers, scorePaper } from '@/core/quiz';
 import controls from '@/ui/plain/controls.module.css';
+import wordStyles from '@/ui/plain/words.module.css';
 import { CourseFrame } from '../../../../_learn/CourseFrame';
 import styles from '../../../../_learn/learn.module.css';
 import { lessonHref } from '../../../../_learn/place';
@@ -31,7 +32,7 @@ export default async function TryPaper({ params, searchParams }: Props) {
   return (
     <CourseFrame view={view} place={place} hereId={lessonId} strip={strip}>
       <article className={styles.lesson}>
-        <p className={styles.facts}>The paper, tried</p>
+        <p className={wordStyles.quiet}>The paper, tried</p>
         <h1>{lesson.title}</h1>
         {answers ? (
           <>

@@ -14,10 +14,10 @@ import {
 import type { Result } from '@/core/kernel/problem';
 import type { Lesson } from '@/core/outline';
 import { NumberField } from '@/ui/fields/fields';
+import wordStyles from '@/ui/plain/words.module.css';
 import { useCourse, useDesk } from '../../_course/CourseProvider';
 import inspector from '../../_inspector/inspector.module.css';
 import { RuleField } from '../../_inspector/RuleField';
-import styles from '../assess.module.css';
 
 const dueKinds = ['start', 'after-start', 'on-date'] as const;
 const perNames: Record<LateRule['per'], string> = { once: 'once', hour: 'each hour begun', day: 'each day begun' };
@@ -36,7 +36,7 @@ export function AssignmentFields({ lesson, settings }: Props) {
     <>
       <div className={inspector.pair}>
         {isByCriteria ? (
-          <p className={styles.quiet}>
+          <p className={wordStyles.quiet}>
             Points
             <br />
             <b>{settings.points / 1000}</b>, as the criteria say
@@ -144,7 +144,7 @@ export function AssignmentFields({ lesson, settings }: Props) {
         value={settings.attempts}
         onSave={(attempts) => set({ attempts: attempts ?? 1 })}
       />
-      <p className={styles.quiet}>
+      <p className={wordStyles.quiet}>
         Written by hand? <Link href={`/c/${course.slug}/run/scripts/${lesson.id}`}>Load scanned scripts</Link> and hand
         them in for their learners.
       </p>
@@ -189,7 +189,7 @@ function LateFields({
           onSave={(lastHours) => set({ lastHours })}
         />
       </div>
-      <p className={styles.quiet}>Late work {lateText(late)}.</p>
+      <p className={wordStyles.quiet}>Late work {lateText(late)}.</p>
     </>
   );
 }

@@ -16,6 +16,7 @@ import type { Result } from '@/core/kernel/problem';
 import type { Lesson } from '@/core/outline';
 import { NumberField, TextField } from '@/ui/fields/fields';
 import { newId } from '@/ui/ids';
+import wordStyles from '@/ui/plain/words.module.css';
 import { useDesk } from '../../_course/CourseProvider';
 import styles from '../assess.module.css';
 import { AddPart, moved, PartRow, Parts } from '../kinds/rows';
@@ -33,7 +34,7 @@ export function CriteriaDesk({ lesson, settings }: { readonly lesson: Lesson; re
     <section className={styles.question} aria-label="Criteria">
       <h2>Marked by</h2>
       {criteria.length === 0 && (
-        <p className={styles.quiet}>
+        <p className={wordStyles.quiet}>
           A number of points and a remark. With criteria, who marks decides about one thing after the other, the points
           add themselves up, and learners see what they earned and where.
         </p>
@@ -101,10 +102,10 @@ function CriterionCard({ criterion, number, isLast, onSave, onRemove, onMove }: 
     <section className={styles.criterion} aria-label={name}>
       <header className={styles.questionHead}>
         <b>{number}</b>
-        <span className={styles.quiet}>
+        <span className={wordStyles.quiet}>
           {criterionWay(criterion.by).title} · {pointsInWords(criterionFull(criterion))}
         </span>
-        <span className={styles.spring} />
+        <span className={wordStyles.spring} />
         <Button
           size="compact-sm"
           variant="subtle"

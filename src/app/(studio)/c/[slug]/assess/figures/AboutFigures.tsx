@@ -1,5 +1,6 @@
 import { counted } from '@/core/kernel/words';
 import type { FiguresPage } from '@/server/quiz';
+import wordStyles from '@/ui/plain/words.module.css';
 import styles from './figures.module.css';
 
 /** What learners have said of themselves: how often each answer was given, without who gave it. */
@@ -8,7 +9,7 @@ export const AboutFigures = ({ about }: Pick<FiguresPage, 'about'>) =>
     <section aria-label="Said about themselves">
       <h3>Said about themselves, by {counted(about.learners, 'learner')} who agreed to it</h3>
       {about.counts === null && (
-        <p className={styles.quiet}>
+        <p className={wordStyles.quiet}>
           From five learners on, what they said is counted here: fewer could be told apart.
         </p>
       )}

@@ -7,6 +7,7 @@ import { dateTimeText, Temporal } from '@/core/kernel/time';
 import { counted } from '@/core/kernel/words';
 import type { Lesson } from '@/core/outline';
 import type { CorrectionView } from '@/server/quiz';
+import wordStyles from '@/ui/plain/words.module.css';
 import { useCourse, useDesk } from '../../_course/CourseProvider';
 import { useAssessDesk } from '../AssessDesk';
 import styles from './figures.module.css';
@@ -45,7 +46,7 @@ export function Corrections({ corrections, lesson }: Props) {
             <span>
               <b dir="auto">{one.prompt}</b>: {said(one)}; {counted(one.changed, 'result')} changed.{' '}
               <span dir="auto">{one.reason}</span>
-              <span className={styles.quiet}>
+              <span className={wordStyles.quiet}>
                 {' '}
                 <bdi>{one.madeBy}</bdi>,{' '}
                 {dateTimeText(Temporal.Instant.from(one.madeAt.replace(' ', 'T')), { locale: 'en-GB', zone }, false)}
@@ -61,7 +62,7 @@ export function Corrections({ corrections, lesson }: Props) {
         ))}
       </ul>
       {problem && (
-        <p role="alert" className={styles.bad}>
+        <p role="alert" className={wordStyles.problem}>
           {problem}
         </p>
       )}

@@ -9,6 +9,7 @@ import { counted } from '@/core/kernel/words';
 import type { Lesson } from '@/core/outline';
 import { type QuestionFigures, reliabilityText } from '@/core/quiz';
 import type { FiguresPage } from '@/server/quiz';
+import wordStyles from '@/ui/plain/words.module.css';
 import { useDesk } from '../../_course/CourseProvider';
 import { useAssessDesk } from '../AssessDesk';
 import { useGroups } from '../use-groups';
@@ -59,13 +60,13 @@ export function FiguresDesk({ lesson }: { readonly lesson: Lesson }) {
   const page = shown?.lessonId === lesson.id ? shown.page : null;
   if (problem)
     return (
-      <p role="alert" className={styles.bad}>
+      <p role="alert" className={wordStyles.problem}>
         {problem}
       </p>
     );
   if (!page)
     return (
-      <p role="status" className={styles.quiet}>
+      <p role="status" className={wordStyles.quiet}>
         <Loader size="xs" /> Working out what the sittings say…
       </p>
     );
@@ -74,8 +75,8 @@ export function FiguresDesk({ lesson }: { readonly lesson: Lesson }) {
     <>
       <div className={styles.bar}>
         <b>{counted(figures.sittings, 'sitting')}</b>
-        <span className={styles.quiet}>of {counted(figures.learners, 'learner')}</span>
-        <span className={styles.spring} />
+        <span className={wordStyles.quiet}>of {counted(figures.learners, 'learner')}</span>
+        <span className={wordStyles.spring} />
         {cohorts.length > 0 && (
           <Select
             aria-label="Of which cohort"
@@ -107,7 +108,7 @@ export function FiguresDesk({ lesson }: { readonly lesson: Lesson }) {
         </Button>
       </div>
       {figures.sittings === 0 ? (
-        <p className={styles.none}>
+        <p className={wordStyles.empty}>
           {cohort ? 'Nobody of this cohort has' : 'Nobody has'} handed this quiz in yet. Its figures are shown here from
           the first on.
         </p>
@@ -115,7 +116,7 @@ export function FiguresDesk({ lesson }: { readonly lesson: Lesson }) {
         <>
           <Tiles page={page} />
           <QuestionTable page={page} />
-          <p className={styles.quiet}>
+          <p className={wordStyles.quiet}>
             "Tells apart" compares the points of one question with the rest of each paper: 0.3 and above is good, below
             0.15 weak, below 0 the wrong way round. Questions are shown as they were answered, whatever was put right.
           </p>

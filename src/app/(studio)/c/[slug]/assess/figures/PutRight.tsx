@@ -7,6 +7,7 @@ import type { Problem, Result } from '@/core/kernel/problem';
 import { counted } from '@/core/kernel/words';
 import type { CorrectionDoes, QuestionFigures } from '@/core/quiz';
 import { newId } from '@/ui/ids';
+import wordStyles from '@/ui/plain/words.module.css';
 import { useDesk } from '../../_course/CourseProvider';
 import { type ShownFigures, useAssessDesk } from '../AssessDesk';
 import styles from './figures.module.css';
@@ -65,7 +66,7 @@ export function PutRight({ figures: { lessonId, page }, question }: Props) {
       isOver = true;
     };
   }, [head.id, lessonId, wishOf, answer, worth, isPut]);
-  if (isPut) return <p className={styles.quiet}>It has been put right; see below the table.</p>;
+  if (isPut) return <p className={wordStyles.quiet}>It has been put right; see below the table.</p>;
   const put = async () => {
     if (!chosen) return;
     setBusy(true);
@@ -144,7 +145,7 @@ export function PutRight({ figures: { lessonId, page }, question }: Props) {
         onChange={(event) => setReason(event.currentTarget.value)}
       />
       {problem && problem.field !== 'reason' && (
-        <p role="alert" className={styles.bad}>
+        <p role="alert" className={wordStyles.problem}>
           {problem.sentence}
         </p>
       )}

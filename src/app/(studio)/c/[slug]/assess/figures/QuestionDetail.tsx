@@ -1,6 +1,7 @@
 'use client';
 import { pointsInWords } from '@/core/kernel/exact';
 import { kindOf, type Thirds } from '@/core/quiz';
+import wordStyles from '@/ui/plain/words.module.css';
 import type { ShownFigures } from '../AssessDesk';
 import styles from './figures.module.css';
 import { PutRight } from './PutRight';
@@ -13,13 +14,13 @@ export function QuestionDetail({ figures, questionId }: Props) {
   const at = questions.findIndex(({ id }) => id === questionId);
   const question = questions[at];
   if (!question)
-    return <p className={styles.quiet}>{questions.length > 0 && 'Choose a question to see who answered what.'}</p>;
+    return <p className={wordStyles.quiet}>{questions.length > 0 && 'Choose a question to see who answered what.'}</p>;
   const number = at + 1;
   const { choices, answers } = question;
   const most = Math.max(1, ...[...(choices ?? answers.listed).map((one) => sum(one.thirds))]);
   return (
     <section className={styles.detail} aria-label={`Figures of question ${number}`}>
-      <p className={styles.quiet}>
+      <p className={wordStyles.quiet}>
         Question {number} · {kindOf(question.kind).title} · {pointsInWords(question.points)}
       </p>
       <h2 dir="auto">{question.prompt}</h2>
@@ -37,7 +38,7 @@ export function QuestionDetail({ figures, questionId }: Props) {
         {question.open > 0 && <Row text="left open" right={false} counts={question.openThirds} most={most} />}
       </ul>
       {!choices && answers.different > 30 && (
-        <p className={styles.quiet}>{answers.different - 30} more that were given less often.</p>
+        <p className={wordStyles.quiet}>{answers.different - 30} more that were given less often.</p>
       )}
       <p className={styles.legend} aria-hidden="true">
         <i data-third="0" /> lower <i data-third="1" /> middle <i data-third="2" /> upper third

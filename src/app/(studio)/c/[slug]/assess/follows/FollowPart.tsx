@@ -9,6 +9,7 @@ import { counted } from '@/core/kernel/words';
 import { type Follow, type FollowDeed, type FollowWhen, followDeeds, followWays } from '@/core/quiz';
 import type { TriedFor } from '@/server/quiz';
 import { NumberField } from '@/ui/fields/fields';
+import wordStyles from '@/ui/plain/words.module.css';
 import styles from '../assess.module.css';
 import { DeedFields } from './DeedFields';
 import type { Known } from './known';
@@ -84,7 +85,7 @@ export function FollowPart({ name, follow, sentence, known, address, onSave, onR
           onChange={(event) => onSave({ ...follow, on: event.currentTarget.checked })}
         />
         <b dir="auto">{sentence}</b>
-        <span className={styles.spring} />
+        <span className={wordStyles.spring} />
         <ActionIcon variant="subtle" color="gray" aria-label={`Remove ${name.toLowerCase()}`} onClick={onRemove}>
           <IconTrash size={17} stroke={1.75} />
         </ActionIcon>
@@ -102,7 +103,7 @@ export function FollowPart({ name, follow, sentence, known, address, onSave, onR
         <WhenFields when={when} categories={known.categories} onSave={(next) => onSave({ ...follow, when: next })} />
       </div>
       {!known.hasPassMark && when.by !== 'band' && when.by !== 'category' && (
-        <p className={styles.look}>The quiz has no pass mark: every sitting passes.</p>
+        <p className={wordStyles.look}>The quiz has no pass mark: every sitting passes.</p>
       )}
       {follow.deeds.map((deed, i) => (
         <DeedFields
@@ -131,7 +132,7 @@ export function FollowPart({ name, follow, sentence, known, address, onSave, onR
         </Button>
       </div>
       {problem && (
-        <p role="alert" className={styles.bad}>
+        <p role="alert" className={wordStyles.problem}>
           {problem}
         </p>
       )}
@@ -145,11 +146,11 @@ export function FollowPart({ name, follow, sentence, known, address, onSave, onR
           <ul className={styles.tryList}>
             {tried.found.slice(0, 100).map(({ name: learner, number }) => (
               <li key={`${learner} ${number}`}>
-                <bdi>{learner}</bdi> <span className={styles.quiet}>sitting {number}</span>
+                <bdi>{learner}</bdi> <span className={wordStyles.quiet}>sitting {number}</span>
               </li>
             ))}
           </ul>
-          {tried.found.length > 100 && <p className={styles.quiet}>and {tried.found.length - 100} more</p>}
+          {tried.found.length > 100 && <p className={wordStyles.quiet}>and {tried.found.length - 100} more</p>}
         </div>
       )}
     </section>

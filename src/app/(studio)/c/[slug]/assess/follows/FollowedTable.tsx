@@ -1,6 +1,7 @@
 import { TableTd, TableTh, TableTr } from '@mantine/core';
 import { dateTimeText, Temporal } from '@/core/kernel/time';
 import type { FollowedRow } from '@/server/quiz';
+import wordStyles from '@/ui/plain/words.module.css';
 import { DataTable } from '@/ui/table/DataTable';
 import { useCourse } from '../../_course/CourseProvider';
 import styles from '../assess.module.css';
@@ -8,7 +9,7 @@ import styles from '../assess.module.css';
 /** What has followed so far. */
 export function FollowedTable({ rows }: { readonly rows: readonly FollowedRow[] }) {
   const { zone } = useCourse();
-  if (rows.length === 0) return <p className={styles.quiet}>Nothing has followed yet.</p>;
+  if (rows.length === 0) return <p className={wordStyles.quiet}>Nothing has followed yet.</p>;
   return (
     <section className={styles.question} aria-label="What has followed">
       <h2>What has followed</h2>
@@ -16,11 +17,11 @@ export function FollowedTable({ rows }: { readonly rows: readonly FollowedRow[] 
         {rows.map((row) => (
           <TableTr key={`${row.name} ${row.said} ${row.at}`}>
             <TableTh scope="row">
-              <bdi>{row.name}</bdi> <span className={styles.quiet}>sitting {row.number}</span>
+              <bdi>{row.name}</bdi> <span className={wordStyles.quiet}>sitting {row.number}</span>
             </TableTh>
             <TableTd>
               {row.said}
-              {row.problem && <span className={styles.look}> {row.problem}</span>}
+              {row.problem && <span className={wordStyles.look}> {row.problem}</span>}
             </TableTd>
             <TableTd>{dateTimeText(Temporal.Instant.from(row.at), { locale: 'en-GB', zone })}</TableTd>
           </TableTr>

@@ -7,6 +7,7 @@ import { type Lesson, lessonsBySection, questionsOf, sectionsOf, usualQuiz } fro
 import { type Follow, followText } from '@/core/quiz';
 import type { FollowedRow } from '@/server/quiz';
 import { newId } from '@/ui/ids';
+import wordStyles from '@/ui/plain/words.module.css';
 import { useDesk } from '../../_course/CourseProvider';
 import styles from '../assess.module.css';
 import { FollowedTable } from './FollowedTable';
@@ -65,12 +66,12 @@ export function FollowsDesk({ lesson }: { readonly lesson: Lesson }) {
   return (
     <>
       {problem && (
-        <p role="alert" className={styles.bad}>
+        <p role="alert" className={wordStyles.problem}>
           {problem}
         </p>
       )}
       {follows.length === 0 && (
-        <p className={styles.none}>
+        <p className={wordStyles.empty}>
           Nothing follows from a result by itself. Add a condition: a message for who does not pass, a lesson that opens
           for who does, a word to the people who give the course.
         </p>
@@ -99,7 +100,7 @@ export function FollowsDesk({ lesson }: { readonly lesson: Lesson }) {
           Add a condition
         </Button>
       </div>
-      <p className={styles.quiet}>
+      <p className={wordStyles.quiet}>
         Each thing follows once for a learner, from the edition that is live, as soon as a result is known. It is kept
         below.
       </p>

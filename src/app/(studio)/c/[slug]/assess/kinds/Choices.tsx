@@ -4,6 +4,7 @@ import { useState } from 'react';
 import type { Option, QuestionMedia } from '@/core/quiz';
 import { TextField } from '@/ui/fields/fields';
 import { newId } from '@/ui/ids';
+import wordStyles from '@/ui/plain/words.module.css';
 import styles from '../assess.module.css';
 import { MediaPick } from '../MediaPick';
 import type { MakingProps } from './part';
@@ -109,7 +110,9 @@ function Choices({ id, body: { options }, onSave, many }: MakingProps<'one' | 's
           </PartRow>
         ))}
       </Parts>
-      <p className={styles.quiet}>Enter: the next option. Ctrl+Enter: it is right. Alt with the arrows: up or down.</p>
+      <p className={wordStyles.quiet}>
+        Enter: the next option. Ctrl+Enter: it is right. Alt with the arrows: up or down.
+      </p>
     </>
   );
 }

@@ -4,6 +4,7 @@ import { type PointerEvent, useRef, useState } from 'react';
 import type { Area } from '@/core/quiz';
 import { NumberField, TextField } from '@/ui/fields/fields';
 import { newId } from '@/ui/ids';
+import wordStyles from '@/ui/plain/words.module.css';
 import { Picture } from '../../../../../(plain)/_learn/QuestionShows';
 import styles from '../assess.module.css';
 import { PicturePick } from '../MediaPick';
@@ -82,7 +83,7 @@ export function Place({ body, onSave }: MakingProps<'place'>) {
         </div>
       )}
       {picture && (
-        <p className={styles.quiet}>Draw an area on the picture, or add one and give its place in numbers.</p>
+        <p className={wordStyles.quiet}>Draw an area on the picture, or add one and give its place in numbers.</p>
       )}
       {areas.map((area, i) => (
         <fieldset key={area.id} className={styles.area}>

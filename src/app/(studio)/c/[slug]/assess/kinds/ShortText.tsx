@@ -1,5 +1,5 @@
 import { TextField } from '@/ui/fields/fields';
-import styles from '../assess.module.css';
+import wordStyles from '@/ui/plain/words.module.css';
 import type { MakingProps } from './part';
 import { AddPart, ClosenessFields, moved, PartRow, Parts } from './rows';
 
@@ -42,7 +42,7 @@ export function ShortText({ body, onSave }: MakingProps<'short-text'>) {
         value={body.pattern ?? ''}
         onSave={(pattern) => onSave({ ...body, pattern: pattern.trim() === '' ? undefined : pattern })}
       />
-      <p className={styles.quiet}>
+      <p className={wordStyles.quiet}>
         A slip is a letter left out, one too many, a wrong one, or two neighbours changed about.
       </p>
     </>

@@ -4,6 +4,7 @@ import { IconPlayerPause, IconPlayerPlay, IconPlayerSkipBack, IconPlayerSkipForw
 import type { ReactNode } from 'react';
 import { clockTime } from '@/core/kernel/clock-time';
 import type { MediaFacts } from '@/core/media';
+import wordStyles from '@/ui/plain/words.module.css';
 import styles from './desk-film.module.css';
 import { type DeskPlayer, useIsPlaying, usePlayerAt } from './use-player';
 
@@ -57,7 +58,7 @@ function Controls({ player, length }: { readonly player: DeskPlayer; readonly le
       <span className={styles.clock}>
         {clockTime(Math.floor(at / 100) * 100)} / {length === null ? '…' : clockTime(Math.floor(length / 1000) * 1000)}
       </span>
-      <span className={styles.spring} />
+      <span className={wordStyles.spring} />
       {steps.map(({ name, by, Glyph }) => (
         <Tooltip key={name} label={name}>
           <ActionIcon variant="transparent" aria-label={name} onClick={() => player.goTo(player.at() + by)}>

@@ -9,9 +9,9 @@ import type { Problem } from '@/core/kernel/problem';
 import { DayField } from '@/ui/fields/DayField';
 import { newId } from '@/ui/ids';
 import { useReady } from '@/ui/plain/useReady';
+import wordStyles from '@/ui/plain/words.module.css';
 import { useCourse } from '../../_course/CourseProvider';
 import inspector from '../../_inspector/inspector.module.css';
-import board from '../board.module.css';
 import { Breaks } from '../rhythm/RhythmForm';
 
 const zones = Intl.supportedValuesOf('timeZone');
@@ -107,7 +107,7 @@ export function CohortForm({ cohort, taken, onMade, onCopy }: Props) {
       <h3 className={inspector.part}>Breaks of its own</h3>
       <Breaks breaks={fields.breaks} onChange={(breaks) => change({ breaks })} />
       {isElsewhere && (
-        <p role="alert" className={board.settle}>
+        <p role="alert" className={wordStyles.problem}>
           {problem.sentence}
         </p>
       )}

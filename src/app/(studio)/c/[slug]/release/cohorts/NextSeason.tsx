@@ -8,9 +8,9 @@ import { calendarDayText, isDay, Temporal } from '@/core/kernel/time';
 import { weekdayName } from '@/core/release';
 import { DayField } from '@/ui/fields/DayField';
 import { newId } from '@/ui/ids';
+import wordStyles from '@/ui/plain/words.module.css';
 import { useCourse, useDesk } from '../../_course/CourseProvider';
 import inspector from '../../_inspector/inspector.module.css';
-import board from '../board.module.css';
 
 type Props = {
   readonly cohort: Cohort;
@@ -88,7 +88,7 @@ export function NextSeason({ cohort, onDone, onCancel }: Props) {
       )}
       <p className={inspector.hint}>Members and what was opened by hand stay with {cohort.name}.</p>
       {problem && (
-        <p role="alert" className={board.settle}>
+        <p role="alert" className={wordStyles.problem}>
           {problem}
         </p>
       )}

@@ -4,6 +4,7 @@ import { useMemo } from 'react';
 import { dateTimeText, Temporal } from '@/core/kernel/time';
 import { type OpeningRule, ruleText, type Unfolded } from '@/core/release';
 import { DayField } from '@/ui/fields/DayField';
+import wordStyles from '@/ui/plain/words.module.css';
 import { Tile } from '@/ui/tile/Tile';
 import { useDesk } from '../../_course/CourseProvider';
 import styles from './rhythm.module.css';
@@ -78,7 +79,9 @@ export function Parts({ rhythm }: { readonly rhythm: RhythmDraft }) {
                     return tile && <Tile key={id} {...tile} />;
                   })}
                 </div>
-                <span className={styles.names}>{part.lessonIds.flatMap((id) => titles.get(id) ?? []).join(' · ')}</span>
+                <span className={wordStyles.quiet}>
+                  {part.lessonIds.flatMap((id) => titles.get(id) ?? []).join(' · ')}
+                </span>
               </Table.Td>
               <Table.Td>{minutes}</Table.Td>
               <Table.Td className={styles.by}>

@@ -4,6 +4,7 @@ import { notifications } from '@mantine/notifications';
 import { useState } from 'react';
 import type { Cohort } from '@/core/enrolment';
 import { rhythmText } from '@/core/release';
+import wordStyles from '@/ui/plain/words.module.css';
 import { useCourse, useDesk } from '../../_course/CourseProvider';
 import { Workbench } from '../../_course/Workbench';
 import inspector from '../../_inspector/inspector.module.css';
@@ -76,7 +77,7 @@ export function RhythmDesk({ cohorts, others }: Props) {
           </Button>
         </div>
         {problem && (
-          <p role="alert" className={board.settle}>
+          <p role="alert" className={wordStyles.problem}>
             {problem}
           </p>
         )}

@@ -1,6 +1,7 @@
 'use client';
 import { useParams } from 'next/navigation';
 import { useEffect } from 'react';
+import wordStyles from '@/ui/plain/words.module.css';
 import { useDesk } from '../../../_course/CourseProvider';
 import { Workbench } from '../../../_course/Workbench';
 import { AssessDeskProvider } from '../../../assess/AssessDesk';
@@ -25,7 +26,7 @@ export default function LessonAssessPage() {
           {lesson ? (
             <AssessedWork lesson={lesson} />
           ) : (
-            <p className={styles.quiet}>This lesson is not part of the course any more.</p>
+            <p className={wordStyles.quiet}>This lesson is not part of the course any more.</p>
           )}
         </div>
       </Workbench>

@@ -13,6 +13,7 @@ import { act } from '@/app/_client/act';
 import { keptText } from '@/app/_client/kept-text';
 import { uploads } from '@/app/_client/upload-queue';
 import { addCue, type Cue, cueFaults, type MediaFacts, shiftCues, spoken } from '@/core/media';
+import wordStyles from '@/ui/plain/words.module.css';
 import { useDesk } from '../../../_course/CourseProvider';
 import { isField } from '../../keys';
 import { DeskFilm } from '../DeskFilm';
@@ -151,7 +152,7 @@ export function CaptionsPanel({ media, language, label, stored, onStale }: Props
             </Button>
           )}
         </div>
-        <p className={styles.quiet}>
+        <p className={wordStyles.quiet}>
           What is saved here, learners see at once. In a caption: <Kbd size="xs">Ctrl Enter</Kbd> divides it where the
           cursor is, <Kbd size="xs">F8</Kbd> plays and pauses, <Kbd size="xs">Alt ↑</Kbd> <Kbd size="xs">Alt ↓</Kbd> go
           to the one before and after.
@@ -160,12 +161,12 @@ export function CaptionsPanel({ media, language, label, stored, onStale }: Props
       <section className={styles.list} aria-label={`Captions in ${label}`}>
         <header>
           <h2>{label}</h2>
-          <span className={styles.quiet}>
+          <span className={wordStyles.quiet}>
             {cues.length} {cues.length === 1 ? 'caption' : 'captions'}
             {faults.length > 0 && `, ${faults.length} worth a look`}
           </span>
-          <span className={styles.spring} />
-          <span role="status" className={state === 'refused' ? styles.bad : styles.quiet}>
+          <span className={wordStyles.spring} />
+          <span role="status" className={state === 'refused' ? styles.bad : wordStyles.quiet}>
             {stateWords[state]}
           </span>
           <Step name="Undo" Glyph={IconArrowBackUp} isOff={!canUndo} onClick={desk.undo} />

@@ -8,6 +8,7 @@ import { saveFile } from '@/app/_client/save-file';
 import { clockTime } from '@/core/kernel/clock-time';
 import type { MediaFacts } from '@/core/media';
 import { type Lesson, type OutlineEdit, questionsOf, timeFaults } from '@/core/outline';
+import wordStyles from '@/ui/plain/words.module.css';
 import { useDesk } from '../../../_course/CourseProvider';
 import { isField } from '../../keys';
 import { DeskFilm } from '../DeskFilm';
@@ -173,7 +174,7 @@ export function FilmDesk({ lesson, media, chosen, onChoose, player }: Props) {
             )}
           </div>
           {problem && (
-            <p role="alert" className={styles.fault}>
+            <p role="alert" className={wordStyles.problem}>
               {problem}
             </p>
           )}

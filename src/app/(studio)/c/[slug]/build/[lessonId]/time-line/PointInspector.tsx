@@ -6,6 +6,7 @@ import type { MediaFacts } from '@/core/media';
 import { type Lesson, type Moment, type Question, questionsOf, timeFaults } from '@/core/outline';
 import { TextField } from '@/ui/fields/fields';
 import { TimeField } from '@/ui/fields/TimeField';
+import wordStyles from '@/ui/plain/words.module.css';
 import { useDesk } from '../../../_course/CourseProvider';
 import inspector from '../../../_inspector/inspector.module.css';
 import { QuestionFields } from '../../../assess/QuestionFields';
@@ -39,7 +40,7 @@ export function PointInspector({ lesson, media, chosen, player }: Props) {
     : `Checkpoint ${checkpoint ? checkpoints.indexOf(checkpoint) + 1 : ''} of ${checkpoints.length}`;
   return (
     <div className={inspector.inspector}>
-      <Link href={`/c/${head.slug}/build`} className={styles.trail}>
+      <Link href={`/c/${head.slug}/build`} className={wordStyles.quiet}>
         {lesson.title}
       </Link>
       <h2 className={styles.pointName} data-table={chosen.table}>

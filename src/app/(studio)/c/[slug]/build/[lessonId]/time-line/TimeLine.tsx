@@ -5,6 +5,7 @@ import { type KeyboardEvent, type PointerEvent, useCallback, useEffect, useRef, 
 import { clockTime } from '@/core/kernel/clock-time';
 import type { MediaFacts } from '@/core/media';
 import { type Chapter, chapterSpans, type Lesson, type Moment, type Question } from '@/core/outline';
+import wordStyles from '@/ui/plain/words.module.css';
 import { useDesk } from '../../../_course/CourseProvider';
 import { type DeskPlayer, usePlayerAt } from '../use-player';
 import { type Chosen, changeChapter, changeMoment } from './points';
@@ -129,7 +130,7 @@ export function TimeLine({ lesson, media, length, chapters, checkpoints, chosen,
     <section className={styles.timeLine} aria-label="Time line">
       <header>
         <h2>Time line</h2>
-        <span className={styles.legend}>a tile is a chapter, as wide as it is long</span>
+        <span className={wordStyles.quiet}>a tile is a chapter, as wide as it is long</span>
         <span className={styles.spring} />
         {[
           { name: 'Show more of it', Glyph: IconZoomOut, to: zooms[zooms.indexOf(zoom) - 1] },

@@ -8,6 +8,7 @@ import { dateTimeText, type Names, Temporal } from '@/core/kernel/time';
 import { type Piece, wordsIn } from '@/core/kernel/word-difference';
 import { counted } from '@/core/kernel/words';
 import type { RichText, TextVersion } from '@/core/outline';
+import wordStyles from '@/ui/plain/words.module.css';
 import { WordDifference } from '@/ui/text/WordDifference';
 import { useDesk } from '../../../_course/CourseProvider';
 import { tellUndoable } from '../../../_course/undo-notice';
@@ -50,7 +51,7 @@ export function VersionsDesk({ lessonId, versions, chosen, own, pieces, names }:
       inspector={
         <section className={styles.versions} aria-label="Versions of the text">
           <h2>Versions</h2>
-          {versions.length === 0 && <p className={styles.quiet}>None yet. Writing makes the first one.</p>}
+          {versions.length === 0 && <p className={wordStyles.quiet}>None yet. Writing makes the first one.</p>}
           <ol>
             {versions.map((version, i) => (
               <li key={version.revision}>
@@ -91,7 +92,7 @@ export function VersionsDesk({ lessonId, versions, chosen, own, pieces, names }:
                 </Button>
               </>
             )}
-            <p className={styles.quiet} role="status">
+            <p className={wordStyles.quiet} role="status">
               {pieces.every(({ how }) => how === 'same')
                 ? 'No word differs.'
                 : `${counted(wordsIn(pieces, 'in'), 'word')} came in, ${counted(wordsIn(pieces, 'out'), 'word')} went out.`}

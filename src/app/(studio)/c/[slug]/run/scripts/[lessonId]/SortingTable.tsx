@@ -8,6 +8,7 @@ import type { OnRoll, ScriptPage } from '@/core/assignment';
 import { counted } from '@/core/kernel/words';
 import type { OnTable } from '@/server/assignment';
 import { useReady } from '@/ui/plain/useReady';
+import wordStyles from '@/ui/plain/words.module.css';
 import { PageThumb } from './PageThumb';
 import styles from './scripts.module.css';
 
@@ -113,7 +114,7 @@ export function SortingTable({ courseId, lessonId, scripts: loaded, roll }: Prop
         <Button variant="default" disabled={!ready || known.length === 0 || handing !== null} onClick={handIn}>
           Hand in {counted(known.length, 'script')}
         </Button>
-        <p className={styles.quiet}>
+        <p className={wordStyles.quiet}>
           PDFs or pictures. A file that has a learner’s name in its own, or their number on the roll, finds them by
           itself; a pile of many scripts is cut below.
         </p>
@@ -123,13 +124,13 @@ export function SortingTable({ courseId, lessonId, scripts: loaded, roll }: Prop
         <Progress value={(handing.done / handing.of) * 100} aria-label={`Handed in ${handing.done} of ${handing.of}`} />
       )}
       {intake.problem && (
-        <p role="alert" className={styles.problem}>
+        <p role="alert" className={wordStyles.problem}>
           {intake.problem}
         </p>
       )}
       <p role="status">{said}</p>
       {scripts.length === 0 && (
-        <p className={styles.empty}>
+        <p className={wordStyles.empty}>
           Nothing lies on the table. Scan the scripts, each as a PDF of its own or all in one, and load them.
         </p>
       )}
@@ -147,7 +148,7 @@ export function SortingTable({ courseId, lessonId, scripts: loaded, roll }: Prop
               <b>
                 <bdi>{name}</bdi>
               </b>
-              <span className={styles.quiet}>
+              <span className={wordStyles.quiet}>
                 {counted(pages.filter(({ out }) => !out).length, 'page')}
                 {pages.some(({ out }) => out) && `, ${pages.filter(({ out }) => out).length} left out`}
               </span>
@@ -167,7 +168,7 @@ export function SortingTable({ courseId, lessonId, scripts: loaded, roll }: Prop
                 Take off the table
               </Button>
               {problems[id] && (
-                <p role="alert" className={styles.problem}>
+                <p role="alert" className={wordStyles.problem}>
                   {problems[id]}
                 </p>
               )}
