@@ -1,4 +1,4 @@
-import { spawnSync } from 'node:child_process';
+import { spawn } from 'node:child_process';
 import { existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -13,14 +13,41 @@ import { ensureSystem } from './system.mjs';
 
 const tool = (name, ...args) => ['node', [join('node_modules', name), ...args]];
 
-/** Runs a program in the project; says whether it ended well. */
-function run([program, args], env = {}) {
-  const result = spawnSync(program, args, {
-    cwd: root,
-    stdio: ['ignore', 'inherit', 'inherit'],
-    env: { ...process.env, ...env },
+/** What is run just now, and whether somebody has asked for an end of it all. */
+let current = null;
+let isStopped = false;
+
+/** Runs a program in the project, unless all of it was stopped; says whether it ended well. */
+const run = ([program, args], env = {}) =>
+  new Promise((resolve) => {
+    if (isStopped) return resolve(false);
+    // In a group of its own, so that it ends with whatever it has started, and this command in order after it.
+    current = spawn(program, args, {
+      ...{ cwd: root, detached: true, stdio: ['ignore', 'inherit', 'inherit'] },
+      env: { ...process.env, ...env },
+    });
+    const end = (isGood) => {
+      current = null;
+      resolve(isGood);
+    };
+    current.once('error', () => end(false));
+    current.once('exit', (code) => end(code === 0));
   });
-  return result.status === 0;
+
+/** Ends what is run, and lets nothing else begin. */
+function stopAll() {
+  isStopped = true;
+  const child = current;
+  if (!child?.pid) return;
+  const tell = (signal) => {
+    try {
+      process.kill(-child.pid, signal);
+    } catch {
+      // It has ended by itself.
+    }
+  };
+  tell('SIGINT');
+  setTimeout(() => current === child && tell('SIGKILL'), 10_000).unref();
 }
 
 /** Runs a program of the project while others run as well; what it says is shown if it fails. */
@@ -69,9 +96,9 @@ async function runChecks(tally) {
   );
 }
 
-function vitest(tally, project, env = {}, paths = []) {
+async function vitest(tally, project, env = {}, paths = []) {
   const report = join(tmpdir(), `mosaik-${project}-${process.pid}.json`);
-  const good = run(
+  const good = await run(
     tool(
       'vitest/vitest.mjs',
       'run',
@@ -94,10 +121,10 @@ function vitest(tally, project, env = {}, paths = []) {
   tally.failed += good ? counted.numFailedTests : Math.max(1, counted.numFailedTests);
 }
 
-function journeys(tally, env, paths = []) {
+async function journeys(tally, env, paths = []) {
   const report = join(root, 'test-results', 'journeys.json');
   rmSync(report, { force: true });
-  const good = run(tool('@playwright/test/cli.js', 'test', ...paths), env);
+  const good = await run(tool('@playwright/test/cli.js', 'test', ...paths), env);
   const { stats } = existsSync(report)
     ? JSON.parse(readFileSync(report, 'utf8'))
     : { stats: { expected: 0, unexpected: 0, flaky: 0 } };
@@ -127,6 +154,10 @@ export async function sampleSchool(server, data) {
 }
 
 function close(tally) {
+  if (isStopped) {
+    say('Stopped.');
+    return 130;
+  }
   say();
   say(`${tally.passed} passed, ${tally.failed} failed`);
   return tally.failed === 0 && tally.passed > 0 ? 0 : 1;
@@ -138,7 +169,7 @@ export async function check() {
   const tally = { passed: 0, failed: 0 };
   await runChecks(tally);
   step('Unit tests');
-  vitest(tally, 'unit');
+  await vitest(tally, 'unit');
   return close(tally);
 }
 
@@ -155,6 +186,7 @@ function wanted(paths) {
 
 /** Everything, on a machine that has nothing yet; or just what is named. */
 export async function test(_options, paths) {
+  for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, stopAll);
   const { journeyFiles, sources, all } = wanted(paths);
   ensureSystem([...systemPackages, 'chromium-headless-shell']);
   await ensurePackages();
@@ -163,7 +195,7 @@ export async function test(_options, paths) {
   if (all) await runChecks(tally);
   if (withSources) {
     step('Unit tests');
-    vitest(tally, 'unit', {}, sources);
+    await vitest(tally, 'unit', {}, sources);
   }
   const data = mkdtempSync(join(tmpdir(), 'mosaik-tests-'));
   const server = await startDatabase(data, undefined, { durable: false });
@@ -171,13 +203,13 @@ export async function test(_options, paths) {
     const env = { MOSAIK_TEST_DATABASE: server.address('{name}') };
     if (withSources) {
       step('Integration tests');
-      vitest(tally, 'integration', env, sources);
+      await vitest(tally, 'integration', env, sources);
     }
-    if (all || journeyFiles.length > 0) {
+    if (!isStopped && (all || journeyFiles.length > 0)) {
       // The school is made by the sources themselves: it need not wait for the build.
       const [sample] = await Promise.all([sampleSchool(server, data), ensureBuild()]);
       step('Journeys');
-      journeys(tally, { ...env, MOSAIK_TEST_SAMPLE: JSON.stringify(sample) }, journeyFiles);
+      await journeys(tally, { ...env, MOSAIK_TEST_SAMPLE: JSON.stringify(sample) }, journeyFiles);
     }
   } finally {
     await server.stop();
