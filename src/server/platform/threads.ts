@@ -1,6 +1,6 @@
 import { join } from 'node:path';
 import type { Worker as Thread } from 'node:worker_threads';
-import type { Problem, Result } from '@/core/kernel/problem';
+import { fail, type Problem, type Result } from '@/core/kernel/problem';
 import { log } from './log';
 
 /**
@@ -26,10 +26,41 @@ export type ThreadProgram = {
 const mostMs = 10_000;
 const mostMegabytes = 384;
 const mostIdle = 2;
+/** Of one program so many run at once, whoever asks, so that a crowd does not fill the machine; others wait in line. */
+const mostRunning = 4;
+const mostWaiting = 100;
 
 /** A thread, and when it will have read its own program and can begin. */
 type Running = { readonly worker: Thread; readonly ready: Promise<void> };
-const kept = globalThis as typeof globalThis & { mosaikThreads?: Map<string, Running[]> };
+/** How many threads of a program work, and who waits for one of them. */
+type Line = { running: number; readonly waiting: (() => void)[] };
+const kept = globalThis as typeof globalThis & {
+  mosaikThreads?: Map<string, Running[]>;
+  mosaikThreadLines?: Map<string, Line>;
+};
+
+function lineOf({ name }: ThreadProgram): Line {
+  kept.mosaikThreadLines ??= new Map();
+  const found = kept.mosaikThreadLines.get(name) ?? { running: 0, waiting: [] };
+  kept.mosaikThreadLines.set(name, found);
+  return found;
+}
+
+/** Does something once it is its turn; null where too many wait already. */
+async function inLine<T>(program: ThreadProgram, work: () => Promise<T>): Promise<T | null> {
+  const line = lineOf(program);
+  if (line.running < mostRunning) line.running += 1;
+  else if (line.waiting.length >= mostWaiting) return null;
+  else await new Promise<void>((resolve) => line.waiting.push(resolve));
+  try {
+    return await work();
+  } finally {
+    // Whose turn it is now takes the place over.
+    const next = line.waiting.shift();
+    if (next) next();
+    else line.running -= 1;
+  }
+}
 
 function idleOf({ name }: ThreadProgram): Running[] {
   kept.mosaikThreads ??= new Map();
@@ -73,42 +104,49 @@ export const threadsOf = <Tasks extends TasksOf>(program: ThreadProgram) => ({
     task: T,
     input: Tasks[T]['input'],
     limitMs = mostMs,
-  ): Promise<Result<Tasks[T]['output']>> => {
-    const idle = idleOf(program);
-    const running = idle.pop() ?? open(program);
-    const { worker } = running;
-    worker.ref();
-    await running.ready;
-    const started = performance.now();
-    return new Promise((resolve) => {
-      let settled = false;
-      const settle = (result: Result<Tasks[T]['output']>, keep: boolean) => {
-        if (settled) return;
-        settled = true;
-        clearTimeout(timer);
-        worker.off('message', onMessage);
-        worker.off('error', onError);
-        worker.off('exit', onExit);
-        worker.unref();
-        if (keep && idle.length < mostIdle) idle.push(running);
-        else worker.terminate();
-        resolve(result);
-      };
-      const end = (why: string) => {
-        log.warn(
-          { program: program.name, task, why, ms: Math.round(performance.now() - started) },
-          'a thread was ended',
-        );
-        settle(program.tooMuch, false);
-      };
-      const timer = setTimeout(() => end('time'), limitMs);
-      const onMessage = (result: Result<Tasks[T]['output']>) => settle(result, true);
-      const onError = (error: unknown) => end((error as { code?: string }).code ?? 'error');
-      const onExit = () => end('exit');
-      worker.on('message', onMessage);
-      worker.on('error', onError);
-      worker.on('exit', onExit);
-      worker.postMessage({ task, input });
-    });
-  },
+  ): Promise<Result<Tasks[T]['output']>> =>
+    (await inLine(program, () => askThread<Tasks[T]['output']>(program, task, input, limitMs))) ??
+    fail('busy', 'Much is being worked out just now. Try again in a minute.'),
 });
+
+async function askThread<Output>(
+  program: ThreadProgram,
+  task: string,
+  input: unknown,
+  limitMs: number,
+): Promise<Result<Output>> {
+  const idle = idleOf(program);
+  const running = idle.pop() ?? open(program);
+  const { worker } = running;
+  worker.ref();
+  await running.ready;
+  const started = performance.now();
+  return new Promise((resolve) => {
+    let settled = false;
+    const settle = (result: Result<Output>, keep: boolean) => {
+      if (settled) return;
+      settled = true;
+      clearTimeout(timer);
+      worker.off('message', onMessage);
+      worker.off('error', onError);
+      worker.off('exit', onExit);
+      worker.unref();
+      if (keep && idle.length < mostIdle) idle.push(running);
+      else worker.terminate();
+      resolve(result);
+    };
+    const end = (why: string) => {
+      const ms = Math.round(performance.now() - started);
+      log.warn({ program: program.name, task, why, ms }, 'a thread was ended');
+      settle(program.tooMuch, false);
+    };
+    const timer = setTimeout(() => end('time'), limitMs);
+    const onMessage = (result: Result<Output>) => settle(result, true);
+    const onError = (error: unknown) => end((error as { code?: string }).code ?? 'error');
+    const onExit = () => end('exit');
+    worker.on('message', onMessage);
+    worker.on('error', onError);
+    worker.on('exit', onExit);
+    worker.postMessage({ task, input });
+  });
+}
