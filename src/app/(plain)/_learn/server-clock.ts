@@ -10,7 +10,7 @@ type Clock = { readonly now: () => number; readonly look: () => void };
  * The server's time, going on from what it was when the page was made. A sleeping computer stops one of the browser's
  * clocks and whoever sets the time moves the other, so when they do not go together the server is asked again.
  */
-function serverClock(serverNow: number): Clock {
+export function serverClock(serverNow: number): Clock {
   let base = { server: serverNow, wall: Date.now(), ticks: performance.now() };
   let asking = false;
   const look = async () => {
