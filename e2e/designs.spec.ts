@@ -187,3 +187,32 @@ test('a page of a PDF lies behind everything, and names that do not fit are held
   await expect(page.getByText('Version 2 in use')).toBeVisible();
   expect((await issue()).body.problem).toBeUndefined();
 });
+
+test('a certificate is shown for whoever of the roll is looked for, and for values that are typed', async ({
+  browser,
+  school,
+}) => {
+  const { page } = await signedIn(browser, school, ines);
+  await page.goto('/c/stream-survey/award');
+  await expect(page.getByText(/all fit, smallest/)).toBeVisible();
+  const shownFor = page.getByRole('combobox', { name: 'Shown for' });
+  const asked = (part: object) =>
+    page.waitForResponse(async (answer) => {
+      if (!answer.url().endsWith('/certificate')) return false;
+      const { shown } = answer.request().postDataJSON() as { shown: object };
+      return answer.ok() && JSON.stringify({ ...shown, ...part }) === JSON.stringify(shown);
+    });
+  await shownFor.fill('nobody is called like this');
+  await expect(page.getByText('Nobody has these words.')).toBeVisible();
+  await shownFor.fill('rhydd');
+  const drawn = asked({ by: 'learner' });
+  await page.getByRole('option', { name: /^Caradog ap Rhydderch/ }).click();
+  const { value } = (await (await drawn).json()) as { value: { name: string } };
+  expect(value.name).toBe('Caradog ap Rhydderch');
+  await expect(shownFor).toHaveValue(/^Caradog ap Rhydderch/);
+  await shownFor.fill('type');
+  await page.getByRole('option', { name: 'values that I type' }).click();
+  const typed = asked({ by: 'typed', name: 'Þórgunnur Ó Briain' });
+  await page.getByLabel('Name to show').fill('Þórgunnur Ó Briain');
+  expect(((await (await typed).json()) as { value: { name: string } }).value.name).toBe('Þórgunnur Ó Briain');
+});

@@ -1,7 +1,7 @@
 'use client';
 import { Button, FileButton, NumberInput, Progress, Select } from '@mantine/core';
 import { useRouter } from 'next/navigation';
-import { useEffect, useRef, useState } from 'react';
+import { useCallback, useEffect, useRef, useState, useTransition } from 'react';
 import { act, send } from '@/app/_client/act';
 import { useIntake } from '@/app/_client/use-intake';
 import type { OnRoll, ScriptPage } from '@/core/assignment';
@@ -33,13 +33,17 @@ export function SortingTable({ courseId, lessonId, scripts: loaded, roll }: Prop
   const { percent } = intake;
   // What has arrived lies on the table as soon as nothing more is on its way.
   const isGoing = percent !== null;
+  const [isLooking, startLooking] = useTransition();
+  const look = useCallback(() => startLooking(() => router.refresh()), [router]);
   useEffect(() => {
-    if (!isGoing) router.refresh();
-  }, [isGoing, router]);
+    if (!isGoing) look();
+  }, [isGoing, look]);
 
   // What is sorted is seen at once and sent one after another, so that quick hands meet only their own work.
   const [sorted, setSorted] = useState<{ readonly [scriptId: string]: readonly ScriptPage[] }>({});
   const onItsWay = useRef<Promise<unknown>>(Promise.resolve());
+  /** Scripts of which the last change could not be kept. */
+  const refused = useRef(new Set<string>());
   const going = useRef(0);
   const scripts = loaded.flatMap((script) => {
     const pages = sorted[script.id] ?? script.pages;
@@ -51,17 +55,20 @@ export function SortingTable({ courseId, lessonId, scripts: loaded, roll }: Prop
       const done = await act(command, { ...place, ...input });
       going.current -= 1;
       setProblems((before) => ({ ...before, [scriptId]: done.ok ? '' : done.problem.sentence }));
+      if (done.ok) refused.current.delete(scriptId);
+      else refused.current.add(scriptId);
       if (going.current > 0 && done.ok) return;
       if (!done.ok) setSorted({});
-      router.refresh();
+      look();
     });
     return onItsWay.current;
   };
-  // What the school has is shown again once nothing more is on its way to it.
+  // What the school has is shown again once nothing is on its way to it, or from it: what comes may have been asked for
+  // before the last change.
   // biome-ignore lint/correctness/useExhaustiveDependencies: whenever other scripts have come
   useEffect(() => {
-    if (going.current === 0) setSorted({});
-  }, [loaded]);
+    if (going.current === 0 && !isLooking) setSorted({});
+  }, [loaded, isLooking]);
   const arrange = (
     scriptId: string,
     put: readonly { readonly script: OnTable; readonly pages: readonly ScriptPage[] }[],
@@ -85,6 +92,11 @@ export function SortingTable({ courseId, lessonId, scripts: loaded, roll }: Prop
     let count = 0;
     setSaid('');
     await onItsWay.current;
+    // What was sorted and could not be kept is looked at first: it would be handed in as it was before.
+    if (refused.current.size > 0) {
+      refused.current.clear();
+      return setSaid('Nothing was handed in: a change could not be kept. Look at the table once more.');
+    }
     for (const [i, { id }] of known.entries()) {
       setHanding({ done: i, of: known.length });
       const done = await send(`/api/scripts/${id}`, {});
@@ -93,7 +105,7 @@ export function SortingTable({ courseId, lessonId, scripts: loaded, roll }: Prop
     }
     setHanding(null);
     setSaid(`${counted(count, 'script')} handed in.`);
-    router.refresh();
+    look();
   };
   const taken = new Set(scripts.map(({ enrolmentId }) => enrolmentId));
   const people = roll.map(({ enrolmentId, number, name }) => ({ value: enrolmentId, label: `${number} ${name}` }));
