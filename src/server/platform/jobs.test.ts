@@ -46,3 +46,20 @@ test('a worker that waits hears of each kind of job as soon as it is kept, also 
   await vi.waitFor(() => expect(heard).toEqual(['quiz.tell-shown', 'media.sweep']));
   end();
 });
+
+test('a thousand are left with as many statements as one, and none with none', async () => {
+  const statements = (count: number) =>
+    transaction(async (tx) => {
+      const asked = vi.spyOn(tx.client, 'query');
+      const data = Array.from({ length: count }, () => ({}));
+      await allLater(tx, 'media.sweep', data);
+      const calls = asked.mock.calls.length;
+      asked.mockRestore();
+      return calls;
+    });
+  const left = async () =>
+    (await pool().query("select 1 from pgboss.job where name = 'media.sweep' and state = 'created'")).rowCount ?? 0;
+  const before = await left();
+  const [none, one, thousand] = [await statements(0), await statements(1), await statements(1000)];
+  expect([none, thousand, (await left()) - before]).toEqual([0, one, 1001]);
+});
