@@ -75,9 +75,11 @@ let turn = 0;
 
 /** Draws the PDF of one certificate beside what else is done here: of many, several go on at once. */
 export async function drawnBeside(sheet: Sheet, at: string): Promise<Uint8Array> {
-  const pictures = await picturesOf([sheet.design]);
   turn = (turn + 1) % lanes.length;
-  const own = (lanes[turn] as Promise<unknown>).then(() => threads.ask('together', { sheets: [sheet], at, pictures }));
+  // Its pictures are read when it is its turn: of hundreds that wait, all of them would be too much to hold.
+  const own = (lanes[turn] as Promise<unknown>).then(async () =>
+    threads.ask('together', { sheets: [sheet], at, pictures: await picturesOf([sheet.design]) }),
+  );
   lanes[turn] = own.catch(() => {});
   const drawn = await own;
   if (!drawn.ok) throw new Error(drawn.problem.sentence);

@@ -3,6 +3,7 @@ import { useWindowVirtualizer } from '@tanstack/react-virtual';
 import Link from 'next/link';
 import { useLayoutEffect, useRef, useState } from 'react';
 import { isGraded, type Lesson, lessonKindOf, outcomesOf, questionsOf } from '@/core/outline';
+import wordStyles from '@/ui/plain/words.module.css';
 import { Tile } from '@/ui/tile/Tile';
 import type { LessonTile, SectionTiles } from '@/ui/tile/tiles';
 import { useDesk } from '../../_course/CourseProvider';
@@ -84,12 +85,12 @@ export default function CoveragePage() {
           </ol>
         )}
         {outcomes.length === 0 && (
-          <p className={styles.empty}>
+          <p className={wordStyles.empty}>
             There are no outcomes yet. <Link href={`/c/${head.slug}/plan`}>Write the first one under Promise</Link>.
             Then tick here which lessons serve it.
           </p>
         )}
-        {outcomes.length > 0 && lines.length === 0 && <p className={styles.empty}>There are no lessons yet.</p>}
+        {outcomes.length > 0 && lines.length === 0 && <p className={wordStyles.empty}>There are no lessons yet.</p>}
         {outcomes.length > 0 && lines.length > 0 && (
           <table
             className={styles.table}
