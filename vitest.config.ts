@@ -29,6 +29,20 @@ export default defineConfig({
       },
       {
         resolve: { alias },
+        oxc: { jsx: { runtime: 'automatic' } },
+        test: {
+          name: 'parts',
+          // Parts of pages, on a page that is none: what they show, and what becomes of what is done to them.
+          environment: 'jsdom',
+          setupFiles: ['src/ui/testing.tsx'],
+          isolate: false,
+          maxWorkers: 2,
+          testTimeout: 120_000,
+          include: ['src/ui/**/*.test.tsx', 'src/app/**/*.test.tsx'],
+        },
+      },
+      {
+        resolve: { alias },
         test: {
           name: 'integration',
           // Each file has a database of its own; what is loaded is the same for all of them.

@@ -1,6 +1,6 @@
 import { type ChildProcess, execFileSync, spawn } from 'node:child_process';
 import { randomBytes } from 'node:crypto';
-import { cpSync, mkdtempSync, openSync, rmSync } from 'node:fs';
+import { cpSync, existsSync, mkdirSync, mkdtempSync, openSync, readdirSync, rmSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -30,8 +30,14 @@ const freePort = () =>
     });
   });
 
-/** A whole school of its own: database, data folder, web server and worker, from the production build. */
-export async function startSchool(sample: boolean): Promise<School & { stop(): Promise<void> }> {
+type Kind = 'sample' | 'empty';
+
+/**
+ * A school from the production build: database, data folder, web server and job process. It is filled anew for each
+ * file while its web server goes on: what a process keeps in memory holds for any school, and one that starts, and
+ * makes its first pages, costs more than most journeys.
+ */
+async function openHouse() {
   const server = process.env.MOSAIK_TEST_DATABASE;
   if (!server) throw new Error('Journeys are run by ./mosaik test, which starts the database for them.');
   const name = `journey_${randomBytes(6).toString('hex')}`;
@@ -39,9 +45,8 @@ export async function startSchool(sample: boolean): Promise<School & { stop(): P
   await admin.connect();
   // The sample school is made once a run, and copied.
   const template = JSON.parse(process.env.MOSAIK_TEST_SAMPLE ?? '{}') as { name?: string; data?: string };
-  await admin.query(sample ? `create database "${name}" template "${template.name}"` : `create database "${name}"`);
-  const data = mkdtempSync(join(tmpdir(), 'mosaik-journey-'));
-  if (sample && template.data) cpSync(template.data, data, { recursive: true });
+  const folder = mkdtempSync(join(tmpdir(), 'mosaik-journey-'));
+  const data = join(folder, 'data');
   const databaseUrl = server.replace('{name}', name);
   const env = {
     ...process.env,
@@ -53,124 +58,116 @@ export async function startSchool(sample: boolean): Promise<School & { stop(): P
     MOSAIK_RESERVED_MB: '50',
     MOSAIK_LOG: 'warn',
   };
-  // A copy of the sample school is as prepared as what it was copied from.
-  if (!sample) execFileSync(process.execPath, ['--import', 'tsx', 'src/worker/prepare.ts'], { env, stdio: 'inherit' });
-  const log = openSync(join(data, 'log'), 'a');
-  const children: ChildProcess[] = [];
-  const start = (address: string, ...args: string[]) => {
-    const own = { ...env, MOSAIK_ADDRESS: address };
-    const child = spawn(process.execPath, args, { env: own, stdio: ['ignore', log, log] });
-    children.push(child);
-    return child;
-  };
-  const startWeb = (address: string) => start(address, 'cli/web.mjs', '--port', new URL(address).port);
-  const end = async (child: ChildProcess) => {
+  const log = openSync(join(folder, 'log'), 'a');
+  const start = (at: string, ...args: string[]) =>
+    spawn(process.execPath, args, { env: { ...env, MOSAIK_ADDRESS: at }, stdio: ['ignore', log, log] });
+  const startWeb = (at: string) => start(at, 'cli/web.mjs', '--port', new URL(at).port);
+  /** At once: a web process would wait for the lines that browsers hold open. */
+  const end = async (child: ChildProcess | null) => {
+    if (!child || child.exitCode !== null || child.signalCode !== null) return;
     const ended = new Promise((resolve) => child.once('exit', resolve));
     child.kill('SIGKILL');
     await ended;
-    children.splice(children.indexOf(child), 1);
   };
   const newAddress = async () => `http://localhost:${await freePort()}`;
-  const untilReady = async (address: string) => {
+  const untilReady = async (at: string) => {
     for (let i = 0; i < 300; i += 1) {
-      const ready = await fetch(`${address}/readyz`).then(
+      const ready = await fetch(`${at}/readyz`).then(
         (response) => response.ok,
         () => false,
       );
-      if (ready) break;
+      if (ready) return at;
       await new Promise((resolve) => setTimeout(resolve, 100));
     }
-    return address;
+    throw new Error('The web server of a school did not become ready.');
   };
   const address = await newAddress();
-  let web = startWeb(address);
-  start(address, ...workerWords());
-  await untilReady(address);
-  return {
+  let web: ChildProcess | null = null;
+  let worker: ChildProcess | null = null;
+  const others: ChildProcess[] = [];
+  const other = (child: ChildProcess) => {
+    others.push(child);
+    return child;
+  };
+  const endOthers = () => Promise.all(others.splice(0).map(end));
+
+  const school: School = {
     address,
     data,
     databaseUrl,
     async anotherWeb() {
-      const other = await newAddress();
-      startWeb(other);
-      return untilReady(other);
+      const at = await newAddress();
+      other(startWeb(at));
+      return untilReady(at);
     },
     anotherWorker() {
-      const worker = start(address, ...workerWords());
-      return () => end(worker);
+      const child = other(start(address, ...workerWords()));
+      return () => end(child);
     },
     async restartWeb() {
       await end(web);
       web = startWeb(address);
       await untilReady(address);
     },
-    async stop() {
-      await Promise.all(
-        children.map((child) => {
-          const ended = new Promise((resolve) => child.once('exit', resolve));
-          // At once: a web process would wait for the lines that browsers hold open.
-          child.kill('SIGKILL');
-          return ended;
-        }),
-      );
-      await admin.query(`drop database "${name}" with (force)`);
-      await admin.end();
+  };
+  return {
+    school,
+    async fill(kind: Kind) {
+      // What is half done belongs to the school before.
+      await Promise.all([endOthers(), end(worker)]);
+      const next = `${name}_next`;
+      await admin.query(`create database "${next}" ${kind === 'sample' ? `template "${template.name}"` : ''}`);
+      const folders = existsSync(data) ? readdirSync(data) : [];
       rmSync(data, { recursive: true, force: true });
+      if (kind === 'sample' && template.data) cpSync(template.data, data, { recursive: true });
+      // A process that goes on relies on the folders it has made.
+      for (const one of folders) mkdirSync(join(data, one), { recursive: true });
+      // A copy of the sample school is as prepared as what it was copied from.
+      if (kind === 'empty') {
+        const own = { ...env, DATABASE_URL: server.replace('{name}', next) };
+        execFileSync(process.execPath, ['--import', 'tsx', 'src/worker/prepare.ts'], { env: own, stdio: 'inherit' });
+      }
+      await admin.query(`drop database if exists "${name}" with (force)`);
+      await admin.query(`alter database "${next}" rename to "${name}"`);
+      worker = start(address, ...workerWords());
+      web ??= startWeb(address);
+      await untilReady(address);
+    },
+    async close() {
+      await Promise.all([endOthers(), end(worker), end(web)]);
+      await admin.query(`drop database if exists "${name}" with (force)`);
+      await admin.end();
+      rmSync(folder, { recursive: true, force: true });
     },
   };
 }
 
-type Kind = 'sample' | 'empty';
-type Started = Awaited<ReturnType<typeof startSchool>>;
-
-/**
- * The school of the file whose journeys run in this process, and one that is being made ready for the next file
- * meanwhile.
- */
-let current: { readonly file: string; readonly school: Started } | null = null;
-let spare: Promise<Started> | null = null;
-
-async function schoolFor(file: string, kind: Kind): Promise<School> {
-  if (current?.file === file) return current.school;
-  await current?.school.stop();
-  current = null;
-  const taken = kind === 'sample' ? spare : null;
-  if (taken) spare = null;
-  const school = await (taken ?? startSchool(kind === 'sample'));
-  current = { file, school };
-  if (!spare) {
-    spare = startSchool(true);
-    // Whoever takes it is told.
-    spare.catch(() => {});
-  }
-  return school;
-}
-
-async function stopAll(): Promise<void> {
-  const schools = [current?.school, await spare?.catch(() => null)];
-  current = null;
-  spare = null;
-  await Promise.all(schools.map((school) => school?.stop()));
-}
-
-// One process goes through several files with one browser.
-const withSchools = base.extend<object, { readonly schools: undefined }>({
-  schools: [
+// One process goes through several files with one browser and one school.
+const withHouse = base.extend<object, { readonly house: { schoolOf(file: string, kind: Kind): Promise<School> } }>({
+  house: [
     // biome-ignore lint/correctness/noEmptyPattern: the runner wants a pattern here
     async ({}, use) => {
-      await use(undefined);
-      await stopAll();
+      const house = await openHouse();
+      let filledFor: string | null = null;
+      await use({
+        async schoolOf(file, kind) {
+          if (filledFor !== file) await house.fill(kind);
+          filledFor = file;
+          return house.school;
+        },
+      });
+      await house.close();
     },
-    { scope: 'worker', auto: true, timeout: 180_000 },
+    { scope: 'worker', timeout: 180_000 },
   ],
 });
 
 /** `test` with a school of its own for each file: the sample school, or an empty one. */
 export const testIn = (kind: Kind) =>
-  withSchools.extend<{ readonly school: School }>({
-    school: async ({ browser }, use, { file }) => {
-      await use(await schoolFor(file, kind));
-      // Pages of people who have gone would go on asking a school that has closed.
+  withHouse.extend<{ readonly school: School }>({
+    school: async ({ browser, house }, use, { file }) => {
+      await use(await house.schoolOf(file, kind));
+      // Pages of people who have gone would go on asking a school that is another by then.
       await Promise.all(browser.contexts().map((context) => context.close()));
     },
   });
