@@ -96,14 +96,16 @@ async function runChecks(tally) {
   );
 }
 
-async function vitest(tally, project, env = {}, paths = []) {
-  const report = join(tmpdir(), `mosaik-${project}-${process.pid}.json`);
+/** What needs nothing beside itself: the sources, and parts of pages on a page that is none. */
+const alone = ['unit', 'parts'];
+
+async function vitest(tally, projects, env = {}, paths = []) {
+  const report = join(tmpdir(), `mosaik-${projects[0]}-${process.pid}.json`);
   const good = await run(
     tool(
       'vitest/vitest.mjs',
       'run',
-      '--project',
-      project,
+      ...projects.flatMap((project) => ['--project', project]),
       '--reporter=default',
       '--reporter=json',
       `--outputFile.json=${report}`,
@@ -169,7 +171,7 @@ export async function check() {
   const tally = { passed: 0, failed: 0 };
   await runChecks(tally);
   step('Unit tests');
-  await vitest(tally, 'unit');
+  await vitest(tally, alone);
   return close(tally);
 }
 
@@ -195,7 +197,7 @@ export async function test(_options, paths) {
   if (all) await runChecks(tally);
   if (withSources) {
     step('Unit tests');
-    await vitest(tally, 'unit', {}, sources);
+    await vitest(tally, alone, {}, sources);
   }
   const data = mkdtempSync(join(tmpdir(), 'mosaik-tests-'));
   const server = await startDatabase(data, undefined, { durable: false });
@@ -203,7 +205,7 @@ export async function test(_options, paths) {
     const env = { MOSAIK_TEST_DATABASE: server.address('{name}') };
     if (withSources) {
       step('Integration tests');
-      await vitest(tally, 'integration', env, sources);
+      await vitest(tally, ['integration'], env, sources);
     }
     if (!isStopped && (all || journeyFiles.length > 0)) {
       // The school is made by the sources themselves: it need not wait for the build.

@@ -19,6 +19,8 @@ window.ResizeObserver ??= class {
   disconnect() {}
 };
 window.HTMLElement.prototype.scrollIntoView ??= () => {};
+// What measures words looks again when their letters have come.
+Object.defineProperty(document, 'fonts', { value: new EventTarget() });
 
 afterEach(cleanup);
 

@@ -1,3 +1,4 @@
+import { twoWays } from '../kernel/decimal';
 import { fail, ok, type Result } from '../kernel/problem';
 import { lessonKinds, lessonStates, mediums, parseFields } from '../outline';
 
@@ -130,15 +131,11 @@ export function cellFrom(
   return ok({ cell: Array.isArray(checked) ? checked.join(', ') : (checked as Cell), value: checked });
 }
 
-/** A plain decimal. With three digits behind a single comma or point nobody can say whether it divides thousands. */
+/** A plain decimal; the table may come from where a point divides thousands. */
 function numberFrom(plain: string): Result<number> {
   if (!/^[+-]?\d+(?:[.,]\d+)?$/.test(plain)) return fail('invalid', `"${plain}" is no number.`);
-  if (/^[+-]?[1-9]\d{0,2}[.,]\d{3}$/.test(plain))
-    return fail(
-      'invalid',
-      `"${plain}" can be read as ${plain.replace(/[.,]/, '')} and as ${plain.replace(',', '.')}. Write it without the ${plain.includes(',') ? 'comma' : 'point'}, or with another digit behind it.`,
-    );
-  return ok(Number(plain.replace(',', '.')));
+  const sentence = twoWays(plain, ',.');
+  return sentence ? fail('invalid', sentence) : ok(Number(plain.replace(',', '.')));
 }
 
 function readValue(column: CatalogueColumn, plain: string, words: string): Result<unknown> {

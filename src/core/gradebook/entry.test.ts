@@ -24,6 +24,18 @@ test.each<[string, unknown]>([
   expect(read.ok ? read.value : read.problem.sentence).toEqual(expected);
 });
 
+test('a comma before three digits is asked about where it may divide thousands, and read where it cannot', () => {
+  const twice = expect.stringMatching(/^"1,250" can be read as 1250 and as 1\.250\./);
+  const read = (text: string, of: number) => {
+    const own = readEntry(text, of);
+    return own.ok ? own.value : own.problem.sentence;
+  };
+  expect(read('1,250', 2_000_000)).toEqual(twice);
+  expect(read('1,250', 1_000_000)).toEqual({ kind: 'points', points: 1250 });
+  expect(read('1.250', 2_000_000)).toEqual({ kind: 'points', points: 1250 });
+  expect(read('1,250 %', 2_000_000)).toEqual({ kind: 'points', points: 25_000 });
+});
+
 const items = [
   { id: 'a', title: 'Report', weight: 1, of: 10_000 },
   { id: 'b', title: 'Talk', weight: 1, of: 5000 },

@@ -1,3 +1,4 @@
+import { twoWays } from '../kernel/decimal';
 import { compare, divide, multiply, parseDecimal, pointsText, type Rational, rational, zero } from '../kernel/exact';
 import { fail, ok, type Result } from '../kernel/problem';
 import { wholeFull } from './sheet';
@@ -30,6 +31,9 @@ export function readEntry(text: string, of: number): Result<Entered | null> {
     return fail('invalid', `"${plain.slice(0, 40)}" is no number of points.${hint}`, 'points');
   }
   const points = isPercent ? divide(multiply(value, rational(of)), rational(100)) : multiply(value, rational(1000));
+  // Where there are so many points, a comma may have been meant to divide thousands.
+  const sentence = isPercent || Number(plain.replace(',', '')) * 1000 > of ? null : twoWays(plain);
+  if (sentence) return fail('invalid', sentence, 'points');
   if (compare(points, zero) < 0) return fail('invalid', `"${plain.slice(0, 40)}" is below 0.`, 'points');
   if (compare(points, rational(of)) > 0)
     return fail('invalid', `"${plain.slice(0, 40)}" is more than the ${pointsText(of)} there are.`, 'points');

@@ -85,6 +85,11 @@ test.each([
   ['Q\npair: a\npair: b = c', 1, 'The lines below this question do not belong together. See what lines there are.'],
   ['Q\nanswer: a\nslips: many', 1, 'The lines below this question do not belong together. See what lines there are.'],
   ['Q\n+ a\npoints: many', 3, 'Points are a number from 0 to 1,000.'],
+  [
+    'Q\n+ a\npoints: 1,000',
+    3,
+    '"1,000" can be read as 1000 and as 1.000. Write it without the comma, or with another digit behind it.',
+  ],
   ['Q\n+ a\npoints: 1001', 3, 'Points are a number from 0 to 1,000.'],
   ['Q\n+ a\npoints: 1\npoints: 2', 4, '"points" stands twice in this question.'],
   ['Q\n+ a\nkind: riddle', 3, 'There is no kind of question called "riddle".'],

@@ -1,3 +1,4 @@
+import { twoWays } from '../kernel/decimal';
 import { compare, parseDecimal, pointsText, toThousandths, zero } from '../kernel/exact';
 import { kindOf, type QuestionKind, questionKinds } from './kinds';
 import { type PartLine, type PartMark, partMarks } from './kinds/as-lines';
@@ -111,7 +112,9 @@ function questionFrom(block: readonly Line[], id: string): Read {
     about.set(line.mark as AboutMark, line);
   }
   const said = (mark: AboutMark) => about.get(mark)?.words ?? '';
-  const points = about.has('points') ? parseDecimal(said('points').replace(',', '.')) : undefined;
+  const points = about.has('points') ? parseDecimal(said('points')) : undefined;
+  const sentence = twoWays(said('points').trim());
+  if (sentence) return fault(about.get('points')?.line ?? first.line, sentence);
   if (points === null || (points && (compare(points, zero) < 0 || toThousandths(points) > 1_000_000)))
     return fault(about.get('points')?.line ?? first.line, 'Points are a number from 0 to 1,000.');
   const wanted = about.get('kind');

@@ -36,11 +36,12 @@ function readDay(words: string, locale: string): string | null {
   return isDay(day) ? day : null;
 }
 
-/** A day with the name of its month: `3 Apr 2027`. */
+/** A day with the name of its month: `3 Apr 2027`, or with the year first where that is how it is written. */
 function readNamed(words: string, locale: string): string | null {
-  const [day, year] = words.match(/\d+/g)?.map(Number) ?? [];
+  const [first, second] = words.match(/\d+/g)?.map(Number) ?? [];
   const name = words.toLocaleLowerCase(locale);
-  if (day === undefined || year === undefined) return null;
+  if (first === undefined || second === undefined) return null;
+  const [day, year] = first > 31 ? [second, first] : [first, second];
   for (let month = 1; month <= 12; month += 1) {
     const known = new Intl.DateTimeFormat(locale, { month: 'short', timeZone: 'UTC' })
       .format(Date.UTC(2027, month - 1, 5))

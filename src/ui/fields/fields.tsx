@@ -1,6 +1,7 @@
 'use client';
 import { Textarea, TextInput } from '@mantine/core';
 import type { ReactNode } from 'react';
+import { typedNumber } from '@/core/kernel/decimal';
 import { fail, ok, type Result } from '@/core/kernel/problem';
 import { useReady } from '../plain/useReady';
 import { useDraft } from './useDraft';
@@ -53,11 +54,10 @@ type NumberProps = Common & {
 export function NumberField({ value, unit, onSave, empty, scale = 1, label, hideLabel, ...others }: NumberProps) {
   const rest = { ...others, readOnly: !useReady(), ...(hideLabel ? { 'aria-label': label } : { label }) };
   const save = (text: string): Result<unknown> => {
-    const plain = text.trim().replace(',', '.');
-    if (plain === '') return empty === undefined ? fail('invalid', 'Give a number.') : onSave(null);
-    const typed = Number(plain);
-    if (!Number.isFinite(typed)) return fail('invalid', 'Write a number, in digits.');
-    return onSave(scale === 1 ? typed : Math.round(typed * scale)) ?? ok(null);
+    if (text.trim() === '') return empty === undefined ? fail('invalid', 'Give a number.') : onSave(null);
+    const typed = typedNumber(text);
+    if (!typed.ok) return typed;
+    return onSave(scale === 1 ? typed.value : Math.round(typed.value * scale)) ?? ok(null);
   };
   const { change, ...draft } = useDraft(value === null ? '' : String(value / scale), save);
   return (

@@ -4,6 +4,7 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { act } from '@/app/_client/act';
 import type { Cohort } from '@/core/enrolment';
+import { typedNumber } from '@/core/kernel/decimal';
 import { pointsText } from '@/core/kernel/exact';
 import type { Problem } from '@/core/kernel/problem';
 import { ordinal } from '@/core/kernel/words';
@@ -159,15 +160,14 @@ function Decide({ courseId, learnerId, column, cell, onDone }: DecideProps) {
   const [reason, setReason] = useState(cell.decision?.reason ?? '');
   const [problem, setProblem] = useState<Problem | null>(null);
   const decide = async (kind: 'points' | 'excused' | 'none') => {
-    const typed = Number(points.trim().replace(',', '.'));
-    if (kind === 'points' && (points.trim() === '' || !Number.isFinite(typed)))
-      return setProblem({ code: 'invalid', sentence: 'Give the points as a number.', field: 'points' });
+    const typed = typedNumber(points);
+    if (kind === 'points' && !typed.ok) return setProblem({ ...typed.problem, field: 'points' });
     const done = await act('gradebook.decide', {
       courseId,
       lessonId: column.id,
       learnerId,
       kind,
-      points: kind === 'points' ? Math.round(typed * 1000) : null,
+      points: kind === 'points' && typed.ok ? Math.round(typed.value * 1000) : null,
       reason,
     });
     setProblem(done.ok ? null : done.problem);

@@ -2,6 +2,7 @@ import 'react-data-grid/lib/styles.css';
 import { useMemo } from 'react';
 import { type CellPasteArgs, type Column, DataGrid, type RenderEditCellProps } from 'react-data-grid';
 import { pointsIn, wholeItem } from '@/core/gradebook';
+import { typedNumber } from '@/core/kernel/decimal';
 import { divide, pointsText, rational, toShort } from '@/core/kernel/exact';
 import type { GradeRow } from '@/server/gradebook';
 import { Tile } from '@/ui/tile/Tile';
@@ -177,7 +178,8 @@ function Head({
               if (event.key === 'Enter') event.currentTarget.blur();
             }}
             onBlur={({ currentTarget }) => {
-              const weight = Number(currentTarget.value);
+              const typed = typedNumber(currentTarget.value);
+              const weight = typed.ok ? typed.value : -1;
               if (Number.isInteger(weight) && weight >= 0 && weight <= 1_000_000) onWeight(item.id, weight);
               else currentTarget.value = String(item.weight);
             }}
