@@ -1,5 +1,4 @@
 import { spawn } from 'node:child_process';
-import { randomBytes } from 'node:crypto';
 import { mkdtempSync, openSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -29,7 +28,7 @@ export async function withSampleServer(work, packages = []) {
       NODE_ENV: 'production',
       DATABASE_URL: server.address(sample.name),
       MOSAIK_DATA: sample.data,
-      MOSAIK_SECRET: randomBytes(32).toString('hex'),
+      MOSAIK_SECRET: sample.secret,
       MOSAIK_ADDRESS: `http://localhost:${port}`,
       MOSAIK_WEB: webProcesses(),
       MOSAIK_RESERVED_MB: '50',

@@ -1,4 +1,5 @@
 import { spawn } from 'node:child_process';
+import { randomBytes } from 'node:crypto';
 import { existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -137,12 +138,14 @@ async function journeys(tally, env, paths = []) {
 /** The sample school as a database and a folder that journeys copy, with all done that it leaves for the worker. */
 export async function sampleSchool(server, data) {
   const folder = join(data, 'sample');
+  // What is sealed with it is opened in the copies.
+  const secret = randomBytes(32).toString('hex');
   mkdirSync(folder, { recursive: true });
   await ensureDatabase(server, 'sample');
   const env = {
     DATABASE_URL: server.address('sample'),
     MOSAIK_DATA: folder,
-    MOSAIK_SECRET: 'only for preparing',
+    MOSAIK_SECRET: secret,
     MOSAIK_ADDRESS: 'http://localhost',
     MOSAIK_LOG: 'warn',
   };
@@ -152,7 +155,7 @@ export async function sampleSchool(server, data) {
     env: { ...process.env, ...env },
   });
   if (status !== 0) throw new Stop(`What the sample school leaves for the worker could not be done.\n${words}`);
-  return { name: 'sample', data: folder };
+  return { name: 'sample', data: folder, secret };
 }
 
 function close(tally) {

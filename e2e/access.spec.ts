@@ -556,7 +556,7 @@ const beyond = (page: Page): Promise<string[]> =>
     const end = Math.max(window.innerHeight, document.body.getBoundingClientRect().bottom + window.scrollY);
     return [
       ...(scrollWidth > clientWidth ? [`${scrollWidth - clientWidth} px sideways`] : []),
-      ...(scrollHeight - end > 1 ? [`${Math.round(scrollHeight - end)} px below its end`] : []),
+      ...(Math.round(scrollHeight - end) > 1 ? [`${Math.round(scrollHeight - end)} px below its end`] : []),
     ];
   });
 

@@ -44,7 +44,11 @@ async function openHouse() {
   const admin = new pg.Client({ connectionString: server.replace('{name}', 'postgres') });
   await admin.connect();
   // The sample school is made once a run, and copied.
-  const template = JSON.parse(process.env.MOSAIK_TEST_SAMPLE ?? '{}') as { name?: string; data?: string };
+  const template = JSON.parse(process.env.MOSAIK_TEST_SAMPLE ?? '{}') as {
+    readonly name: string;
+    readonly data: string;
+    readonly secret: string;
+  };
   const folder = mkdtempSync(join(tmpdir(), 'mosaik-journey-'));
   const data = join(folder, 'data');
   const databaseUrl = server.replace('{name}', name);
@@ -53,7 +57,7 @@ async function openHouse() {
     NODE_ENV: 'production' as const,
     DATABASE_URL: databaseUrl,
     MOSAIK_DATA: data,
-    MOSAIK_SECRET: randomBytes(32).toString('hex'),
+    MOSAIK_SECRET: template.secret,
     MOSAIK_ADDRESS: 'http://localhost',
     MOSAIK_RESERVED_MB: '50',
     MOSAIK_LOG: 'warn',
@@ -119,7 +123,7 @@ async function openHouse() {
       await admin.query(`create database "${next}" ${kind === 'sample' ? `template "${template.name}"` : ''}`);
       const folders = existsSync(data) ? readdirSync(data) : [];
       rmSync(data, { recursive: true, force: true });
-      if (kind === 'sample' && template.data) cpSync(template.data, data, { recursive: true });
+      if (kind === 'sample') cpSync(template.data, data, { recursive: true });
       // A process that goes on relies on the folders it has made.
       for (const one of folders) mkdirSync(join(data, one), { recursive: true });
       // A copy of the sample school is as prepared as what it was copied from.

@@ -18,9 +18,16 @@ window.ResizeObserver ??= class {
   unobserve() {}
   disconnect() {}
 };
+window.PointerEvent ??= class extends MouseEvent {
+  readonly pointerId: number;
+  constructor(type: string, how: PointerEventInit = {}) {
+    super(type, how);
+    this.pointerId = how.pointerId ?? 0;
+  }
+} as typeof PointerEvent;
 window.HTMLElement.prototype.scrollIntoView ??= () => {};
 // What measures words looks again when their letters have come.
-Object.defineProperty(document, 'fonts', { value: new EventTarget() });
+if (!('fonts' in document)) Object.defineProperty(document, 'fonts', { value: new EventTarget() });
 
 afterEach(cleanup);
 

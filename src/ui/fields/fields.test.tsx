@@ -167,28 +167,7 @@ function Day({
 
 describe('a day', () => {
   const days = ['2026-11-29', '2028-02-03'];
-  const languages = [
-    'en-GB',
-    'en-US',
-    'de',
-    'fr',
-    'es',
-    'hu',
-    'pl',
-    'cs',
-    'fi',
-    'nb',
-    'tr',
-    'ru',
-    'uk',
-    'ja',
-    'ko',
-    'zh-Hans',
-    'lt',
-    'pt-BR',
-    'it',
-    'el',
-  ];
+  const languages = ['en-GB', 'en-US', 'de', 'hu', 'nb', 'ru', 'ja', 'pt-BR'];
   test.each(languages)('is read as it is shown in %s, and whoever only looks in changes nothing', (locale) => {
     for (const day of days) {
       const onDay = vi.fn();

@@ -1,5 +1,6 @@
 import { Table, type TableProps, TableTbody, TableTh, TableThead, TableTr } from '@mantine/core';
 import type { ReactNode } from 'react';
+import styles from './wide.module.css';
 
 type Props = TableProps & {
   /** The names of its columns, one word each. */
@@ -10,20 +11,25 @@ type Props = TableProps & {
   readonly children: ReactNode;
 };
 
+/** Around a table that may be wider than a phone: it is moved there, and not the page. */
+export const Wide = ({ children }: { readonly children: ReactNode }) => <div className={styles.wide}>{children}</div>;
+
 /** A table of the studio, with the look that all have. */
 export function DataTable({ names, unseenHead = false, children, ...props }: Props) {
   return (
-    <Table {...props}>
-      <TableThead className={unseenHead ? 'visually-hidden' : undefined}>
-        <TableTr>
-          {names.map((name) => (
-            <TableTh key={name} scope="col">
-              {name}
-            </TableTh>
-          ))}
-        </TableTr>
-      </TableThead>
-      <TableTbody>{children}</TableTbody>
-    </Table>
+    <Wide>
+      <Table {...props}>
+        <TableThead className={unseenHead ? 'visually-hidden' : undefined}>
+          <TableTr>
+            {names.map((name) => (
+              <TableTh key={name} scope="col">
+                {name}
+              </TableTh>
+            ))}
+          </TableTr>
+        </TableThead>
+        <TableTbody>{children}</TableTbody>
+      </Table>
+    </Wide>
   );
 }

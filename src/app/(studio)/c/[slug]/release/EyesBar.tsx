@@ -40,7 +40,7 @@ export function EyesBar({ cohorts, controls }: Props) {
       {cohorts.length > mostBeside ? (
         <Select label="Look through the eyes of" data={data} value={value} onChange={choose} searchable w={230} />
       ) : (
-        <div>
+        <div className={styles.eyes}>
           <p className={styles.label} id="eyes">
             Look through the eyes of
           </p>
