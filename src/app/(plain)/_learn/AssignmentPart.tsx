@@ -94,6 +94,7 @@ export function AssignmentPart({ view, one, place, handIns }: Props) {
       {!place.isView && mayStill && isBegun && (
         <HandInForm
           {...input}
+          personId={place.personId ?? ''}
           takesText={settings.takesText}
           takesLink={settings.takesLink ?? false}
           mostFiles={settings.files}

@@ -1,15 +1,19 @@
 'use client';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useState, useSyncExternalStore } from 'react';
 import { v7 } from 'uuid';
 import { act, send } from '@/app/_client/act';
+import { keptText } from '@/app/_client/kept-text';
 import { Recorder } from '@/app/_client/Recorder';
 import { upload } from '@/app/_client/upload';
 import controls from '@/ui/plain/controls.module.css';
 import { useReady } from '@/ui/plain/useReady';
+import { DraftDesk } from './draft-desk';
 import styles from './work.module.css';
 
 type FileRow = { readonly hash: string; readonly name: string; readonly size: number; readonly address: string };
 type Props = {
+  /** Whose work it is: others may use the same browser. */
+  readonly personId: string;
   readonly courseId: string;
   readonly lessonId: string;
   readonly takesText: boolean;
@@ -22,12 +26,12 @@ type Props = {
   readonly again: boolean;
 };
 
-const draftMs = 800;
 const stateText = { kept: 'draft kept', keeping: 'keeping…', waiting: 'draft kept in this browser only, so far' };
 
 /** Writing and handing in. The draft is kept as it is typed, here and on the server. */
 export function HandInForm(props: Props) {
   const {
+    personId,
     courseId,
     lessonId,
     takesText,
@@ -39,45 +43,22 @@ export function HandInForm(props: Props) {
     files,
     again,
   } = props;
-  const storageKey = `draft-${lessonId}`;
-  const [text, setText] = useState(saved);
-  const [link, setLink] = useState(savedLink);
-  const [state, setState] = useState<'kept' | 'keeping' | 'waiting'>('kept');
+  const [desk] = useState(
+    () =>
+      new DraftDesk(
+        { text: saved, link: savedLink },
+        (draft) => act('assignment.save-draft', { courseId, lessonId, ...draft }),
+        keptText(`mosaik.draft.${personId}.${lessonId}`),
+      ),
+  );
+  const { draft, state, problem: notKept } = useSyncExternalStore(desk.subscribe, desk.get, desk.get);
+  const { text, link } = draft;
   const [problem, setProblem] = useState<string | null>(null);
   const [progress, setProgress] = useState<number | null>(null);
   const [busy, setBusy] = useState(false);
   const ready = useReady();
-  const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
+  useEffect(() => desk.open(), [desk]);
 
-  // A draft that never reached the server is still here after a reload.
-  useEffect(() => {
-    const local = localStorage.getItem(storageKey);
-    if (local !== null && local !== saved) {
-      setText(local);
-      setState('waiting');
-    }
-  }, [storageKey, saved]);
-
-  const keep = async (draft: string, address = link) => {
-    const kept = await act('assignment.save-draft', { courseId, lessonId, text: draft, link: address });
-    setState(kept.ok ? 'kept' : 'waiting');
-    setProblem(kept.ok ? null : kept.problem.sentence);
-    if (kept.ok) localStorage.removeItem(storageKey);
-    return kept.ok;
-  };
-  const write = (draft: string) => {
-    setText(draft);
-    setState('keeping');
-    localStorage.setItem(storageKey, draft);
-    clearTimeout(timer.current);
-    timer.current = setTimeout(() => keep(draft), draftMs);
-  };
-  const give = (address: string) => {
-    setLink(address);
-    setState('keeping');
-    clearTimeout(timer.current);
-    timer.current = setTimeout(() => keep(text, address), draftMs);
-  };
   const add = async (chosen: Iterable<File> | null) => {
     const given = [...(chosen ?? [])];
     for (const file of given) {
@@ -87,23 +68,25 @@ export function HandInForm(props: Props) {
       setProgress(null);
       if (!done.ok) return setProblem(done.problem.sentence);
     }
-    if (given.length > 0 && (state === 'kept' || (await keep(text)))) window.location.reload();
+    if (given.length > 0 && (await desk.settled())) window.location.reload();
   };
   const drop = async (hash: string) => {
     const dropped = await act('assignment.drop-file', { courseId, lessonId, hash });
-    if (dropped.ok && (state === 'kept' || (await keep(text)))) window.location.reload();
-    else if (!dropped.ok) setProblem(dropped.problem.sentence);
+    if (!dropped.ok) return setProblem(dropped.problem.sentence);
+    if (await desk.settled()) window.location.reload();
   };
   // One deed for as long as this page is open: handing in is not done twice because an answer was lost.
   const [deed] = useState(() => v7());
   const handIn = async () => {
     setBusy(true);
-    clearTimeout(timer.current);
+    setProblem(null);
+    // What is on its way would come after what is handed in, and be the next draft.
+    await desk.settled();
     // Photographs become one PDF, turned as they were held; where that cannot be done now they are handed in as they are.
     if (files.some(({ name }) => /\.jpe?g$/i.test(name))) await send('/api/work/photographs', { courseId, lessonId });
     const done = await act('assignment.hand-in', { courseId, lessonId, text, link, deed });
     if (done.ok) {
-      localStorage.removeItem(storageKey);
+      desk.handedIn();
       return window.location.reload();
     }
     setProblem(done.problem.sentence);
@@ -120,7 +103,7 @@ export function HandInForm(props: Props) {
             rows={12}
             value={text}
             readOnly={!ready}
-            onChange={(event) => write(event.currentTarget.value)}
+            onChange={(event) => desk.change({ text: event.currentTarget.value })}
           />
           <span className={controls.quiet} role="status">
             {words} {words === 1 ? 'word' : 'words'} · {stateText[state]}
@@ -137,7 +120,7 @@ export function HandInForm(props: Props) {
             maxLength={2000}
             value={link}
             readOnly={!ready}
-            onChange={(event) => give(event.currentTarget.value)}
+            onChange={(event) => desk.change({ link: event.currentTarget.value })}
           />
         </label>
       )}
@@ -178,9 +161,9 @@ export function HandInForm(props: Props) {
           {progress !== null && <progress value={progress} max={100} aria-label={`Uploaded ${progress} %`} />}
         </div>
       )}
-      {problem && (
+      {(problem ?? notKept) && (
         <p role="alert" className={controls.notice}>
-          {problem}
+          {problem ?? notKept}
         </p>
       )}
       <p>

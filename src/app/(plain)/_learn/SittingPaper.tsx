@@ -1,6 +1,7 @@
 'use client';
-import { useCallback, useEffect, useRef, useState } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { act } from '@/app/_client/act';
+import { keptText } from '@/app/_client/kept-text';
 import { countdownText } from '@/core/kernel/countdown';
 import { mayTryAgain } from '@/core/kernel/problem';
 import { type Answer, type Answers, type DecimalSign, isAnswered } from '@/core/quiz';
@@ -62,7 +63,8 @@ export function SittingPaper(props: Props) {
   const now = useServerClock(props.serverNow);
   const [at, setAt] = useState(0);
   const [marks, setMarks] = useState<ReadonlySet<string>>(new Set(props.marks));
-  const storageKey = `sitting-${sittingId}`;
+  // A browser that keeps nothing still sends what is answered.
+  const browser = useMemo(() => keptText(`sitting-${sittingId}`), [sittingId]);
   const [answers, setAnswers] = useState<Answers>(saved);
   // Until it is known that nothing unsent waits in this browser, nothing is said to be kept.
   const [state, setState] = useState<'saved' | 'saving' | 'waiting'>('saving');
@@ -100,17 +102,17 @@ export function SittingPaper(props: Props) {
       const newer = told.ok ? told.value.newer : null;
       if (newer) setAnswers((before) => ({ ...before, [questionId]: newer }));
       if (waiting.current.get(questionId) === given) waiting.current.delete(questionId);
-      localStorage.setItem(storageKey, JSON.stringify([...waiting.current]));
+      browser.set(JSON.stringify([...waiting.current]));
     }
     sending.current = false;
-    localStorage.removeItem(storageKey);
+    browser.set(null);
     setState('saved');
     return true;
-  }, [sittingId, storageKey, spent]);
+  }, [sittingId, browser, spent]);
 
   // What could not be sent before the page was left is sent now.
   useEffect(() => {
-    const kept = localStorage.getItem(storageKey);
+    const kept = browser.get();
     if (!kept) return setState('saved');
     try {
       const unsent = JSON.parse(kept) as [string, Given][];
@@ -122,20 +124,27 @@ export function SittingPaper(props: Props) {
       setState('saving');
       flush();
     } catch {
-      localStorage.removeItem(storageKey);
+      browser.set(null);
     }
-  }, [flush, storageKey]);
+  }, [flush, browser]);
 
   const give = (questionId: string, answer: Answer, delay: number) => {
     setAnswers((before) => ({ ...before, [questionId]: answer }));
     spent.count(questionId);
     if (trialHref) return;
     waiting.current.set(questionId, { answer, at: Math.round(now()) });
-    localStorage.setItem(storageKey, JSON.stringify([...waiting.current]));
+    browser.set(JSON.stringify([...waiting.current]));
     setState('saving');
     clearTimeout(timer.current);
     timer.current = setTimeout(flush, delay);
   };
+
+  /** Whether the school has every answer, once what is on its way has arrived. */
+  const allSent = useCallback(async (): Promise<boolean> => {
+    clearTimeout(timer.current);
+    while (sending.current) await new Promise((resolve) => setTimeout(resolve, 50));
+    return waiting.current.size === 0 || flush();
+  }, [flush]);
 
   const handIn = useCallback(async () => {
     setBusy(true);
@@ -145,22 +154,17 @@ export function SittingPaper(props: Props) {
       setProblem('This is too much to be tried in a view. Shorten what you wrote.');
       return setBusy(false);
     }
-    clearTimeout(timer.current);
-    while (sending.current) await new Promise((resolve) => setTimeout(resolve, 50));
-    if (waiting.current.size > 0 && !(await flush())) return setBusy(false);
+    if (!(await allSent())) return setBusy(false);
     const done = await act('quiz.hand-in', { sittingId });
     if (done.ok) return window.location.reload();
     setProblem(done.problem.sentence);
     setBusy(false);
-  }, [flush, sittingId, trialHref]);
+  }, [allSent, sittingId, trialHref]);
 
   const [judged, setJudged] = useState(props.judged);
   const judge = async (questionId: string) => {
     setBusy(true);
-    clearTimeout(timer.current);
-    while (sending.current) await new Promise((resolve) => setTimeout(resolve, 50));
-    const isSent = waiting.current.size === 0 || (await flush());
-    const told = isSent ? await act<Judged>('quiz.judge', { sittingId, questionId }) : null;
+    const told = (await allSent()) ? await act<Judged>('quiz.judge', { sittingId, questionId }) : null;
     if (told) setProblem(told.ok ? null : told.problem.sentence);
     if (told?.ok) setJudged((before) => ({ ...before, [questionId]: told.value }));
     setBusy(false);
@@ -180,7 +184,7 @@ export function SittingPaper(props: Props) {
       return window.scrollTo({ top: 0 });
     }
     setBusy(true);
-    if (waiting.current.size > 0 && !(await flush())) return setBusy(false);
+    if (!(await allSent())) return setBusy(false);
     const done = await act('quiz.go-on', { sittingId, page: place.page + to });
     if (done.ok) return window.location.reload();
     setProblem(done.problem.sentence);

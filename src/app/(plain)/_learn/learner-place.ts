@@ -8,6 +8,7 @@ export const learnerPlace = (head: CourseHead, person: Person, zone: string): Pl
   base: `/learn/${head.slug}`,
   query: '',
   isView: false,
+  personId: person.id,
   locale: person.locale,
   zone,
 });

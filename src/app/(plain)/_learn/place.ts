@@ -6,6 +6,8 @@ export type Place = {
   /** Kept on every link of a view: `?start=…`; empty for learners. */
   readonly query: string;
   readonly isView: boolean;
+  /** Who takes the course; nobody in a view. */
+  readonly personId?: string;
   /** For visitors: only what is a sample, and nobody's grades. */
   readonly isSample?: boolean;
   readonly locale: string;
