@@ -1,5 +1,5 @@
 'use client';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { upload } from '@/app/_client/upload';
 import { sizeText } from '@/core/media';
 import { limitText } from '@/core/quiz';
@@ -14,12 +14,14 @@ export function Files({ id, shown, answer, onAnswer }: AnswerProps<'files'>) {
   const [progress, setProgress] = useState<number | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const files = answer?.files ?? [];
+  // Something may be taken out while another file is on its way.
+  const now = useRef(files);
+  now.current = files;
   const add = async (chosen: readonly File[]) => {
     if (!sittingId) return;
     setProblem(null);
-    let next = files;
     for (const file of chosen) {
-      if (next.length >= shown.most) {
+      if (now.current.length >= shown.most) {
         setProblem(`Here you give ${limitText(shown)}: "${file.name}" was not added.`);
         break;
       }
@@ -31,12 +33,10 @@ export function Files({ id, shown, answer, onAnswer }: AnswerProps<'files'>) {
         break;
       }
       const { id: hash } = done.value;
-      if (next.some((one) => one.hash === hash)) continue;
-      next = [
-        ...next,
-        { hash, name: file.name, size: file.size, contentType: file.type || 'application/octet-stream' },
-      ];
-      onAnswer({ files: next }, 0);
+      if (now.current.some((one) => one.hash === hash)) continue;
+      const given = { hash, name: file.name, size: file.size, contentType: file.type || 'application/octet-stream' };
+      now.current = [...now.current, given];
+      onAnswer({ files: now.current }, 0);
     }
   };
   return (
