@@ -20,9 +20,11 @@ window.ResizeObserver ??= class {
 };
 window.PointerEvent ??= class extends MouseEvent {
   readonly pointerId: number;
+  readonly pointerType: string;
   constructor(type: string, how: PointerEventInit = {}) {
     super(type, how);
     this.pointerId = how.pointerId ?? 0;
+    this.pointerType = how.pointerType ?? '';
   }
 } as typeof PointerEvent;
 window.HTMLElement.prototype.scrollIntoView ??= () => {};
