@@ -602,23 +602,19 @@ for (const [part, belongs] of parts) {
       const context = who
         ? (await signedIn(browser, school, who, undefined, { viewport: desk })).context
         : await browser.newContext({ baseURL: school.address, viewport: desk });
-      // Two pages at a time: one is scanned while the other comes to rest.
-      const waiting = visits.filter((visit) => belongs(visit) && visit.who === who);
-      const lane = async () => {
-        const page = await context.newPage();
-        page.on('pageerror', (error) => problems.push(`${who}: ${error.message}`));
-        page.on(
-          'console',
-          (message) =>
-            message.type() === 'error' &&
-            !/404|403/.test(message.text()) &&
-            // A file that is refused is told in words; the browser writes it down all the same.
-            !(message.text().includes('422') && message.location().url.includes('/api/check/')) &&
-            problems.push(`${who}: ${message.text()}`),
-        );
-        for (let visit = waiting.shift(); visit; visit = waiting.shift()) problems.push(...(await scan(page, visit)));
-      };
-      await Promise.all([lane(), lane()]);
+      const page = await context.newPage();
+      page.on('pageerror', (error) => problems.push(`${who}: ${error.message}`));
+      page.on(
+        'console',
+        (message) =>
+          message.type() === 'error' &&
+          !/404|403/.test(message.text()) &&
+          // A file that is refused is told in words; the browser writes it down all the same.
+          !(message.text().includes('422') && message.location().url.includes('/api/check/')) &&
+          problems.push(`${who}: ${message.text()}`),
+      );
+      for (const visit of visits) if (belongs(visit) && visit.who === who) problems.push(...(await scan(page, visit)));
+      await page.close();
     }
     expect(problems).toEqual([]);
   });
