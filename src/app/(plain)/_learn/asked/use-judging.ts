@@ -21,6 +21,7 @@ export function useJudging({ place, lessonId, question }: Asked, onJudged: (told
   const [problem, setProblem] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
   const deed = useRef(newId());
+  const newest = useRef<Answer>(undefined);
 
   const judgedBy = (given: object) => {
     if (isSample) return send<Told>('/api/sample', given);
@@ -38,6 +39,9 @@ export function useJudging({ place, lessonId, question }: Asked, onJudged: (told
     isGiven,
     isRight,
     change(next: Answer) {
+      newest.current = next;
+      // Another answer is another deed, also where nothing was heard of the last one.
+      deed.current = newId();
       setAnswer(next);
       setJudged(null);
     },
@@ -50,7 +54,8 @@ export function useJudging({ place, lessonId, question }: Asked, onJudged: (told
       if (!told.ok) return setProblem(told.problem.sentence);
       // The next answer is another deed.
       deed.current = newId();
-      setJudged(told.value);
+      // What was changed meanwhile has not been judged.
+      if (newest.current === answer) setJudged(told.value);
       onJudged(told.value);
     },
   };

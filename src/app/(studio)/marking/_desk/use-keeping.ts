@@ -27,16 +27,26 @@ export function useKeeping(
   const [problem, setProblem] = useState<Problem | null>(null);
   const [kept, setKept] = useState<Keeping['kept']>('yes');
   const [busy, setBusy] = useState(false);
+  /** Whether what was sent last has been kept. One is on its way at a time: an older one that took longer came last. */
+  const last = useRef(Promise.resolve(true));
+  /** Keeps what waits for typing to pause, at once. */
+  const waits = useRef<(() => void) | null>(null);
   const send = useCallback(
-    async (finish: boolean): Promise<boolean> => {
+    (finish: boolean): Promise<boolean> => {
       setKept('keeping');
-      const done = await save(finish);
-      setKept(done.ok ? 'yes' : 'no');
-      setProblem(done.ok ? null : done.problem);
-      return done.ok;
+      const own: Promise<boolean> = last.current.then(async () => {
+        const done = await save(finish);
+        // What is there by now is not kept by what was sent before it.
+        if (last.current === own && !waits.current) setKept(done.ok ? 'yes' : 'no');
+        setProblem(done.ok ? null : done.problem);
+        return done.ok;
+      });
+      last.current = own;
+      return own;
     },
     [save],
   );
+  const hasAsked = useRef(false);
   const first = useRef(true);
   const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
   useEffect(() => {
@@ -45,10 +55,18 @@ export function useKeeping(
       return;
     }
     setKept('no');
+    hasAsked.current = false;
     if (isMarked) return;
-    timer.current = setTimeout(() => send(false), keepAfterMs);
+    waits.current = () => {
+      waits.current = null;
+      clearTimeout(timer.current);
+      void send(false);
+    };
+    timer.current = setTimeout(waits.current, keepAfterMs);
     return () => clearTimeout(timer.current);
   }, [send, isMarked]);
+  // There are other ways off the desk than its buttons, such as to the next work.
+  useEffect(() => () => waits.current?.(), []);
 
   const go = (address: string) => {
     router.push(address);
@@ -58,12 +76,22 @@ export function useKeeping(
     setBusy(true);
     // What waits to be kept is finished with the rest, and not kept again behind it.
     clearTimeout(timer.current);
+    waits.current = null;
     const done = await send(true);
     setBusy(false);
     if (done) go(next ?? '/marking');
   };
   const leave = async () => {
-    if (kept === 'no' && !isMarked && !(await send(false))) return;
+    clearTimeout(timer.current);
+    waits.current = null;
+    // A mark that was seen is changed by finishing it: whoever leaves instead is asked once.
+    if (isMarked && kept === 'no' && !hasAsked.current) {
+      hasAsked.current = true;
+      const sentence = 'What you have changed is not kept yet: finish it, or leave once more to drop it.';
+      return setProblem({ code: 'invalid', sentence });
+    }
+    const isKept = isMarked || (await (kept === 'no' ? send(false) : last.current));
+    if (!isKept) return;
     go('/marking');
   };
   useEffect(() => {
