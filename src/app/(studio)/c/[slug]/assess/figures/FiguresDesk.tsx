@@ -10,6 +10,7 @@ import type { Lesson } from '@/core/outline';
 import { type QuestionFigures, reliabilityText } from '@/core/quiz';
 import type { FiguresPage } from '@/server/quiz';
 import wordStyles from '@/ui/plain/words.module.css';
+import { Wide } from '@/ui/table/DataTable';
 import { useDesk } from '../../_course/CourseProvider';
 import { useAssessDesk } from '../AssessDesk';
 import { useGroups } from '../use-groups';
@@ -172,48 +173,50 @@ const Fact = (props: { readonly title: string; readonly figure: string; readonly
 function QuestionTable({ page: { figures, corrections } }: { readonly page: FiguresPage }) {
   const { figuredId, setFiguredId } = useAssessDesk();
   return (
-    <table className={styles.questions}>
-      <thead>
-        <tr>
-          <th scope="col">Question</th>
-          <th scope="col">Right</th>
-          <th scope="col">Tells apart</th>
-          <th scope="col">Time</th>
-        </tr>
-      </thead>
-      <tbody>
-        {figures.questions.map((question, i) => {
-          const right = corrections.some((one) => one.questionId === question.id && one.droppedAt === null);
-          return (
-            <tr
-              key={question.id}
-              data-open={question.id === figuredId || undefined}
-              data-wrong={worst(question) || undefined}
-            >
-              <th scope="row">
-                <span>{i + 1}</span>
-                <button type="button" onClick={() => setFiguredId(question.id)}>
-                  <bdi>{question.prompt || 'It asks nothing.'}</bdi>
-                </button>
-                {question.remarks.slice(0, 1).map(({ level, sentence }) => (
-                  <p key={sentence} data-level={right ? 'right' : level}>
-                    {right ? 'It has been put right.' : sentence}
-                  </p>
-                ))}
-              </th>
-              <td>
-                <Bar share={question.share} /> {Math.round(question.share * 100)} %
-              </td>
-              <td>
-                <Apart value={question.tells} />{' '}
-                {question.tells === null ? '–' : question.tells.toFixed(2).replace('-', '−')}
-              </td>
-              <td>{time(question.seconds)}</td>
-            </tr>
-          );
-        })}
-      </tbody>
-    </table>
+    <Wide>
+      <table className={styles.questions}>
+        <thead>
+          <tr>
+            <th scope="col">Question</th>
+            <th scope="col">Right</th>
+            <th scope="col">Tells apart</th>
+            <th scope="col">Time</th>
+          </tr>
+        </thead>
+        <tbody>
+          {figures.questions.map((question, i) => {
+            const right = corrections.some((one) => one.questionId === question.id && one.droppedAt === null);
+            return (
+              <tr
+                key={question.id}
+                data-open={question.id === figuredId || undefined}
+                data-wrong={worst(question) || undefined}
+              >
+                <th scope="row">
+                  <span>{i + 1}</span>
+                  <button type="button" onClick={() => setFiguredId(question.id)}>
+                    <bdi>{question.prompt || 'It asks nothing.'}</bdi>
+                  </button>
+                  {question.remarks.slice(0, 1).map(({ level, sentence }) => (
+                    <p key={sentence} data-level={right ? 'right' : level}>
+                      {right ? 'It has been put right.' : sentence}
+                    </p>
+                  ))}
+                </th>
+                <td>
+                  <Bar share={question.share} /> {Math.round(question.share * 100)} %
+                </td>
+                <td>
+                  <Apart value={question.tells} />{' '}
+                  {question.tells === null ? '–' : question.tells.toFixed(2).replace('-', '−')}
+                </td>
+                <td>{time(question.seconds)}</td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+    </Wide>
   );
 }
 
