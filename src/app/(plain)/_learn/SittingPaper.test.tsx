@@ -1,6 +1,7 @@
 import { fireEvent, act as inReact, screen } from '@testing-library/react';
 import { afterEach, beforeEach, expect, test, vi } from 'vitest';
-import { ok, type Result } from '@/core/kernel/problem';
+import { HeardSchool } from '@/app/_client/testing';
+import { ok } from '@/core/kernel/problem';
 import type { QuestionContent, QuestionKind } from '@/core/quiz';
 import { content } from '@/core/quiz/testing';
 import { faultsIn, shown } from '@/ui/testing';
@@ -13,27 +14,12 @@ const asked = (id: string, kind: QuestionKind, prompt: string, body: QuestionCon
 const holds = asked('q1', 'true-false', 'A riffle is fast.', { holds: true });
 const speed = asked('q2', 'number', 'How fast is it?', { value: '0.85', tolerance: '0.05', unit: 'm/s' });
 
-/** A school on a line of its own: what it was asked, and what it answers; `null`: it cannot be reached. */
-type Said = { readonly name: string; readonly input: { readonly [field: string]: unknown } };
-const heard: Said[] = [];
-let answers: (said: Said) => Result<unknown> | null = () => ok({ newer: null });
-let takesMs = 20;
-const saidTo = (name: string) => heard.filter((one) => one.name === name).map(({ input }) => input);
-
+let school: HeardSchool;
 beforeEach(() => {
-  vi.useFakeTimers({ shouldAdvanceTime: false });
-  heard.length = 0;
-  answers = () => ok({ newer: null });
-  takesMs = 20;
+  vi.useFakeTimers();
   localStorage.clear();
-  vi.stubGlobal('fetch', async (address: string, how: { readonly body: string }) => {
-    const said = { name: address.replace('/api/do/', ''), input: JSON.parse(how.body) as Said['input'] };
-    await new Promise((resolve) => setTimeout(resolve, takesMs));
-    heard.push(said);
-    const answer = answers(said);
-    if (!answer) throw new TypeError('no line');
-    return { json: async () => answer };
-  });
+  school = new HeardSchool(ok({ newer: null }));
+  school.takesMs = 20;
 });
 afterEach(() => {
   vi.unstubAllGlobals();
@@ -74,14 +60,14 @@ test('each answer is sent as it is given, what is typed when it pauses, and the 
   fireEvent.click(screen.getByLabelText('true'));
   expect(says()).toBe('Keeping…');
   await later(50);
-  expect([says(), saidTo('quiz.answer').length]).toEqual(['All answers kept', 1]);
+  expect([says(), school.saidTo('quiz.answer').length]).toEqual(['All answers kept', 1]);
   for (const words of ['0', '0.', '0.8']) {
     type(words);
     await later(200);
   }
-  expect(saidTo('quiz.answer')).toHaveLength(1);
+  expect(school.saidTo('quiz.answer')).toHaveLength(1);
   await later(1000);
-  expect(saidTo('quiz.answer').map(({ questionId, answer }) => [questionId, answer])).toEqual([
+  expect(school.saidTo('quiz.answer').map(({ questionId, answer }) => [questionId, answer])).toEqual([
     ['q1', { holds: true }],
     ['q2', { typed: '0.8' }],
   ]);
@@ -90,7 +76,7 @@ test('each answer is sent as it is given, what is typed when it pauses, and the 
 });
 
 test('what cannot be sent is kept by the browser, said, and tried again until the school has it', async () => {
-  answers = () => null;
+  school.breaks();
   const first = shown(paper());
   await later(0);
   fireEvent.click(screen.getByLabelText('false'));
@@ -98,11 +84,11 @@ test('what cannot be sent is kept by the browser, said, and tried again until th
   expect(says()).toBe('Not sent yet, trying again');
   expect(screen.getByRole('alert').textContent).toMatch(/cannot be reached/);
   first.unmount();
-  answers = () => ok({ newer: null });
+  school.holds();
   shown(paper());
   await later(100);
   expect(screen.getByLabelText<HTMLInputElement>('false').checked).toBe(true);
-  expect([says(), saidTo('quiz.answer').at(-1)?.answer]).toEqual(['All answers kept', { holds: false }]);
+  expect([says(), school.saidTo('quiz.answer').at(-1)?.answer]).toEqual(['All answers kept', { holds: false }]);
   expect(localStorage.length).toBe(0);
 });
 
@@ -117,7 +103,7 @@ test('a browser that keeps nothing more still sends every answer', async () => {
     await later(100);
     type('0.9');
     await later(2000);
-    expect(saidTo('quiz.answer').map(({ questionId }) => questionId)).toEqual(['q1', 'q2']);
+    expect(school.saidTo('quiz.answer').map(({ questionId }) => questionId)).toEqual(['q1', 'q2']);
     expect(says()).toBe('All answers kept');
   } finally {
     full.mockRestore();
@@ -125,7 +111,7 @@ test('a browser that keeps nothing more still sends every answer', async () => {
 });
 
 test('what was answered later elsewhere is shown here', async () => {
-  answers = () => ok({ newer: { holds: false } });
+  school.answers = () => ok({ newer: { holds: false } });
   shown(paper());
   await later(0);
   fireEvent.click(screen.getByLabelText('true'));
@@ -134,33 +120,33 @@ test('what was answered later elsewhere is shown here', async () => {
 });
 
 test('handing in waits for what is on its way; what does not arrive is not handed in', async () => {
-  takesMs = 3000;
+  school.takesMs = 3000;
   shown(paper());
   await later(0);
   fireEvent.click(screen.getByLabelText('true'));
   await later(10);
   fireEvent.click(button('Hand in'));
   await later(500);
-  expect(saidTo('quiz.hand-in')).toEqual([]);
+  expect(school.saidTo('quiz.hand-in')).toEqual([]);
   expect(button('Handing in…').disabled).toBe(true);
   await later(7000);
-  expect(heard.map(({ name }) => name)).toEqual(['quiz.answer', 'quiz.hand-in']);
+  expect(school.heard.map(({ name }) => name)).toEqual(['quiz.answer', 'quiz.hand-in']);
 });
 
 test('what could not be sent is not handed in without it', async () => {
-  answers = ({ name }) => (name === 'quiz.answer' ? null : ok(null));
+  school.answers = ({ name }) => (name === 'quiz.answer' ? null : ok(null));
   shown(paper());
   await later(0);
   fireEvent.click(screen.getByLabelText('true'));
   await later(10);
   fireEvent.click(button('Hand in'));
   await later(300);
-  expect(saidTo('quiz.hand-in')).toEqual([]);
+  expect(school.saidTo('quiz.hand-in')).toEqual([]);
   expect(button('Hand in').disabled).toBe(false);
 });
 
 test('going on, where nobody comes back, waits for an answer that is on its way', async () => {
-  takesMs = 1000;
+  school.takesMs = 1000;
   const place = { page: 0, of: 2, before: 0, questions: 2 };
   shown(paper({ pages: [[holds]], place, goesBack: false, overview: false }));
   await later(0);
@@ -168,7 +154,7 @@ test('going on, where nobody comes back, waits for an answer that is on its way'
   await later(10);
   fireEvent.click(button(/^Go on/));
   await later(5000);
-  expect(heard.map(({ name }) => name)).toEqual(['quiz.answer', 'quiz.go-on']);
+  expect(school.heard.map(({ name }) => name)).toEqual(['quiz.answer', 'quiz.go-on']);
   expect(screen.queryByRole('button', { name: 'Hand in' })).toBeNull();
 });
 
@@ -188,11 +174,11 @@ test('one marks what one wants to look at again, and finds it in the overview', 
   fireEvent.click(screen.getAllByLabelText('Look at it again')[1] as HTMLElement);
   expect(button(/^Question 2/).getAttribute('aria-label')).toBe('Question 2, open, to look at again');
   await later(100);
-  expect(saidTo('quiz.mark')).toEqual([{ sittingId, questionId: 'q2', on: true }]);
+  expect(school.saidTo('quiz.mark')).toEqual([{ sittingId, questionId: 'q2', on: true }]);
 });
 
 test('an answer that is judged at once stays as it is, with what was said of it', async () => {
-  answers = ({ name }) =>
+  school.answers = ({ name }) =>
     ok(name === 'quiz.judge' ? { verdict: 'wrong', said: ['Look at the stones.'] } : { newer: null });
   shown(paper({ judges: true }));
   await later(0);
@@ -208,10 +194,10 @@ test('an answer that is judged at once stays as it is, with what was said of it'
 test('when the time is up it is handed in as it is', async () => {
   shown(paper({ milliseconds: 60_000, atEnd: 'when the time is up it is handed in as it is' }));
   await later(30_000);
-  expect(saidTo('quiz.hand-in')).toEqual([]);
+  expect(school.saidTo('quiz.hand-in')).toEqual([]);
   type('0.8');
   await later(32_000);
-  expect(heard.map(({ name }) => name)).toEqual(['quiz.answer', 'quiz.hand-in']);
+  expect(school.heard.map(({ name }) => name)).toEqual(['quiz.answer', 'quiz.hand-in']);
 });
 
 test('in a view nothing is sent, and it says so', async () => {
@@ -219,7 +205,7 @@ test('in a view nothing is sent, and it says so', async () => {
   await later(0);
   fireEvent.click(screen.getByLabelText('true'));
   await later(5000);
-  expect(heard).toEqual([]);
+  expect(school.heard).toEqual([]);
   expect(says()).toBe('A view: nothing is kept');
   expect(localStorage.length).toBe(0);
 });

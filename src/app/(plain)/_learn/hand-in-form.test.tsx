@@ -1,5 +1,6 @@
 import { act, fireEvent, screen } from '@testing-library/react';
 import { afterEach, beforeEach, expect, test, vi } from 'vitest';
+import { HeardSchool } from '@/app/_client/testing';
 import { fail, ok, type Result } from '@/core/kernel/problem';
 import { faultsIn, shown } from '@/ui/testing';
 import { HandInForm } from './HandInForm';
@@ -10,24 +11,12 @@ vi.mock('@/app/_client/upload', () => ({
   upload: ({ name }: File) => ({ done: new Promise((end) => onItsWay.push({ name, end })) }),
 }));
 
-type Said = { readonly name: string; readonly input: { readonly [field: string]: unknown } };
-const heard: Said[] = [];
-let answers: (said: Said) => Result<unknown> | null = () => ok(null);
-const saidTo = (name: string) => heard.filter((one) => one.name === name).map(({ input }) => input);
-
+let school: HeardSchool;
 beforeEach(() => {
   vi.useFakeTimers();
-  heard.length = 0;
   onItsWay.length = 0;
-  answers = () => ok(null);
   localStorage.clear();
-  vi.stubGlobal('fetch', async (address: string, how: { readonly body: string }) => {
-    const said = { name: address.replace('/api/do/', ''), input: JSON.parse(how.body) as Said['input'] };
-    heard.push(said);
-    const answer = answers(said);
-    if (!answer) throw new TypeError('no line');
-    return { json: async () => answer };
-  });
+  school = new HeardSchool(ok(null));
 });
 afterEach(() => {
   vi.unstubAllGlobals();
@@ -63,11 +52,13 @@ test('a draft is kept as it is typed, with how long it is', async () => {
   expect(says()).toBe('2 words · keeping…');
   await later(1000);
   expect(says()).toBe('2 words · draft kept');
-  expect(saidTo('assignment.save-draft')).toEqual([{ courseId: 'c1', lessonId: 'l1', text: 'Forty metres', link: '' }]);
+  expect(school.saidTo('assignment.save-draft')).toEqual([
+    { courseId: 'c1', lessonId: 'l1', text: 'Forty metres', link: '' },
+  ]);
 });
 
 test('what one could not send is not shown to the next who sits at this browser', async () => {
-  answers = () => null;
+  school.breaks();
   const first = form();
   type('Mine alone');
   await later(1000);
@@ -76,7 +67,7 @@ test('what one could not send is not shown to the next who sits at this browser'
   const other = form({ personId: 'bo' });
   expect(work().value).toBe('');
   other.unmount();
-  answers = () => ok(null);
+  school.holds();
   form();
   expect(work().value).toBe('Mine alone');
   await later(100);
@@ -84,7 +75,7 @@ test('what one could not send is not shown to the next who sits at this browser'
 });
 
 test('an address is kept like words, also where the line breaks', async () => {
-  answers = () => null;
+  school.breaks();
   const first = form();
   fireEvent.change(screen.getByLabelText('Address on the web'), { target: { value: 'https://river.example' } });
   await later(1000);
@@ -94,24 +85,28 @@ test('an address is kept like words, also where the line breaks', async () => {
 });
 
 test('work is handed in as it stands, after its draft, and under one name however often', async () => {
-  answers = ({ name }) => (name === 'assignment.hand-in' ? null : ok(null));
+  school.answers = ({ name }) => (name === 'assignment.hand-in' ? null : ok(null));
   form();
   type('Done');
   await handIn();
   await later(100);
   expect(screen.getByRole('alert').textContent).toMatch(/cannot be reached/);
-  answers = () => ok(null);
+  school.holds();
   await handIn();
   await later(100);
-  expect(heard.map(({ name }) => name)).toEqual(['assignment.save-draft', 'assignment.hand-in', 'assignment.hand-in']);
-  const [one, two] = saidTo('assignment.hand-in');
+  expect(school.heard.map(({ name }) => name)).toEqual([
+    'assignment.save-draft',
+    'assignment.hand-in',
+    'assignment.hand-in',
+  ]);
+  const [one, two] = school.saidTo('assignment.hand-in');
   expect(two).toEqual(one);
   expect(one).toMatchObject({ text: 'Done', link: '' });
   expect(localStorage.length).toBe(0);
 });
 
 test('what is refused says why where it was handed in, and stays', async () => {
-  answers = ({ name }) =>
+  school.answers = ({ name }) =>
     name === 'assignment.hand-in' ? fail('too-late', 'The time to hand in has passed.') : ok(null);
   form({ text: 'Late' });
   await handIn();
@@ -139,5 +134,5 @@ test('photographs are put together before they are handed in', async () => {
   expect(screen.getByText(/handed in as one PDF/)).toBeTruthy();
   await handIn();
   await later(100);
-  expect(heard.map(({ name }) => name)).toEqual(['/api/work/photographs', 'assignment.hand-in']);
+  expect(school.heard.map(({ name }) => name)).toEqual(['/api/work/photographs', 'assignment.hand-in']);
 });
