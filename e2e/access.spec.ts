@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
-import type { Page } from '@playwright/test';
+import type { Page, Request } from '@playwright/test';
 import type { AxeResults } from 'axe-core';
 import { expect, signedIn, testIn } from './support/school';
 
@@ -561,15 +561,32 @@ const beyond = (page: Page): Promise<string[]> =>
   });
 
 /**
+ * Watches what a page asks for; the answer waits until nothing is on its way any more. Lines that are held open and films
+ * are left out: the browser itself calls no page idle that has one, and would be waited for in vain.
+ */
+function watched(page: Page): () => Promise<void> {
+  const onTheirWay = new Set<Request>();
+  page.on('request', (request) => {
+    if (!['eventsource', 'media', 'websocket'].includes(request.resourceType())) onTheirWay.add(request);
+  });
+  page.on('requestfinished', (request) => onTheirWay.delete(request));
+  page.on('requestfailed', (request) => onTheirWay.delete(request));
+  return async () => {
+    const until = Date.now() + 15_000;
+    for (let quiet = 0; quiet < 5 && Date.now() < until; quiet = onTheirWay.size === 0 ? quiet + 1 : 0)
+      await new Promise((resolve) => setTimeout(resolve, 50));
+  };
+}
+
+/**
  * A page is made as it is to be looked at, and scanned: light first, with every rule; the same state then in dark
  * colours, and on a phone.
  */
-async function scan(page: Page, visit: Visit): Promise<string[]> {
+async function scan(page: Page, visit: Visit, arrived: () => Promise<void>): Promise<string[]> {
   await page.emulateMedia({ colorScheme: 'light' });
   await page.goto(visit.path);
   await visit.act?.(page);
-  // A page with a frame is not always told to be idle; whether it has come to rest is looked at below.
-  await page.waitForLoadState('networkidle', { timeout: 15_000 }).catch(() => {});
+  await arrived();
   await atRest(page);
   await page.evaluate(scanner);
   const problems = (await beyond(page)).map((one) => `${visit.name}: ${one}`);
@@ -603,6 +620,7 @@ for (const [part, belongs] of parts) {
         ? (await signedIn(browser, school, who, undefined, { viewport: desk })).context
         : await browser.newContext({ baseURL: school.address, viewport: desk });
       const page = await context.newPage();
+      const arrived = watched(page);
       page.on('pageerror', (error) => problems.push(`${who}: ${error.message}`));
       page.on(
         'console',
@@ -613,7 +631,8 @@ for (const [part, belongs] of parts) {
           !(message.text().includes('422') && message.location().url.includes('/api/check/')) &&
           problems.push(`${who}: ${message.text()}`),
       );
-      for (const visit of visits) if (belongs(visit) && visit.who === who) problems.push(...(await scan(page, visit)));
+      for (const visit of visits)
+        if (belongs(visit) && visit.who === who) problems.push(...(await scan(page, visit, arrived)));
       await page.close();
     }
     expect(problems).toEqual([]);
