@@ -109,7 +109,6 @@ test('a learner asks to be told, and is when the lesson opens', async ({ browser
 });
 
 test('workers that are ended again and again tell two thousand people once each', async ({ browser, school }) => {
-  test.setTimeout(180_000);
   const { context: owner } = await signedIn(browser, school, 'ines@wendwater.example');
   const courseId = await courseIdOf(owner, 'dry-stone-walling');
   const many = 2000;
