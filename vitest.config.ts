@@ -35,7 +35,7 @@ export default defineConfig({
           // Parts of pages, on a page that is none: what they show, and what becomes of what is done to them.
           environment: 'jsdom',
           setupFiles: ['src/ui/testing.tsx'],
-          isolate: false,
+          // Each file by itself: some put something of their own in place of what a part asks.
           maxWorkers: 2,
           testTimeout: 120_000,
           include: ['src/ui/**/*.test.tsx', 'src/app/**/*.test.tsx'],
