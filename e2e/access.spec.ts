@@ -6,7 +6,7 @@ import { expect, signedIn, testIn } from './support/school';
 
 const test = testIn('sample');
 // The longest file of all: its parts are shared out among the workers, each with a school of its own.
-test.describe.configure({ mode: 'parallel', timeout: 600_000 });
+test.describe.configure({ mode: 'parallel' });
 const tags = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'];
 
 const scanner = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');

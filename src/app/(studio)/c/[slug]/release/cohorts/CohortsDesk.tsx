@@ -6,7 +6,7 @@ import { clockOfCohort } from '@/core/enrolment';
 import { calendarDayText, dateTimeText, dayText, Temporal } from '@/core/kernel/time';
 import { ruleText } from '@/core/release';
 import type { CohortOverview } from '@/server/enrolment';
-import { Wide } from '@/ui/table/DataTable';
+import { DataTable } from '@/ui/table/DataTable';
 import { useDesk } from '../../_course/CourseProvider';
 import { Workbench } from '../../_course/Workbench';
 import inspector from '../../_inspector/inspector.module.css';
@@ -61,50 +61,35 @@ export function CohortsDesk({ cohorts }: Props) {
           </p>
         )}
         {cohorts.length > 0 && (
-          <Wide>
-            <Table verticalSpacing={6} highlightOnHover aria-label="Cohorts">
-              <Table.Thead>
-                <Table.Tr>
-                  <Table.Th>Cohort</Table.Th>
-                  <Table.Th>Starts</Table.Th>
-                  <Table.Th>Ends</Table.Th>
-                  <Table.Th>Zone</Table.Th>
-                  <Table.Th>Learners</Table.Th>
-                  <Table.Th>Waiting</Table.Th>
-                  <Table.Th>Breaks</Table.Th>
-                  <Table.Th>Differs</Table.Th>
-                </Table.Tr>
-              </Table.Thead>
-              <Table.Tbody>
-                {cohorts.map(({ cohort, taken, waiting }) => (
-                  <Table.Tr
-                    key={cohort.id}
-                    data-selected={cohort.id === selectedId || undefined}
-                    className={styles.row}
+          <DataTable
+            names={['Cohort', 'Starts', 'Ends', 'Zone', 'Learners', 'Waiting', 'Breaks', 'Differs']}
+            verticalSpacing={6}
+            highlightOnHover
+            aria-label="Cohorts"
+          >
+            {cohorts.map(({ cohort, taken, waiting }) => (
+              <Table.Tr key={cohort.id} data-selected={cohort.id === selectedId || undefined} className={styles.row}>
+                <Table.Td>
+                  <Anchor
+                    component="button"
+                    type="button"
+                    fw={600}
+                    aria-pressed={cohort.id === selectedId}
+                    onClick={() => choose(cohort.id)}
                   >
-                    <Table.Td>
-                      <Anchor
-                        component="button"
-                        type="button"
-                        fw={600}
-                        aria-pressed={cohort.id === selectedId}
-                        onClick={() => choose(cohort.id)}
-                      >
-                        {cohort.name}
-                      </Anchor>
-                    </Table.Td>
-                    <Table.Td>{calendarDayText(cohort.startsOn)}</Table.Td>
-                    <Table.Td>{cohort.endsOn ? calendarDayText(cohort.endsOn) : 'open'}</Table.Td>
-                    <Table.Td>{cohort.zone}</Table.Td>
-                    <Table.Td>{cohort.seats === null ? taken : `${taken} of ${cohort.seats}`}</Table.Td>
-                    <Table.Td>{waiting.length || ''}</Table.Td>
-                    <Table.Td>{cohort.breaks.length || ''}</Table.Td>
-                    <Table.Td>{Object.keys(cohort.opens).length + Object.keys(cohort.meets).length || ''}</Table.Td>
-                  </Table.Tr>
-                ))}
-              </Table.Tbody>
-            </Table>
-          </Wide>
+                    {cohort.name}
+                  </Anchor>
+                </Table.Td>
+                <Table.Td>{calendarDayText(cohort.startsOn)}</Table.Td>
+                <Table.Td>{cohort.endsOn ? calendarDayText(cohort.endsOn) : 'open'}</Table.Td>
+                <Table.Td>{cohort.zone}</Table.Td>
+                <Table.Td>{cohort.seats === null ? taken : `${taken} of ${cohort.seats}`}</Table.Td>
+                <Table.Td>{waiting.length || ''}</Table.Td>
+                <Table.Td>{cohort.breaks.length || ''}</Table.Td>
+                <Table.Td>{Object.keys(cohort.opens).length + Object.keys(cohort.meets).length || ''}</Table.Td>
+              </Table.Tr>
+            ))}
+          </DataTable>
         )}
         <Button
           variant="default"

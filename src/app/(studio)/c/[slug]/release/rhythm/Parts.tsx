@@ -5,7 +5,7 @@ import { dateTimeText, Temporal } from '@/core/kernel/time';
 import { type OpeningRule, ruleText, type Unfolded } from '@/core/release';
 import { DayField } from '@/ui/fields/DayField';
 import wordStyles from '@/ui/plain/words.module.css';
-import { Wide } from '@/ui/table/DataTable';
+import { DataTable } from '@/ui/table/DataTable';
 import { Tile } from '@/ui/tile/Tile';
 import { useDesk } from '../../_course/CourseProvider';
 import styles from './rhythm.module.css';
@@ -45,82 +45,70 @@ export function Parts({ rhythm }: { readonly rhythm: RhythmDraft }) {
   };
   let last = Number.NaN;
   return (
-    <Wide>
-      <Table className={styles.parts} aria-label="What opens on which day" verticalSpacing={6}>
-        <Table.Thead>
-          <Table.Tr>
-            <Table.Th>Opens</Table.Th>
-            <Table.Th>What</Table.Th>
-            <Table.Th>Minutes</Table.Th>
-            <Table.Th>By</Table.Th>
-            <Table.Th>Another day</Table.Th>
+    <DataTable
+      names={['Opens', 'What', 'Minutes', 'By', 'Another day']}
+      className={styles.parts}
+      aria-label="What opens on which day"
+      verticalSpacing={6}
+    >
+      {parts.map((part, i) => {
+        const { opening } = part;
+        const isSame = opening.ms === last;
+        last = opening.ms;
+        const rule = ruleOf(part);
+        const minutes = part.lessonIds.reduce((total, id) => total + (tiles.get(id)?.minutes ?? 0), 0);
+        return (
+          // biome-ignore lint/suspicious/noArrayIndexKey: the same part can stand in several sections
+          <Table.Tr key={`${part.key} ${i}`} data-by-hand={part.byHand !== null || undefined}>
+            <Table.Td className={styles.when}>
+              {opening.at ? (
+                <span className={isSame ? styles.again : undefined}>{dateTimeText(opening.at, names)}</span>
+              ) : (
+                'once something has happened'
+              )}
+            </Table.Td>
+            <Table.Td>
+              <b>{state.outline.section[part.sectionId]?.title}</b>
+              <div className={styles.tiles}>
+                {part.lessonIds.map((id) => {
+                  const tile = tiles.get(id);
+                  return tile && <Tile key={id} {...tile} />;
+                })}
+              </div>
+              <span className={wordStyles.quiet}>
+                {part.lessonIds.flatMap((id) => titles.get(id) ?? []).join(' · ')}
+              </span>
+            </Table.Td>
+            <Table.Td>{minutes}</Table.Td>
+            <Table.Td className={styles.by}>
+              {part.byHand && rule ? (
+                <>
+                  <span className={styles.hand}>by hand</span>: {ruleText(rule, titles)}
+                  <Button size="compact-xs" variant="subtle" onClick={() => part.byHand && byHand(part.byHand, null)}>
+                    Follow the rhythm
+                  </Button>
+                </>
+              ) : (
+                partName(part)
+              )}
+              {part.lessonIds.some((id) => handRules.has(id)) && <span className={styles.hand}> changed</span>}
+            </Table.Td>
+            <Table.Td>
+              <DayField
+                hideLabel
+                label={`Another day for ${state.outline.section[part.sectionId]?.title ?? 'this part'}`}
+                value={
+                  opening.at
+                    ? Temporal.Instant.from(opening.at).toZonedDateTimeISO(clock.zone).toPlainDate().toString()
+                    : ''
+                }
+                onChange={(day) => day && onDay(part, day)}
+                w={140}
+              />
+            </Table.Td>
           </Table.Tr>
-        </Table.Thead>
-        <Table.Tbody>
-          {parts.map((part, i) => {
-            const { opening } = part;
-            const isSame = opening.ms === last;
-            last = opening.ms;
-            const rule = ruleOf(part);
-            const minutes = part.lessonIds.reduce((total, id) => total + (tiles.get(id)?.minutes ?? 0), 0);
-            return (
-              // biome-ignore lint/suspicious/noArrayIndexKey: the same part can stand in several sections
-              <Table.Tr key={`${part.key} ${i}`} data-by-hand={part.byHand !== null || undefined}>
-                <Table.Td className={styles.when}>
-                  {opening.at ? (
-                    <span className={isSame ? styles.again : undefined}>{dateTimeText(opening.at, names)}</span>
-                  ) : (
-                    'once something has happened'
-                  )}
-                </Table.Td>
-                <Table.Td>
-                  <b>{state.outline.section[part.sectionId]?.title}</b>
-                  <div className={styles.tiles}>
-                    {part.lessonIds.map((id) => {
-                      const tile = tiles.get(id);
-                      return tile && <Tile key={id} {...tile} />;
-                    })}
-                  </div>
-                  <span className={wordStyles.quiet}>
-                    {part.lessonIds.flatMap((id) => titles.get(id) ?? []).join(' · ')}
-                  </span>
-                </Table.Td>
-                <Table.Td>{minutes}</Table.Td>
-                <Table.Td className={styles.by}>
-                  {part.byHand && rule ? (
-                    <>
-                      <span className={styles.hand}>by hand</span>: {ruleText(rule, titles)}
-                      <Button
-                        size="compact-xs"
-                        variant="subtle"
-                        onClick={() => part.byHand && byHand(part.byHand, null)}
-                      >
-                        Follow the rhythm
-                      </Button>
-                    </>
-                  ) : (
-                    partName(part)
-                  )}
-                  {part.lessonIds.some((id) => handRules.has(id)) && <span className={styles.hand}> changed</span>}
-                </Table.Td>
-                <Table.Td>
-                  <DayField
-                    hideLabel
-                    label={`Another day for ${state.outline.section[part.sectionId]?.title ?? 'this part'}`}
-                    value={
-                      opening.at
-                        ? Temporal.Instant.from(opening.at).toZonedDateTimeISO(clock.zone).toPlainDate().toString()
-                        : ''
-                    }
-                    onChange={(day) => day && onDay(part, day)}
-                    w={140}
-                  />
-                </Table.Td>
-              </Table.Tr>
-            );
-          })}
-        </Table.Tbody>
-      </Table>
-    </Wide>
+        );
+      })}
+    </DataTable>
   );
 }
