@@ -528,24 +528,6 @@ const parts = [
   ['creators, the rest', (visit: Visit) => visit.who === ines && !visit.path.startsWith('/c/')],
 ] as const;
 
-/**
- * Until nothing on the page has changed for a while: what cannot act yet is grey by right, and a scan that runs while it
- * becomes ready sees colours that nobody reads by.
- */
-const atRest = (page: Page): Promise<void> =>
-  page.evaluate(async () => {
-    let changed = performance.now();
-    const watch = new MutationObserver(() => {
-      changed = performance.now();
-    });
-    watch.observe(document.documentElement, { subtree: true, childList: true, attributes: true });
-    // A page that never rests is scanned as it is after five seconds.
-    const since = changed;
-    while (performance.now() - changed < 300 && performance.now() - since < 5000)
-      await new Promise((done) => requestIdleCallback(done, { timeout: 1000 }));
-    watch.disconnect();
-  });
-
 const desk = { width: 1280, height: 800 };
 const phone = { width: 390, height: 844 };
 
@@ -561,8 +543,9 @@ const beyond = (page: Page): Promise<string[]> =>
   });
 
 /**
- * Watches what a page asks for; the answer waits until nothing is on its way any more. Lines that are held open and films
- * are left out: the browser itself calls no page idle that has one, and would be waited for in vain.
+ * Watches what a page asks for. The answer waits until nothing is on its way, and nothing on the page has changed for a
+ * while: what cannot act yet is grey by right, and a scan that runs while it becomes ready sees colours that nobody reads
+ * by. Lines that are held open and films are left out: they are never at rest.
  */
 function watched(page: Page): () => Promise<void> {
   const onTheirWay = new Set<Request>();
@@ -571,10 +554,25 @@ function watched(page: Page): () => Promise<void> {
   });
   page.on('requestfinished', (request) => onTheirWay.delete(request));
   page.on('requestfailed', (request) => onTheirWay.delete(request));
+  const unchanged = () =>
+    page.evaluate(async () => {
+      let changed = performance.now();
+      const watch = new MutationObserver(() => {
+        changed = performance.now();
+      });
+      watch.observe(document.documentElement, { subtree: true, childList: true, attributes: true });
+      // A page that never rests is scanned as it is after five seconds.
+      const since = changed;
+      while (performance.now() - changed < 300 && performance.now() - since < 5000)
+        await new Promise((done) => requestIdleCallback(done, { timeout: 1000 }));
+      watch.disconnect();
+    });
   return async () => {
     const until = Date.now() + 15_000;
-    for (let quiet = 0; quiet < 5 && Date.now() < until; quiet = onTheirWay.size === 0 ? quiet + 1 : 0)
-      await new Promise((resolve) => setTimeout(resolve, 50));
+    do {
+      while (onTheirWay.size > 0 && Date.now() < until) await new Promise((resolve) => setTimeout(resolve, 50));
+      await unchanged();
+    } while (onTheirWay.size > 0 && Date.now() < until);
   };
 }
 
@@ -582,24 +580,18 @@ function watched(page: Page): () => Promise<void> {
  * A page is made as it is to be looked at, and scanned: light first, with every rule; the same state then in dark
  * colours, and on a phone.
  */
-async function scan(page: Page, visit: Visit, arrived: () => Promise<void>): Promise<string[]> {
-  await page.emulateMedia({ colorScheme: 'light' });
+async function scan(page: Page, visit: Visit, atRest: () => Promise<void>): Promise<string[]> {
+  await page.emulateMedia({ colorScheme: 'light', reducedMotion: 'reduce' });
   await page.goto(visit.path);
   await visit.act?.(page);
-  await arrived();
-  await atRest(page);
+  await atRest();
   await page.evaluate(scanner);
   const problems = (await beyond(page)).map((one) => `${visit.name}: ${one}`);
   for (const scheme of ['light', 'dark'] as const) {
     await page.emulateMedia({ colorScheme: scheme });
-    // Colours that are still on their way to the other scheme are none that anybody reads by.
     await page.evaluate(async (colours) => {
       document.documentElement.setAttribute('data-mantine-color-scheme', colours);
-      // One that has arrived may set off those of what stands within it.
-      for (let frame = 0; frame < 2 || document.getAnimations().length > 0; frame += 1) {
-        await Promise.allSettled(document.getAnimations().map((one) => one.finished));
-        await new Promise(requestAnimationFrame);
-      }
+      for (let frame = 0; frame < 2; frame += 1) await new Promise(requestAnimationFrame);
     }, scheme);
     problems.push(...(await violations(page, scheme)).map((one) => `${visit.name}, ${scheme}: ${one}`));
   }
@@ -620,7 +612,7 @@ for (const [part, belongs] of parts) {
         ? (await signedIn(browser, school, who, undefined, { viewport: desk })).context
         : await browser.newContext({ baseURL: school.address, viewport: desk });
       const page = await context.newPage();
-      const arrived = watched(page);
+      const atRest = watched(page);
       page.on('pageerror', (error) => problems.push(`${who}: ${error.message}`));
       page.on(
         'console',
@@ -632,7 +624,7 @@ for (const [part, belongs] of parts) {
           problems.push(`${who}: ${message.text()}`),
       );
       for (const visit of visits)
-        if (belongs(visit) && visit.who === who) problems.push(...(await scan(page, visit, arrived)));
+        if (belongs(visit) && visit.who === who) problems.push(...(await scan(page, visit, atRest)));
       await page.close();
     }
     expect(problems).toEqual([]);

@@ -1,6 +1,6 @@
 import { type ChildProcess, execFileSync, spawn } from 'node:child_process';
 import { randomBytes } from 'node:crypto';
-import { cpSync, mkdirSync, mkdtempSync, openSync, rmSync } from 'node:fs';
+import { cpSync, existsSync, mkdirSync, mkdtempSync, openSync, readdirSync, rmSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -33,8 +33,9 @@ const freePort = () =>
 type Kind = 'sample' | 'empty';
 
 /**
- * A school from the production build: database, data folder, web server and job process, at one address. It is filled
- * anew for each file, and its processes begin anew with it.
+ * A school from the production build: database, data folder, web server and job process. It is filled anew for each
+ * file while its web server goes on: what a process keeps in memory holds for any school, and one that starts, and
+ * makes its first pages, costs more than most journeys.
  */
 async function openHouse() {
   const server = process.env.MOSAIK_TEST_DATABASE;
@@ -116,13 +117,15 @@ async function openHouse() {
   return {
     school,
     async fill(kind: Kind) {
-      // What is half done, or kept in memory, belongs to the school before.
-      await Promise.all([endOthers(), end(worker), end(web)]);
+      // What is half done belongs to the school before.
+      await Promise.all([endOthers(), end(worker)]);
       const next = `${name}_next`;
       await admin.query(`create database "${next}" ${kind === 'sample' ? `template "${template.name}"` : ''}`);
+      const folders = existsSync(data) ? readdirSync(data) : [];
       rmSync(data, { recursive: true, force: true });
       if (kind === 'sample') cpSync(template.data, data, { recursive: true });
-      else mkdirSync(data);
+      // A process that goes on relies on the folders it has made.
+      for (const one of folders) mkdirSync(join(data, one), { recursive: true });
       // A copy of the sample school is as prepared as what it was copied from.
       if (kind === 'empty') {
         const own = { ...env, DATABASE_URL: server.replace('{name}', next) };
@@ -131,7 +134,7 @@ async function openHouse() {
       await admin.query(`drop database if exists "${name}" with (force)`);
       await admin.query(`alter database "${next}" rename to "${name}"`);
       worker = start(address, ...workerWords());
-      web = startWeb(address);
+      web ??= startWeb(address);
       await untilReady(address);
     },
     async close() {

@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { Link } from './Link';
 
 /** For addresses that lead nowhere, or nowhere for this person. */
 export function NotHere() {

@@ -1,5 +1,5 @@
-import Link from 'next/link';
 import { rowsPerPage } from '@/core/kernel/page';
+import { Link } from '../frame/Link';
 import styles from './pages.module.css';
 
 type Props = {

@@ -8,12 +8,12 @@ import {
   IconTable,
   IconUsers,
 } from '@tabler/icons-react';
-import Link from 'next/link';
 import type { Entered } from '@/app/_server/doors';
 import { beginsWith, can, makesCourses } from '@/core/people';
 import { countWaiting } from '@/server/marking';
 import { schoolFacts } from '@/server/people';
 import { diskWarning } from '@/server/platform/disk';
+import { Link } from '@/ui/frame/Link';
 import { Mark } from '@/ui/frame/Mark';
 import { FindAnything } from './FindAnything';
 import styles from './frame.module.css';

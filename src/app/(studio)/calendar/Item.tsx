@@ -1,7 +1,6 @@
 'use client';
 import { Button, Popover } from '@mantine/core';
 import { IconBeach, IconBroadcast, IconClock, IconFlag, IconLock } from '@tabler/icons-react';
-import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { act } from '@/app/_client/act';
@@ -9,6 +8,7 @@ import { dateTimeText, Temporal } from '@/core/kernel/time';
 import { counted } from '@/core/kernel/words';
 import type { Dated } from '@/server/calendar';
 import { DayField, TimeField } from '@/ui/fields/DayField';
+import { Link } from '@/ui/frame/Link';
 import wordStyles from '@/ui/plain/words.module.css';
 import styles from './calendar.module.css';
 

@@ -1,7 +1,6 @@
 'use client';
 import { Button, Select, TextInput } from '@mantine/core';
 import { IconPlus } from '@tabler/icons-react';
-import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { type FormEvent, useState } from 'react';
 import { act } from '@/app/_client/act';
@@ -9,6 +8,7 @@ import { FindField } from '@/app/_client/FindField';
 import { coursesPerPage } from '@/core/kernel/page';
 import { counted } from '@/core/kernel/words';
 import { type Pattern, patternDrafts, startingPatterns } from '@/core/outline';
+import { Link } from '@/ui/frame/Link';
 import { newId } from '@/ui/ids';
 import { useReady } from '@/ui/plain/useReady';
 import wordStyles from '@/ui/plain/words.module.css';

@@ -2,11 +2,11 @@
 import { Button, FileButton } from '@mantine/core';
 import { IconLayoutGrid, IconList, IconUpload } from '@tabler/icons-react';
 import { fromEvent } from 'file-selector';
-import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { type DragEvent, type ReactNode, useEffect, useRef, useState } from 'react';
 import { uploads } from '@/app/_client/upload-queue';
 import { useUploads } from '@/app/_client/use-intake';
+import { Link } from '@/ui/frame/Link';
 import styles from './library.module.css';
 
 type Props = {

@@ -1,7 +1,6 @@
 'use client';
 import { Button, FileButton, TagsInput } from '@mantine/core';
 import { IconDownload, IconLock, IconReplace, IconTrash, IconX } from '@tabler/icons-react';
-import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { act } from '@/app/_client/act';
@@ -13,6 +12,7 @@ import { sizeText } from '@/core/media';
 import type { LibraryEntry } from '@/server/media';
 import type { UsedIn } from '@/server/outline';
 import { TextField } from '@/ui/fields/fields';
+import { Link } from '@/ui/frame/Link';
 import { kinds } from '@/ui/tile/kinds';
 import styles from './library.module.css';
 import { Preview } from './Preview';

@@ -1,9 +1,9 @@
 import { TableTd, TableTh, TableTr } from '@mantine/core';
 import { IconFile, IconFileText, IconHeadphones, IconMovie, IconPhoto } from '@tabler/icons-react';
-import Link from 'next/link';
 import { secondText } from '@/core/kernel/clock-time';
 import { type MediaFacts, type MediaKind, sizeText } from '@/core/media';
 import type { LibraryItem } from '@/server/media';
+import { Link } from '@/ui/frame/Link';
 import wordStyles from '@/ui/plain/words.module.css';
 import { DataTable } from '@/ui/table/DataTable';
 import styles from './library.module.css';

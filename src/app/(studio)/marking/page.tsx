@@ -1,5 +1,4 @@
 import { TableTd, TableTh, TableTr } from '@mantine/core';
-import Link from 'next/link';
 import { redirect } from 'next/navigation';
 import { signedIn } from '@/app/_server/doors';
 import { pointsText } from '@/core/kernel/exact';
@@ -9,6 +8,7 @@ import { dateTimeText } from '@/core/kernel/time';
 import { can, worksHere } from '@/core/people';
 import { instantFrom } from '@/server/enrolment';
 import { countByState, lessonsToMark, markersOfWork, markingQueue, type WorkState } from '@/server/marking';
+import { Link } from '@/ui/frame/Link';
 import { ReadyForPdf } from '@/ui/pdf/ReadyForPdf';
 import wordStyles from '@/ui/plain/words.module.css';
 import { DataTable } from '@/ui/table/DataTable';

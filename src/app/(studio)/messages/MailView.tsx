@@ -1,11 +1,11 @@
 'use client';
 import { Button } from '@mantine/core';
 import { IconRefresh, IconX } from '@tabler/icons-react';
-import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { act } from '@/app/_client/act';
 import type { MessageView } from '@/server/message';
+import { Link } from '@/ui/frame/Link';
 import { useReady } from '@/ui/plain/useReady';
 import wordStyles from '@/ui/plain/words.module.css';
 import { MailSheet } from './MailSheet';

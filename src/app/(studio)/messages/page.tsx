@@ -1,4 +1,3 @@
-import Link from 'next/link';
 import { FindField } from '@/app/_client/FindField';
 import { schoolDoor } from '@/app/_server/doors';
 import { isId } from '@/core/kernel/ids';
@@ -9,6 +8,7 @@ import { can, makesCourses } from '@/core/people';
 import { instantFrom } from '@/server/enrolment';
 import { messageOf, messageStates, type OutboxRow, outboxPage } from '@/server/message';
 import { coursesFor } from '@/server/outline';
+import { Link } from '@/ui/frame/Link';
 import { Pages } from '@/ui/table/Pages';
 import { TopBar } from '../_frame/TopBar';
 import { ChooseCourse } from './ChooseCourse';

@@ -1,12 +1,12 @@
 'use client';
 import { Button, Modal, SegmentedControl, Select, TagsInput, TextInput } from '@mantine/core';
 import { IconFileImport, IconFolderPlus, IconPlus } from '@tabler/icons-react';
-import Link from 'next/link';
 import { useState } from 'react';
 import { act } from '@/app/_client/act';
 import { showUndoable } from '@/app/_client/undo-notice';
 import { counted } from '@/core/kernel/words';
 import { type BankQuestion, contentOf, type Difficulty, kindOf, pathOf, questionKinds } from '@/core/quiz';
+import { Link } from '@/ui/frame/Link';
 import { newId } from '@/ui/ids';
 import wordStyles from '@/ui/plain/words.module.css';
 import { BankNav } from '../../_bank/BankNav';

@@ -1,7 +1,7 @@
 import { Button, Kbd } from '@mantine/core';
 import { IconX } from '@tabler/icons-react';
-import Link from 'next/link';
 import type { ReactNode } from 'react';
+import { Link } from '@/ui/frame/Link';
 import { Mark } from '@/ui/frame/Mark';
 import wordStyles from '@/ui/plain/words.module.css';
 import styles from '../marking.module.css';

@@ -1,7 +1,7 @@
 'use client';
-import Link from 'next/link';
 import { usePathname } from 'next/navigation';
 import type { ReactNode } from 'react';
+import { Link } from '@/ui/frame/Link';
 import { useDesk } from './CourseProvider';
 import styles from './tabs.module.css';
 

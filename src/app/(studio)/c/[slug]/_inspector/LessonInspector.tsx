@@ -2,7 +2,6 @@
 import { Button, SegmentedControl, Select, Switch } from '@mantine/core';
 import { IconPencil, IconTimeline } from '@tabler/icons-react';
 import dynamic from 'next/dynamic';
-import Link from 'next/link';
 import { useCallback, useMemo } from 'react';
 import { fail } from '@/core/kernel/problem';
 import {
@@ -17,6 +16,7 @@ import {
   linkFault,
 } from '@/core/outline';
 import { NumberField, TextField } from '@/ui/fields/fields';
+import { Link } from '@/ui/frame/Link';
 import { kinds } from '@/ui/tile/kinds';
 import { Tile } from '@/ui/tile/Tile';
 import { useCourse, useDesk } from '../_course/CourseProvider';

@@ -2,13 +2,13 @@
 import { Button, FileButton, Text } from '@mantine/core';
 import { Dropzone } from '@mantine/dropzone';
 import { IconUpload } from '@tabler/icons-react';
-import Link from 'next/link';
 import { useState } from 'react';
 import { act } from '@/app/_client/act';
 import { useIntake } from '@/app/_client/use-intake';
 import { secondText } from '@/core/kernel/clock-time';
 import { type MediaFacts, type MediaKind, sizeText } from '@/core/media';
 import type { Lesson, LessonFile } from '@/core/outline';
+import { Link } from '@/ui/frame/Link';
 import { useDesk } from '../_course/CourseProvider';
 import { Intake } from './Intake';
 import styles from './inspector.module.css';

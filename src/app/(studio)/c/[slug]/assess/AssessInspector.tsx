@@ -1,9 +1,9 @@
 'use client';
 import { Button } from '@mantine/core';
 import { IconPencil } from '@tabler/icons-react';
-import Link from 'next/link';
 import { type Lesson, lessonKindOf, questionsOf } from '@/core/outline';
 import { NumberField } from '@/ui/fields/fields';
+import { Link } from '@/ui/frame/Link';
 import { useDesk } from '../_course/CourseProvider';
 import inspector from '../_inspector/inspector.module.css';
 import { ReadinessList } from '../_inspector/ReadinessList';

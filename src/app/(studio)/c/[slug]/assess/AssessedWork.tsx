@@ -1,8 +1,8 @@
 'use client';
 import { SegmentedControl } from '@mantine/core';
-import Link from 'next/link';
 import { useEffect } from 'react';
 import { checkpointsOf, type Lesson, lessonKindOf, plainText, questionsOf } from '@/core/outline';
+import { Link } from '@/ui/frame/Link';
 import wordStyles from '@/ui/plain/words.module.css';
 import { useDesk } from '../_course/CourseProvider';
 import { UndoButtons } from '../build/UndoButtons';

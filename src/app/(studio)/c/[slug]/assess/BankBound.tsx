@@ -1,8 +1,8 @@
 'use client';
 import { Button, Group } from '@mantine/core';
-import Link from 'next/link';
 import type { Question } from '@/core/outline';
 import { type BankQuestion, bodyText } from '@/core/quiz';
+import { Link } from '@/ui/frame/Link';
 import wordStyles from '@/ui/plain/words.module.css';
 import { useDesk } from '../_course/CourseProvider';
 import styles from './assess.module.css';

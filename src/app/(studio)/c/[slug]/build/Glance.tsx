@@ -1,8 +1,8 @@
 'use client';
 import { ActionIcon, Button, Tooltip } from '@mantine/core';
 import { IconPrinter, IconZoomIn, IconZoomOut } from '@tabler/icons-react';
-import Link from 'next/link';
 import { useCallback, useMemo, useState } from 'react';
+import { Link } from '@/ui/frame/Link';
 import wordStyles from '@/ui/plain/words.module.css';
 import { TileLegend, TileMap, type TilePlace, type Zoom, zooms } from '@/ui/tile/TileMap';
 import { useDesk } from '../_course/CourseProvider';

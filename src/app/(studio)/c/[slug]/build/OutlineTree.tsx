@@ -1,7 +1,6 @@
 'use client';
 import { DndContext, DragOverlay, PointerSensor, useDraggable, useSensor, useSensors } from '@dnd-kit/core';
 import { defaultRangeExtractor, useWindowVirtualizer } from '@tanstack/react-virtual';
-import Link from 'next/link';
 import {
   type KeyboardEvent,
   type MouseEvent,
@@ -14,6 +13,7 @@ import {
   useRef,
   useState,
 } from 'react';
+import { Link } from '@/ui/frame/Link';
 import { useReady } from '@/ui/plain/useReady';
 import { useDesk } from '../_course/CourseProvider';
 import { markedRows, useOutlineActions } from './actions';

@@ -9,9 +9,9 @@ import {
   IconPlus,
   IconSearch,
 } from '@tabler/icons-react';
-import Link from 'next/link';
 import type { RefObject } from 'react';
 import { type LessonKind, lessonKinds } from '@/core/outline';
+import { Link } from '@/ui/frame/Link';
 import wordStyles from '@/ui/plain/words.module.css';
 import { kinds } from '@/ui/tile/kinds';
 import { useCourseStatus, useDesk } from '../_course/CourseProvider';

@@ -1,6 +1,5 @@
 'use client';
 import { Button, CloseButton } from '@mantine/core';
-import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useMemo, useState } from 'react';
 import { act } from '@/app/_client/act';
@@ -9,6 +8,7 @@ import { ok } from '@/core/kernel/problem';
 import { dateTimeText } from '@/core/kernel/time';
 import type { Lesson } from '@/core/outline';
 import { type Opening, type OpeningRule, ruleText } from '@/core/release';
+import { Link } from '@/ui/frame/Link';
 import wordStyles from '@/ui/plain/words.module.css';
 import { useCourse, useDesk } from '../_course/CourseProvider';
 import { closingKinds } from '../_inspector/closing-kinds';

@@ -1,13 +1,13 @@
 'use client';
 import { Button, TextInput } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
-import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { type FormEvent, useState } from 'react';
 import { act } from '@/app/_client/act';
 import type { Cohort } from '@/core/enrolment';
 import type { Problem } from '@/core/kernel/problem';
 import type { StaffRow } from '@/server/people';
+import { Link } from '@/ui/frame/Link';
 import { useReady } from '@/ui/plain/useReady';
 import { useDesk } from '../_course/CourseProvider';
 import inspector from '../_inspector/inspector.module.css';

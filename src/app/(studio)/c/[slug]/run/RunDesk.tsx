@@ -1,11 +1,11 @@
 'use client';
 import { Anchor, SegmentedControl } from '@mantine/core';
-import Link from 'next/link';
 import { usePathname, useRouter, useSearchParams } from 'next/navigation';
 import { useState, useTransition } from 'react';
 import { FindField } from '@/app/_client/FindField';
 import type { Cohort } from '@/core/enrolment';
 import type { StaffRow } from '@/server/people';
+import { Link } from '@/ui/frame/Link';
 import { Pages } from '@/ui/table/Pages';
 import { Workbench } from '../_course/Workbench';
 import { CertificateTable } from './CertificateTable';

@@ -1,11 +1,11 @@
 'use client';
 import { Button, TableTd, TableTh, TableTr } from '@mantine/core';
-import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { act } from '@/app/_client/act';
 import { counted } from '@/core/kernel/words';
 import type { Results } from '@/server/assignment';
+import { Link } from '@/ui/frame/Link';
 import wordStyles from '@/ui/plain/words.module.css';
 import { DataTable } from '@/ui/table/DataTable';
 import { markingHref } from '../../_desk/hrefs';

@@ -1,10 +1,10 @@
-import Link from 'next/link';
 import { orNotFound, signedIn } from '@/app/_server/doors';
 import { dateTimeText } from '@/core/kernel/time';
 import { can } from '@/core/people';
 import { resultsOf } from '@/server/assignment';
 import { instantFrom } from '@/server/enrolment';
 import { lessonsToMark } from '@/server/marking';
+import { Link } from '@/ui/frame/Link';
 import { TopBar } from '../../../_frame/TopBar';
 import styles from '../../marking.module.css';
 import { ReleaseDesk } from './ReleaseDesk';

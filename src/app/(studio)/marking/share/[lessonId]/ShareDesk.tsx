@@ -1,6 +1,5 @@
 'use client';
 import { Button, NumberInput, Select, TableTd, TableTh, TableTr } from '@mantine/core';
-import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { act } from '@/app/_client/act';
@@ -8,6 +7,7 @@ import { pointsText } from '@/core/kernel/exact';
 import { counted } from '@/core/kernel/words';
 import { evenly } from '@/core/marking';
 import type { SharedPart, Sharing } from '@/server/marking';
+import { Link } from '@/ui/frame/Link';
 import { useReady } from '@/ui/plain/useReady';
 import wordStyles from '@/ui/plain/words.module.css';
 import { DataTable } from '@/ui/table/DataTable';

@@ -1,6 +1,5 @@
 'use client';
 import { MultiSelect, Select, Switch } from '@mantine/core';
-import Link from 'next/link';
 import {
   type AssignmentSettings,
   type FileKind,
@@ -14,6 +13,7 @@ import {
 import type { Result } from '@/core/kernel/problem';
 import type { Lesson } from '@/core/outline';
 import { NumberField } from '@/ui/fields/fields';
+import { Link } from '@/ui/frame/Link';
 import wordStyles from '@/ui/plain/words.module.css';
 import { useCourse, useDesk } from '../../_course/CourseProvider';
 import inspector from '../../_inspector/inspector.module.css';

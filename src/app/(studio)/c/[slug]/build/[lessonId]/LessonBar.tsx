@@ -1,10 +1,10 @@
 'use client';
 import { ActionIcon, Tooltip } from '@mantine/core';
 import { IconArrowLeft, IconChevronDown, IconChevronUp } from '@tabler/icons-react';
-import Link from 'next/link';
 import { usePathname, useRouter } from 'next/navigation';
 import { type ReactNode, useEffect } from 'react';
 import { type Lesson, lessonKindOf } from '@/core/outline';
+import { Link } from '@/ui/frame/Link';
 import { useDesk } from '../../_course/CourseProvider';
 import { PageTabs } from '../../_course/PageTabs';
 import styles from '../../_course/tabs.module.css';

@@ -1,7 +1,7 @@
 'use client';
 import { Button } from '@mantine/core';
 import { IconArrowLeft, IconPrinter } from '@tabler/icons-react';
-import Link from 'next/link';
+import { Link } from '@/ui/frame/Link';
 import { TileLegend, TileMap } from '@/ui/tile/TileMap';
 import { useCourse, useDesk } from '../../_course/CourseProvider';
 import styles from './map.module.css';

@@ -1,8 +1,8 @@
 'use client';
 import { useWindowVirtualizer } from '@tanstack/react-virtual';
-import Link from 'next/link';
 import { useLayoutEffect, useRef, useState } from 'react';
 import { isGraded, type Lesson, lessonKindOf, outcomesOf, questionsOf } from '@/core/outline';
+import { Link } from '@/ui/frame/Link';
 import wordStyles from '@/ui/plain/words.module.css';
 import { Tile } from '@/ui/tile/Tile';
 import type { LessonTile, SectionTiles } from '@/ui/tile/tiles';

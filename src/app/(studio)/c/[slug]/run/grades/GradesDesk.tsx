@@ -3,7 +3,6 @@ import { Button, Select, TextInput } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
 import { IconFlask } from '@tabler/icons-react';
 import dynamic from 'next/dynamic';
-import Link from 'next/link';
 import { useCallback, useMemo, useState } from 'react';
 import { act } from '@/app/_client/act';
 import {
@@ -17,6 +16,7 @@ import {
 } from '@/core/gradebook';
 import { bare } from '@/core/kernel/bare';
 import { counted } from '@/core/kernel/words';
+import { Link } from '@/ui/frame/Link';
 import { useCourse, useDesk } from '../../_course/CourseProvider';
 import type { ShownGrade } from './GradesGrid';
 import styles from './grades.module.css';

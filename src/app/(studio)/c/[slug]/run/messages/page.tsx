@@ -1,8 +1,8 @@
-import Link from 'next/link';
 import { courseDoor } from '@/app/_server/doors';
 import { TextsDesk } from '@/app/(studio)/messages/_texts/TextsDesk';
 import { aroundOf, textsOf } from '@/server/message';
 import { schoolFacts } from '@/server/people';
+import { Link } from '@/ui/frame/Link';
 import styles from '../run.module.css';
 
 /** What the learners of a course are told, where it differs from the school. */

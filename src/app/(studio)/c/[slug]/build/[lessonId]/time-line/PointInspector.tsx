@@ -1,11 +1,11 @@
 'use client';
 import { Button, Switch } from '@mantine/core';
 import { IconBookmark, IconHexagon, IconPlayerPlay, IconTrash } from '@tabler/icons-react';
-import Link from 'next/link';
 import type { MediaFacts } from '@/core/media';
 import { type Lesson, type Moment, type Question, questionsOf, timeFaults } from '@/core/outline';
 import { TextField } from '@/ui/fields/fields';
 import { TimeField } from '@/ui/fields/TimeField';
+import { Link } from '@/ui/frame/Link';
 import wordStyles from '@/ui/plain/words.module.css';
 import { useDesk } from '../../../_course/CourseProvider';
 import inspector from '../../../_inspector/inspector.module.css';

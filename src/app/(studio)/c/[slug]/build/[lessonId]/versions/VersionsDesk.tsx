@@ -1,13 +1,13 @@
 'use client';
 import { Button, SegmentedControl } from '@mantine/core';
 import { IconArrowBackUp } from '@tabler/icons-react';
-import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useEffect } from 'react';
 import { dateTimeText, type Names, Temporal } from '@/core/kernel/time';
 import { type Piece, wordsIn } from '@/core/kernel/word-difference';
 import { counted } from '@/core/kernel/words';
 import type { RichText, TextVersion } from '@/core/outline';
+import { Link } from '@/ui/frame/Link';
 import wordStyles from '@/ui/plain/words.module.css';
 import { WordDifference } from '@/ui/text/WordDifference';
 import { useDesk } from '../../../_course/CourseProvider';

@@ -1,6 +1,6 @@
-import Link from 'next/link';
 import { courseDoor } from '@/app/_server/doors';
 import { liveAssignment, rollOf, scriptsOf } from '@/server/assignment';
+import { Link } from '@/ui/frame/Link';
 import styles from '../../run.module.css';
 import { SortingTable } from './SortingTable';
 
