@@ -12,42 +12,47 @@ const tags = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'];
 const scanner = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
 
 /**
- * Breaks of the rules on a page as it is. In dark colours only what colours can break is looked at again, and of what is
- * drawn alike, all the way up to the page, the first only: hundreds of cells of a table have the same two colours.
+ * Breaks of the rules on a page as it is; in dark colours only those that colours can break. Of what is drawn alike the
+ * first is measured: hundreds of cells of a table have the same two colours.
  */
 async function violations(page: Page, scheme: 'light' | 'dark'): Promise<string[]> {
-  const only = scheme === 'light' ? { type: 'tag', values: tags } : { type: 'rule', values: ['color-contrast'] };
   const found = await page.evaluate(
-    async ([runOnly, isEach]) => {
+    async ([tags, withAll]) => {
       const { axe } = window as unknown as { axe: { run(where: unknown, how: object): Promise<AxeResults> } };
-      const looks = new Map<Element, string>();
-      const lookOf = (element: Element): string => {
-        let look = looks.get(element);
-        if (look !== undefined) return look;
-        // Names and addresses tell one from the other, and change no colour.
-        const own = [...element.attributes]
-          .filter(
-            ({ name }) =>
-              !/^(id|for|href|src|title|alt|d|value|aria-(label|labelledby|describedby|controls|posinset|rowindex|colindex))$/.test(
-                name,
-              ),
-          )
-          .map(({ name, value }) => `${name}=${value}`);
-        look = `${element.parentElement ? lookOf(element.parentElement) : ''}/${element.tagName} ${own.join(' ')}`;
-        looks.set(element, look);
-        return look;
+      const how = { resultTypes: ['violations'], preload: false };
+      const all = { ...how, runOnly: { type: 'tag', values: tags }, rules: { 'color-contrast': { enabled: false } } };
+      const colours = { ...how, runOnly: { type: 'rule', values: ['color-contrast'] } };
+
+      // What lies behind an element: the grounds of all it stands in, and how much they let through.
+      const behind = new Map<Element, string>();
+      const behindOf = (element: Element): string => {
+        let ground = behind.get(element);
+        if (ground !== undefined) return ground;
+        const { backgroundColor, backgroundImage, opacity, filter, position } = getComputedStyle(element);
+        const own = `${backgroundColor} ${backgroundImage} ${opacity} ${filter} ${position}`;
+        const above = element.parentElement ? behindOf(element.parentElement) : '';
+        ground = own === 'rgba(0, 0, 0, 0) none 1 none static' ? above : `${above}/${own}`;
+        behind.set(element, ground);
+        return ground;
       };
       const firsts = new Map<string, Element>();
-      for (const element of isEach ? [] : document.body.querySelectorAll('*')) {
+      for (const element of document.body.querySelectorAll('*')) {
         const saysSomething = [...element.childNodes].some((one) => one.nodeType === 3 && one.nodeValue?.trim());
         if (!saysSomething && !element.matches('input, textarea')) continue;
-        const look = lookOf(element);
+        const { color, fontSize, fontWeight, textShadow } = getComputedStyle(element);
+        const states = ['disabled', 'aria-disabled', 'aria-hidden'].map(
+          (name) => element.closest(`[${name}]`) !== null,
+        );
+        const letters = `${color} ${fontSize} ${fontWeight} ${textShadow} ${states.join(' ')}`;
+        const look = `${behindOf(element)}/${element.tagName} ${element.getAttribute('class')} ${letters}`;
         if (!firsts.has(look)) firsts.set(look, element);
       }
-      const where = isEach ? document : [...firsts.values()];
-      return (await axe.run(where, { runOnly, resultTypes: ['violations'], preload: false })).violations;
+      return [
+        ...(withAll ? (await axe.run(document, all)).violations : []),
+        ...(await axe.run([...firsts.values()], colours)).violations,
+      ];
     },
-    [only, scheme === 'light'] as const,
+    [tags, scheme === 'light'] as const,
   );
   return found.map(
     (one) =>
@@ -589,10 +594,13 @@ async function scan(page: Page, visit: Visit, atRest: () => Promise<void>): Prom
   const problems = (await beyond(page)).map((one) => `${visit.name}: ${one}`);
   for (const scheme of ['light', 'dark'] as const) {
     await page.emulateMedia({ colorScheme: scheme });
-    await page.evaluate(async (colours) => {
+    const moving = await page.evaluate(async (colours) => {
       document.documentElement.setAttribute('data-mantine-color-scheme', colours);
+      const begun = document.getAnimations().length;
       for (let frame = 0; frame < 2; frame += 1) await new Promise(requestAnimationFrame);
+      return begun;
     }, scheme);
+    if (moving > 0) problems.push(`${visit.name}, ${scheme}: ${moving} things move for who asked for less motion`);
     problems.push(...(await violations(page, scheme)).map((one) => `${visit.name}, ${scheme}: ${one}`));
   }
   await page.setViewportSize(phone);
@@ -602,7 +610,7 @@ async function scan(page: Page, visit: Visit, atRest: () => Promise<void>): Prom
 }
 
 for (const [part, belongs] of parts) {
-  test(`every main page meets WCAG 2.2 AA in light and in dark colours, fits a desk and a phone, without errors in the console: ${part}`, async ({
+  test(`every main page meets WCAG 2.2 AA in light and in dark colours, fits a desk and a phone, keeps still and asks for no more than it shows, without errors in the console: ${part}`, async ({
     browser,
     school,
   }) => {
@@ -613,6 +621,10 @@ for (const [part, belongs] of parts) {
         : await browser.newContext({ baseURL: school.address, viewport: desk });
       const page = await context.newPage();
       const atRest = watched(page);
+      page.on('request', (request) => {
+        if (request.headers()['next-router-prefetch'])
+          problems.push(`${who}: ${request.url()} is fetched before anybody wants it`);
+      });
       page.on('pageerror', (error) => problems.push(`${who}: ${error.message}`));
       page.on(
         'console',

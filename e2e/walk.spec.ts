@@ -8,6 +8,8 @@ import { type Action, type Actor, can, makesCourses } from '../src/core/people';
 import { command, expect, signedIn, testIn } from './support/school';
 
 const test = testIn('sample');
+// Walks that know nothing of one another: each of the two runners takes one.
+test.describe.configure({ mode: 'parallel' });
 const root = join('src', 'app');
 
 /** Every page and every route of the application, as the files say. */

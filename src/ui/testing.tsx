@@ -41,7 +41,11 @@ export function shown(part: ReactNode) {
     </MantineProvider>
   );
   const { rerender, ...view } = render(inTheme(part));
-  return { ...view, again: (next: ReactNode) => rerender(inTheme(next)), user: userEvent.setup() };
+  return {
+    ...view,
+    again: (next: ReactNode) => rerender(inTheme(next)),
+    user: userEvent.setup({ pointerEventsCheck: 0 }),
+  };
 }
 
 /** What breaks the rules of accessibility in what is shown, by the names of the rules. What needs colours is seen in journeys. */

@@ -121,6 +121,17 @@ describe('checkpoints of a film', () => {
     expect(one.now().asking).toBeNull();
   });
 
+  test.each([10, 10.03])(
+    'who jumps right to one that must be answered, to %d s, is asked it there',
+    async (seconds) => {
+      const one = film([checkpoint('a', 10_000, { required: true })]);
+      one.seek(seconds);
+      await one.play();
+      one.pass(3000);
+      expect([one.player.paused, one.player.currentTime, one.now().asking?.id]).toEqual([true, 10, 'a']);
+    },
+  );
+
   test('one that may be left open is left by playing on, and is asked again when the film comes by', async () => {
     const one = film([checkpoint('a', 5000)]);
     await one.play();

@@ -75,7 +75,11 @@ export function useCheckpoints(
       if (now.current.asking || media.seeking) return;
       const { passed } = now.current;
       if (passed && Math.abs(at - passed.at) > nearMs) now.current.passed = null;
-      const met = checkpoints.find((one) => one.at > last && one.at <= at && one !== passed && !isRight(one.id));
+      // At one that must be answered nobody has been yet, also who jumped right to it.
+      const must = barrier();
+      const met = checkpoints.find(
+        (one) => one.at <= at && (one === must || (one.at > last && one !== passed && !isRight(one.id))),
+      );
       if (met) return stopAt(met);
       last = at;
       setFurthest((far) => (at - far >= 1000 ? at : far));
