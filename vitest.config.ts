@@ -35,6 +35,22 @@ export default defineConfig({
           // Parts of pages, on a page that is none: what they show, and what becomes of what is done to them.
           environment: 'jsdom',
           setupFiles: ['src/ui/testing.tsx'],
+          // Put together once: its hundreds of files would be read anew for each file of tests.
+          deps: {
+            optimizer: {
+              client: {
+                enabled: true,
+                include: [
+                  '@mantine/core',
+                  '@mantine/hooks',
+                  '@mantine/dates',
+                  '@mantine/notifications',
+                  '@tabler/icons-react',
+                  'axe-core',
+                ],
+              },
+            },
+          },
           // Each file by itself: some put something of their own in place of what a part asks.
           maxWorkers: 2,
           testTimeout: 120_000,
