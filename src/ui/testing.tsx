@@ -41,11 +41,7 @@ export function shown(part: ReactNode) {
     </MantineProvider>
   );
   const { rerender, ...view } = render(inTheme(part));
-  return {
-    ...view,
-    again: (next: ReactNode) => rerender(inTheme(next)),
-    user: userEvent.setup({ pointerEventsCheck: 0 }),
-  };
+  return { ...view, again: (next: ReactNode) => rerender(inTheme(next)), user: userEvent.setup() };
 }
 
 /** What breaks the rules of accessibility in what is shown, by the names of the rules. What needs colours is seen in journeys. */
