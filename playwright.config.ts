@@ -19,6 +19,10 @@ export default defineConfig({
       args: [
         '--no-sandbox',
         '--disable-gpu',
+        // Without a card, a process for it only passes pictures on.
+        '--in-process-gpu',
+        // Pages live for seconds: what is compiled for the long run, and memory cleared beside them, costs more than it gives.
+        '--js-flags=--no-opt --single-threaded-gc',
         '--disable-background-networking',
         '--disable-component-update',
         '--disable-sync',

@@ -8,6 +8,7 @@ import { root } from './paths.mjs';
 import { buildPrograms } from './programs.mjs';
 import { runToEnd } from './run.mjs';
 import { Stop, stepTimed } from './say.mjs';
+import { compressStatics } from './statics.mjs';
 import { commandOf } from './system.mjs';
 
 const hash = (parts) => parts.reduce((sum, part) => sum.update(part), createHash('sha256')).digest('hex');
@@ -70,6 +71,7 @@ function sourceSum() {
     'tsconfig.json',
     'package-lock.json',
     'cli/programs.mjs',
+    'cli/statics.mjs',
   ].map((name) => join(root, name));
   return hash([...files, ...settings].flatMap((file) => [file.slice(root.length), readFileSync(file)]));
 }
@@ -92,6 +94,7 @@ export const ensureBuild = () =>
         env: { ...process.env, NODE_ENV: 'production', NEXT_TELEMETRY_DISABLED: '1' },
       });
       if (status !== 0) throw new Stop(`The build failed:\n${words}`);
+      compressStatics();
       await buildPrograms();
     });
     writeFileSync(stamp, wanted);

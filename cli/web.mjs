@@ -4,6 +4,7 @@ import { parseArgs } from 'node:util';
 import next from 'next';
 import { root } from './paths.mjs';
 import { directProgram } from './programs.mjs';
+import { staticsOf } from './statics.mjs';
 
 /**
  * The web server: the framework's own handler, behind what has to be settled before it. Where a request comes
@@ -75,6 +76,7 @@ async function serve() {
   await app.prepare();
   // While it is worked on, the framework answers everything, so that a change is there at once.
   const { answerDirectly } = values.dev ? { answerDirectly: () => false } : await import(directProgram);
+  const answerStatics = values.dev ? (_request, _response, next) => next() : await staticsOf();
   const handle = app.getRequestHandler();
   const upgrade = app.getUpgradeHandler();
   const server = createServer((request, response) => {
@@ -86,7 +88,8 @@ async function serve() {
       response.writeHead(refusal[0], { 'content-type': 'text/plain; charset=utf-8' });
       return response.end(refusal[1]);
     }
-    return answerDirectly(request, response) || handle(request, response);
+    if (answerDirectly(request, response)) return;
+    answerStatics(request, response, () => handle(request, response));
   });
   // Longer than whoever asks keeps a connection for the next request: who uses one must not find it just closed.
   server.keepAliveTimeout = 65_000;

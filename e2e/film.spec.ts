@@ -50,7 +50,7 @@ test('chapters and checkpoints made on the time line, met and answered by a lear
   await inspector.getByLabel('What is asked').fill('One of you stays on the bank.');
   await inspector.getByLabel('Said when it is not').fill('Listen to the first rule again.');
   await inspector.getByLabel('true', { exact: true }).check();
-  await inspector.getByRole('switch', { name: 'Nobody passes it unanswered' }).check({ force: true });
+  await inspector.getByRole('switch', { name: 'Nobody passes it unanswered' }).check();
   await expect(maker.getByText(/^Saved/)).toBeVisible();
 
   // By keyboard: a second later, a frame later, and back in one step each.

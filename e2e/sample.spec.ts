@@ -14,7 +14,7 @@ test('what its creator lets visitors look at is open to anybody, with its film a
     await find.fill(title);
     const row = maker.getByRole('treeitem', { name: new RegExp(title) });
     await row.click();
-    await maker.getByRole('switch', { name: /^Sample/ }).check({ force: true });
+    await maker.getByRole('switch', { name: /^Sample/ }).check();
     ids.push((await row.getAttribute('data-row')) ?? '');
   }
   await find.fill('Work out the discharge');

