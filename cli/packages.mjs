@@ -9,7 +9,7 @@ import { buildPrograms } from './programs.mjs';
 import { runToEnd } from './run.mjs';
 import { Stop, stepTimed } from './say.mjs';
 import { compressStatics } from './statics.mjs';
-import { commandOf } from './system.mjs';
+import { commandOf, ensureSystem, isRoot } from './system.mjs';
 
 const hash = (parts) => parts.reduce((sum, part) => sum.update(part), createHash('sha256')).digest('hex');
 
@@ -52,6 +52,14 @@ export const ensurePackages = () =>
       writeFileSync(stamp, wanted);
     },
   );
+
+/** What a machine that has nothing yet needs: Debian's packages of these names, and those of the lock file. */
+export async function ensureMachine(names) {
+  const system = ensureSystem(names);
+  // Side by side, unless a password may be asked for in between.
+  if (!isRoot) await system;
+  await Promise.all([system, ensurePackages()]);
+}
 
 function filesIn(folder) {
   return readdirSync(folder, { withFileTypes: true }).flatMap((entry) => {

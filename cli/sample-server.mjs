@@ -3,18 +3,17 @@ import { mkdtempSync, openSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { startDatabase } from './database.mjs';
-import { ensureBuild, ensurePackages } from './packages.mjs';
+import { ensureBuild, ensureMachine } from './packages.mjs';
 import { root } from './paths.mjs';
 import { untilAnswers, webProcesses } from './processes.mjs';
 import { Stop, step } from './say.mjs';
 import { systemPackages } from './start.mjs';
-import { ensureSystem, freePort } from './system.mjs';
+import { freePort } from './system.mjs';
 import { sampleSchool } from './test.mjs';
 
 /** Runs work beside a web server with a sample school of its own, and leaves nothing behind. */
 export async function withSampleServer(work, packages = []) {
-  ensureSystem([...systemPackages, ...packages]);
-  await ensurePackages();
+  await ensureMachine([...systemPackages, ...packages]);
   await ensureBuild();
   const data = mkdtempSync(join(tmpdir(), 'mosaik-sample-'));
   const server = await startDatabase(data);

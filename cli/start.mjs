@@ -3,13 +3,13 @@ import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node
 import { join } from 'node:path';
 import { setTimeout as wait } from 'node:timers/promises';
 import { ensureDatabase, startDatabase } from './database.mjs';
-import { ensureBuild, ensurePackages } from './packages.mjs';
+import { ensureBuild, ensureMachine } from './packages.mjs';
 import { dataFolder, root } from './paths.mjs';
 import { keepRunning, untilAnswers, webProcesses } from './processes.mjs';
 import { isWorker, workerWords } from './programs.mjs';
 import { runToEnd } from './run.mjs';
 import { bold, Stop, say, step, stepTimed, warn } from './say.mjs';
-import { commandOf, ensureSystem, freeMegabytes, freePort, portIsFree, programOf } from './system.mjs';
+import { commandOf, freeMegabytes, freePort, portIsFree, programOf } from './system.mjs';
 
 export const systemPackages = ['postgresql', 'ffmpeg', 'espeak-ng', 'poppler-utils', 'fonts-noto-cjk'];
 const leastMegabytes = 300;
@@ -78,8 +78,7 @@ export async function start(options) {
   }
   await endLeftovers(runFile);
   const port = await choosePort(options.port);
-  ensureSystem(systemPackages);
-  await ensurePackages();
+  await ensureMachine(systemPackages);
   if (!options.dev) await ensureBuild();
   if (options.fresh) {
     for (const name of ['postgres', 'files', 'uploads', 'database-password', 'logs'])

@@ -1,4 +1,4 @@
-import { execFileSync, spawnSync } from 'node:child_process';
+import { execFileSync, spawn, spawnSync } from 'node:child_process';
 import { existsSync, readdirSync, readFileSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { join } from 'node:path';
@@ -36,7 +36,7 @@ const needs = {
 };
 
 /** Installs what is missing from Debian's packages; asks for root only then. */
-export function ensureSystem(names) {
+export async function ensureSystem(names) {
   const missing = names.filter((name) => !needs[name].present());
   if (missing.length === 0) return;
   const list = missing.map((name) => `${name} (${needs[name].why})`).join(', ');
@@ -55,14 +55,15 @@ export function ensureSystem(names) {
   );
   const run = (...args) => {
     const words = isRoot ? args : ['sudo', 'env', 'DEBIAN_FRONTEND=noninteractive', ...args];
-    return spawnSync(words[0], words.slice(1), {
+    const child = spawn(words[0], words.slice(1), {
       stdio: ['inherit', 'ignore', 'inherit'],
       env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
-    }).status;
+    });
+    return new Promise((resolve) => child.once('error', () => resolve(1)).once('exit', resolve));
   };
   if (
-    run('apt-get', 'update', '-qq') !== 0 ||
-    run('apt-get', 'install', '-y', '-qq', '--no-install-recommends', ...missing) !== 0
+    (await run('apt-get', 'update', '-qq')) !== 0 ||
+    (await run('apt-get', 'install', '-y', '-qq', '--no-install-recommends', ...missing)) !== 0
   ) {
     throw new Stop(
       `Debian's packages could not be installed: ${missing.join(', ')}. See the message above; then run this again.`,

@@ -4,13 +4,12 @@ import { existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync } from 'node:f
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { ensureDatabase, startDatabase } from './database.mjs';
-import { ensureBuild, ensurePackages } from './packages.mjs';
+import { ensureBuild, ensureMachine, ensurePackages } from './packages.mjs';
 import { root } from './paths.mjs';
 import { workerWords } from './programs.mjs';
 import { runToEnd } from './run.mjs';
 import { Stop, say, step, warn } from './say.mjs';
 import { prepare, systemPackages } from './start.mjs';
-import { ensureSystem } from './system.mjs';
 
 const tool = (name, ...args) => ['node', [join('node_modules', name), ...args]];
 
@@ -193,8 +192,7 @@ function wanted(paths) {
 export async function test(_options, paths) {
   for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, stopAll);
   const { journeyFiles, sources, all } = wanted(paths);
-  ensureSystem([...systemPackages, 'chromium-headless-shell']);
-  await ensurePackages();
+  await ensureMachine([...systemPackages, 'chromium-headless-shell']);
   const tally = { passed: 0, failed: 0 };
   const withSources = all || sources.length > 0;
   if (all) await runChecks(tally);

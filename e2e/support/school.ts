@@ -34,8 +34,8 @@ type Kind = 'sample' | 'empty';
 
 /**
  * A school from the production build: database, data folder, web server and job process. It is filled anew for each
- * file while its web server goes on: what a process keeps in memory holds for any school, and one that starts, and
- * makes its first pages, costs more than most journeys.
+ * file while its processes go on: what they keep in memory holds for any school, and one that starts, and makes its
+ * first pages, costs more than most journeys.
  */
 async function openHouse() {
   const server = process.env.MOSAIK_TEST_DATABASE;
@@ -66,9 +66,10 @@ async function openHouse() {
   const start = (at: string, ...args: string[]) =>
     spawn(process.execPath, args, { env: { ...env, MOSAIK_ADDRESS: at }, stdio: ['ignore', log, log] });
   const startWeb = (at: string) => start(at, 'cli/web.mjs', '--port', new URL(at).port);
+  const runs = (child: ChildProcess | null) => child?.exitCode === null && child.signalCode === null;
   /** At once: a web process would wait for the lines that browsers hold open. */
   const end = async (child: ChildProcess | null) => {
-    if (!child || child.exitCode !== null || child.signalCode !== null) return;
+    if (!child || !runs(child)) return;
     const ended = new Promise((resolve) => child.once('exit', resolve));
     child.kill('SIGKILL');
     await ended;
@@ -117,8 +118,8 @@ async function openHouse() {
   return {
     school,
     async fill(kind: Kind) {
-      // What is half done belongs to the school before.
-      await Promise.all([endOthers(), end(worker)]);
+      // What a job process sees to when it begins, a copy of the sample school has.
+      await Promise.all([endOthers(), kind === 'empty' && end(worker)]);
       const next = `${name}_next`;
       await admin.query(`create database "${next}" ${kind === 'sample' ? `template "${template.name}"` : ''}`);
       const folders = existsSync(data) ? readdirSync(data) : [];
@@ -133,7 +134,7 @@ async function openHouse() {
       }
       await admin.query(`drop database if exists "${name}" with (force)`);
       await admin.query(`alter database "${next}" rename to "${name}"`);
-      worker = start(address, ...workerWords());
+      if (!runs(worker)) worker = start(address, ...workerWords());
       web ??= startWeb(address);
       await untilReady(address);
     },

@@ -71,9 +71,9 @@ export default async function LibraryPage({ searchParams }: { readonly searchPar
               <FindField label="Find in the library" placeholder="Find a name, words, a tag" find={find} />
               <nav className={styles.filters} aria-label="Filters">
                 {filters.map(({ name, on, href }) => (
-                  <a key={name} href={href} aria-current={on || undefined}>
+                  <Link key={name} href={href} aria-current={on || undefined}>
                     {name}
-                  </a>
+                  </Link>
                 ))}
               </nav>
               <span className={styles.sum}>
