@@ -15,8 +15,10 @@ beforeAll(async () => {
   writeFileSync(join(folder, 'chunks', 'long.js'), long);
   writeFileSync(join(folder, 'chunks', 'short.js'), '1');
   writeFileSync(join(folder, 'face.woff2'), long);
+  writeFileSync(join(folder, 'chunks', 'of-another-build.js'), long);
   compressStatics(folder);
   const answer = await staticsOf(folder);
+  for (const name of ['of-another-build.js', 'of-another-build.js.gz']) rmSync(join(folder, 'chunks', name));
   server = createServer((request, response) => answer(request, response, () => response.end(`next ${request.url}`)));
   await new Promise((done) => server.listen(0, '127.0.0.1', done));
   address = `http://127.0.0.1:${server.address().port}`;
@@ -27,16 +29,28 @@ afterAll(() => {
 });
 
 test('compressed beside themselves are texts that grow smaller by it', () => {
-  expect(readdirSync(folder, { recursive: true }).sort()).toEqual(
-    ['chunks', 'chunks/long.js', 'chunks/long.js.gz', 'chunks/short.js', 'face.woff2'].sort(),
-  );
+  expect(readdirSync(folder, { recursive: true }).sort()).toEqual([
+    ...['chunks', 'chunks/long.js', 'chunks/long.js.gz', 'chunks/short.js', 'face.woff2'],
+  ]);
 });
 
 test.each([
   ['a text, to who takes it compressed', 'GET', 'chunks/long.js', 'gzip, br', long, 'gzip'],
   ['a text, to who does not', 'GET', 'chunks/long.js', 'identity', long, null],
+  ['a text, to who refuses it', 'GET', 'chunks/long.js', 'gzip;q=0, br', long, null],
+  ['what is compressed by its nature', 'GET', 'face.woff2', 'gzip', long, null],
   ['one that is too short for it', 'GET', 'chunks/short.js', 'gzip', '1', null],
   ['with something asked along', 'GET', 'chunks/long.js?v=1', 'gzip', long, 'gzip'],
+  [
+    'what another build took away',
+    'GET',
+    'chunks/of-another-build.js',
+    'gzip',
+    'next /_next/static/chunks/of-another-build.js',
+    null,
+  ],
+  ['a name that is none', 'GET', '%00', 'gzip', 'next /_next/static/%00', null],
+  ['an address that is damaged', 'GET', '%E0%A4', 'gzip', 'next /_next/static/%E0%A4', null],
   ['what is not there', 'GET', 'chunks/none.js', 'gzip', 'next /_next/static/chunks/none.js', null],
   ['a folder', 'GET', 'chunks', 'gzip', 'next /_next/static/chunks', null],
   ['what lies outside', 'GET', '%2e%2e%2fBUILD_ID', 'gzip', 'next /_next/static/%2e%2e%2fBUILD_ID', null],
@@ -45,5 +59,6 @@ test.each([
   const answer = await fetch(`${address}/_next/static/${path}`, { method, headers: { 'accept-encoding': accepted } });
   expect(await answer.text()).toBe(body);
   expect(answer.headers.get('content-encoding')).toBe(encoding);
-  if (!body.startsWith('next')) expect(answer.headers.get('cache-control')).toBe('public,max-age=31536000,immutable');
+  const kept = body.startsWith('next') ? null : 'public, max-age=31536000, immutable';
+  expect(answer.headers.get('cache-control')).toBe(kept);
 });
