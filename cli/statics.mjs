@@ -32,7 +32,21 @@ export function compressStatics(where = folder) {
 /** Whether a browser takes gzip, by what it says of itself (RFC 9110, 12.5.3). */
 const takesGzip = ({ headers }) => /\bgzip\b(?!\s*;\s*q=0(\.0*)?\s*(,|$))/.test(headers['accept-encoding'] ?? '');
 
-/** Answers a request for one of them; whatever it does not know, or cannot read, is for `next`. */
+/** What is said where nothing can be sent. */
+const refusals = {
+  404: 'There is no such file. Load the page again: Mosaik may have been renewed.',
+  405: 'Files are only read here.',
+  412: 'The file is not as it was expected to be.',
+  416: 'The file has no such part.',
+  503: 'The file cannot be read at the moment. Try again in a moment.',
+};
+function refuse(response, status) {
+  for (const name of response.getHeaderNames()) if (name !== 'content-range') response.removeHeader(name);
+  response.writeHead(status, { 'content-type': 'text/plain; charset=utf-8', 'cache-control': 'no-store' });
+  response.end(refusals[status]);
+}
+
+/** Answers a request for one of them; false where something else is asked for. */
 export async function staticsOf(where = folder) {
   const { default: send } = await import('send');
   const compressed = new Set(
@@ -40,9 +54,13 @@ export async function staticsOf(where = folder) {
       .filter(({ name }) => name.endsWith('.gz'))
       .map(({ parentPath, name }) => join(parentPath, name).slice(where.length)),
   );
-  return (request, response, next) => {
+  return (request, response) => {
     const { url = '', method } = request;
-    if (!url.startsWith(`${prefix}/`) || (method !== 'GET' && method !== 'HEAD')) return next();
+    if (!url.startsWith(`${prefix}/`)) return false;
+    if (method !== 'GET' && method !== 'HEAD') {
+      refuse(response, 405);
+      return true;
+    }
     const path = url.slice(prefix.length).replace(/[?#].*$/, '');
     const packed = `${path}.gz`;
     if (compressed.has(packed)) {
@@ -51,15 +69,14 @@ export async function staticsOf(where = folder) {
       if (takesGzip(request)) response.setHeader('content-encoding', 'gzip');
     }
     const file = response.hasHeader('content-encoding') ? packed : path;
-    // Another build may have put other files in place meanwhile.
-    const giveUp = () => {
+    const giveUp = ({ status = 404 }) => {
       if (response.headersSent) return response.destroy();
-      for (const name of response.getHeaderNames()) response.removeHeader(name);
-      next();
+      refuse(response, status >= 500 ? 503 : status in refusals ? status : 404);
     };
     send(request, file, { root: where, index: false, immutable: true, maxAge: '1y' })
       .on('error', giveUp)
-      .on('directory', giveUp)
+      .on('directory', () => giveUp({}))
       .pipe(response);
+    return true;
   };
 }

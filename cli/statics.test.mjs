@@ -19,7 +19,7 @@ beforeAll(async () => {
   compressStatics(folder);
   const answer = await staticsOf(folder);
   for (const name of ['of-another-build.js', 'of-another-build.js.gz']) rmSync(join(folder, 'chunks', name));
-  server = createServer((request, response) => answer(request, response, () => response.end(`next ${request.url}`)));
+  server = createServer((request, response) => answer(request, response) || response.end('something else'));
   await new Promise((done) => server.listen(0, '127.0.0.1', done));
   address = `http://127.0.0.1:${server.address().port}`;
 });
@@ -35,30 +35,38 @@ test('compressed beside themselves are texts that grow smaller by it', () => {
 });
 
 test.each([
-  ['a text, to who takes it compressed', 'GET', 'chunks/long.js', 'gzip, br', long, 'gzip'],
-  ['a text, to who does not', 'GET', 'chunks/long.js', 'identity', long, null],
-  ['a text, to who refuses it', 'GET', 'chunks/long.js', 'gzip;q=0, br', long, null],
-  ['what is compressed by its nature', 'GET', 'face.woff2', 'gzip', long, null],
-  ['one that is too short for it', 'GET', 'chunks/short.js', 'gzip', '1', null],
-  ['with something asked along', 'GET', 'chunks/long.js?v=1', 'gzip', long, 'gzip'],
-  [
-    'what another build took away',
-    'GET',
-    'chunks/of-another-build.js',
-    'gzip',
-    'next /_next/static/chunks/of-another-build.js',
-    null,
-  ],
-  ['a name that is none', 'GET', '%00', 'gzip', 'next /_next/static/%00', null],
-  ['an address that is damaged', 'GET', '%E0%A4', 'gzip', 'next /_next/static/%E0%A4', null],
-  ['what is not there', 'GET', 'chunks/none.js', 'gzip', 'next /_next/static/chunks/none.js', null],
-  ['a folder', 'GET', 'chunks', 'gzip', 'next /_next/static/chunks', null],
-  ['what lies outside', 'GET', '%2e%2e%2fBUILD_ID', 'gzip', 'next /_next/static/%2e%2e%2fBUILD_ID', null],
-  ['what is no reading', 'POST', 'chunks/long.js', 'gzip', 'next /_next/static/chunks/long.js', null],
-])('%s', async (_what, method, path, accepted, body, encoding) => {
-  const answer = await fetch(`${address}/_next/static/${path}`, { method, headers: { 'accept-encoding': accepted } });
+  ['a text, to who takes it compressed', 'chunks/long.js', { 'accept-encoding': 'gzip, br' }, long, 'gzip'],
+  ['a text, to who does not', 'chunks/long.js', { 'accept-encoding': 'identity' }, long, null],
+  ['a text, to who refuses it', 'chunks/long.js', { 'accept-encoding': 'gzip;q=0, br' }, long, null],
+  ['one that is too short for it', 'chunks/short.js', { 'accept-encoding': 'gzip' }, '1', null],
+  ['what is compressed by its nature', 'face.woff2', { 'accept-encoding': 'gzip' }, long, null],
+  ['with something asked along', 'chunks/long.js?v=1', { 'accept-encoding': 'gzip' }, long, 'gzip'],
+  ['a part', 'chunks/long.js', { 'accept-encoding': 'identity', range: 'bytes=0-9' }, long.slice(0, 10), null],
+])('is sent, to be kept for ever: %s', async (_what, path, headers, body, encoding) => {
+  const answer = await fetch(`${address}/_next/static/${path}`, { headers });
   expect(await answer.text()).toBe(body);
   expect(answer.headers.get('content-encoding')).toBe(encoding);
-  const kept = body.startsWith('next') ? null : 'public, max-age=31536000, immutable';
-  expect(answer.headers.get('cache-control')).toBe(kept);
+  expect(answer.headers.get('cache-control')).toBe('public, max-age=31536000, immutable');
+});
+
+test.each([
+  ['what is not there', 'chunks/none.js', {}, 404],
+  ['what another build took away', 'chunks/of-another-build.js', {}, 404],
+  ['a folder', 'chunks', {}, 404],
+  ['what lies outside', '%2e%2e%2fBUILD_ID', {}, 404],
+  ['a name that is none', '%00', {}, 404],
+  ['an address that is damaged', '%E0%A4', {}, 404],
+  ['a name that is too long', 'a'.repeat(9000), {}, 404],
+  ['a part beyond its end', 'chunks/long.js', { headers: { range: 'bytes=999999-' } }, 416],
+  ['what is no reading', 'chunks/long.js', { method: 'POST' }, 405],
+])('is refused in words, and not kept: %s', async (_what, path, how, status) => {
+  const answer = await fetch(`${address}/_next/static/${path}`, how);
+  expect(answer.status).toBe(status);
+  expect(await answer.text()).toMatch(/^[A-Z].*\.$/);
+  expect(answer.headers.get('cache-control')).toBe('no-store');
+  expect(answer.headers.get('content-encoding')).toBeNull();
+});
+
+test('anything else is for somebody else', async () => {
+  expect(await (await fetch(`${address}/_next/data/x.json`)).text()).toBe('something else');
 });

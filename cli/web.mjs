@@ -76,7 +76,7 @@ async function serve() {
   await app.prepare();
   // While it is worked on, the framework answers everything, so that a change is there at once.
   const { answerDirectly } = values.dev ? { answerDirectly: () => false } : await import(directProgram);
-  const answerStatics = values.dev ? (_request, _response, next) => next() : await staticsOf();
+  const answerStatics = values.dev ? () => false : await staticsOf();
   const handle = app.getRequestHandler();
   const upgrade = app.getUpgradeHandler();
   const server = createServer((request, response) => {
@@ -88,8 +88,7 @@ async function serve() {
       response.writeHead(refusal[0], { 'content-type': 'text/plain; charset=utf-8' });
       return response.end(refusal[1]);
     }
-    if (answerDirectly(request, response)) return;
-    answerStatics(request, response, () => handle(request, response));
+    return answerStatics(request, response) || answerDirectly(request, response) || handle(request, response);
   });
   // Longer than whoever asks keeps a connection for the next request: who uses one must not find it just closed.
   server.keepAliveTimeout = 65_000;
