@@ -71,7 +71,8 @@ export async function staticsOf(where = folder) {
     const file = response.hasHeader('content-encoding') ? packed : path;
     const giveUp = ({ status = 404 }) => {
       if (response.headersSent) return response.destroy();
-      refuse(response, status >= 500 ? 503 : status in refusals ? status : 404);
+      const known = status in refusals ? status : 404;
+      refuse(response, status >= 500 ? 503 : known);
     };
     send(request, file, { root: where, index: false, immutable: true, maxAge: '1y' })
       .on('error', giveUp)
