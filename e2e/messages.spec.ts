@@ -44,9 +44,9 @@ test('a course gets words of its own for a message, and a learner reads them in 
   await newLearner(owner, 'wader@post.example', 'dry-stone-walling');
   const { context: wader, page: own } = await signedIn(browser, school, 'wader@post.example');
   await atAnyHour(wader);
-  await expect
-    .poll(() => asked(school, "select 1 from arrived_mail where recipients like 'wader@%'"))
-    .not.toHaveLength(0);
+  const sent = `select from message m join "user" u on u.id = m.person_id
+    where u.email = 'wader@post.example' and m.occasion = 'enrolled' and m.state = 'sent'`;
+  await expect.poll(async () => (await asked(school, sent)).length).toBe(1);
   await page.goto('/messages?find=wader');
   await expect(
     page
