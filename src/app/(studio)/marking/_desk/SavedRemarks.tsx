@@ -1,6 +1,6 @@
 import { ActionIcon, Button, Kbd, NumberInput, Popover, TextInput } from '@mantine/core';
 import { IconStack2, IconTrash } from '@tabler/icons-react';
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { act } from '@/app/_client/act';
 import { bare } from '@/core/kernel/bare';
 import { pointsText } from '@/core/kernel/exact';
@@ -31,6 +31,8 @@ export function SavedRemarks({ place, saved, into, onUse }: Props) {
   const [list, setList] = useState(saved);
   const [points, setPoints] = useState<number | string>('');
   const [problem, setProblem] = useState<string | null>(null);
+  /** What is being kept: what is used of it is told after it. */
+  const keeping = useRef<Promise<unknown>>(Promise.resolve());
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       const isField = event.target instanceof HTMLElement && /^(input|textarea|select)$/i.test(event.target.tagName);
@@ -53,22 +55,28 @@ export function SavedRemarks({ place, saved, into, onUse }: Props) {
     onUse(remark);
     setOpened(false);
     setFind('');
-    act('marking.use-remark', { ...place, id: remark.id });
+    keeping.current.then(() => act('marking.use-remark', { ...place, id: remark.id }));
   };
   const keep = async () => {
     const remark = {
       ...{ id: newId(), criterionId: into.criterionId, words: into.words.trim() },
       points: typeof points === 'number' ? Math.round(points * 1000) : null,
     };
-    const kept = await act('marking.save-remark', { ...place, ...remark });
+    const isLike = (one: SavedRemark) =>
+      one.words === remark.words && one.points === remark.points && one.criterionId === remark.criterionId;
+    if (list.some(isLike)) return;
+    // There at once, for who goes on typing; it goes again where it is refused.
+    setList((now) => [remark, ...now]);
+    const saving = act('marking.save-remark', { ...place, ...remark });
+    keeping.current = saving;
+    const kept = await saving;
     setProblem(kept.ok ? null : kept.problem.sentence);
-    if (!kept.ok) return;
-    setList([remark, ...list]);
-    setPoints('');
+    if (kept.ok) setPoints('');
+    else setList((now) => now.filter(({ id }) => id !== remark.id));
   };
   const drop = async (id: string) => {
     const gone = await act('marking.drop-remark', { ...place, id });
-    if (gone.ok) setList(list.filter((one) => one.id !== id));
+    if (gone.ok) setList((now) => now.filter((one) => one.id !== id));
     else setProblem(gone.problem.sentence);
   };
   return (
