@@ -1,10 +1,10 @@
 import { createHash } from 'node:crypto';
-import { existsSync, readdirSync, readFileSync, renameSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import { existsSync, readFileSync, renameSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { setTimeout as wait } from 'node:timers/promises';
 import { copyAssets } from './assets.mjs';
 import { alone } from './lock.mjs';
-import { root } from './paths.mjs';
+import { filesIn, root } from './paths.mjs';
 import { buildPrograms } from './programs.mjs';
 import { runToEnd } from './run.mjs';
 import { Stop, stepTimed } from './say.mjs';
@@ -59,13 +59,6 @@ export async function ensureMachine(names) {
   // Side by side, unless a password may be asked for in between.
   if (!isRoot) await system;
   await Promise.all([system, ensurePackages()]);
-}
-
-function filesIn(folder) {
-  return readdirSync(folder, { withFileTypes: true }).flatMap((entry) => {
-    const path = join(folder, entry.name);
-    return entry.isDirectory() ? filesIn(path) : [path];
-  });
 }
 
 /** A sum over everything a build is made from. */

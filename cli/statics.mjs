@@ -1,7 +1,7 @@
-import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
-import { root } from './paths.mjs';
+import { filesIn, root } from './paths.mjs';
 
 /**
  * What pages are put together from, and what never changes under its name: compressed once, when the application is
@@ -16,13 +16,11 @@ const types = {
   svg: 'image/svg+xml',
 };
 const typeOf = (path) => types[/\.(\w+)$/.exec(path)?.[1]];
-const filesIn = (where) => readdirSync(where, { recursive: true, withFileTypes: true }).filter((one) => one.isFile());
 
 /** Writes beside each text that grows smaller by it what it is compressed. */
 export function compressStatics(where = folder) {
-  for (const { parentPath, name } of filesIn(where)) {
-    if (!typeOf(name)) continue;
-    const path = join(parentPath, name);
+  for (const path of filesIn(where)) {
+    if (!typeOf(path)) continue;
     const plain = readFileSync(path);
     const small = gzipSync(plain, { level: 9 });
     if (small.length < plain.length) writeFileSync(`${path}.gz`, small);
@@ -51,8 +49,8 @@ export async function staticsOf(where = folder) {
   const { default: send } = await import('send');
   const compressed = new Set(
     filesIn(where)
-      .filter(({ name }) => name.endsWith('.gz'))
-      .map(({ parentPath, name }) => join(parentPath, name).slice(where.length)),
+      .filter((path) => path.endsWith('.gz'))
+      .map((path) => path.slice(where.length)),
   );
   return (request, response) => {
     const { url = '', method } = request;

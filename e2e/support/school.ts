@@ -66,10 +66,11 @@ async function openHouse() {
   const start = (at: string, ...args: string[]) =>
     spawn(process.execPath, args, { env: { ...env, MOSAIK_ADDRESS: at }, stdio: ['ignore', log, log] });
   const startWeb = (at: string) => start(at, 'cli/web.mjs', '--port', new URL(at).port);
-  const runs = (child: ChildProcess | null) => child?.exitCode === null && child.signalCode === null;
+  const runs = (child: ChildProcess | null): child is ChildProcess =>
+    child?.exitCode === null && child.signalCode === null;
   /** At once: a web process would wait for the lines that browsers hold open. */
   const end = async (child: ChildProcess | null) => {
-    if (!child || !runs(child)) return;
+    if (!runs(child)) return;
     const ended = new Promise((resolve) => child.once('exit', resolve));
     child.kill('SIGKILL');
     await ended;

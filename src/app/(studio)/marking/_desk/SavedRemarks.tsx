@@ -68,10 +68,11 @@ export function SavedRemarks({ place, saved, into, onUse }: Props) {
     // There at once, for who goes on typing; it goes again where it is refused.
     setList((now) => [remark, ...now]);
     const saving = act('marking.save-remark', { ...place, ...remark });
-    keeping.current = saving;
+    keeping.current = Promise.all([keeping.current, saving]);
     const kept = await saving;
     setProblem(kept.ok ? null : kept.problem.sentence);
-    if (kept.ok) setPoints('');
+    // What has been typed meanwhile is for the next one.
+    if (kept.ok) setPoints((now) => (now === points ? '' : now));
     else setList((now) => now.filter(({ id }) => id !== remark.id));
   };
   const drop = async (id: string) => {

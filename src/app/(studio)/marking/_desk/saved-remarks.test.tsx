@@ -20,12 +20,16 @@ async function withKept() {
 
 test('a remark can be used while it is still on its way, which is told after it; kept twice, it is there once', async () => {
   const school = new HeardSchool({ ok: true, value: {} });
-  school.takesMs = 300;
+  let open = () => {};
+  school.opens = new Promise<void>((resolve) => {
+    open = resolve;
+  });
   const { user, onUse, find } = await withKept();
   await user.click(screen.getByRole('button', { name: 'Keep' }));
   await user.type(find, 'through{Enter}');
   expect(onUse).toHaveBeenCalledExactlyOnceWith(expect.objectContaining({ words: into.words, points: -2000 }));
   expect(school.heard).toEqual([]);
+  open();
   await waitFor(() => expect(school.heard).toHaveLength(2));
   expect(school.heard.map(({ name }) => name)).toEqual(['marking.save-remark', 'marking.use-remark']);
   expect(school.heard[1]?.input.id).toBe(school.heard[0]?.input.id);
