@@ -146,6 +146,15 @@ test('an exercise is made in its place in a text, and answered there by a learne
   await asked.getByRole('radio', { name: 'true' }).check();
   await asked.getByRole('button', { name: 'Answer' }).press('Enter');
   await expect(asked.getByRole('status')).toHaveText('Right.');
-  await page.reload();
+  // To another lesson without loading a whole page, and back to this one as it was answered meanwhile.
+  await page.evaluate(() => Object.assign(window, { isSamePage: true }));
+  await page
+    .getByRole('navigation', { name: 'Course' })
+    .getByRole('link', { name: /Welcome to the river/ })
+    .click();
+  await expect(page).toHaveTitle(/^Welcome to the river · /);
+  expect(await page.evaluate(() => 'isSamePage' in window)).toBe(true);
+  await page.goBack();
+  await expect(page).toHaveTitle(/^What you will be able to do · /);
   await expect(asked.getByText('answered right')).toBeVisible();
 });

@@ -79,6 +79,12 @@ export async function sampleDoor(slug: string) {
 /** The title of a course, for those whom its pages are for; nothing for everybody else. */
 export const workTitle = async (slug: string) => ({ title: (await courseFor(slug, 'course.edit'))?.head.title });
 export const learningTitle = async (slug: string) => ({ title: (await learningFor(slug))?.view.document.course.title });
+/** The title of a lesson in its course: who goes from one to the next hears that it is another one. */
+export async function lessonTitle(slug: string, lessonId: string) {
+  const view = (await learningFor(slug))?.view;
+  const found = view?.lessons.find(({ lesson }) => lesson.id === lessonId);
+  return { title: found && view ? `${found.lesson.title} · ${view.document.course.title}` : undefined };
+}
 
 /** What was looked for, or the page that says it is not there. */
 export const orNotFound = <T>(found: T | null | undefined): T => found ?? notFound();

@@ -1,6 +1,6 @@
 'use client';
 import { useEffect, useState } from 'react';
-import pdf from '@/ui/pdf/pdf.module.css';
+import { WaitingPage } from '@/ui/pdf/WaitingPage';
 import type { DrawnFile, Layer } from './layer';
 import { PdfSheets } from './PdfSheets';
 import { type PageSize, type Turn, turnedSize, turnTransform } from './page';
@@ -35,7 +35,7 @@ function PictureSheet({ file, turn, layer }: Props) {
     image.src = file.address;
   }, [file.address]);
   if (failed) return <p role="alert">This picture cannot be shown here. Download it instead.</p>;
-  if (!size) return <div className={pdf.waiting} role="status" aria-label={`Loading ${file.name}`} />;
+  if (!size) return <WaitingPage label={file.name} />;
   const seen = turnedSize(size, turn);
   return (
     <figure className={styles.page} data-page={`${file.hash}/1`}>

@@ -1,8 +1,8 @@
 'use client';
 import { useRef } from 'react';
-import pdfStyles from '@/ui/pdf/pdf.module.css';
 import { usePage, usualRatio } from '@/ui/pdf/use-page';
 import { type Pdf, pdfTrouble, usePdf } from '@/ui/pdf/use-pdf';
+import { WaitingPage } from '@/ui/pdf/WaitingPage';
 import type { DrawnFile, Layer } from './layer';
 import { type Turn, turnedSize } from './page';
 import styles from './pages.module.css';
@@ -13,7 +13,7 @@ type Props = { readonly file: DrawnFile; readonly turn: Turn; readonly layer: La
 export function PdfSheets({ file, turn, layer }: Props) {
   const pdf = usePdf(file.address);
   if (pdf === 'failed' || pdf === 'locked') return <p role="alert">{pdfTrouble[pdf]}</p>;
-  if (pdf === 'opening') return <div className={pdfStyles.waiting} role="status" aria-label={`Loading ${file.name}`} />;
+  if (pdf === 'opening') return <WaitingPage label={file.name} />;
   return Array.from({ length: pdf.numPages }, (_, i) => (
     // biome-ignore lint/suspicious/noArrayIndexKey: a page is its number
     <Sheet key={i} {...{ pdf, file, turn, layer }} number={i + 1} />

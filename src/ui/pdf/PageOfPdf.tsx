@@ -3,6 +3,7 @@ import { useEffect, useRef, useState } from 'react';
 import styles from './pdf.module.css';
 import { usePage, usualRatio } from './use-page';
 import { openedPdf, type Pdf } from './use-pdf';
+import { WaitingPage } from './WaitingPage';
 
 type Props = { readonly address: string; readonly number: number; readonly turn: number; readonly label: string };
 
@@ -19,7 +20,7 @@ export function PageOfPdf({ address, number, turn, label }: Props) {
       gone = true;
     };
   }, [address]);
-  if (pdf === null) return <div className={styles.waiting} role="status" aria-label={`Loading ${label}`} />;
+  if (pdf === null) return <WaitingPage label={label} />;
   if (pdf === 'picture')
     return <img className={styles.picture} src={address} alt={label} style={{ rotate: `${turn * 90}deg` }} />;
   return <Page {...{ pdf, number, turn, label }} />;

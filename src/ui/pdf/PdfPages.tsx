@@ -3,12 +3,13 @@ import { useRef } from 'react';
 import styles from './pdf.module.css';
 import { usePage, usualRatio } from './use-page';
 import { type Pdf, pdfTrouble, usePdf } from './use-pdf';
+import { WaitingPage } from './WaitingPage';
 
 /** The pages of a PDF to read. */
 export function PdfPages({ address, title }: { readonly address: string; readonly title: string }) {
   const pdf = usePdf(address);
   if (pdf === 'failed' || pdf === 'locked') return <p role="alert">{pdfTrouble[pdf]}</p>;
-  if (pdf === 'opening') return <div className={styles.waiting} role="status" aria-label={`Loading ${title}`} />;
+  if (pdf === 'opening') return <WaitingPage label={title} />;
   return (
     <div className={styles.pages}>
       {Array.from({ length: pdf.numPages }, (_, i) => (

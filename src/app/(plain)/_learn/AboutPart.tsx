@@ -4,6 +4,7 @@ import { act } from '@/app/_client/act';
 import { asksOf, type PersonAsks, type ToldAbout } from '@/core/quiz';
 import controls from '@/ui/plain/controls.module.css';
 import { useReady } from '@/ui/plain/useReady';
+import { useLeaving } from './going';
 import styles from './work.module.css';
 
 type Props = {
@@ -26,6 +27,7 @@ export function AboutPart({ courseId, lessonId, asks, when, told, isView }: Prop
   const [problem, setProblem] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
   const ready = useReady();
+  const { anew } = useLeaving();
   if (questions.length === 0) return null;
   const send = async (takesBack: boolean) => {
     setBusy(true);
@@ -33,7 +35,7 @@ export function AboutPart({ courseId, lessonId, asks, when, told, isView }: Prop
     const done = takesBack
       ? await act('quiz.take-back-about', { courseId, lessonId })
       : await act('quiz.tell-about', { courseId, lessonId, told: own });
-    if (done.ok) return window.location.reload();
+    if (done.ok) return anew();
     setProblem(done.problem.sentence);
     setBusy(false);
   };

@@ -4,6 +4,7 @@ import { act } from '@/app/_client/act';
 import type { Criterion } from '@/core/assignment';
 import controls from '@/ui/plain/controls.module.css';
 import { useReady } from '@/ui/plain/useReady';
+import { useLeaving } from './going';
 import styles from './work.module.css';
 
 type Props = {
@@ -14,6 +15,7 @@ type Props = {
 /** A learner asks for another look at a mark, with a reason for each criterion it is about. */
 export function AskForLook({ input, criteria }: Props) {
   const ready = useReady();
+  const { anew } = useLeaving();
   const [words, setWords] = useState<{ readonly [id: string]: string }>({});
   const [problem, setProblem] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
@@ -24,7 +26,7 @@ export function AskForLook({ input, criteria }: Props) {
       .filter(({ id }) => (words[id] ?? '').trim() !== '')
       .map(({ id }) => ({ criterionId: id || null, words: words[id] }));
     const asked = await act('assignment.ask-look', { ...input, reasons });
-    if (asked.ok) return window.location.reload();
+    if (asked.ok) return anew();
     setBusy(false);
     setProblem(asked.problem.sentence);
   };

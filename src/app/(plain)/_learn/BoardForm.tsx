@@ -3,6 +3,7 @@ import { type FormEvent, useState } from 'react';
 import { act } from '@/app/_client/act';
 import controls from '@/ui/plain/controls.module.css';
 import { useReady } from '@/ui/plain/useReady';
+import { useLeaving } from './going';
 
 type Props = { readonly courseId: string; readonly lessonId: string; readonly ownName: string | null };
 
@@ -12,10 +13,11 @@ export function BoardForm({ courseId, lessonId, ownName }: Props) {
   const [problem, setProblem] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
   const ready = useReady();
+  const { anew } = useLeaving();
   const send = async (chosen: string | null) => {
     setBusy(true);
     const done = await act('quiz.show-on-board', { courseId, lessonId, name: chosen });
-    if (done.ok) return window.location.reload();
+    if (done.ok) return anew();
     setProblem(done.problem.sentence);
     setBusy(false);
   };

@@ -4,6 +4,7 @@ import { v7 } from 'uuid';
 import { act } from '@/app/_client/act';
 import controls from '@/ui/plain/controls.module.css';
 import { useReady } from '@/ui/plain/useReady';
+import { useLeaving } from './going';
 
 type Props = {
   readonly command:
@@ -28,11 +29,11 @@ export function CommandButton({ command, input, label, goTo, atOnce = false }: P
   // One deed for as long as this page is open: what is begun is not begun twice because an answer was lost.
   const [deed] = useState(() => v7());
   const ready = useReady();
+  const { go, anew } = useLeaving();
   const run = async () => {
     setBusy(true);
     const done = await act<{ id?: string } | null>(command, command === 'quiz.begin' ? { ...input, deed } : input);
-    if (done.ok)
-      return goTo ? window.location.assign(goTo.replace('{id}', done.value?.id ?? '')) : window.location.reload();
+    if (done.ok) return goTo ? go(goTo.replace('{id}', done.value?.id ?? '')) : anew();
     setProblem(done.problem.sentence);
     setBusy(false);
   };

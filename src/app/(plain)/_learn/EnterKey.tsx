@@ -1,15 +1,17 @@
 'use client';
-import { useEffect } from 'react';
+import { useContext, useEffect } from 'react';
+import { GoContext } from './going';
 
 /** Enter leads on, while nothing on the page has the keyboard. */
 export function EnterKey({ href }: { readonly href: string }) {
+  const go = useContext(GoContext);
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       if (event.key !== 'Enter' || event.target !== document.body || event.ctrlKey || event.metaKey) return;
-      window.location.assign(href);
+      go(href);
     };
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);
-  }, [href]);
+  }, [href, go]);
   return null;
 }

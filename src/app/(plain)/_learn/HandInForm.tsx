@@ -8,6 +8,7 @@ import { upload } from '@/app/_client/upload';
 import controls from '@/ui/plain/controls.module.css';
 import { useReady } from '@/ui/plain/useReady';
 import { DraftDesk } from './draft-desk';
+import { useWholePages } from './going';
 import styles from './work.module.css';
 
 type FileRow = { readonly hash: string; readonly name: string; readonly size: number; readonly address: string };
@@ -57,6 +58,7 @@ export function HandInForm(props: Props) {
   const [progress, setProgress] = useState<number | null>(null);
   const [busy, setBusy] = useState(false);
   const ready = useReady();
+  useWholePages();
   useEffect(() => desk.open(), [desk]);
 
   const add = async (chosen: Iterable<File> | null) => {

@@ -6,10 +6,12 @@ import { DrawnText } from '@/ui/drawn/DrawnText';
 import type { DrawnFile } from '@/ui/drawn/layer';
 import { hasPages } from '@/ui/drawn/page';
 import pages from '@/ui/drawn/pages.module.css';
+import { WaitingPage } from '@/ui/pdf/WaitingPage';
 import styles from './work.module.css';
 
 const PagesOfFile = dynamic(() => import('@/ui/drawn/PagesOfFile').then((module) => module.PagesOfFile), {
   ssr: false,
+  loading: () => <WaitingPage label="the pages" />,
 });
 
 type Props = { readonly text: string; readonly files: readonly DrawnFile[]; readonly drawn: readonly Drawn[] };

@@ -2,12 +2,16 @@
 import dynamic from 'next/dynamic';
 import { useEffect, useState } from 'react';
 import type { DocumentPage, MediaFacts } from '@/core/media';
+import { WaitingPage } from '@/ui/pdf/WaitingPage';
 import controls from '@/ui/plain/controls.module.css';
 import styles from './learn.module.css';
 
 // The reader is large; it is loaded for a document whose pages have not been drawn yet, or never will be, and not
 // before.
-const PdfPages = dynamic(() => import('@/ui/pdf/PdfPages').then((module) => module.PdfPages), { ssr: false });
+const PdfPages = dynamic(() => import('@/ui/pdf/PdfPages').then((module) => module.PdfPages), {
+  ssr: false,
+  loading: () => <WaitingPage label="the pages" />,
+});
 
 export function PdfPart({ media, downloads }: { readonly media: MediaFacts; readonly downloads: boolean }) {
   const pages = useDrawnPages(media.id);
@@ -24,6 +28,7 @@ export function PdfPart({ media, downloads }: { readonly media: MediaFacts; read
           </a>
         )}
       </p>
+      {pages === null && <WaitingPage label={media.title} />}
       {pages === 'none' && <PdfPages address={`/files/${media.id}/original`} title={media.title} />}
       {Array.isArray(pages) && <DrawnPages media={media} pages={pages} />}
     </section>

@@ -7,6 +7,7 @@ import { mayTryAgain } from '@/core/kernel/problem';
 import { type Answer, type Answers, type DecimalSign, isAnswered } from '@/core/quiz';
 import controls from '@/ui/plain/controls.module.css';
 import { useReady } from '@/ui/plain/useReady';
+import { useWholePages } from './going';
 import { SittingIdProvider } from './kinds/sitting-id';
 import type { PaperQuestion, Says } from './paper';
 import { QuestionField } from './QuestionField';
@@ -71,6 +72,7 @@ export function SittingPaper(props: Props) {
   const [problem, setProblem] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
   const ready = useReady();
+  useWholePages();
   const waiting = useRef(new Map<string, Given>());
   // Handing in takes the newest answers, also from a timer that began before them.
   const written = useRef(answers);

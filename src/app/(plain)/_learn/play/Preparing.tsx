@@ -1,12 +1,14 @@
 'use client';
 import { useEffect } from 'react';
 import controls from '@/ui/plain/controls.module.css';
+import { useLeaving } from '../going';
 
 const askEveryMs = 4000;
 const mark = 'mosaik.begins';
 
 /** A film or a recording that is still being made playable: the page looks for it, and begins it when it is there. */
 export function Preparing({ mediaId, what }: { readonly mediaId: string; readonly what: string }) {
+  const { anew } = useLeaving();
   useEffect(() => {
     const timer = setInterval(async () => {
       const answer = await fetch(`/files/${mediaId}/state`).catch(() => null);
@@ -17,10 +19,10 @@ export function Preparing({ mediaId, what }: { readonly mediaId: string; readonl
       } catch {
         // Then it waits to be begun by hand.
       }
-      window.location.reload();
+      anew();
     }, askEveryMs);
     return () => clearInterval(timer);
-  }, [mediaId]);
+  }, [mediaId, anew]);
   return (
     <p className={controls.look} role="status">
       The {what} is still being prepared. It begins here by itself as soon as it is ready.

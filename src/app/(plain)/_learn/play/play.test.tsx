@@ -289,14 +289,17 @@ describe('what of a film was played', () => {
     expect(Math.round(at)).toBe(64);
   });
 
-  test('that could not be told is told with what comes next, and when the page is left', async () => {
+  test.each<[how: string, leave: (one: ReturnType<typeof lesson>) => unknown]>([
+    ['closed', () => window.dispatchEvent(new Event('pagehide'))],
+    ['left for another one', ({ unmount }) => unmount()],
+  ])('that could not be told is told when the page is %s', async (_, leave) => {
     const one = lesson();
     one.breaks();
     await one.does(() => one.player.play());
     await one.pass(3000);
     await one.does(() => one.player.pause());
     expect([one.told.length, one.now().percent]).toEqual([0, null]);
-    window.dispatchEvent(new Event('pagehide'));
+    leave(one);
     expect(one.beacons).toEqual(['/api/do/learning.watched']);
   });
 
@@ -306,6 +309,7 @@ describe('what of a film was played', () => {
     await one.pass(40_000);
     await one.does(() => one.player.pause());
     window.dispatchEvent(new Event('pagehide'));
+    one.unmount();
     expect([one.told, one.beacons]).toEqual([[], []]);
   });
 

@@ -49,7 +49,7 @@ export function usePlayed(
         setDone(answer.value.done);
       }
     };
-    const onHide = () => {
+    const onLeave = () => {
       const { body, state } = now();
       if (isView || !isNew(state)) return;
       navigator.sendBeacon('/api/do/learning.watched', new Blob([JSON.stringify(body)], { type: 'application/json' }));
@@ -61,13 +61,14 @@ export function usePlayed(
       if (goesOnTo && !isView) setOver(true);
     };
     media.addEventListener('ended', ended);
-    window.addEventListener('pagehide', onHide);
+    window.addEventListener('pagehide', onLeave);
     if (media.ended) report();
     return () => {
       clearInterval(timer);
       media.removeEventListener('pause', report);
       media.removeEventListener('ended', ended);
-      window.removeEventListener('pagehide', onHide);
+      window.removeEventListener('pagehide', onLeave);
+      onLeave();
     };
   }, [player, courseId, lessonId, isView, goesOnTo]);
 

@@ -1,9 +1,13 @@
 'use client';
 import dynamic from 'next/dynamic';
 import type { ReactNode } from 'react';
+import { WaitingPage } from '@/ui/pdf/WaitingPage';
 import styles from '../marking.module.css';
 
-const PdfPages = dynamic(() => import('@/ui/pdf/PdfPages').then((module) => module.PdfPages), { ssr: false });
+const PdfPages = dynamic(() => import('@/ui/pdf/PdfPages').then((module) => module.PdfPages), {
+  ssr: false,
+  loading: () => <WaitingPage label="the pages" />,
+});
 
 type Props = {
   readonly address: string;

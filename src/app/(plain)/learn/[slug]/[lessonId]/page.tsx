@@ -1,15 +1,18 @@
-import { learnerDoor, orNotFound } from '@/app/_server/doors';
+import { learnerDoor, lessonTitle, orNotFound } from '@/app/_server/doors';
 import { wantsToKnow } from '@/server/release';
 import { CourseFrame } from '../../../_learn/CourseFrame';
 import { LessonPage } from '../../../_learn/LessonPage';
 import { learnerPlace } from '../../../_learn/learner-place';
 import { workOf } from '../../../_learn/lesson-kinds';
 
-export default async function LearnLesson({
-  params,
-}: {
-  readonly params: Promise<{ slug: string; lessonId: string }>;
-}) {
+type Props = { readonly params: Promise<{ slug: string; lessonId: string }> };
+
+export async function generateMetadata({ params }: Props) {
+  const { slug, lessonId } = await params;
+  return lessonTitle(slug, lessonId);
+}
+
+export default async function LearnLesson({ params }: Props) {
   const { slug, lessonId } = await params;
   const { person, db, view, head, learner } = await learnerDoor(slug, `/learn/${slug}/${lessonId}`);
   const one = orNotFound(view.lessons.find((other) => other.lesson.id === lessonId));

@@ -7,6 +7,7 @@ import type { DrawnFile } from '@/ui/drawn/layer';
 import { hasPages, type Turn } from '@/ui/drawn/page';
 import { SignaturePad } from '@/ui/drawn/SignaturePad';
 import { newId } from '@/ui/ids';
+import { WaitingPage } from '@/ui/pdf/WaitingPage';
 import desk from '../../marking.module.css';
 import { DrawBar, type Zoom } from './DrawBar';
 import styles from './draw.module.css';
@@ -17,6 +18,7 @@ import type { Drawing } from './use-drawing';
 // Pages and the tools on them are wanted where work has some.
 const PagesOfFile = dynamic(() => import('@/ui/drawn/PagesOfFile').then((module) => module.PagesOfFile), {
   ssr: false,
+  loading: () => <WaitingPage label="the pages" />,
 });
 const PageBoard = dynamic(() => import('./PageBoard').then((module) => module.PageBoard), { ssr: false });
 

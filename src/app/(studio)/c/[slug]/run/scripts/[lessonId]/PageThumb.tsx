@@ -2,9 +2,13 @@ import { ActionIcon, Menu } from '@mantine/core';
 import { IconArrowLeft, IconArrowRight, IconDots, IconRotateClockwise } from '@tabler/icons-react';
 import dynamic from 'next/dynamic';
 import type { ScriptPage } from '@/core/assignment';
+import { WaitingPage } from '@/ui/pdf/WaitingPage';
 import styles from './scripts.module.css';
 
-const Thumb = dynamic(() => import('@/ui/pdf/PageOfPdf').then((module) => module.PageOfPdf), { ssr: false });
+const Thumb = dynamic(() => import('@/ui/pdf/PageOfPdf').then((module) => module.PageOfPdf), {
+  ssr: false,
+  loading: () => <WaitingPage label="the page" />,
+});
 
 type Props = {
   readonly page: ScriptPage;
