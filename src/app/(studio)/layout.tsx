@@ -6,6 +6,7 @@ import '@/ui/theme/base.css';
 import { Notifications } from '@mantine/notifications';
 import type { ReactNode } from 'react';
 import { LibraryProvider } from '@/app/_client/LibraryProvider';
+import { Owner } from '@/app/_client/own-texts';
 import { anybody, nonce } from '@/app/_server/doors';
 import { makesCourses } from '@/core/people';
 import { Shell, shellMetadata, shellViewport } from '@/ui/frame/Shell';
@@ -21,7 +22,7 @@ export default async function StudioLayout({ children }: { readonly children: Re
     <Shell nonce={key}>
       <LibraryProvider nonce={key} locale={person?.locale ?? 'en-GB'}>
         <Notifications position="bottom-left" autoClose={7000} />
-        {children}
+        <Owner personId={person?.id ?? ''}>{children}</Owner>
         {person && makesCourses(person) && <UploadBar />}
       </LibraryProvider>
     </Shell>

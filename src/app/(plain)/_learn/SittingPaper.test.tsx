@@ -1,7 +1,7 @@
 import { fireEvent, act as inReact, screen } from '@testing-library/react';
 import { afterEach, beforeEach, expect, test, vi } from 'vitest';
 import { HeardSchool } from '@/app/_client/testing';
-import { ok } from '@/core/kernel/problem';
+import { fail, ok } from '@/core/kernel/problem';
 import type { QuestionContent, QuestionKind } from '@/core/quiz';
 import { content } from '@/core/quiz/testing';
 import { faultsIn, shown } from '@/ui/testing';
@@ -108,6 +108,55 @@ test('a browser that keeps nothing more still sends every answer', async () => {
   } finally {
     full.mockRestore();
   }
+});
+
+test('what the school refuses is said, not called kept, and not handed in around without a word', async () => {
+  school.answers = ({ name, input }) =>
+    name === 'quiz.answer' && input.questionId === 'q2'
+      ? fail('invalid', 'This answer is too long.')
+      : ok({ newer: null });
+  shown(paper());
+  type('0.8');
+  await later(1000);
+  // The next answer is kept, and what was said of the other one stays.
+  fireEvent.click(screen.getByLabelText('true'));
+  await later(100);
+  expect([says(), screen.getByRole('alert').textContent]).toEqual([
+    'Not all answers are kept',
+    'This answer is too long.',
+  ]);
+  fireEvent.click(button('Hand in'));
+  await later(100);
+  expect(school.saidTo('quiz.hand-in')).toHaveLength(0);
+  expect(screen.getByRole('alert').textContent).toContain('Nothing is handed in yet');
+  school.holds();
+  type('0.9');
+  await later(1000);
+  expect([says(), screen.queryByRole('alert')]).toEqual(['All answers kept', null]);
+  fireEvent.click(button('Hand in'));
+  await later(100);
+  expect(school.saidTo('quiz.hand-in')).toHaveLength(1);
+});
+
+test('what the school refuses does not hold up the rest for good: not a second time, and not when the time is up', async () => {
+  const refusing = () => {
+    school.answers = ({ name }) => (name === 'quiz.answer' ? fail('invalid', 'This answer is too long.') : ok(null));
+  };
+  refusing();
+  const { unmount } = shown(paper());
+  type('0.8');
+  await later(1000);
+  for (const handedIn of [0, 1]) {
+    fireEvent.click(button('Hand in'));
+    await later(100);
+    expect(school.saidTo('quiz.hand-in')).toHaveLength(handedIn);
+  }
+  unmount();
+  school.heard.length = 0;
+  shown(paper({ milliseconds: 2000 }));
+  type('0.8');
+  await later(4000);
+  expect(school.saidTo('quiz.hand-in')).toHaveLength(1);
 });
 
 test('what was answered later elsewhere is shown here', async () => {

@@ -53,7 +53,12 @@ type Given = { readonly answer: Answer; readonly at: number };
 const retryMs = 2500;
 /** What an address may be long, so that every server between takes it. */
 const longestAddress = 8000;
-const stateText = { saved: 'All answers kept', saving: 'Keeping…', waiting: 'Not sent yet, trying again' };
+const stateText = {
+  saved: 'All answers kept',
+  saving: 'Keeping…',
+  waiting: 'Not sent yet, trying again',
+  refused: 'Not all answers are kept',
+};
 
 /**
  * A paper being written. Each answer is sent as it is given; one that cannot be sent waits here, also over a reload.
@@ -68,12 +73,14 @@ export function SittingPaper(props: Props) {
   const browser = useMemo(() => keptText(`sitting-${sittingId}`), [sittingId]);
   const [answers, setAnswers] = useState<Answers>(saved);
   // Until it is known that nothing unsent waits in this browser, nothing is said to be kept.
-  const [state, setState] = useState<'saved' | 'saving' | 'waiting'>('saving');
+  const [state, setState] = useState<keyof typeof stateText>('saving');
   const [problem, setProblem] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
   const ready = useReady();
   useWholePages();
   const waiting = useRef(new Map<string, Given>());
+  /** Answers as they are here that the school would not keep, and its reasons. */
+  const refused = useRef(new Map<string, string>());
   // Handing in takes the newest answers, also from a timer that began before them.
   const written = useRef(answers);
   written.current = answers;
@@ -99,7 +106,8 @@ export function SittingPaper(props: Props) {
         timer.current = setTimeout(flush, retryMs);
         return false;
       }
-      setProblem(told.ok ? null : told.problem.sentence);
+      if (told.ok) refused.current.delete(questionId);
+      else refused.current.set(questionId, told.problem.sentence);
       // Answered later on another device: that one holds, and is shown.
       const newer = told.ok ? told.value.newer : null;
       if (newer) setAnswers((before) => ({ ...before, [questionId]: newer }));
@@ -108,7 +116,9 @@ export function SittingPaper(props: Props) {
     }
     sending.current = false;
     browser.set(null);
-    setState('saved');
+    const [why] = refused.current.values();
+    setProblem(why ?? null);
+    setState(why === undefined ? 'saved' : 'refused');
     return true;
   }, [sittingId, browser, spent]);
 
@@ -148,20 +158,32 @@ export function SittingPaper(props: Props) {
     return waiting.current.size === 0 || flush();
   }, [flush]);
 
-  const handIn = useCallback(async () => {
-    setBusy(true);
-    if (trialHref) {
-      const address = `${trialHref}&answers=${encodeURIComponent(JSON.stringify(written.current))}`;
-      if (address.length <= longestAddress) return window.location.assign(address);
-      setProblem('This is too much to be tried in a view. Shorten what you wrote.');
-      return setBusy(false);
-    }
-    if (!(await allSent())) return setBusy(false);
-    const done = await act('quiz.hand-in', { sittingId });
-    if (done.ok) return window.location.reload();
-    setProblem(done.problem.sentence);
-    setBusy(false);
-  }, [allSent, sittingId, trialHref]);
+  const handIn = useCallback(
+    async (isUp: boolean) => {
+      setBusy(true);
+      if (trialHref) {
+        const address = `${trialHref}&answers=${encodeURIComponent(JSON.stringify(written.current))}`;
+        if (address.length <= longestAddress) return window.location.assign(address);
+        setProblem('This is too much to be tried in a view. Shorten what you wrote.');
+        return setBusy(false);
+      }
+      if (!(await allSent())) return setBusy(false);
+      if (refused.current.size > 0 && !isUp) {
+        // Said once: it can be changed, and where it cannot, the rest is handed in without it.
+        const [why] = refused.current.values();
+        refused.current.clear();
+        setProblem(`${why} Nothing is handed in yet: change it, or hand in without it.`);
+        return setBusy(false);
+      }
+      const done = await act('quiz.hand-in', { sittingId });
+      if (done.ok) return window.location.reload();
+      setProblem(done.problem.sentence);
+      setBusy(false);
+    },
+    [allSent, sittingId, trialHref],
+  );
+
+  const onUp = useCallback(() => handIn(true), [handIn]);
 
   const [judged, setJudged] = useState(props.judged);
   const judge = async (questionId: string) => {
@@ -210,7 +232,7 @@ export function SittingPaper(props: Props) {
     <SittingIdProvider value={trialHref ? null : sittingId}>
       <div className={styles.paper}>
         <div className={styles.paperBar}>
-          {props.milliseconds !== null && <TimeLeft milliseconds={props.milliseconds} onUp={handIn} />}
+          {props.milliseconds !== null && <TimeLeft milliseconds={props.milliseconds} onUp={onUp} />}
           <span>
             {place.questions - open} of {place.questions} answered
           </span>
@@ -302,7 +324,12 @@ export function SittingPaper(props: Props) {
         )}
         {(goesBack || isLast) && (
           <div className={styles.paperFoot}>
-            <button type="button" className={controls.primary} onClick={handIn} disabled={busy || !ready || !mayGive}>
+            <button
+              type="button"
+              className={controls.primary}
+              onClick={() => handIn(false)}
+              disabled={busy || !ready || !mayGive}
+            >
               {busy ? 'Handing in…' : 'Hand in'}
             </button>
             {open > 0 && (

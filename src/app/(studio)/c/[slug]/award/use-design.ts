@@ -1,6 +1,7 @@
 import { useCallback, useEffect, useState, useSyncExternalStore } from 'react';
 import { act, ask } from '@/app/_client/act';
-import { keptText } from '@/app/_client/kept-text';
+import type { KeptText } from '@/app/_client/kept-text';
+import { useOwnTexts } from '@/app/_client/own-texts';
 import type { Design } from '@/core/certificate';
 import type { Problem } from '@/core/kernel/problem';
 import type { OneDesign, SeenDesign } from '@/server/certificate';
@@ -33,11 +34,11 @@ export type Designing = {
 const read = (designId: string) => ask<Opened>(`/api/designs/${designId}`);
 const asSent = ({ content: design, name, revision }: Opened) => ({ design, name, revision });
 
-const deskFor = (designId: string, opened: Opened): DesignDesk =>
+const deskFor = (designId: string, opened: Opened, kept: KeptText): DesignDesk =>
   new DesignDesk(
     asSent(opened),
     ({ design: content, name, revision }) => act('certificate.save-design', { designId, revision, content, name }),
-    keptText(`mosaik.design.${designId}`),
+    kept,
   );
 
 type Open = { readonly id: string; readonly opened: Opened; readonly desk: DesignDesk };
@@ -47,19 +48,21 @@ const noWord = () => () => {};
 export function useDesign(designId: string | null): Designing {
   const [open, setOpen] = useState<Open | null>(null);
   const [trouble, setTrouble] = useState<Problem | null>(null);
+  const own = useOwnTexts();
   useEffect(() => {
     setTrouble(null);
     if (designId === null) return setOpen(null);
     let gone = false;
     read(designId).then((found) => {
       if (gone) return;
-      if (found.ok) setOpen({ id: designId, opened: found.value, desk: deskFor(designId, found.value) });
+      if (found.ok)
+        setOpen({ id: designId, opened: found.value, desk: deskFor(designId, found.value, own(`design.${designId}`)) });
       else setTrouble(found.problem);
     });
     return () => {
       gone = true;
     };
-  }, [designId]);
+  }, [designId, own]);
 
   const here = open?.id === designId ? open : null;
   const desk = here?.desk ?? null;

@@ -1,6 +1,7 @@
 'use client';
 import dynamic from 'next/dynamic';
 import { type ReactNode, useEffect, useState } from 'react';
+import { useOwnTexts } from '@/app/_client/own-texts';
 import { type Drawn, isOnPage, isOnText, moved, type OnPage } from '@/core/marking';
 import { GivenFile } from '@/ui/drawn/GivenFile';
 import type { DrawnFile } from '@/ui/drawn/layer';
@@ -22,20 +23,12 @@ const PagesOfFile = dynamic(() => import('@/ui/drawn/PagesOfFile').then((module)
 });
 const PageBoard = dynamic(() => import('./PageBoard').then((module) => module.PageBoard), { ssr: false });
 
-const mannerAt = 'mosaik.manner';
-const zoomAt = 'mosaik.zoom';
-const kept = <T,>(key: string, usual: T): T => {
+/** How somebody draws, as this browser has it. */
+const read = <T,>(text: string | null, usual: T): T => {
   try {
-    return { ...usual, ...JSON.parse(localStorage.getItem(key) ?? '{}') };
+    return { ...usual, ...JSON.parse(text ?? '{}') };
   } catch {
     return usual;
-  }
-};
-const keep = (key: string, value: unknown) => {
-  try {
-    localStorage.setItem(key, JSON.stringify(value));
-  } catch {
-    // A browser that keeps nothing forgets how somebody draws.
   }
 };
 
@@ -61,13 +54,14 @@ export function WorkBoard({ text, files, drawing, selected, locked, children, on
   const [turn, setTurn] = useState<Turn>(0);
   const [signing, setSigning] = useState(false);
   const [fresh, setFresh] = useState<string | null>(null);
+  const own = useOwnTexts();
   useEffect(() => {
-    setManner(kept(mannerAt, usualManner));
-    setZoom(kept(zoomAt, { zoom: 100 as Zoom }).zoom);
-  }, []);
+    setManner(read(own('manner').get(), usualManner));
+    setZoom(read(own('zoom').get(), { zoom: 100 as Zoom }).zoom);
+  }, [own]);
   const change = (part: Partial<Manner>) => {
     setManner({ ...manner, ...part });
-    keep(mannerAt, { ...manner, ...part });
+    own('manner').set(JSON.stringify({ ...manner, ...part }));
   };
   const paged = files.filter(hasPages);
   const hasText = text.trim() !== '';
@@ -130,7 +124,7 @@ export function WorkBoard({ text, files, drawing, selected, locked, children, on
         onManner={change}
         onZoom={(next) => {
           setZoom(next);
-          keep(zoomAt, { zoom: next });
+          own('zoom').set(JSON.stringify({ zoom: next }));
         }}
         onTurn={() => setTurn(((turn + 1) % 4) as Turn)}
         onChosen={(after) => {

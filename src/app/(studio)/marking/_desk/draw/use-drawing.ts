@@ -1,5 +1,6 @@
-import { useCallback, useEffect, useRef, useState } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { act, ask } from '@/app/_client/act';
+import { useOwnTexts } from '@/app/_client/own-texts';
 import { same } from '@/core/kernel/change';
 import type { Problem } from '@/core/kernel/problem';
 import { type Drawn, fitsOn, reversed, type Step, stepped, undoable } from '@/core/marking';
@@ -26,10 +27,9 @@ export type Drawing = {
   settled(): Promise<boolean>;
 };
 
-const keptAt = (workId: string) => `mosaik.drawn.${workId}`;
-function keptSteps(workId: string): Step[] {
+function stepsIn(text: string | null): Step[] {
   try {
-    const kept: unknown = JSON.parse(localStorage.getItem(keptAt(workId)) ?? '[]');
+    const kept: unknown = JSON.parse(text ?? '[]');
     return Array.isArray(kept) ? (kept as Step[]) : [];
   } catch {
     return [];
@@ -37,15 +37,6 @@ function keptSteps(workId: string): Step[] {
 }
 type SeenStep = Step & { readonly number: number; readonly isOwn: boolean };
 const foreign = (steps: readonly SeenStep[]) => steps.filter(({ isOwn }) => !isOwn).map(({ id }) => id);
-
-function keepSteps(workId: string, steps: readonly Step[]): void {
-  try {
-    if (steps.length > 0) localStorage.setItem(keptAt(workId), JSON.stringify(steps));
-    else localStorage.removeItem(keptAt(workId));
-  } catch {
-    // A browser that keeps nothing still sends what is drawn.
-  }
-}
 
 /**
  * What is drawn on a piece of work: seen at once, sent one step after another, and kept by the browser until the school
@@ -55,6 +46,8 @@ function keepSteps(workId: string, steps: readonly Step[]): void {
  * `why`: why it is changed, where its learner has seen it.
  */
 export function useDrawing(workId: string, why: string): Drawing {
+  const own = useOwnTexts();
+  const browser = useMemo(() => own(`drawn.${workId}`), [own, workId]);
   const [made, setMade] = useState<readonly Step[]>([]);
   // What others have made is shown, and left to them.
   const [others, setOthers] = useState<ReadonlySet<string>>(new Set());
@@ -70,7 +63,7 @@ export function useDrawing(workId: string, why: string): Drawing {
     for (;;) {
       const step = queue.current[0];
       setWaiting(queue.current.length);
-      keepSteps(workId, queue.current);
+      browser.set(queue.current.length > 0 ? JSON.stringify(queue.current) : null);
       if (!step) return true;
       const kept = await act('marking.draw', { handInId: workId, step, why: reason.current });
       if (kept.ok) {
@@ -85,7 +78,7 @@ export function useDrawing(workId: string, why: string): Drawing {
         setMade((before) => before.filter(({ id }) => !lost.has(id)));
       }
     }
-  }, [workId]);
+  }, [workId, browser]);
   const send = useCallback((): Promise<boolean> => {
     sending.current ??= sendAll().finally(() => {
       sending.current = null;
@@ -106,7 +99,7 @@ export function useDrawing(workId: string, why: string): Drawing {
       setProblem(null);
       setLoaded(true);
     }
-    const left = isFirst ? keptSteps(workId).filter(({ id }) => !since.value.some((one) => one.id === id)) : [];
+    const left = isFirst ? stepsIn(browser.get()).filter(({ id }) => !since.value.some((one) => one.id === id)) : [];
     known.current = since.value.at(-1)?.number ?? known.current;
     if (since.value.length > 0) setOthers((before) => new Set([...before, ...foreign(since.value)]));
     if (since.value.length + left.length > 0)
@@ -117,7 +110,7 @@ export function useDrawing(workId: string, why: string): Drawing {
     if (left.length === 0) return;
     queue.current = left;
     send();
-  }, [workId, send]);
+  }, [workId, browser, send]);
   const first = useRef(true);
   useEffect(() => {
     let timer: ReturnType<typeof setTimeout>;

@@ -10,7 +10,7 @@ import {
 } from '@tabler/icons-react';
 import { useEffect, useMemo, useState, useSyncExternalStore } from 'react';
 import { act } from '@/app/_client/act';
-import { keptText } from '@/app/_client/kept-text';
+import { useOwnTexts } from '@/app/_client/own-texts';
 import { uploads } from '@/app/_client/upload-queue';
 import { addCue, type Cue, cueFaults, type MediaFacts, shiftCues, spoken } from '@/core/media';
 import wordStyles from '@/ui/plain/words.module.css';
@@ -37,8 +37,8 @@ const stateWords = { saved: 'Saved', waiting: 'Saving soon', saving: 'Saving', r
 export function CaptionsPanel({ media, language, label, stored, onStale }: Props) {
   const { store } = useDesk();
   const player = usePlayer();
+  const own = useOwnTexts();
   const desk = useMemo(() => {
-    const place = `mosaik.captions.${media.id}.${language}`;
     const send: Send = async (text, was) => {
       const done = await act<{ hash: string }>('media.write-captions', {
         mediaId: media.id,
@@ -50,8 +50,8 @@ export function CaptionsPanel({ media, language, label, stored, onStale }: Props
       if (done.ok) await store.refreshMedia();
       return done;
     };
-    return new CaptionsDesk(stored, send, keptText(place));
-  }, [media.id, language, label, stored, store]);
+    return new CaptionsDesk(stored, send, own(`captions.${media.id}.${language}`));
+  }, [media.id, language, label, stored, store, own]);
   const { cues, state, problem, canUndo, canRedo } = useSyncExternalStore(desk.subscribe, desk.get, desk.get);
   const length = media.seconds === null ? null : Math.round(media.seconds * 1000);
   const [chosen, setChosen] = useState<number | null>(null);
