@@ -69,6 +69,7 @@ test('a quiz is for whom it names, asks about who agrees, takes a pattern, and c
   await page.getByRole('button', { name: 'Hand in' }).click();
   await expect(page.getByRole('region', { name: 'Question 7' })).toContainText('right');
   await page.getByRole('link', { name: 'Back to the lesson' }).click();
+  await expect(page.getByRole('table', { name: 'Your sittings' })).toBeVisible();
   await expect(async () => {
     await page.reload();
     await expect(page.getByText(/^You have a certificate for this quiz/)).toBeVisible({ timeout: 1000 });
