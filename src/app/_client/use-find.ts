@@ -2,6 +2,7 @@
 import { useDebouncedCallback } from '@mantine/hooks';
 import { usePathname, useRouter } from 'next/navigation';
 import { useState, useTransition } from 'react';
+import { wantedAddress } from '@/ui/frame/on-the-way';
 
 const pauseMs = 250;
 
@@ -15,8 +16,9 @@ export function useFind(find: string) {
   const router = useRouter();
   const path = usePathname();
   const look = useDebouncedCallback((wanted: string) => {
-    // As it is by now: something may have been chosen while the words were typed.
-    const next = new URLSearchParams(window.location.search);
+    // As it is by now, or will be: something may have been chosen while the words were typed, or the list left.
+    const { pathname, searchParams: next } = wantedAddress();
+    if (pathname !== path) return;
     next.delete('page');
     if (wanted.trim() === '') next.delete('find');
     else next.set('find', wanted);
