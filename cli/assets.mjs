@@ -1,9 +1,17 @@
-import { copyFileSync, mkdirSync } from 'node:fs';
-import { join } from 'node:path';
+import { copyFileSync, existsSync, mkdirSync } from 'node:fs';
+import { dirname, join } from 'node:path';
 import { root } from './paths.mjs';
 
-/** Puts parts of packages that a browser fetches by themselves where the web server finds them. */
+/** Parts of packages that a browser fetches by themselves, and where the web server finds them. */
+const assets = [['node_modules/pdfjs-dist/build/pdf.worker.min.mjs', 'public/pdf.worker.min.mjs']].map((both) =>
+  both.map((path) => join(root, path)),
+);
+
 export function copyAssets() {
-  mkdirSync(join(root, 'public'), { recursive: true });
-  copyFileSync(join(root, 'node_modules/pdfjs-dist/build/pdf.worker.min.mjs'), join(root, 'public/pdf.worker.min.mjs'));
+  for (const [from, to] of assets) {
+    mkdirSync(dirname(to), { recursive: true });
+    copyFileSync(from, to);
+  }
 }
+
+export const hasAssets = () => assets.every(([, to]) => existsSync(to));

@@ -2,7 +2,7 @@ import { createHash } from 'node:crypto';
 import { existsSync, readFileSync, renameSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { setTimeout as wait } from 'node:timers/promises';
-import { copyAssets } from './assets.mjs';
+import { copyAssets, hasAssets } from './assets.mjs';
 import { alone } from './lock.mjs';
 import { filesIn, root } from './paths.mjs';
 import { buildPrograms } from './programs.mjs';
@@ -85,7 +85,8 @@ export const ensureBuild = () =>
     if (
       existsSync(stamp) &&
       readFileSync(stamp, 'utf8') === wanted &&
-      statSync(join(root, '.next', 'BUILD_ID'), { throwIfNoEntry: false })
+      statSync(join(root, '.next', 'BUILD_ID'), { throwIfNoEntry: false }) &&
+      hasAssets()
     )
       return;
     await stepTimed('Building (about a minute)', async () => {
