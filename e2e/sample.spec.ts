@@ -33,6 +33,7 @@ test('what its creator lets visitors look at is open to anybody, with its film a
     .getByRole('navigation', { name: 'Course' })
     .getByRole('link', { name: /Walking the reach/ })
     .click();
+  await expect(page).toHaveTitle(/^Walking the reach · Stream Survey/);
   const film = page.locator('video');
   await expect.poll(() => film.evaluate((video: HTMLVideoElement) => video.readyState)).toBeGreaterThan(0);
   await page.getByRole('button', { name: /Which stretch would you sample/ }).click();

@@ -2,7 +2,7 @@ import { headers } from 'next/headers';
 import { notFound, redirect } from 'next/navigation';
 import { cache } from 'react';
 import { Temporal } from '@/core/kernel/time';
-import { sampleView, throughOwnEyes } from '@/core/learning';
+import { type LearnerView, sampleView, throughOwnEyes } from '@/core/learning';
 import { type Action, can } from '@/core/people';
 import { type Learning, learningBySlug } from '@/server/learning';
 import { type CourseHead, courseBySlug, liveDocument } from '@/server/outline';
@@ -68,23 +68,25 @@ export async function learnerDoor(slug: string, wanted: string): Promise<Entered
 }
 
 /** For everybody: what of a course that is published its creators let visitors look at. */
-export async function sampleDoor(slug: string) {
+export const sampleDoor = cache(async (slug: string) => {
   const db = database();
   const head = (await courseBySlug(db, slug)) ?? notFound();
   const document = await liveDocument(db, head.liveEditionId);
   const view = (document && sampleView(document, Temporal.Now.instant())) ?? notFound();
   return { db, head, view };
-}
+});
 
 /** The title of a course, for those whom its pages are for; nothing for everybody else. */
 export const workTitle = async (slug: string) => ({ title: (await courseFor(slug, 'course.edit'))?.head.title });
 export const learningTitle = async (slug: string) => ({ title: (await learningFor(slug))?.view.document.course.title });
 /** The title of a lesson in its course: who goes from one to the next hears that it is another one. */
-export async function lessonTitle(slug: string, lessonId: string) {
-  const view = (await learningFor(slug))?.view;
+function titleIn(view: LearnerView | undefined, lessonId: string) {
   const found = view?.lessons.find(({ lesson }) => lesson.id === lessonId);
   return { title: found && view ? `${found.lesson.title} · ${view.document.course.title}` : undefined };
 }
+export const lessonTitle = async (slug: string, lessonId: string) => titleIn((await learningFor(slug))?.view, lessonId);
+export const sampleLessonTitle = async (slug: string, lessonId: string) =>
+  titleIn((await sampleDoor(slug)).view, lessonId);
 
 /** What was looked for, or the page that says it is not there. */
 export const orNotFound = <T>(found: T | null | undefined): T => found ?? notFound();

@@ -37,6 +37,7 @@ const readsNothing = [
   '(plain)/[...nowhere]/page.tsx',
   '(plain)/blank/page.tsx',
   '(plain)/learn/layout.tsx',
+  '(plain)/sample/layout.tsx',
   'healthz/route.ts',
   'readyz/route.ts',
 ];
