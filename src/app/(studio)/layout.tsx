@@ -22,8 +22,10 @@ export default async function StudioLayout({ children }: { readonly children: Re
     <Shell nonce={key}>
       <LibraryProvider nonce={key} locale={person?.locale ?? 'en-GB'}>
         <Notifications position="bottom-left" autoClose={7000} />
-        <Owner personId={person?.id ?? ''}>{children}</Owner>
-        {person && makesCourses(person) && <UploadBar />}
+        <Owner personId={person?.id ?? ''}>
+          {children}
+          {person && makesCourses(person) && <UploadBar />}
+        </Owner>
       </LibraryProvider>
     </Shell>
   );

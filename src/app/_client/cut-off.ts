@@ -12,13 +12,23 @@ export type CutOff = {
 };
 
 const notes = 'tus::';
+
+/**
+ * What the note about an upload is found by: the same file, for the same place, by the same person. Meant for another
+ * place, or begun by somebody else, it would go on to where it was meant to go before.
+ */
+export const noteOf = (personId: string, target: UploadTarget, file: File): string =>
+  [personId, JSON.stringify(Object.entries(target).sort()), file.name, file.type, file.size, file.lastModified].join(
+    '::',
+  );
+
 /** What has not been gone on with for a day is swept away on the server. */
 const keptMs = 24 * 3_600_000;
 
-/** The uploads of this browser that were cut off, for which there is still something to go on with. */
-export function cutOff(now = Date.now()): CutOff[] {
+/** The uploads of somebody that were cut off in this browser, for which there is still something to go on with. */
+export function cutOff(personId: string, now = Date.now()): CutOff[] {
   return Object.keys(localStorage)
-    .filter((key) => key.startsWith(notes))
+    .filter((key) => key.startsWith(`${notes}${personId}::`))
     .flatMap((key): CutOff[] => {
       try {
         const { size, metadata, creationTime } = JSON.parse(localStorage.getItem(key) ?? '') as {

@@ -1,5 +1,7 @@
 import { fail, type Problem, type Result } from '@/core/kernel/problem';
 import type { UploadPurpose } from '@/core/media';
+import { noteOf } from './cut-off';
+import { whoseBrowser } from './whose';
 
 export type UploadTarget = {
   readonly purpose: UploadPurpose;
@@ -43,6 +45,7 @@ export function upload(
       const task = new Upload(file, {
         endpoint: '/api/upload',
         metadata: Object.fromEntries(given),
+        fingerprint: async () => noteOf(whoseBrowser(), target, file),
         chunkSize: pieceBytes,
         retryDelays: [0, 1000, 3000, 6000, 12_000],
         removeFingerprintOnSuccess: true,

@@ -3,6 +3,7 @@ import { ActionIcon, Button, FileButton, Progress } from '@mantine/core';
 import { IconPlayerPause, IconPlayerPlay, IconUpload, IconX } from '@tabler/icons-react';
 import { useEffect, useState } from 'react';
 import { type CutOff, cutOff, forget } from '@/app/_client/cut-off';
+import { useOwnerId } from '@/app/_client/own-texts';
 import { uploads } from '@/app/_client/upload-queue';
 import { useUploads } from '@/app/_client/use-intake';
 import { lengthText, sizeText } from '@/core/media';
@@ -114,7 +115,8 @@ const stateText = (state: 'waiting' | 'sending' | 'done' | 'failed', sent: numbe
 /** Uploads that a closed tab cut off: chosen again, they go on where they stopped. */
 function CutOffBar() {
   const [left, setLeft] = useState<readonly CutOff[]>([]);
-  useEffect(() => setLeft(cutOff()), []);
+  const ownId = useOwnerId();
+  useEffect(() => setLeft(cutOff(ownId)), [ownId]);
   if (left.length === 0) return null;
   const choose = (files: File[]) => {
     const found = files.flatMap((file) => {

@@ -1,0 +1,69 @@
+import { beforeEach, describe, expect, test, vi } from 'vitest';
+import { cutOff, forget, noteOf } from './cut-off';
+import { type UploadTarget, upload } from './upload';
+import { isBrowserOf } from './whose';
+
+/** The packages' upload, as far as it is told what to do. */
+type Told = { fingerprint(): Promise<string>; metadata: { readonly [name: string]: string } };
+const begun = vi.hoisted(() => [] as Told[]);
+vi.mock('tus-js-client', () => ({
+  DetailedError: class extends Error {},
+  Upload: class {
+    constructor(_file: File, told: Told) {
+      begun.push(told);
+    }
+    findPreviousUploads = async () => [];
+    start() {}
+    abort() {}
+  },
+}));
+
+const file = (name = 'weir.pdf', text = 'x'.repeat(40), lastModified = 5) => new File([text], name, { lastModified });
+const forLesson = (lessonId: string): UploadTarget => ({ purpose: 'handed-in', courseId: 'c', lessonId });
+
+/** Begins an upload as somebody, and leaves the note that is kept of it until it has ended. */
+async function begins(personId: string, target: UploadTarget, which = file()): Promise<string> {
+  begun.length = 0;
+  isBrowserOf(personId);
+  upload(which, target, () => {});
+  await vi.waitFor(() => expect(begun).toHaveLength(1));
+  const note = (await begun[0]?.fingerprint()) ?? '';
+  const { size } = which;
+  const kept = { size, metadata: begun[0]?.metadata, creationTime: new Date().toISOString() };
+  localStorage.setItem(`tus::${note}::1`, JSON.stringify(kept));
+  return note;
+}
+beforeEach(() => localStorage.clear());
+
+describe('an upload that was cut off', () => {
+  test('is gone on with by the same person, with the same file, for the same place', async () => {
+    const note = await begins('ines', forLesson('l1'));
+    const other = { lessonId: 'l1', courseId: 'c', purpose: 'handed-in' } as const;
+    expect(await begins('ines', other)).toBe(note);
+  });
+  test.each<[what: string, personId: string, target: UploadTarget, which: File]>([
+    ['for another lesson', 'ines', forLesson('l2'), file()],
+    ['for another purpose', 'ines', { ...forLesson('l1'), purpose: 'attachment' }, file()],
+    ['by somebody else', 'temi', forLesson('l1'), file()],
+    ['with a file of another name', 'ines', forLesson('l1'), file('mill.pdf')],
+    ['with a file of another size', 'ines', forLesson('l1'), file('weir.pdf', 'y')],
+    ['with a file that was changed', 'ines', forLesson('l1'), file('weir.pdf', 'x'.repeat(40), 6)],
+  ])('is not gone on with %s', async (_, personId, target, which) => {
+    expect(noteOf(personId, target, which)).not.toBe(await begins('ines', forLesson('l1')));
+  });
+
+  test('is offered to whoever began it, and to nobody else in the same browser', async () => {
+    await begins('ines', { purpose: 'film', lessonId: 'l1' });
+    expect(cutOff('temi')).toEqual([]);
+    const [own, ...more] = cutOff('ines');
+    expect([own?.name, own?.size, own?.target, more]).toEqual([
+      'weir.pdf',
+      40,
+      { purpose: 'film', lessonId: 'l1' },
+      [],
+    ]);
+    expect(cutOff('ines', Date.now() + 25 * 3_600_000)).toEqual([]);
+    forget(cutOff('ines'));
+    expect(localStorage).toHaveLength(0);
+  });
+});
