@@ -186,13 +186,16 @@ test('files of closed lessons, and of other people, stay closed', async ({ brows
   expect((await learner.request.get(`/files/${randomUUID()}/play`)).status()).toBe(404);
 });
 
-test('an upload is refused before it is sent, and judged by what it holds once it is', async ({ browser, school }) => {
+test('an upload is refused before it is sent, judged by what it holds once it is, and taken once', async ({
+  browser,
+  school,
+}) => {
   const { context: creator, page } = await signedIn(browser, school, 'ines@wendwater.example');
   const { context: learner } = await signedIn(browser, school, aoife);
   const nobody = await browser.newContext({ baseURL: school.address });
   const courseId = await courseIdOf(page, 'reading-a-hedgerow');
-  const begin = async (who: typeof creator, purpose: string, length: number) => {
-    const values = { purpose, name: 'a-film.mp4', courseId };
+  const begin = async (who: typeof creator, purpose: string, length: number, deed: string = randomUUID()) => {
+    const values = { purpose, name: 'a-film.mp4', courseId, deed };
     const metadata = Object.entries(values)
       .map(([key, value]) => `${key} ${Buffer.from(value).toString('base64')}`)
       .join(',');
@@ -210,13 +213,29 @@ test('an upload is refused before it is sent, and judged by what it holds once i
   const begun = await begin(creator, 'film', text.length);
   expect(begun.status()).toBe(201);
   const place = begun.headers().location ?? '';
-  const part = {
+  const part = (data: Buffer) => ({
     headers: { 'tus-resumable': '1.0.0', 'upload-offset': '0', 'content-type': 'application/offset+octet-stream' },
-    data: text,
-  };
-  expect((await learner.request.patch(place, part)).status()).toBe(403);
-  const sent = await creator.request.patch(place, part);
+    data,
+  });
+  expect((await learner.request.patch(place, part(text))).status()).toBe(403);
+  const sent = await creator.request.patch(place, part(text));
   expect([sent.status(), await sent.text()]).toEqual([422, expect.stringContaining('does not hold a film')]);
+
+  // Whoever did not hear that it was taken, and begins anew, is told so; under the same name, somebody else adds nothing.
+  const sheet = Buffer.from('a sheet to print beforehand');
+  const deed = randomUUID();
+  const send = async (who: typeof creator) => {
+    const started = await begin(who, 'attachment', sheet.length, deed);
+    return started.status() === 201 ? who.request.patch(started.headers().location ?? '', part(sheet)) : started;
+  };
+  const told = async (who: typeof creator) => {
+    const answer = await send(who);
+    return [answer.status(), (await answer.json()).value?.id];
+  };
+  expect(await told(creator)).toEqual([200, deed]);
+  expect(await told(creator)).toEqual([409, deed]);
+  const { context: other } = await signedIn(browser, school, 'marek@wendwater.example');
+  expect(await told(other)).toEqual([422, undefined]);
 });
 
 test('requests from elsewhere are refused, and pages carry their headers', async ({ browser, school }) => {

@@ -9,11 +9,18 @@ const begun = vi.hoisted(() => [] as Told[]);
 vi.mock('tus-js-client', () => ({
   DetailedError: class extends Error {},
   Upload: class {
-    constructor(_file: File, told: Told) {
-      begun.push(told);
+    constructor(
+      _file: File,
+      readonly options: Told,
+    ) {}
+    findPreviousUploads = async () => {
+      const note = `tus::${await this.options.fingerprint()}::1`;
+      return [localStorage.getItem(note)].flatMap((kept) => (kept ? [JSON.parse(kept)] : []));
+    };
+    resumeFromPreviousUpload() {}
+    start() {
+      begun.push(this.options);
     }
-    findPreviousUploads = async () => [];
-    start() {}
     abort() {}
   },
 }));
@@ -39,7 +46,12 @@ describe('an upload that was cut off', () => {
   test('is gone on with by the same person, with the same file, for the same place', async () => {
     const note = await begins('ines', forLesson('l1'));
     const other = { lessonId: 'l1', courseId: 'c', purpose: 'handed-in' } as const;
+    const deed = begun[0]?.metadata.deed;
     expect(await begins('ines', other)).toBe(note);
+    // Begun anew because it was taken and nobody heard, it is the same deed.
+    expect(begun[0]?.metadata.deed).toBe(deed);
+    await begins('ines', forLesson('l2'));
+    expect(begun[0]?.metadata.deed).not.toBe(deed);
   });
   test.each<[what: string, personId: string, target: UploadTarget, which: File]>([
     ['for another lesson', 'ines', forLesson('l2'), file()],

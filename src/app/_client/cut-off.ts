@@ -36,7 +36,7 @@ export function cutOff(personId: string, now = Date.now()): CutOff[] {
           readonly metadata?: { readonly [name: string]: string };
           readonly creationTime?: string;
         };
-        const { name = '', purpose = '', ...place } = metadata ?? {};
+        const { name = '', purpose = '', deed: _deed, ...place } = metadata ?? {};
         const isKept = now - Date.parse(creationTime ?? '') < keptMs;
         if (!isKept || typeof size !== 'number' || name === '' || purpose === '') return [];
         return [{ key, name, size, target: { ...place, purpose: purpose as UploadPurpose } }];

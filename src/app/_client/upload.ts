@@ -1,3 +1,4 @@
+import { v7 } from 'uuid';
 import { fail, type Problem, type Result } from '@/core/kernel/problem';
 import type { UploadPurpose } from '@/core/media';
 import { noteOf } from './cut-off';
@@ -39,7 +40,7 @@ export function upload(
   const done = (async (): Promise<Result<{ id: string }>> => {
     const { Upload, DetailedError } = await import('tus-js-client');
     return new Promise((resolve) => {
-      const given = Object.entries({ ...target, name: file.name }).filter(
+      const given = Object.entries({ ...target, name: file.name, deed: v7() }).filter(
         (entry): entry is [string, string] => typeof entry[1] === 'string',
       );
       const task = new Upload(file, {
@@ -57,6 +58,8 @@ export function upload(
         },
         onError: (error) => {
           const body = error instanceof DetailedError ? answerIn(error.originalResponse?.getBody()) : {};
+          // It had arrived before, and only the answer was lost.
+          if (body.ok && body.value) return resolve({ ok: true, value: body.value });
           resolve(
             body.problem
               ? { ok: false, problem: body.problem }
@@ -82,7 +85,12 @@ export function upload(
       if (cancelled) stop();
       else
         task.findPreviousUploads().then((found) => {
-          if (found[0]) task.resumeFromPreviousUpload(found[0]);
+          const [before] = found;
+          if (before) {
+            // By the same deed, should it have to be begun anew: what has arrived by then is not taken twice.
+            task.options.metadata = before.metadata;
+            task.resumeFromPreviousUpload(before);
+          }
           task.start();
         });
     });

@@ -9,7 +9,7 @@ import { checkUpload, sizeText, type UploadPurpose, uploadRules } from '@/core/m
 import { can, somewhere } from '@/core/people';
 import { addFile, addScript, countPages, giveBack, mayAddFile, mayGiveBack, mayLoadScripts } from '@/server/assignment';
 import { addDesignPicture, printPicture } from '@/server/certificate';
-import { addCaptions, addMedia, countUpload, mayChangeMedia, storeUpload } from '@/server/media';
+import { addCaptions, addMedia, countUpload, madeBy, mayChangeMedia, storeUpload } from '@/server/media';
 import { fillLesson } from '@/server/outline';
 import { type Person, personOf } from '@/server/people';
 import { config } from '@/server/platform/config';
@@ -30,6 +30,7 @@ type Details = {
   readonly workId: string;
   readonly language: string;
   readonly label: string;
+  readonly deed: string;
   readonly owner: string;
 };
 
@@ -49,9 +50,13 @@ function detailsOf(upload: Upload): Details {
     workId: text(upload, 'workId'),
     language: text(upload, 'language'),
     label: text(upload, 'label'),
+    deed: text(upload, 'deed'),
     owner: text(upload, 'owner'),
   };
 }
+
+/** Where nothing has to be sent any more: to whoever sends, anything but 201 means that no upload has begun (tus 1.0). */
+const alreadyTaken = 409;
 
 const refusal = (problem: Problem) => ({
   status_code: httpStatus[problem.code],
@@ -73,6 +78,9 @@ function openServer(): Server {
       if (upload.size === undefined)
         throw refusal({ code: 'invalid', sentence: 'Say how long the file is before you send it.' });
       const details = detailsOf(upload);
+      // Its answer was lost: what has arrived and was taken is not sent once more.
+      const taken = isId(details.deed) ? await madeBy(database(), person.id, details.deed) : null;
+      if (taken) throw { status_code: alreadyTaken, body: JSON.stringify(ok({ id: taken })) };
       const may = await mayUpload(person, details, upload.size);
       if (!may.ok) throw refusal(may.problem);
       return { metadata: { ...upload.metadata, owner: person.id } };
@@ -181,8 +189,9 @@ async function take(person: Person | null, details: Details, path: string): Prom
         ...file,
       });
     default: {
-      const { courseId, lessonId } = details;
+      const { courseId, lessonId, deed } = details;
       const added = await addMedia.run(person, {
+        ...(isId(deed) && { deed }),
         courseId: courseId || null,
         kind: stored.value.kind,
         mediaId: details.mediaId || null,

@@ -8,7 +8,7 @@ import { libraryKinds } from '@/core/media';
 import { type Actor, can, makesCourses } from '@/core/people';
 import { command } from '../platform/command';
 import { config } from '../platform/config';
-import { type Transaction, transaction } from '../platform/database';
+import { type Database, type Transaction, transaction } from '../platform/database';
 import { newId } from '../platform/ids';
 import { later } from '../platform/jobs';
 import { removeCaptions, writeCaptions } from './captions';
@@ -77,12 +77,23 @@ export async function addToLibrary(
   return { id, versionId: await addVersion(tx, id, 1, file) };
 }
 
+/** The thing of the library that somebody has already made by this deed. */
+export async function madeBy(db: Database, personId: string, deed: string): Promise<string | null> {
+  const [row] = await db
+    .select({ id: media.id })
+    .from(media)
+    .where(and(eq(media.id, deed), eq(media.addedBy, personId)));
+  return row?.id ?? null;
+}
+
 const addInput = object({
   /** The course it is for; null for the school as a whole. */
   courseId: optionalId,
   kind: string().oneOf(libraryKinds).required(),
   /** What it is a new version of; null for a thing of its own. */
   mediaId: optionalId,
+  /** What a thing of its own is called by whoever sends it: sent again, it is the thing that is there. */
+  deed: optionalId.optional(),
   ...storedFile,
 }).noUnknown();
 
@@ -94,12 +105,23 @@ export const addMedia = command({
     mediaId !== null
       ? mayChange(context, { mediaId })
       : can(context.actor, courseId === null ? 'course.create' : 'course.edit', { ...(courseId && { courseId }) }),
-  async handle({ tx, actor, audit }, { courseId, kind, mediaId, hash, contentType, fileName }) {
+  async handle({ tx, actor, audit }, { courseId, kind, mediaId, deed, hash, contentType, fileName }) {
     const known = await rememberBlob(tx, { hash, contentType });
     if (!known.ok) return known;
     const file = { fileName, hash, uploadedBy: actor.id };
     if (mediaId === null) {
-      const { id } = await addToLibrary(tx, { kind, title: titleOfFile(fileName), courseId, addedBy: actor.id }, file);
+      const about = { kind, title: titleOfFile(fileName), courseId, addedBy: actor.id };
+      const id = deed ?? newId();
+      const made = await tx.db
+        .insert(media)
+        .values({ ...about, id })
+        .onConflictDoNothing()
+        .returning({ id: media.id });
+      if (made.length === 0)
+        return (await madeBy(tx.db, actor.id, id))
+          ? ok({ id })
+          : fail('invalid', 'This file cannot be added so.', 'deed');
+      await addVersion(tx, id, 1, file);
       await audit({ ...(courseId && { courseId }), sentence: `uploaded "${fileName}"` });
       return ok({ id });
     }

@@ -1,5 +1,5 @@
 export { addCaptions } from './captions';
-export { addMedia, addToLibrary, countUpload, mediaCommands } from './commands';
+export { addMedia, addToLibrary, countUpload, madeBy, mediaCommands } from './commands';
 export { failMedia, makeForms, makePlayable, makePoster, wantForms, workOut } from './jobs';
 export {
   itemsPerPage,

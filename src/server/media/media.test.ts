@@ -250,6 +250,27 @@ test('a recording is known by its content, measured, and made into a form that p
   });
 });
 
+test('a file that is sent again by the same deed, eight times at once, is one thing of the library, and nobody else’s', async () => {
+  const { hash } = await putBytes('sluice');
+  const deed = newId();
+  const given = {
+    courseId: null,
+    kind: 'picture',
+    mediaId: null,
+    hash,
+    contentType: 'image/png',
+    fileName: 'sluice.png',
+    deed,
+  };
+  const boss = owner(school.owner);
+  const sent = await Promise.all(Array.from({ length: 8 }, () => addMedia.run(boss, given)));
+  expect(sent).toEqual(sent.map(() => ({ ok: true, value: { id: deed } })));
+  const versions = await database().select().from(tables.mediaVersion).where(eq(tables.mediaVersion.mediaId, deed));
+  expect(versions).toHaveLength(1);
+  const other: Actor = { ...owner(school.creator), role: 'creator' };
+  expect(codeOf(await addMedia.run(other, given))).toBe('invalid');
+});
+
 test('what belongs to the library is used where lessons say so, and an edition keeps the version it was made with', async () => {
   const { courseId, sectionId, reading } = await publishedCourse(school);
   const boss = owner(school.owner);
