@@ -3,7 +3,14 @@ import { useEffect, useRef, useState } from 'react';
 import controls from '@/ui/plain/controls.module.css';
 
 type Kind = 'sound' | 'film';
-type Props = { readonly kind: Kind; readonly disabled?: boolean; onRecorded(file: File): Promise<unknown> };
+type Props = {
+  readonly kind: Kind;
+  readonly disabled?: boolean;
+  /** Keeps what was recorded; whether that was done. What was not stays here. */
+  onRecorded(file: File): Promise<boolean>;
+  /** Whether something is here that is not kept yet. */
+  onHolds?(holds: boolean): void;
+};
 type State =
   | { readonly is: 'idle' }
   | { readonly is: 'recording'; readonly since: number }
@@ -24,7 +31,7 @@ const clock = (ms: number) => {
 };
 
 /** Records sound or a film in the browser; it is heard or seen before it is kept, and can be made again. */
-export function Recorder({ kind, disabled = false, onRecorded }: Props) {
+export function Recorder({ kind, disabled = false, onRecorded, onHolds }: Props) {
   const [state, setState] = useState<State>({ is: 'idle' });
   const [now, setNow] = useState(0);
   const [problem, setProblem] = useState<string | null>(null);
@@ -39,6 +46,15 @@ export function Recorder({ kind, disabled = false, onRecorded }: Props) {
     }, 250);
     return () => clearInterval(timer);
   }, [state]);
+  const holds = state.is !== 'idle';
+  useEffect(() => {
+    onHolds?.(holds);
+    if (!holds) return;
+    // It is nowhere else.
+    const warn = (event: BeforeUnloadEvent) => event.preventDefault();
+    window.addEventListener('beforeunload', warn);
+    return () => window.removeEventListener('beforeunload', warn);
+  }, [holds, onHolds]);
   useEffect(
     () => () => {
       if (recorder.current?.state === 'recording') recorder.current.stop();
@@ -46,6 +62,9 @@ export function Recorder({ kind, disabled = false, onRecorded }: Props) {
     [],
   );
 
+  const forget = () => {
+    if (state.is === 'recorded' || state.is === 'keeping') URL.revokeObjectURL(state.address);
+  };
   const begin = async () => {
     setProblem(null);
     try {
@@ -62,6 +81,7 @@ export function Recorder({ kind, disabled = false, onRecorded }: Props) {
         setState({ is: 'recorded', file, address: URL.createObjectURL(file) });
       };
       recorder.current = own;
+      forget();
       own.start(1000);
       const since = performance.now();
       setNow(since);
@@ -78,12 +98,11 @@ export function Recorder({ kind, disabled = false, onRecorded }: Props) {
   const keep = async () => {
     if (state.is !== 'recorded') return;
     setState({ ...state, is: 'keeping' });
-    await onRecorded(state.file);
-    URL.revokeObjectURL(state.address);
-    setState({ is: 'idle' });
+    if (!(await onRecorded(state.file))) return setState({ ...state, is: 'recorded' });
+    leaveOut();
   };
-  const again = () => {
-    if (state.is === 'recorded') URL.revokeObjectURL(state.address);
+  const leaveOut = () => {
+    forget();
     setState({ is: 'idle' });
   };
   return (
@@ -120,8 +139,11 @@ export function Recorder({ kind, disabled = false, onRecorded }: Props) {
             <button type="button" className={controls.primary} disabled={state.is === 'keeping'} onClick={keep}>
               {state.is === 'keeping' ? 'Keeping…' : 'Use this recording'}
             </button>{' '}
-            <button type="button" className={controls.button} disabled={state.is === 'keeping'} onClick={again}>
+            <button type="button" className={controls.button} disabled={state.is === 'keeping'} onClick={begin}>
               Record again
+            </button>{' '}
+            <button type="button" className={controls.button} disabled={state.is === 'keeping'} onClick={leaveOut}>
+              Leave it out
             </button>
           </p>
         </>

@@ -1,4 +1,5 @@
 'use client';
+import { useRouter } from 'next/navigation';
 import { useEffect, useState, useSyncExternalStore } from 'react';
 import { v7 } from 'uuid';
 import { act, send } from '@/app/_client/act';
@@ -57,29 +58,39 @@ export function HandInForm(props: Props) {
   const [problem, setProblem] = useState<string | null>(null);
   const [progress, setProgress] = useState<number | null>(null);
   const [busy, setBusy] = useState(false);
+  const [isRecording, setRecording] = useState(false);
+  const router = useRouter();
   const ready = useReady();
   useWholePages();
   useEffect(() => desk.open(), [desk]);
 
-  const add = async (chosen: Iterable<File> | null) => {
-    const given = [...(chosen ?? [])];
+  /** Whether all of them are there. Those that are, are shown, also where one is not. */
+  const add = async (given: readonly File[]): Promise<boolean> => {
+    setProblem(null);
+    let trouble: string | null = null;
     for (const file of given) {
-      setProblem(null);
       setProgress(0);
       const done = await upload(file, { purpose: 'handed-in', courseId, lessonId }, setProgress).done;
       setProgress(null);
-      if (!done.ok) return setProblem(done.problem.sentence);
+      if (!done.ok) {
+        trouble = done.problem.sentence;
+        break;
+      }
+      router.refresh();
     }
-    if (given.length > 0 && (await desk.settled())) window.location.reload();
+    setProblem(trouble);
+    return trouble === null;
   };
   const drop = async (hash: string) => {
     const dropped = await act('assignment.drop-file', { courseId, lessonId, hash });
-    if (!dropped.ok) return setProblem(dropped.problem.sentence);
-    if (await desk.settled()) window.location.reload();
+    setProblem(dropped.ok ? null : dropped.problem.sentence);
+    if (dropped.ok) router.refresh();
   };
   // One deed for as long as this page is open: handing in is not done twice because an answer was lost.
   const [deed] = useState(() => v7());
   const handIn = async () => {
+    // What was recorded and is not used yet would be gone with the page.
+    if (isRecording) return setProblem('Your recording is not among your files yet: use it, or leave it out, first.');
     setBusy(true);
     setProblem(null);
     // What is on its way would come after what is handed in, and be the next draft.
@@ -149,13 +160,23 @@ export function HandInForm(props: Props) {
               <input
                 type="file"
                 multiple
-                onChange={(event) => add(event.currentTarget.files)}
+                onChange={(event) => {
+                  // A field that is emptied empties its list as well; one that is not cannot take the same file again.
+                  const chosen = [...(event.currentTarget.files ?? [])];
+                  event.currentTarget.value = '';
+                  add(chosen);
+                }}
                 disabled={progress !== null || !ready}
               />
             </label>
           )}
           {recording && (
-            <Recorder kind={recording} disabled={progress !== null || !ready} onRecorded={(file) => add([file])} />
+            <Recorder
+              kind={recording}
+              disabled={progress !== null || !ready}
+              onRecorded={(file) => add([file])}
+              onHolds={setRecording}
+            />
           )}
           {files.some(({ name }) => /\.jpe?g$/i.test(name)) && (
             <p className={controls.quiet}>Your photographs are handed in as one PDF, turned upright.</p>

@@ -11,10 +11,21 @@ vi.mock('@/app/_client/upload', () => ({
   upload: ({ name }: File) => ({ done: new Promise((end) => onItsWay.push({ name, end })) }),
 }));
 
+const router = vi.hoisted(() => ({ refresh: vi.fn() }));
+vi.mock('next/navigation', () => ({ useRouter: () => router }));
+const recorder = vi.hoisted(() => ({ holds: (_: boolean) => {} }));
+vi.mock('@/app/_client/Recorder', () => ({
+  Recorder: ({ onHolds }: { onHolds(holds: boolean): void }) => {
+    recorder.holds = onHolds;
+    return null;
+  },
+}));
+
 let school: HeardSchool;
 beforeEach(() => {
   vi.useFakeTimers();
   onItsWay.length = 0;
+  router.refresh.mockClear();
   localStorage.clear();
   school = new HeardSchool(ok(null));
 });
@@ -127,6 +138,32 @@ test('nothing is handed in while a file is on its way; one that is refused says 
   expect(screen.getByRole<HTMLButtonElement>('button', { name: 'Hand in' }).disabled).toBe(false);
   vi.useRealTimers();
   expect(await faultsIn(container)).toEqual([]);
+});
+
+test('of several files those that have come are shown, also where the next one is refused, and what is typed stays', async () => {
+  form();
+  type('Forty metres');
+  const files = ['one.pdf', 'two.exe', 'three.pdf'].map((name) => new File(['x'], name));
+  await act(async () => void fireEvent.change(screen.getByLabelText('Add files'), { target: { files } }));
+  await act(async () => onItsWay.shift()?.end(ok({ id: 'h1' })));
+  await act(async () => onItsWay.shift()?.end(fail('invalid', 'Here you hand in PDFs.')));
+  expect(router.refresh).toHaveBeenCalledTimes(1);
+  expect([screen.getByRole('alert').textContent, work().value, onItsWay.length]).toEqual([
+    'Here you hand in PDFs.',
+    'Forty metres',
+    0,
+  ]);
+});
+
+test('what was recorded and is not used yet is not left behind by handing in', async () => {
+  form({ recording: 'sound' });
+  act(() => recorder.holds(true));
+  await handIn();
+  expect(screen.getByRole('alert').textContent).toContain('Your recording is not among your files yet');
+  act(() => recorder.holds(false));
+  await handIn();
+  await later(100);
+  expect(school.saidTo('assignment.hand-in')).toHaveLength(1);
 });
 
 test('photographs are put together before they are handed in', async () => {

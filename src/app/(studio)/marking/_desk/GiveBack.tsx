@@ -16,14 +16,14 @@ export function GiveBack({ workId, returned }: Props) {
   const router = useRouter();
   const [percent, setPercent] = useState<number | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
-  const add = async (file: File | null) => {
-    if (!file) return;
+  const add = async (file: File): Promise<boolean> => {
     setProblem(null);
     setPercent(0);
     const done = await upload(file, { purpose: 'returned', workId }, setPercent).done;
     setPercent(null);
     if (done.ok) router.refresh();
     else setProblem(done.problem.sentence);
+    return done.ok;
   };
   const drop = async (hash: string) => {
     const gone = await act('marking.drop-returned', { handInId: workId, hash });
@@ -42,7 +42,7 @@ export function GiveBack({ workId, returned }: Props) {
         </div>
       ))}
       <div className={styles.tools}>
-        <FileButton onChange={add}>
+        <FileButton onChange={(file) => file && add(file)}>
           {(props) => (
             <Button {...props} size="compact-sm" variant="default">
               Attach a corrected file
@@ -51,9 +51,7 @@ export function GiveBack({ workId, returned }: Props) {
         </FileButton>
         <Recorder
           kind="sound"
-          onRecorded={(file) =>
-            add(new File([file], file.name.replace('Recording', 'Spoken remark'), { type: file.type }))
-          }
+          onRecorded={(file) => add(new File([file], file.name.replace('Recording', 'Spoken remark'), file))}
         />
       </div>
       {percent !== null && <Progress value={percent} aria-label={`Sent ${percent} %`} />}
