@@ -1,6 +1,6 @@
 import { beforeEach, describe, expect, test, vi } from 'vitest';
-import { cutOff, forget, noteOf } from './cut-off';
-import { type UploadTarget, upload } from './upload';
+import { cutOff, forget } from './cut-off';
+import { noteOf, type UploadTarget, upload } from './upload';
 import { isBrowserOf } from './whose';
 
 /** The packages' upload, as far as it is told what to do. */

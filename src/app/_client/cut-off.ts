@@ -12,16 +12,6 @@ export type CutOff = {
 };
 
 const notes = 'tus::';
-
-/**
- * What the note about an upload is found by: the same file, for the same place, by the same person. Meant for another
- * place, or begun by somebody else, it would go on to where it was meant to go before.
- */
-export const noteOf = (personId: string, target: UploadTarget, file: File): string =>
-  [personId, JSON.stringify(Object.entries(target).sort()), file.name, file.type, file.size, file.lastModified].join(
-    '::',
-  );
-
 /** What has not been gone on with for a day is swept away on the server. */
 const keptMs = 24 * 3_600_000;
 

@@ -1,7 +1,6 @@
 import { v7 } from 'uuid';
 import { fail, type Problem, type Result } from '@/core/kernel/problem';
 import type { UploadPurpose } from '@/core/media';
-import { noteOf } from './cut-off';
 import { whoseBrowser } from './whose';
 
 export type UploadTarget = {
@@ -25,6 +24,15 @@ const answerIn = (text: string | undefined): Answer => {
     return {};
   }
 };
+
+/**
+ * What the note about an upload is found by: the same file, for the same place, by the same person. Meant for another
+ * place, or begun by somebody else, it would go on to where it was meant to go before.
+ */
+export const noteOf = (personId: string, target: UploadTarget, file: File): string =>
+  [personId, JSON.stringify(Object.entries(target).sort()), file.name, file.type, file.size, file.lastModified].join(
+    '::',
+  );
 
 /** The framework hands on no more than ten megabytes of a request: of a larger piece the rest would be sent twice. */
 const pieceBytes = 8 * 1024 * 1024;

@@ -1,25 +1,24 @@
 'use client';
-import { act } from '@/app/_client/act';
+import { useState } from 'react';
+import { signOut } from '@/app/_client/sign-out';
 import controls from '@/ui/plain/controls.module.css';
 import { useReady } from '@/ui/plain/useReady';
 
-const leave = () => window.location.assign('/sign-in');
-
 export function LeaveButtons() {
   const ready = useReady();
-  const here = async () => {
-    await fetch('/api/auth/sign-out', { method: 'POST', headers: { 'content-type': 'application/json' }, body: '{}' });
-    leave();
-  };
-  const everywhere = async () => {
-    if ((await act('people.sign-out-everywhere', { also: true })).ok) leave();
-  };
+  const [problem, setProblem] = useState<string | null>(null);
+  const leave = async (everywhere: boolean) => setProblem(await signOut(everywhere));
   return (
     <>
-      <button type="button" className={controls.button} onClick={here} disabled={!ready}>
+      {problem && (
+        <span role="alert" className={controls.problem}>
+          {problem}
+        </span>
+      )}
+      <button type="button" className={controls.button} onClick={() => leave(false)} disabled={!ready}>
         Sign out
       </button>
-      <button type="button" className={controls.button} onClick={everywhere} disabled={!ready}>
+      <button type="button" className={controls.button} onClick={() => leave(true)} disabled={!ready}>
         Everywhere
       </button>
     </>

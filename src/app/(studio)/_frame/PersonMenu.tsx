@@ -1,7 +1,8 @@
 'use client';
 import { Menu, useMantineColorScheme } from '@mantine/core';
+import { notifications } from '@mantine/notifications';
 import { IconBuilding, IconDeviceLaptop, IconLogout, IconMoon, IconSun, IconUser } from '@tabler/icons-react';
-import { act } from '@/app/_client/act';
+import { signOut } from '@/app/_client/sign-out';
 import styles from './frame.module.css';
 
 const initials = (name: string) =>
@@ -10,20 +11,15 @@ const initials = (name: string) =>
     .map((word) => [...word][0] ?? '')
     .slice(0, 2)
     .join('');
-const leave = () => window.location.assign('/sign-in');
 
 type Props = { readonly name: string; readonly email: string; readonly manages: boolean };
 
 export function PersonMenu({ name, email, manages }: Props) {
   const { colorScheme, setColorScheme } = useMantineColorScheme();
   const next = colorScheme === 'dark' ? 'light' : 'dark';
-  const signOut = async () => {
-    await fetch('/api/auth/sign-out', { method: 'POST', headers: { 'content-type': 'application/json' }, body: '{}' });
-    leave();
-  };
-  const signOutEverywhere = async () => {
-    const done = await act('people.sign-out-everywhere', { also: true });
-    if (done.ok) leave();
+  const leave = async (everywhere: boolean) => {
+    const problem = await signOut(everywhere);
+    if (problem) notifications.show({ color: 'brick', message: problem });
   };
   return (
     <Menu position="bottom-end" width={260}>
@@ -53,10 +49,10 @@ export function PersonMenu({ name, email, manages }: Props) {
           </Menu.Item>
         )}
         <Menu.Divider />
-        <Menu.Item leftSection={<IconLogout size={16} />} onClick={signOut}>
+        <Menu.Item leftSection={<IconLogout size={16} />} onClick={() => leave(false)}>
           Sign out
         </Menu.Item>
-        <Menu.Item leftSection={<IconDeviceLaptop size={16} />} onClick={signOutEverywhere}>
+        <Menu.Item leftSection={<IconDeviceLaptop size={16} />} onClick={() => leave(true)}>
           Sign out everywhere
         </Menu.Item>
       </Menu.Dropdown>

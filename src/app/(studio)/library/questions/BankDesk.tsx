@@ -1,5 +1,6 @@
 'use client';
 import { Button, Modal, SegmentedControl, Select, TagsInput, TextInput } from '@mantine/core';
+import { notifications } from '@mantine/notifications';
 import { IconFileImport, IconFolderPlus, IconPlus } from '@tabler/icons-react';
 import { useState } from 'react';
 import { act } from '@/app/_client/act';
@@ -246,7 +247,11 @@ function ChosenBar({ bank, chosen, onDone, onLetGo }: ChosenProps) {
     if (!done.ok) return;
     setMoves(false);
     onDone(isGone);
-    showUndoable(words, () => void act('bank.change-many', { changes: before }).then(() => onDone(false)));
+    showUndoable(words, async () => {
+      const undone = await act('bank.change-many', { changes: before });
+      if (!undone.ok) notifications.show({ color: 'brick', message: undone.problem.sentence });
+      onDone(false);
+    });
   };
   return (
     <div className={styles.chosen} role="toolbar" aria-label="Chosen questions">

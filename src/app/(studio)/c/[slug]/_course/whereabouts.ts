@@ -17,11 +17,8 @@ export class Whereabouts {
   ) {}
 
   private async say(leaving: boolean): Promise<void> {
-    const answer = await send(
-      `/api/course/${this.courseId}/here`,
-      { client: this.client, stage: this.stage, id: this.place(), leaving },
-      leaving,
-    );
+    const here = { client: this.client, stage: this.stage, id: this.place(), leaving };
+    const answer = await send(`/api/course/${this.courseId}/here`, here);
     // What did not arrive is said once more before long: until then the others look for this person in the wrong place.
     if (!answer.ok && answer.problem.code === 'unreachable' && !leaving && this.isHere)
       this.soon ??= setTimeout(this.now, unheardMs);
