@@ -1,5 +1,6 @@
 import { act, fireEvent, renderHook, screen } from '@testing-library/react';
 import { afterEach, beforeEach, expect, test, vi } from 'vitest';
+import { fail, ok, type Result } from '@/core/kernel/problem';
 import { shown } from '@/ui/testing';
 import { keptText } from './kept-text';
 import { useLater } from './useLater';
@@ -13,13 +14,93 @@ afterEach(() => {
   localStorage.clear();
 });
 
-function later() {
+type Done = { readonly fields: object; end(how?: Result<unknown>): Promise<void> };
+
+/** Something that is done later: each time by hand, when `takes` is set, and else at once. */
+function later(takes = false) {
   const done: object[] = [];
-  const { result, rerender, unmount } = renderHook(({ to }) => useLater((fields) => to.push(fields)), {
-    initialProps: { to: done },
-  });
-  return { done, ask: (fields: object) => result.current(fields), rerender, unmount };
+  const going: Done[] = [];
+  const doing = (to: object[]) => (fields: object) => {
+    to.push(fields);
+    if (!takes) return Promise.resolve<Result<unknown>>(ok(null));
+    return new Promise<Result<unknown>>((resolve) => {
+      going.push({ fields, end: (how = ok(null)) => act(async () => resolve(how)) });
+    });
+  };
+  const { result, rerender, unmount } = renderHook(({ to }) => useLater(doing(to)), { initialProps: { to: done } });
+  return { done, going, ask: (fields: object) => result.current(fields), rerender, unmount };
 }
+const cut = fail('unreachable', 'The school cannot be reached.');
+/** Whether the browser asks before the page is left. */
+const asksBefore = () => !window.dispatchEvent(new Event('beforeunload', { cancelable: true }));
+
+test('one is on its way at a time, and the newest after it, also when the field is left meanwhile', async () => {
+  const { done, going, ask } = later(true);
+  ask({ title: 'R' });
+  vi.advanceTimersByTime(600);
+  ask({ title: 'Re' });
+  ask({ title: 'Reach' });
+  window.dispatchEvent(new Event('focusout'));
+  vi.advanceTimersByTime(10_000);
+  expect(done).toEqual([{ title: 'R' }]);
+  await going[0]?.end();
+  expect(done).toEqual([{ title: 'R' }, { title: 'Reach' }]);
+  await going[1]?.end();
+  vi.advanceTimersByTime(10_000);
+  expect(done).toHaveLength(2);
+});
+
+test('what came while one was on its way waits for its own pause', async () => {
+  const { done, going, ask } = later(true);
+  ask({ title: 'R' });
+  vi.advanceTimersByTime(600);
+  ask({ title: 'Re' });
+  await going[0]?.end();
+  expect(done).toHaveLength(1);
+  vi.advanceTimersByTime(600);
+  expect(done).toEqual([{ title: 'R' }, { title: 'Re' }]);
+});
+
+test('where the school cannot be reached it is tried again, with what was typed since, and the page is not left without a word', async () => {
+  const { done, going, ask } = later(true);
+  ask({ title: 'R', minutes: 5 });
+  vi.advanceTimersByTime(600);
+  expect(asksBefore()).toBe(false);
+  await going[0]?.end(cut);
+  expect(asksBefore()).toBe(true);
+  vi.advanceTimersByTime(4000);
+  expect(done).toHaveLength(2);
+  ask({ title: 'Reach' });
+  await going[1]?.end(cut);
+  vi.advanceTimersByTime(4000);
+  expect(done.at(-1)).toEqual({ title: 'Reach', minutes: 5 });
+  await going[2]?.end();
+  expect(asksBefore()).toBe(false);
+  vi.advanceTimersByTime(60_000);
+  expect(done).toHaveLength(3);
+});
+
+test.each<[string, Result<unknown>, boolean]>([
+  ['refused it is not sent again', fail('invalid', 'This is too long.'), false],
+  ['for a part that is gone it is tried once', cut, true],
+])('%s', async (_, how, leaves) => {
+  const { done, going, ask, unmount } = later(true);
+  ask({ title: 'Reach' });
+  if (leaves) unmount();
+  else vi.advanceTimersByTime(600);
+  await going[0]?.end(how);
+  vi.advanceTimersByTime(60_000);
+  expect([done, asksBefore()]).toEqual([[{ title: 'Reach' }], false]);
+});
+
+test('a page that is left does not wait for what is on its way', () => {
+  const { done, ask } = later(true);
+  ask({ title: 'R' });
+  vi.advanceTimersByTime(600);
+  ask({ title: 'Reach' });
+  window.dispatchEvent(new Event('pagehide'));
+  expect(done).toEqual([{ title: 'R' }, { title: 'Reach' }]);
+});
 
 test('what is asked for in one go is done once, joined, when nothing has been asked for a while', () => {
   const { done, ask } = later();
@@ -78,13 +159,13 @@ test('a browser that keeps nothing, or tells nothing, stops nobody', () => {
 });
 
 /** A field that asks for what is typed to be kept a little later. */
-function Field({ onKeep }: { readonly onKeep: (fields: object) => void }) {
+function Field({ onKeep }: { readonly onKeep: (fields: object) => Promise<Result<unknown>> }) {
   const keep = useLater(onKeep);
   return <input aria-label="Title" onChange={(event) => keep({ title: event.currentTarget.value })} />;
 }
 
 test('who goes from one field to the next has kept the first', () => {
-  const onKeep = vi.fn();
+  const onKeep = vi.fn(async (_: object) => ok(null));
   shown(
     <>
       <Field onKeep={onKeep} />

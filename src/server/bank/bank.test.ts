@@ -108,6 +108,9 @@ test('a version is what somebody left: one goes on for a while, another person b
   expect(await change(boss(), 1, 'Third', 20)).toEqual({ ok: true, value: { version: 2 } });
   expect(await change(other(), 2, 'Fourth', 21)).toEqual({ ok: true, value: { version: 3 } });
   expect(codeOf(await change(boss(), 2, 'Lost', 22))).toBe('changed');
+  // Sent again by whoever sent it, it is what is there; the same words by somebody else are a change they have not seen.
+  expect(await change(other(), 2, 'Fourth', 23)).toEqual({ ok: true, value: { version: 3 } });
+  expect(codeOf(await change(boss(), 2, 'Fourth', 23))).toBe('changed');
   const both = await Promise.all([change(boss(), 3, 'Fifth', 40), change(other(), 3, 'Sixth', 40)]);
   expect(both.map((one) => (one.ok ? 'ok' : one.problem.code)).sort()).toEqual(['changed', 'ok']);
   const entry = await bankEntry(database(), id);

@@ -1,5 +1,6 @@
 import { and, eq, inArray, isNull, sql } from 'drizzle-orm';
 import { array, boolean, number, object } from 'yup';
+import { same } from '@/core/kernel/change';
 import { idSchema, optionalId } from '@/core/kernel/ids';
 import { line } from '@/core/kernel/line';
 import { fail, ok, type Result } from '@/core/kernel/problem';
@@ -9,6 +10,7 @@ import {
   bankFactFields,
   categoriesBelow,
   checkBody,
+  contentOf,
   type Difficulty,
   mediaNamed,
   mostQuestionsAtOnce,
@@ -131,10 +133,14 @@ const setQuestion = command({
       .where(and(eq(bankQuestion.id, id), isNull(bankQuestion.removedAt)))
       .for('update');
     if (!row) return fail('not-found', 'This question is not in the bank any more.');
-    if (row.version !== version)
-      return fail('changed', 'Somebody else has changed this question since you opened it. Open it again to see how.');
     const checked = await checkedContent(context, content as QuestionContent);
     if (!checked.ok) return checked;
+    if (row.version !== version) {
+      // Sent again, since nobody heard that it was kept: it is there.
+      if (row.changedBy === actor.id && same(contentOf(row), contentOf(checked.value)))
+        return ok({ version: row.version });
+      return fail('changed', 'Somebody else has changed this question since you opened it. Open it again to see how.');
+    }
     const [last] = await tx.db
       .select({ madeBy: bankVersion.madeBy, madeAt: bankVersion.madeAt })
       .from(bankVersion)

@@ -7,7 +7,7 @@ import { act } from '@/app/_client/act';
 import { uploads } from '@/app/_client/upload-queue';
 import { useLater } from '@/app/_client/useLater';
 import { secondText } from '@/core/kernel/clock-time';
-import { ok } from '@/core/kernel/problem';
+import { ok, type Result } from '@/core/kernel/problem';
 import { sizeText } from '@/core/media';
 import type { LibraryEntry } from '@/server/media';
 import type { UsedIn } from '@/server/outline';
@@ -35,14 +35,14 @@ export function FileInspector({ entry, used, versions, closeHref }: Props) {
   const [problem, setProblem] = useState<string | null>(null);
   const [tags, setTags] = useState<string[]>([...entry.tags]);
   const { id } = entry;
-  const tell = async (name: string, input: object): Promise<boolean> => {
+  const tell = async (name: string, input: object): Promise<Result<unknown>> => {
     const done = await act(name, { mediaId: id, ...input });
     setProblem(done.ok ? null : done.problem.sentence);
     if (done.ok) router.refresh();
-    return done.ok;
+    return done;
   };
   // Typing waits for a pause, so that a word is one change.
-  const sayLater = useLater((fields: object) => void tell('media.describe', fields));
+  const sayLater = useLater((fields) => tell('media.describe', fields));
   const set = (field: string) => (value: string) => {
     sayLater({ [field]: value });
     return ok(null);
@@ -174,7 +174,7 @@ export function FileInspector({ entry, used, versions, closeHref }: Props) {
           variant="default"
           color="red"
           leftSection={<IconTrash size={16} stroke={1.75} />}
-          onClick={async () => (await tell('media.remove', {})) && router.push(closeHref)}
+          onClick={async () => (await tell('media.remove', {})).ok && router.push(closeHref)}
         >
           Remove from the library
         </Button>

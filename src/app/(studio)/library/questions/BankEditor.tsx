@@ -1,6 +1,6 @@
 'use client';
 import { Button, CloseButton, MultiSelect, SegmentedControl, Select, TagsInput } from '@mantine/core';
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { act, ask } from '@/app/_client/act';
 import { useLater } from '@/app/_client/useLater';
 import { ok, type Result } from '@/core/kernel/problem';
@@ -47,18 +47,23 @@ function checkFields(kind: QuestionKind, fields: Partial<QuestionContent>): Resu
 export function BankEditor({ question, bank, outcomes, zone, onChanged, onClose }: Props) {
   const [draft, setDraft] = useState(() => contentOf(question));
   const [version, setVersion] = useState(question.version);
+  // What is kept next builds on it, also before it is shown.
+  const made = useRef(question.version);
   const [said, setSaid] = useState('');
   const [problem, setProblem] = useState<string | null>(null);
   const keep = async (next: QuestionContent) => {
     setSaid('Keeping…');
-    const kept = await act<{ version: number }>('bank.set-question', { id: question.id, version, content: next });
+    const wanted = { id: question.id, version: made.current, content: next };
+    const kept = await act<{ version: number }>('bank.set-question', wanted);
     setProblem(kept.ok ? null : kept.problem.sentence);
     setSaid(kept.ok ? 'Kept.' : '');
-    if (!kept.ok) return;
+    if (!kept.ok) return kept;
+    made.current = kept.value.version;
     setVersion(kept.value.version);
     onChanged();
+    return kept;
   };
-  const keepLater = useLater((next) => void keep(next as QuestionContent));
+  const keepLater = useLater((next) => keep(next as QuestionContent));
   const set = (fields: Partial<QuestionContent>): Result<unknown> => {
     const kind = fields.kind ?? draft.kind;
     const checked = checkFields(kind, fields);

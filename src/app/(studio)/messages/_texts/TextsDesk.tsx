@@ -97,8 +97,9 @@ function Writing({ courseId, occasion, text, around }: WritingProps) {
     setRefused(kept.ok ? null : kept.problem);
     setSaid(kept.ok ? 'Kept.' : '');
     if (kept.ok) router.refresh();
+    return kept;
   };
-  const keepLater = useLater((next) => void keep(next as typeof draft));
+  const keepLater = useLater((next) => keep(next as typeof draft));
   const change = (part: Partial<typeof draft>) => {
     const next = { ...draft, ...part };
     setDraft(next);
