@@ -2,11 +2,11 @@
 import { Button, Modal, NumberInput, Radio, Select, Switch, Table, TextInput } from '@mantine/core';
 import { useCallback, useEffect, useState } from 'react';
 import { act, send } from '@/app/_client/act';
+import { useDeed } from '@/app/_client/use-deed';
 import { pointsText } from '@/core/kernel/exact';
 import type { Problem, Result } from '@/core/kernel/problem';
 import { counted } from '@/core/kernel/words';
 import type { CorrectionDoes, QuestionFigures } from '@/core/quiz';
-import { newId } from '@/ui/ids';
 import wordStyles from '@/ui/plain/words.module.css';
 import { useDesk } from '../../_course/CourseProvider';
 import { type ShownFigures, useAssessDesk } from '../AssessDesk';
@@ -32,6 +32,7 @@ type Props = { readonly figures: ShownFigures; readonly question: QuestionFigure
 export function PutRight({ figures: { lessonId, page }, question }: Props) {
   const { lookAgain } = useAssessDesk();
   const { head } = useDesk();
+  const deed = useDeed();
   const hash = page.hashes[question.id] ?? '';
   const corrections = page.corrections.filter((one) => one.questionId === question.id && one.droppedAt === null);
   const wrong = question.answers.listed.filter(({ verdict }) => verdict === 'wrong');
@@ -70,11 +71,12 @@ export function PutRight({ figures: { lessonId, page }, question }: Props) {
   const put = async () => {
     if (!chosen) return;
     setBusy(true);
-    const place = { id: newId(), courseId: head.id, lessonId };
-    const done = await act('quiz.put-right', { ...place, ...wishOf(chosen), reason });
+    const wish = { courseId: head.id, lessonId, ...wishOf(chosen), reason };
+    const done = await act('quiz.put-right', { id: deed.nameOf(wish), ...wish });
     setBusy(false);
     setProblem(done.ok ? null : done.problem);
     if (done.ok) {
+      deed.isDone();
       setChosen(null);
       lookAgain();
     }

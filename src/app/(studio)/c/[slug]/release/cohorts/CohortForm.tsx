@@ -4,10 +4,10 @@ import { notifications } from '@mantine/notifications';
 import { useRouter } from 'next/navigation';
 import { type FormEvent, useState } from 'react';
 import { act } from '@/app/_client/act';
+import { useDeed } from '@/app/_client/use-deed';
 import type { Cohort } from '@/core/enrolment';
 import type { Problem } from '@/core/kernel/problem';
 import { DayField } from '@/ui/fields/DayField';
-import { newId } from '@/ui/ids';
 import { useReady } from '@/ui/plain/useReady';
 import wordStyles from '@/ui/plain/words.module.css';
 import { useCourse } from '../../_course/CourseProvider';
@@ -34,6 +34,7 @@ export function CohortForm({ cohort, taken, onMade, onCopy }: Props) {
   const course = useCourse();
   const router = useRouter();
   const ready = useReady();
+  const deed = useDeed();
   const blank: Fields = { name: '', startsOn: '', endsOn: null, zone: course.zone, seats: null, breaks: [] };
   const [fields, setFields] = useState<Fields>(cohort ? fieldsOf(cohort) : blank);
   const [problem, setProblem] = useState<Problem | null>(null);
@@ -42,7 +43,7 @@ export function CohortForm({ cohort, taken, onMade, onCopy }: Props) {
   const isElsewhere = problem && !['name', 'startsOn', 'endsOn', 'seats'].includes(problem.field ?? '');
   const save = async (event: FormEvent) => {
     event.preventDefault();
-    const id = cohort?.id ?? newId();
+    const id = cohort?.id ?? deed.nameOf(fields);
     const done = await act<{ seated?: string[] }>(cohort ? 'cohort.change' : 'cohort.add', {
       id,
       courseId: course.id,
@@ -53,6 +54,7 @@ export function CohortForm({ cohort, taken, onMade, onCopy }: Props) {
     const seated = done.value.seated ?? [];
     const more = seated.length > 0 ? ` ${seated.length} who waited have a seat now.` : '';
     notifications.show({ color: 'malachite', message: `${fields.name} is kept.${more}` });
+    deed.isDone();
     onMade(id);
     router.refresh();
   };

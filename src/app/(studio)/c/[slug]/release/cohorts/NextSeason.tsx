@@ -3,11 +3,11 @@ import { Button, Select, Table, TextInput } from '@mantine/core';
 import { useRouter } from 'next/navigation';
 import { useMemo, useState } from 'react';
 import { act } from '@/app/_client/act';
+import { useDeed } from '@/app/_client/use-deed';
 import { type Cohort, type Moved, nextSeason } from '@/core/enrolment';
 import { calendarDayText, isDay, Temporal } from '@/core/kernel/time';
 import { weekdayName } from '@/core/release';
 import { DayField } from '@/ui/fields/DayField';
-import { newId } from '@/ui/ids';
 import wordStyles from '@/ui/plain/words.module.css';
 import { useCourse, useDesk } from '../../_course/CourseProvider';
 import inspector from '../../_inspector/inspector.module.css';
@@ -31,6 +31,7 @@ export function NextSeason({ cohort, onDone, onCancel }: Props) {
   const course = useCourse();
   const { state } = useDesk();
   const router = useRouter();
+  const deed = useDeed();
   const [name, setName] = useState(`${cohort.name}, next`);
   // Half a year of whole weeks later, so that Mondays stay Mondays.
   const [startsOn, setStartsOn] = useState(() =>
@@ -44,9 +45,9 @@ export function NextSeason({ cohort, onDone, onCancel }: Props) {
   }, [state.outline]);
   const season = isDay(startsOn) ? nextSeason(cohort, { startsOn, weekday }, titles) : null;
   const make = async () => {
-    const id = newId();
-    const input = { id, courseId: course.id, from: cohort.id, name, startsOn, weekday };
-    const done = await act('cohort.copy', input);
+    const input = { courseId: course.id, from: cohort.id, name, startsOn, weekday };
+    const id = deed.nameOf(input);
+    const done = await act('cohort.copy', { id, ...input });
     setProblem(done.ok ? null : done.problem.sentence);
     if (!done.ok) return;
     onDone(id);
