@@ -1,6 +1,6 @@
 import { act, fireEvent, renderHook, screen } from '@testing-library/react';
 import { afterEach, beforeEach, expect, test, vi } from 'vitest';
-import { fail, ok, type Result } from '@/core/kernel/problem';
+import { fail, ok, type ProblemCode, type Result } from '@/core/kernel/problem';
 import { shown } from '@/ui/testing';
 import { keptText } from './kept-text';
 import { useLater } from './useLater';
@@ -61,24 +61,28 @@ test('what came while one was on its way waits for its own pause', async () => {
   expect(done).toEqual([{ title: 'R' }, { title: 'Re' }]);
 });
 
-test('where the school cannot be reached it is tried again, with what was typed since, and the page is not left without a word', async () => {
-  const { done, going, ask } = later(true);
-  ask({ title: 'R', minutes: 5 });
-  vi.advanceTimersByTime(600);
-  expect(asksBefore()).toBe(false);
-  await going[0]?.end(cut);
-  expect(asksBefore()).toBe(true);
-  vi.advanceTimersByTime(4000);
-  expect(done).toHaveLength(2);
-  ask({ title: 'Reach' });
-  await going[1]?.end(cut);
-  vi.advanceTimersByTime(4000);
-  expect(done.at(-1)).toEqual({ title: 'Reach', minutes: 5 });
-  await going[2]?.end();
-  expect(asksBefore()).toBe(false);
-  vi.advanceTimersByTime(60_000);
-  expect(done).toHaveLength(3);
-});
+test.each<ProblemCode>(['unreachable', 'busy', 'no-room'])(
+  'where the school is %s it is tried again, with what was typed since, and the page is not left without a word',
+  async (code) => {
+    const notNow = fail(code, 'Not now.');
+    const { done, going, ask } = later(true);
+    ask({ title: 'R', minutes: 5 });
+    vi.advanceTimersByTime(600);
+    expect(asksBefore()).toBe(false);
+    await going[0]?.end(notNow);
+    expect(asksBefore()).toBe(true);
+    vi.advanceTimersByTime(4000);
+    expect(done).toHaveLength(2);
+    ask({ title: 'Reach' });
+    await going[1]?.end(notNow);
+    vi.advanceTimersByTime(4000);
+    expect(done.at(-1)).toEqual({ title: 'Reach', minutes: 5 });
+    await going[2]?.end();
+    expect(asksBefore()).toBe(false);
+    vi.advanceTimersByTime(60_000);
+    expect(done).toHaveLength(3);
+  },
+);
 
 test.each<[string, Result<unknown>, boolean]>([
   ['refused it is not sent again', fail('invalid', 'This is too long.'), false],

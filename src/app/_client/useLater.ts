@@ -1,15 +1,15 @@
 'use client';
 import { useCallback, useEffect, useRef } from 'react';
-import type { Result } from '@/core/kernel/problem';
+import { mayTryAgain, type Result } from '@/core/kernel/problem';
 
 const pauseMs = 600;
-/** When the school could not be reached. */
+/** When the school could not be reached, or could not keep it just now. */
 const againMs = 4000;
 
 /**
  * Does what was asked for last once nothing has been asked for a while; what differs is joined. When the part
  * is left, or the page, it is done at once. One thing is on its way at a time, so that an older one never comes last;
- * where the school cannot be reached it is tried again for as long as the part is shown, and the page is not left
+ * where the school cannot be reached, or cannot keep it just now, it is tried again for as long as the part is shown, and the page is not left
  * without a word.
  */
 export function useLater(run: (fields: object) => Promise<Result<unknown>>): (fields: object) => void {
@@ -30,7 +30,7 @@ export function useLater(run: (fields: object) => Promise<Result<unknown>>): (fi
       current.isSending = true;
       const done = await newest.current(fields);
       current.isSending = false;
-      current.isCut = !done.ok && done.problem.code === 'unreachable';
+      current.isCut = !done.ok && mayTryAgain(done.problem.code);
       if (current.isCut) {
         waiting.current = { ...fields, ...(waiting.current as object | null) };
         if (current.isShown) timer.current = setTimeout(now, againMs);

@@ -4,7 +4,7 @@ import { fail, ok, type Result } from '@/core/kernel/problem';
 import { type Draft, DraftDesk } from './draft-desk';
 
 const begun: Draft = { text: '', link: '' };
-type Way = { readonly takes: number; readonly fault: 'none' | 'before' | 'behind' | 'refused' };
+type Way = { readonly takes: number; readonly fault: 'none' | 'before' | 'behind' | 'busy' | 'refused' };
 const good: Way = { takes: 30, fault: 'none' };
 
 /** A school that keeps a draft after a while, on a line that is slow and breaks. */
@@ -17,6 +17,7 @@ class School {
     const { takes, fault } = this.ways.shift() ?? good;
     await new Promise((resolve) => setTimeout(resolve, takes));
     if (fault === 'before') return fail('unreachable', 'The line is broken.');
+    if (fault === 'busy') return fail('busy', 'The line is broken.');
     if (fault === 'refused') return fail('too-large', 'Your text is too long.');
     this.draft = draft;
     return fault === 'behind' ? fail('unreachable', 'The line is broken.') : ok(null);
@@ -75,21 +76,24 @@ test('a version that takes long never comes after a newer one', async () => {
   expect([school.asked, school.draft.text, desk.get().state]).toEqual([2, 'new', 'kept']);
 });
 
-test('a broken line says so, is tried again by itself, and says nothing any more once it holds', async () => {
-  const [school, keep] = [new School(), browser()];
-  school.ways = [
-    { takes: 30, fault: 'before' },
-    { takes: 30, fault: 'behind' },
-  ];
-  const desk = new DraftDesk(begun, school.save, keep);
-  desk.change({ text: 'A wall' });
-  await vi.advanceTimersByTimeAsync(1000);
-  expect(desk.get()).toMatchObject({ state: 'waiting', problem: 'The line is broken.' });
-  expect(keep.get()).not.toBeNull();
-  await vi.advanceTimersByTimeAsync(10_000);
-  expect(desk.get()).toEqual({ draft: { text: 'A wall', link: '' }, state: 'kept', problem: null });
-  expect(keep.get()).toBeNull();
-});
+test.each<Way['fault']>(['before', 'busy'])(
+  'a line that breaks, or a busy school (%s), says so, is tried again by itself, and says nothing any more once it holds',
+  async (fault) => {
+    const [school, keep] = [new School(), browser()];
+    school.ways = [
+      { takes: 30, fault },
+      { takes: 30, fault: 'behind' },
+    ];
+    const desk = new DraftDesk(begun, school.save, keep);
+    desk.change({ text: 'A wall' });
+    await vi.advanceTimersByTimeAsync(1000);
+    expect(desk.get()).toMatchObject({ state: 'waiting', problem: 'The line is broken.' });
+    expect(keep.get()).not.toBeNull();
+    await vi.advanceTimersByTimeAsync(10_000);
+    expect(desk.get()).toEqual({ draft: { text: 'A wall', link: '' }, state: 'kept', problem: null });
+    expect(keep.get()).toBeNull();
+  },
+);
 
 test('what is refused is not sent again until it is another; it stays where it was typed', async () => {
   const [school, keep] = [new School(), browser()];

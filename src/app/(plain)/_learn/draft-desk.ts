@@ -1,5 +1,5 @@
 import type { KeptText } from '@/app/_client/kept-text';
-import type { Result } from '@/core/kernel/problem';
+import { mayTryAgain, type Result } from '@/core/kernel/problem';
 
 /** What is to be handed in, while it is written. */
 export type Draft = { readonly text: string; readonly link: string };
@@ -101,9 +101,9 @@ export class DraftDesk {
       const sent = this.now.draft;
       const answer = await this.save(sent);
       if (answer.ok) this.saved = sent;
-      else if (this.now.draft === sent || answer.problem.code === 'unreachable') {
+      else if (this.now.draft === sent || mayTryAgain(answer.problem.code)) {
         this.set({ draft: this.now.draft, state: 'waiting', problem: answer.problem.sentence });
-        if (answer.problem.code === 'unreachable') this.later(againMs);
+        if (mayTryAgain(answer.problem.code)) this.later(againMs);
         return;
       }
     }

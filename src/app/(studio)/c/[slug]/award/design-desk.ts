@@ -1,7 +1,7 @@
 import type { KeptText } from '@/app/_client/kept-text';
 import type { Design } from '@/core/certificate';
 import { same } from '@/core/kernel/change';
-import type { Problem, Result } from '@/core/kernel/problem';
+import { mayTryAgain, type Problem, type Result } from '@/core/kernel/problem';
 
 const keepAfterMs = 600;
 const againAfterMs = 4000;
@@ -155,7 +155,7 @@ export class DesignDesk {
       this.set(this.now('saving', this.state.problem));
       const done = await this.send(sent);
       if (!done.ok) {
-        const isLost = done.problem.code === 'unreachable';
+        const isLost = mayTryAgain(done.problem.code);
         this.unheard = isLost ? sent : null;
         // What was refused still waits; what was lost is found out about first.
         if (!isLost) this.isChanged = true;

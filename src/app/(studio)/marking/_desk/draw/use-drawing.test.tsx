@@ -1,7 +1,7 @@
 import { act, renderHook } from '@testing-library/react';
 import { beforeEach, describe, expect, test, vi } from 'vitest';
 import { Owner } from '@/app/_client/own-texts';
-import { ok, type Result } from '@/core/kernel/problem';
+import { ok, type Problem, type ProblemCode, type Result } from '@/core/kernel/problem';
 import type { OnPage, Step } from '@/core/marking';
 import { useDrawing } from './use-drawing';
 
@@ -11,11 +11,11 @@ const line: OnPage = {
 };
 
 /** The steps that have reached the school, and whose; `isReached`: whether anything does. */
-const school = { steps: [] as { by: string; step: Step }[], isReached: true };
+const school = { steps: [] as { by: string; step: Step }[], isReached: true, refuses: null as Problem | null };
 let asks = '';
 beforeEach(() => {
   localStorage.clear();
-  Object.assign(school, { steps: [], isReached: true });
+  Object.assign(school, { steps: [], isReached: true, refuses: null });
   vi.stubGlobal(
     'fetch',
     async (_: string, how?: { readonly body: string }): Promise<{ json(): Promise<Result<unknown>> }> => {
@@ -24,6 +24,8 @@ beforeEach(() => {
           json: async () => ok(school.steps.map(({ by, step }, i) => ({ ...step, number: i + 1, isOwn: by === asks }))),
         };
       if (!school.isReached) throw new TypeError('no line');
+      const { refuses } = school;
+      if (refuses) return { json: async () => ({ ok: false, problem: refuses }) };
       school.steps.push({ by: asks, step: (JSON.parse(how.body) as { step: Step }).step });
       return { json: async () => ok(null) };
     },
@@ -40,9 +42,27 @@ async function opens(personId: string) {
   return {
     now: () => result.current,
     draws: () => act(async () => result.current.change([], [line])),
+    settled: () => act(() => result.current.settled()),
     leaves: () => unmount(),
   };
 }
+
+test.each<[code: ProblemCode, stays: boolean]>([
+  ['busy', true],
+  ['no-room', true],
+  ['not-signed-in', true],
+  ['too-late', false],
+])('what a school that says "%s" does not keep stays for another try: %s', async (code, stays) => {
+  school.refuses = { code, sentence: 'Not now.' };
+  const desk = await opens('ines');
+  await desk.draws();
+  await vi.waitFor(() => expect(desk.now().problem?.code).toBe(code));
+  expect(desk.now().drawn).toEqual(stays ? [line] : []);
+  school.refuses = null;
+  expect(await desk.settled()).toBe(true);
+  expect(school.steps).toHaveLength(stays ? 1 : 0);
+  desk.leaves();
+});
 
 describe('what was drawn and could not be sent', () => {
   test('waits in the browser, and is sent when its marker opens the work again', async () => {

@@ -2,11 +2,13 @@ import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { act, ask } from '@/app/_client/act';
 import { useOwnTexts } from '@/app/_client/own-texts';
 import { same } from '@/core/kernel/change';
-import type { Problem } from '@/core/kernel/problem';
+import { mayTryAgain, type Problem } from '@/core/kernel/problem';
 import { type Drawn, fitsOn, reversed, type Step, stepped, undoable } from '@/core/marking';
 import { newId } from '@/ui/ids';
 
 const againAfterMs = 2000;
+/** Of a step that the school fails at, so that it does not hold up those after it for good. */
+const mostTries = 3;
 /** How often it is asked what others have drawn meanwhile. */
 const lookAfterMs = 4000;
 
@@ -54,6 +56,7 @@ export function useDrawing(workId: string, why: string): Drawing {
   const [loaded, setLoaded] = useState(false);
   const [problem, setProblem] = useState<Problem | null>(null);
   const queue = useRef<Step[]>([]);
+  const tries = useRef(0);
   const sending = useRef<Promise<boolean> | null>(null);
   const [waiting, setWaiting] = useState(0);
   const reason = useRef(why);
@@ -68,10 +71,14 @@ export function useDrawing(workId: string, why: string): Drawing {
       const kept = await act('marking.draw', { handInId: workId, step, why: reason.current });
       if (kept.ok) {
         queue.current = queue.current.slice(1);
+        tries.current = 0;
         setProblem(null);
       } else {
         setProblem(kept.problem);
-        if (kept.problem.code === 'unreachable') return false;
+        const { code } = kept.problem;
+        tries.current += 1;
+        if (mayTryAgain(code) && (code !== 'unexpected' || tries.current < mostTries)) return false;
+        tries.current = 0;
         // What cannot be kept is taken back, with what was built on it.
         const lost = new Set(queue.current.map(({ id }) => id));
         queue.current = [];

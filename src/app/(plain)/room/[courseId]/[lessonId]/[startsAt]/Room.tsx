@@ -1,10 +1,10 @@
 'use client';
 import { IconBroadcast, IconHandStop, IconMicrophone, IconMicrophoneOff, IconSend } from '@tabler/icons-react';
 import { type FormEvent, useEffect, useRef, useState } from 'react';
+import { useDeed } from '@/app/_client/use-deed';
 import { Temporal } from '@/core/kernel/time';
 import type { LiveForm, Meeting, RoomState } from '@/core/live';
 import type { RoomPerson, RoomPlace, RoomView } from '@/server/live';
-import { newId } from '@/ui/ids';
 import { useReady } from '@/ui/plain/useReady';
 import styles from './room.module.css';
 import { useRoom } from './use-room';
@@ -48,6 +48,7 @@ export function Room(props: Props) {
   const { title, course, form, meeting, isHost, initial, counts } = props;
   const { room, problem, isIn, perform } = useRoom(props.place, initial);
   const ready = useReady();
+  const deed = useDeed();
   const time = (ms: number) =>
     Temporal.Instant.fromEpochMilliseconds(ms)
       .toZonedDateTimeISO(props.zone)
@@ -153,7 +154,11 @@ export function Room(props: Props) {
           isIn={isIn}
           ready={ready}
           time={time}
-          onSay={(words) => perform('live.say', { id: newId(), words })}
+          onSay={async (words) => {
+            const said = await perform('live.say', { id: deed.nameOf({ words }), words });
+            if (said.ok) deed.isDone();
+            return said;
+          }}
         />
       </aside>
     </div>

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { afterEach, beforeEach, expect, test, vi } from 'vitest';
-import { fail, ok } from '@/core/kernel/problem';
+import { fail, ok, type ProblemCode } from '@/core/kernel/problem';
 import { type Cue, changeCue, joinCues, readCues, splitCue, writeCues } from '@/core/media';
 import { CaptionsDesk, type Send, type Stored } from './captions-desk';
 
@@ -51,16 +51,19 @@ test('a word is one step, sent once typing pauses, and kept by the browser until
   expect(made.get().cues[0]?.text).toBe('One');
 });
 
-test('a school that cannot be reached is asked again, and what was typed meanwhile goes along', async () => {
-  const { made, sent, kept } = desk([fail('unreachable', 'Not now.'), ok({ hash: 'h1' })]);
-  typed(made, 'First');
-  await vi.advanceTimersByTimeAsync(900);
-  expect(made.get()).toMatchObject({ state: 'waiting', problem: { code: 'unreachable' } });
-  typed(made, 'Second');
-  await vi.advanceTimersByTimeAsync(5000);
-  expect(sent.at(-1)?.text).toContain('Second');
-  expect([made.get().state, kept.text]).toEqual(['saved', null]);
-});
+test.each<ProblemCode>(['unreachable', 'busy', 'no-room', 'not-signed-in'])(
+  'a school that is %s is asked again, and what was typed meanwhile goes along',
+  async (code) => {
+    const { made, sent, kept } = desk([fail(code, 'Not now.'), ok({ hash: 'h1' })]);
+    typed(made, 'First');
+    await vi.advanceTimersByTimeAsync(900);
+    expect(made.get()).toMatchObject({ state: 'waiting', problem: { code } });
+    typed(made, 'Second');
+    await vi.advanceTimersByTimeAsync(5000);
+    expect(sent.at(-1)?.text).toContain('Second');
+    expect([made.get().state, kept.text]).toEqual(['saved', null]);
+  },
+);
 
 test('somebody else was quicker: nothing is lost until it is said whose stays', async () => {
   const { made, sent, kept } = desk([fail('conflict', 'Changed meanwhile.'), ok({ hash: 'h9' })]);

@@ -1,5 +1,5 @@
 import type { KeptText } from '@/app/_client/kept-text';
-import { fail, type Problem, type Result } from '@/core/kernel/problem';
+import { fail, mayTryAgain, type Problem, type Result } from '@/core/kernel/problem';
 import { type Cue, cueFaults, readCues, writeCues } from '@/core/media';
 
 export type CaptionsState = {
@@ -168,7 +168,7 @@ export class CaptionsDesk {
     this.set(this.now('saving', null));
     this.sending = this.send(text, this.was).then((done) => {
       this.sending = null;
-      if (!done.ok && done.problem.code === 'unreachable') {
+      if (!done.ok && mayTryAgain(done.problem.code)) {
         this.unheard = text;
         this.keepNow();
         this.set(this.now('waiting', done.problem));
