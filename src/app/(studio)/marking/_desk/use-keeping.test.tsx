@@ -1,5 +1,5 @@
 import { act, renderHook } from '@testing-library/react';
-import { afterEach, beforeEach, expect, test, vi } from 'vitest';
+import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
 import { fail, ok, type Result } from '@/core/kernel/problem';
 import { useKeeping } from './use-keeping';
 
@@ -174,4 +174,29 @@ test('a mark that its learner has seen is changed by finishing it, and by nothin
   await own.does('finish');
   await own.later(100);
   expect(own.arrived).toEqual([{ remark: 'Very good', finish: true }]);
+});
+
+describe('a page that is closed', () => {
+  const asksBefore = () => !window.dispatchEvent(new Event('beforeunload', { cancelable: true }));
+  test('sends what waits for typing to pause, once, without asking', async () => {
+    const own = desk();
+    own.type('Good');
+    expect(asksBefore()).toBe(false);
+    await act(async () => void window.dispatchEvent(new Event('pagehide')));
+    await own.later(5000);
+    expect(own.arrived).toEqual([{ remark: 'Good', finish: false }]);
+  });
+  test.each<[what: string, isMarked: boolean, answer: Result<unknown>, asks: boolean]>([
+    ['is kept', false, ok(null), false],
+    ['could not be kept', false, broken, true],
+    ['changes a mark that was seen', true, ok(null), true],
+  ])('asks first where what was typed %s: %s', async (_, isMarked, answer, asks) => {
+    const own = desk(isMarked);
+    own.ways.push({ takes: 20, answer });
+    own.type('Good');
+    await own.later(2000);
+    expect(asksBefore()).toBe(asks);
+    own.unmount();
+    expect(asksBefore()).toBe(false);
+  });
 });

@@ -67,6 +67,20 @@ export function useKeeping(
   }, [send, isMarked]);
   // There are other ways off the desk than its buttons, such as to the next work.
   useEffect(() => () => waits.current?.(), []);
+  // Nor is a page closed over what was not kept: what waits is sent, and what cannot be sent by itself is asked about.
+  const isOnlyHere = kept === 'no' && (isMarked || problem !== null);
+  useEffect(() => {
+    const close = () => waits.current?.();
+    const warn = (event: BeforeUnloadEvent) => {
+      if (isOnlyHere) event.preventDefault();
+    };
+    window.addEventListener('pagehide', close);
+    window.addEventListener('beforeunload', warn);
+    return () => {
+      window.removeEventListener('pagehide', close);
+      window.removeEventListener('beforeunload', warn);
+    };
+  }, [isOnlyHere]);
 
   const go = (address: string) => {
     router.push(address);

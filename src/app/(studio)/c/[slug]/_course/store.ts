@@ -362,7 +362,7 @@ export class CourseStore {
     // A broken line leaves open whether it was done: asking again with the same name does it once.
     for (let tries = 0; tries <= retryMs.length; tries += 1) {
       const answer = await this.step(name, { step });
-      if (answer.ok || answer.problem.code !== 'unreachable') return;
+      if (answer.ok || !mayTryAgain(answer.problem.code)) return;
       await new Promise((resolve) => setTimeout(resolve, retryMs[tries]));
     }
   };
