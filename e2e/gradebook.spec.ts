@@ -18,6 +18,7 @@ test('the gradebook is written in by keyboard, tried with other rules, and read 
   await page.keyboard.type('1O');
   await page.keyboard.press('Enter');
   await expect(page.getByText('"1O" is no number of points. A letter stands where a figure should.')).toBeVisible();
+  await expect(row.getByRole('gridcell').nth(2)).toContainText('1O');
   await row.getByRole('gridcell').nth(2).click();
   await page.keyboard.press('Enter');
   await page.keyboard.type('80 %');

@@ -62,6 +62,7 @@ export function GradesDesk({ slug, lessons, isPublished, live }: Props) {
   const [cohort, setCohort] = useState<string | null>(null);
   const [at, setAt] = useState<{ readonly learnerId: string; readonly itemId: string | null } | null>(null);
   const [trial, setTrial] = useState<Rules | null>(null);
+  const [left, setLeft] = useState<{ readonly [learnerId: string]: { readonly [itemId: string]: string } }>({});
   const [settled, setSettled] = useState(false);
   const rules = useMemo<Rules>(
     () => ({ scheme: live?.grading ?? usualScheme, missing: live?.missing ?? 'left-out', weights: {} }),
@@ -81,16 +82,19 @@ export function GradesDesk({ slug, lessons, isPublished, live }: Props) {
       const [was, becomes] = [now?.words[i] ?? '…', trial ? (then?.words[i] ?? null) : null];
       const by = trial ? moreText(now?.shares[i], then?.shares[i]) : '';
       return [
-        { ...row, now: was, trial: becomes, by, change: changeOf(was, becomes, now?.passes[i], then?.passes[i]) },
+        {
+          ...{ ...row, now: was, trial: becomes, by, left: left[row.learnerId] },
+          change: changeOf(was, becomes, now?.passes[i], then?.passes[i]),
+        },
       ];
     });
     // Those whose result changes stand first.
     const order = { passes: 0, fails: 1, moves: 2 } as const;
     return trial ? all.toSorted((a, b) => (a.change ? order[a.change] : 3) - (b.change ? order[b.change] : 3)) : all;
-  }, [rows, now, then, trial, find, cohort]);
+  }, [rows, now, then, trial, find, cohort, left]);
 
   const enter = useCallback(
-    async (entries: readonly Entry[], why: string, isUndo = false): Promise<void> => {
+    async (entries: readonly Entry[], why: string, isUndo = false): Promise<boolean> => {
       const before = (entry: Entry): Known => {
         if (entry.before !== undefined) return entry.before;
         const known = rows.find((row) => row.learnerId === entry.learnerId)?.decided[entry.itemId];
@@ -100,10 +104,10 @@ export function GradesDesk({ slug, lessons, isPublished, live }: Props) {
       const done = await act<{ count: number }>('gradebook.enter', { courseId: course.id, reason: why, entries: sent });
       if (!done.ok) {
         notifications.show({ color: 'brick', title: 'Nothing was entered', message: done.problem.sentence });
-        return;
+        return false;
       }
       loaded.reload();
-      if (isUndo || done.value.count === 0) return;
+      if (isUndo || done.value.count === 0) return true;
       const back = sent.map(({ learnerId, itemId, kind, points, before: was }): Entry => {
         const place = { learnerId, itemId, before: kind === 'none' ? null : { kind, points } };
         if (!was) return { ...place, kind: 'none', points: null };
@@ -120,6 +124,7 @@ export function GradesDesk({ slug, lessons, isPublished, live }: Props) {
           </Button>
         ),
       });
+      return true;
     },
     [rows, course.id, loaded],
   );
@@ -128,15 +133,23 @@ export function GradesDesk({ slug, lessons, isPublished, live }: Props) {
     itemId === wholeItem ? readWholeGrade(words) : readEntry(words, fullOf(itemId));
   const refuse = (sentence: string) =>
     notifications.show({ color: 'brick', title: 'Nothing was entered', message: sentence });
-  const enterCell = (learnerId: string, itemId: string, words: string) => {
+  const whyFirst = 'Say above the table why you enter grades; it is kept with each.';
+  const enterCell = async (learnerId: string, itemId: string, words: string) => {
+    const leave = (typed: string | null) =>
+      setLeft((before) => {
+        const { [itemId]: _, ...others } = before[learnerId] ?? {};
+        return { ...before, [learnerId]: typed === null ? others : { ...others, [itemId]: typed } };
+      });
+    // What was typed stays in its cell until it is entered.
+    leave(words);
     const read = readCell(itemId, words);
     if (!read.ok) return refuse(read.problem.sentence);
-    if (!read.value) return;
-    if (reason.trim() === '') return refuse('Say above the table why you enter grades; it is kept with each.');
-    enter([{ learnerId, itemId, ...read.value }], reason);
+    if (!read.value) return leave(null);
+    if (reason.trim() === '') return refuse(whyFirst);
+    if (await enter([{ learnerId, itemId, ...read.value }], reason)) leave(null);
   };
   const enterBlock = (learnerId: string, itemId: string, block: string) => {
-    if (reason.trim() === '') return refuse('Say above the table why you enter grades; it is kept with each.');
+    if (reason.trim() === '') return refuse(whyFirst);
     const keys = [wholeItem, ...items.map(({ id }) => id)];
     const [firstRow, firstColumn] = [shown.findIndex((row) => row.learnerId === learnerId), keys.indexOf(itemId)];
     const entries: Entry[] = [];

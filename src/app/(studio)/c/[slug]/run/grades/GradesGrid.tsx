@@ -17,6 +17,8 @@ export type ShownGrade = GradeRow & {
   /** How much more or less it is on trial, in percent: `+7.5`. */
   readonly by: string;
   readonly typed?: { readonly itemId: string; readonly words: string };
+  /** What was typed into its cells and could not be entered, by item. */
+  readonly left: { readonly [itemId: string]: string } | undefined;
 };
 type Props = {
   readonly rows: readonly ShownGrade[];
@@ -43,7 +45,10 @@ export function cellText(row: GradeRow, at: number): string {
 
 function Editor({ row, column, onRowChange, onClose }: RenderEditCellProps<ShownGrade>) {
   const known = row.decided[column.key];
-  const words = row.typed?.words ?? (known?.kind === 'points' ? pointsText(known.points ?? 0) : (known?.kind ?? ''));
+  const words =
+    row.typed?.words ??
+    row.left?.[column.key] ??
+    (known?.kind === 'points' ? pointsText(known.points ?? 0) : (known?.kind ?? ''));
   return (
     <input
       className={styles.editor}
@@ -59,6 +64,14 @@ function Editor({ row, column, onRowChange, onClose }: RenderEditCellProps<Shown
     />
   );
 }
+
+/** Beside what stands in a cell: what was typed there and is not entered. It is there again when the cell is opened. */
+const Left = ({ words }: { readonly words: string | undefined }) =>
+  words !== undefined && (
+    <span className={styles.left} title="Not entered: open the cell to go on">
+      {words}
+    </span>
+  );
 
 const changeText = { passes: '↑ passes', fails: '↓ fails', moves: '' } as const;
 
@@ -78,7 +91,7 @@ export function GradesGrid({ rows, items, places, trialItems, mayEnter, ...on }:
         renderCell: ({ row }) => (
           <b title={row.whole === null ? undefined : row.decided[wholeItem]?.reason}>
             {row.now}
-            {row.whole !== null && ' ✎'}
+            {row.whole !== null && ' ✎'} <Left words={row.left?.[wholeItem]} />
           </b>
         ),
       },
@@ -110,7 +123,8 @@ export function GradesGrid({ rows, items, places, trialItems, mayEnter, ...on }:
             return (
               <span data-state={state} className={styles.cell}>
                 {at < 0 ? '–' : cellText(row, at)}
-                {row.decided[item.id] && <span title={row.decided[item.id]?.reason}> ✎</span>}
+                {row.decided[item.id] && <span title={row.decided[item.id]?.reason}> ✎</span>}{' '}
+                <Left words={row.left?.[item.id]} />
               </span>
             );
           },
