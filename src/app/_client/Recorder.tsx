@@ -1,6 +1,7 @@
 'use client';
 import { useEffect, useRef, useState } from 'react';
 import controls from '@/ui/plain/controls.module.css';
+import { useAsksFirst } from './use-asks-first';
 
 type Kind = 'sound' | 'film';
 type Props = {
@@ -49,12 +50,8 @@ export function Recorder({ kind, disabled = false, onRecorded, onHolds }: Props)
   const holds = state.is !== 'idle';
   useEffect(() => {
     onHolds?.(holds);
-    if (!holds) return;
-    // It is nowhere else.
-    const warn = (event: BeforeUnloadEvent) => event.preventDefault();
-    window.addEventListener('beforeunload', warn);
-    return () => window.removeEventListener('beforeunload', warn);
   }, [holds, onHolds]);
+  useAsksFirst(holds);
   useEffect(
     () => () => {
       if (recorder.current?.state === 'recording') recorder.current.stop();

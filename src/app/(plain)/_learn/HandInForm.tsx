@@ -6,6 +6,7 @@ import { act, send } from '@/app/_client/act';
 import { keptText } from '@/app/_client/kept-text';
 import { Recorder } from '@/app/_client/Recorder';
 import { upload } from '@/app/_client/upload';
+import { useAsksFirst } from '@/app/_client/use-asks-first';
 import controls from '@/ui/plain/controls.module.css';
 import { useReady } from '@/ui/plain/useReady';
 import { DraftDesk } from './draft-desk';
@@ -62,6 +63,7 @@ export function HandInForm(props: Props) {
   const router = useRouter();
   const ready = useReady();
   useWholePages();
+  useAsksFirst(progress !== null);
   useEffect(() => desk.open(), [desk]);
 
   /** Whether all of them are there. Those that are, are shown, also where one is not. */

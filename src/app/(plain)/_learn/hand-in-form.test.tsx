@@ -133,7 +133,10 @@ test('nothing is handed in while a file is on its way; one that is refused says 
     fireEvent.change(screen.getByLabelText('Add files'), { target: { files: [new File(['x'], 'film.exe')] } });
   });
   expect(screen.getByRole<HTMLButtonElement>('button', { name: 'Hand in' }).disabled).toBe(true);
+  const asksBefore = () => !window.dispatchEvent(new Event('beforeunload', { cancelable: true }));
+  expect(asksBefore()).toBe(true);
   await act(async () => onItsWay.shift()?.end(fail('invalid', 'Here you hand in PDFs.')));
+  expect(asksBefore()).toBe(false);
   expect(screen.getByRole('alert').textContent).toBe('Here you hand in PDFs.');
   expect(screen.getByRole<HTMLButtonElement>('button', { name: 'Hand in' }).disabled).toBe(false);
   vi.useRealTimers();

@@ -5,6 +5,7 @@ import { useEffect, useState } from 'react';
 import { type CutOff, cutOff, forget } from '@/app/_client/cut-off';
 import { useOwnerId } from '@/app/_client/own-texts';
 import { uploads } from '@/app/_client/upload-queue';
+import { useAsksFirst } from '@/app/_client/use-asks-first';
 import { useUploads } from '@/app/_client/use-intake';
 import { lengthText, sizeText } from '@/core/media';
 import wordStyles from '@/ui/plain/words.module.css';
@@ -15,12 +16,7 @@ export function UploadBar() {
   const { items, paused, speed } = useUploads();
   const [isOpen, setOpen] = useState(false);
   const isBusy = items.some(({ state }) => state === 'waiting' || state === 'sending');
-  useEffect(() => {
-    if (!isBusy) return;
-    const warn = (event: BeforeUnloadEvent) => event.preventDefault();
-    window.addEventListener('beforeunload', warn);
-    return () => window.removeEventListener('beforeunload', warn);
-  }, [isBusy]);
+  useAsksFirst(isBusy);
   if (items.length === 0) return <CutOffBar />;
   const done = items.filter(({ state }) => state === 'done').length;
   const failed = items.filter(({ state }) => state === 'failed').length;

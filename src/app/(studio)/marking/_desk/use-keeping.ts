@@ -1,5 +1,6 @@
 import { useRouter } from 'next/navigation';
 import { useCallback, useEffect, useRef, useState } from 'react';
+import { useAsksFirst } from '@/app/_client/use-asks-first';
 import type { Problem, Result } from '@/core/kernel/problem';
 
 const keepAfterMs = 900;
@@ -68,19 +69,12 @@ export function useKeeping(
   // There are other ways off the desk than its buttons, such as to the next work.
   useEffect(() => () => waits.current?.(), []);
   // Nor is a page closed over what was not kept: what waits is sent, and what cannot be sent by itself is asked about.
-  const isOnlyHere = kept === 'no' && (isMarked || problem !== null);
+  useAsksFirst(kept === 'no' && (isMarked || problem !== null));
   useEffect(() => {
     const close = () => waits.current?.();
-    const warn = (event: BeforeUnloadEvent) => {
-      if (isOnlyHere) event.preventDefault();
-    };
     window.addEventListener('pagehide', close);
-    window.addEventListener('beforeunload', warn);
-    return () => {
-      window.removeEventListener('pagehide', close);
-      window.removeEventListener('beforeunload', warn);
-    };
-  }, [isOnlyHere]);
+    return () => window.removeEventListener('pagehide', close);
+  }, []);
 
   const go = (address: string) => {
     router.push(address);
