@@ -1,7 +1,6 @@
 'use client';
 import { useRef, useState } from 'react';
 import { upload } from '@/app/_client/upload';
-import { useAsksFirst } from '@/app/_client/use-asks-first';
 import { sizeText } from '@/core/media';
 import { limitText } from '@/core/quiz';
 import controls from '@/ui/plain/controls.module.css';
@@ -14,7 +13,6 @@ export function Files({ id, shown, answer, onAnswer }: AnswerProps<'files'>) {
   const sittingId = useSittingId();
   const [progress, setProgress] = useState<number | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
-  useAsksFirst(progress !== null);
   const files = answer?.files ?? [];
   // Something may be taken out while another file is on its way.
   const now = useRef(files);
