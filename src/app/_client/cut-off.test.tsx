@@ -45,7 +45,12 @@ beforeEach(() => localStorage.clear());
 describe('an upload that was cut off', () => {
   test('is gone on with by the same person, with the same file, for the same place', async () => {
     const note = await begins('ines', forLesson('l1'));
-    const other = { lessonId: 'l1', courseId: 'c', purpose: 'handed-in' } as const;
+    const other = {
+      lessonId: 'l1',
+      mediaId: undefined,
+      courseId: 'c',
+      purpose: 'handed-in',
+    } as unknown as UploadTarget;
     const deed = begun[0]?.metadata.deed;
     expect(await begins('ines', other)).toBe(note);
     // Begun anew because it was taken and nobody heard, it is the same deed.

@@ -25,14 +25,15 @@ const answerIn = (text: string | undefined): Answer => {
   }
 };
 
+const namedIn = (what: object): [string, string][] =>
+  Object.entries(what).filter((entry): entry is [string, string] => typeof entry[1] === 'string');
+
 /**
  * What the note about an upload is found by: the same file, for the same place, by the same person. Meant for another
  * place, or begun by somebody else, it would go on to where it was meant to go before.
  */
 export const noteOf = (personId: string, target: UploadTarget, file: File): string =>
-  [personId, JSON.stringify(Object.entries(target).sort()), file.name, file.type, file.size, file.lastModified].join(
-    '::',
-  );
+  [personId, JSON.stringify(namedIn(target).sort()), file.name, file.type, file.size, file.lastModified].join('::');
 
 /** The framework hands on no more than ten megabytes of a request: of a larger piece the rest would be sent twice. */
 const pieceBytes = 8 * 1024 * 1024;
@@ -48,12 +49,9 @@ export function upload(
   const done = (async (): Promise<Result<{ id: string }>> => {
     const { Upload, DetailedError } = await import('tus-js-client');
     return new Promise((resolve) => {
-      const given = Object.entries({ ...target, name: file.name, deed: v7() }).filter(
-        (entry): entry is [string, string] => typeof entry[1] === 'string',
-      );
       const task = new Upload(file, {
         endpoint: '/api/upload',
-        metadata: Object.fromEntries(given),
+        metadata: Object.fromEntries(namedIn({ ...target, name: file.name, deed: v7() })),
         fingerprint: async () => noteOf(whoseBrowser(), target, file),
         chunkSize: pieceBytes,
         retryDelays: [0, 1000, 3000, 6000, 12_000],
