@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { signOut } from '@/app/_client/sign-out';
 import controls from '@/ui/plain/controls.module.css';
 import { useReady } from '@/ui/plain/useReady';
+import styles from './learn.module.css';
 
 export function LeaveButtons() {
   const ready = useReady();
@@ -11,9 +12,9 @@ export function LeaveButtons() {
   return (
     <>
       {problem && (
-        <span role="alert" className={controls.problem}>
+        <p role="alert" className={`${controls.notice} ${styles.notOut}`}>
           {problem}
-        </span>
+        </p>
       )}
       <button type="button" className={controls.button} onClick={() => leave(false)} disabled={!ready}>
         Sign out
