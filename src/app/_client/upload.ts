@@ -1,6 +1,6 @@
-import { v7 } from 'uuid';
 import { fail, type Problem, type Result } from '@/core/kernel/problem';
 import type { UploadPurpose } from '@/core/media';
+import { newId } from '@/ui/ids';
 import { whoseBrowser } from './whose';
 
 export type UploadTarget = {
@@ -51,7 +51,7 @@ export function upload(
     return new Promise((resolve) => {
       const task = new Upload(file, {
         endpoint: '/api/upload',
-        metadata: Object.fromEntries(namedIn({ ...target, name: file.name, deed: v7() })),
+        metadata: Object.fromEntries(namedIn({ ...target, name: file.name, deed: newId() })),
         fingerprint: async () => noteOf(whoseBrowser(), target, file),
         chunkSize: pieceBytes,
         retryDelays: [0, 1000, 3000, 6000, 12_000],

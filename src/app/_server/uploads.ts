@@ -80,7 +80,10 @@ function openServer(): Server {
       const details = detailsOf(upload);
       // Its answer was lost: what has arrived and was taken is not sent once more.
       const taken = isId(details.deed) ? await madeBy(database(), person.id, details.deed) : null;
-      if (taken) throw { status_code: alreadyTaken, body: JSON.stringify(ok({ id: taken })) };
+      if (taken) {
+        const done = await filled(person, details, taken);
+        throw done.ok ? { status_code: alreadyTaken, body: JSON.stringify(done) } : refusal(done.problem);
+      }
       const may = await mayUpload(person, details, upload.size);
       if (!may.ok) throw refusal(may.problem);
       return { metadata: { ...upload.metadata, owner: person.id } };
@@ -189,7 +192,7 @@ async function take(person: Person | null, details: Details, path: string): Prom
         ...file,
       });
     default: {
-      const { courseId, lessonId, deed } = details;
+      const { courseId, deed } = details;
       const added = await addMedia.run(person, {
         ...(isId(deed) && { deed }),
         courseId: courseId || null,
@@ -197,12 +200,20 @@ async function take(person: Person | null, details: Details, path: string): Prom
         mediaId: details.mediaId || null,
         ...file,
       });
-      if (!added.ok || lessonId === '') return added;
-      // The page it was dropped on may be closed by now: what it was dropped on is filled from here.
-      const filled = await fillLesson.run(person, { courseId, lessonId, mediaId: added.value.id });
-      return filled.ok ? added : filled;
+      return added.ok ? filled(person, details, added.value.id) : added;
     }
   }
+}
+
+/** The page it was dropped on may be closed by now: what it was dropped on is filled from here, by the same deed once. */
+async function filled(
+  person: Person | null,
+  { courseId, lessonId, deed }: Details,
+  mediaId: string,
+): Promise<Result<{ id: string }>> {
+  if (lessonId === '') return ok({ id: mediaId });
+  const done = await fillLesson.run(person, { courseId, lessonId, mediaId, ...(isId(deed) && { step: deed }) });
+  return done.ok ? ok({ id: mediaId }) : done;
 }
 
 const kept = globalThis as typeof globalThis & { mosaikUploads?: Server };

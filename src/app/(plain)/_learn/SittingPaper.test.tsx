@@ -129,6 +129,10 @@ test('what the school refuses is said, not called kept, and not handed in around
   await later(100);
   expect(school.saidTo('quiz.hand-in')).toHaveLength(0);
   expect(screen.getByRole('alert').textContent).toContain('Nothing is handed in yet');
+  // Nor is it called kept once another one is.
+  fireEvent.click(screen.getByLabelText('false'));
+  await later(100);
+  expect(says()).toBe('Not all answers are kept');
   school.holds();
   type('0.9');
   await later(1000);

@@ -81,6 +81,8 @@ export function SittingPaper(props: Props) {
   const waiting = useRef(new Map<string, Given>());
   /** Answers as they are here that the school would not keep, and its reasons. */
   const refused = useRef(new Map<string, string>());
+  /** Whether it was said that nothing is handed in because of them: it is said once. */
+  const isTold = useRef(false);
   // Handing in takes the newest answers, also from a timer that began before them.
   const written = useRef(answers);
   written.current = answers;
@@ -107,7 +109,10 @@ export function SittingPaper(props: Props) {
         return false;
       }
       if (told.ok) refused.current.delete(questionId);
-      else refused.current.set(questionId, told.problem.sentence);
+      else {
+        refused.current.set(questionId, told.problem.sentence);
+        isTold.current = false;
+      }
       // Answered later on another device: that one holds, and is shown.
       const newer = told.ok ? told.value.newer : null;
       if (newer) setAnswers((before) => ({ ...before, [questionId]: newer }));
@@ -168,10 +173,10 @@ export function SittingPaper(props: Props) {
         return setBusy(false);
       }
       if (!(await allSent())) return setBusy(false);
-      if (refused.current.size > 0 && !isUp) {
-        // Said once: it can be changed, and where it cannot, the rest is handed in without it.
-        const [why] = refused.current.values();
-        refused.current.clear();
+      const [why] = refused.current.values();
+      if (why !== undefined && !isUp && !isTold.current) {
+        // It can be changed; where it cannot, the rest is handed in without it.
+        isTold.current = true;
         setProblem(`${why} Nothing is handed in yet: change it, or hand in without it.`);
         return setBusy(false);
       }
