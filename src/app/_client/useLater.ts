@@ -7,10 +7,9 @@ const pauseMs = 600;
 const againMs = 4000;
 
 /**
- * Does what was asked for last once nothing has been asked for a while; what differs is joined. When the part
- * is left, or the page, it is done at once. One thing is on its way at a time, so that an older one never comes last;
- * where the school cannot be reached, or cannot keep it just now, it is tried again for as long as the part is shown, and the page is not left
- * without a word.
+ * Does what was asked for last once nothing has been asked for a while; what differs is joined. When the part is left,
+ * or the page, it is done at once. One thing is on its way at a time, so that an older one never comes last. What the
+ * school could not keep, for now, is tried again while the part is shown, and the page is not left without a word.
  */
 export function useLater(run: (fields: object) => Promise<Result<unknown>>): (fields: object) => void {
   const waiting = useRef<object | null>(null);
