@@ -39,6 +39,16 @@ test.each<[what: string, words: string, meanwhile: () => void, asked: readonly s
     },
     ['/library?only=sound&sort=size&find=weir'],
   ],
+  [
+    'whoever has come back from there is where they were',
+    'weir',
+    () => {
+      goesTo('/library?only=sound');
+      window.history.pushState({}, '', '/library?only=sound');
+      window.history.pushState({}, '', '/library?only=films&page=3');
+    },
+    ['/library?only=films&find=weir'],
+  ],
 ])('%s', async (_, words, meanwhile, expected) => {
   expect(await typed(words, meanwhile)).toEqual(expected);
 });

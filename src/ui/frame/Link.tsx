@@ -9,5 +9,5 @@ import { goesTo } from './on-the-way';
  * only the frame could be kept, and a page with forty links in sight would ask for eighty of those.
  */
 export function Link(how: Omit<ComponentProps<typeof NextLink>, 'href' | 'onNavigate'> & { readonly href: string }) {
-  return <NextLink prefetch={false} {...how} onNavigate={() => goesTo(String(how.href))} />;
+  return <NextLink prefetch={false} {...how} onNavigate={() => goesTo(how.href)} />;
 }
