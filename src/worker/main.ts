@@ -88,6 +88,9 @@ async function main() {
     await closeDatabase();
     process.exit(0);
   };
+  // The queue waits for no answer when it says that a job is done: where that is lost with the database, the job is done
+  // again, and the others go on.
+  process.on('unhandledRejection', (error) => log.error({ err: error }, 'not heard'));
   process.on('SIGTERM', stop);
   process.on('SIGINT', stop);
   if (process.argv.includes('--until-done')) {
