@@ -2,6 +2,8 @@ import { fileURLToPath } from 'node:url';
 import { defineConfig } from 'vitest/config';
 
 const alias = { '@': fileURLToPath(new URL('./src', import.meta.url)) };
+/** Tests outside the server's own which ask a database. */
+const askDatabase = ['src/app/_server/direct.test.ts', 'src/worker/in-hand.test.ts'];
 
 export default defineConfig({
   test: {
@@ -23,8 +25,7 @@ export default defineConfig({
             'src/worker/**/*.test.ts',
             'cli/**/*.test.mjs',
           ],
-          // It asks a database.
-          exclude: ['src/app/_server/direct.test.ts'],
+          exclude: askDatabase,
         },
       },
       {
@@ -64,7 +65,7 @@ export default defineConfig({
           // Each file has a database of its own; what is loaded is the same for all of them.
           isolate: false,
           env: { MOSAIK_LOG: 'silent' },
-          include: ['src/server/**/*.test.ts', 'src/app/_server/direct.test.ts'],
+          include: ['src/server/**/*.test.ts', ...askDatabase],
           globalSetup: ['src/server/testing/global-setup.ts'],
           testTimeout: 60_000,
           hookTimeout: 60_000,

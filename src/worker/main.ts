@@ -11,6 +11,7 @@ import { log } from '../server/platform/log';
 import { closeEnded, closeOverdue, tellWhatIsShown } from '../server/quiz';
 import { lookAgain, lookAtForgotten, lookAtSome } from '../server/release';
 import type { Handler } from './fetched';
+import { giveBack, sayInHand, sayMs } from './in-hand';
 import { repeatedly } from './repeatedly';
 import { openRows } from './rows';
 
@@ -61,6 +62,9 @@ const handlers: { [N in JobName]: Handler<Jobs[N]> } = {
 };
 
 async function main() {
+  // The queue waits for no answer when it says that a job is done. Where that is lost with the database the others go
+  // on, and the job, which nobody has in hand, is given back.
+  process.on('unhandledRejection', (error) => log.error({ err: error }, 'not heard'));
   const boss = await queue('worker');
   const wake = new Map<string, () => void>();
   const wakeAll = () => {
@@ -80,17 +84,23 @@ async function main() {
   const looking = repeatedly('release', () => lookAtSome());
   // What is to be told comes into the outbox before anything goes out of it.
   const sending = repeatedly('mail', async () => (looking.isBusy() ? 0 : sendSome(post)));
+  const holding = repeatedly(
+    'jobs in hand',
+    async () => {
+      await sayInHand();
+      return giveBack(handlers, boss);
+    },
+    sayMs,
+  );
   log.info('worker ready');
   const stop = async () => {
     await Promise.all([looking.stop(), sending.stop()]);
     await post.stop();
     await boss.stop({ graceful: true, wait: true, timeout: 8000 });
+    await holding.stop();
     await closeDatabase();
     process.exit(0);
   };
-  // The queue waits for no answer when it says that a job is done: where that is lost with the database, the job is done
-  // again, and the others go on.
-  process.on('unhandledRejection', (error) => log.error({ err: error }, 'not heard'));
   process.on('SIGTERM', stop);
   process.on('SIGINT', stop);
   if (process.argv.includes('--until-done')) {

@@ -6,7 +6,7 @@ import { Temporal } from '@/core/kernel/time';
 import { samplePeople, schoolFacts } from '../server/people';
 import { config } from '../server/platform/config';
 import { closeDatabase, database, pool } from '../server/platform/database';
-import { prepareQueue, queue } from '../server/platform/jobs';
+import { closeQueue, prepareQueue } from '../server/platform/jobs';
 
 const folder = join(process.cwd(), 'src/server/platform/migrations');
 
@@ -54,7 +54,7 @@ async function main(): Promise<void> {
   const { seedSampleSchool } = await import('../../demo/seed');
   await withoutWaiting(() => seedSampleSchool(Temporal.Now.instant()));
   rmSync(unfinished);
-  await (await queue()).stop({ graceful: false });
+  await closeQueue();
 }
 
 /**

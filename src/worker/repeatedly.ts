@@ -1,14 +1,13 @@
 import { setTimeout as delay } from 'node:timers/promises';
 import { log } from '../server/platform/log';
 
-const restMs = 1000;
 const awayMs = 5000;
 
 /**
- * Does a piece of work again and again: at once while there is more to do, once a second while there is not, and more
- * slowly while it cannot be done (null) or breaks down. Any number of workers may do the same side by side.
+ * Does a piece of work again and again: at once while there is more to do, after a rest (of a second) while there is
+ * not, and more slowly while it cannot be done (null) or breaks down. Any number of workers may do the same side by side.
  */
-export function repeatedly(name: string, work: () => Promise<number | null>) {
+export function repeatedly(name: string, work: () => Promise<number | null>, restMs = 1000) {
   const end = new AbortController();
   let isBusy = false;
   const rest = (ms: number) => delay(ms, undefined, { signal: end.signal }).catch(() => {});

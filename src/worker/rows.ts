@@ -1,6 +1,7 @@
 import type PgBoss from 'pg-boss';
 import type { JobName, Jobs } from '../server/platform/jobs';
 import { doFetched, type Handler } from './fetched';
+import { withInHand } from './in-hand';
 
 /** A row is woken when there is something for it; what it is not told of (what is tried again) it finds like this. */
 const pollingIntervalSeconds = 5;
@@ -19,7 +20,7 @@ export async function openRows<N extends JobName>(
       { pollingIntervalSeconds, batchSize, includeMetadata: true },
       async (jobs) => {
         try {
-          await doFetched(name, handler, jobs, boss);
+          await withInHand(name, jobs, () => doFetched(name, handler, jobs, boss));
         } finally {
           // Where as many came as were asked for, more may wait.
           if (jobs.length >= batchSize) boss.notifyWorker(ids[row] ?? '');

@@ -64,6 +64,13 @@ export function queue(role: 'web' | 'worker' = 'web'): Promise<PgBoss> {
   return kept.mosaikQueue;
 }
 
+/** Ends it at once; who asks for it again is given another one. */
+export async function closeQueue(): Promise<void> {
+  const boss = await kept.mosaikQueue;
+  kept.mosaikQueue = undefined;
+  await boss?.stop({ graceful: false });
+}
+
 async function openQueue(role: 'web' | 'worker'): Promise<PgBoss> {
   const boss = new PgBoss({
     connectionString: config.databaseUrl,

@@ -11,7 +11,7 @@ import { insertPerson } from '../people';
 import { closeDatabase, database, transaction } from '../platform/database';
 import { useFiles } from '../platform/files';
 import { newId } from '../platform/ids';
-import { queue } from '../platform/jobs';
+import { closeQueue } from '../platform/jobs';
 import * as tables from '../platform/schema';
 import { memoryStore } from './memory-store';
 
@@ -55,7 +55,7 @@ export function useTestSchool() {
     });
   });
   afterAll(async () => {
-    await (await queue()).stop({ graceful: false });
+    await closeQueue();
     await closeDatabase();
     rmSync(data, { recursive: true, force: true });
     const client = admin();
