@@ -21,8 +21,12 @@ export default defineConfig({
         '--disable-gpu',
         // Without a card, a process for it only passes pictures on.
         '--in-process-gpu',
-        // Pages live for seconds: what is compiled for the long run, and memory cleared beside them, costs more than it gives.
-        '--js-flags=--no-opt --single-threaded-gc',
+        // Pages live for seconds: what is compiled for the long run, and memory cleared while it is of little, or beside
+        // them, costs more than it gives.
+        `--js-flags=${[
+          ...['--no-opt', '--no-maglev', '--single-threaded-gc', '--no-incremental-marking'],
+          ...['--min-semi-space-size=32', '--initial-heap-size=256'],
+        ].join(' ')}`,
         '--disable-background-networking',
         '--disable-component-update',
         '--disable-sync',
