@@ -1,3 +1,4 @@
+import { AsyncLocalStorage } from 'node:async_hooks';
 import cluster from 'node:cluster';
 import { createServer } from 'node:http';
 import { parseArgs } from 'node:util';
@@ -70,6 +71,10 @@ function isTree(tree, depth) {
   );
 }
 
+/** Who is spoken to in what answers a request: found out on the way, see src/server/platform/spoken-to.ts. */
+const hearers = new AsyncLocalStorage();
+globalThis.mosaikHearers = hearers;
+
 async function serve() {
   const port = Number(values.port);
   const app = next({ dev: values.dev, dir: root, hostname: values.host, port });
@@ -88,7 +93,8 @@ async function serve() {
       response.writeHead(refusal[0], { 'content-type': 'text/plain; charset=utf-8' });
       return response.end(refusal[1]);
     }
-    return answerStatics(request, response) || answerDirectly(request, response) || handle(request, response);
+    if (answerStatics(request, response)) return;
+    hearers.run({ names: null }, () => answerDirectly(request, response) || handle(request, response));
   });
   // Longer than whoever asks keeps a connection for the next request: who uses one must not find it just closed.
   server.keepAliveTimeout = 65_000;

@@ -187,3 +187,33 @@ test('a list of members is looked at first, and a seat that becomes free goes to
   await expect(queue.getByRole('listitem')).toHaveCount(3);
   await expect(queue.getByText(first)).toHaveCount(0);
 });
+
+test('who chooses how dates are written reads them so everywhere, and nobody else does', async ({
+  browser,
+  school,
+}) => {
+  const { page } = await signedIn(browser, school, ines);
+  const said: string[] = [];
+  page.on('console', (message) => message.type() === 'error' && said.push(message.text()));
+  page.on('pageerror', (error) => said.push(error.message));
+  await page.goto('/account');
+  // What is typed elsewhere on the page stays.
+  await page.getByLabel(/^Your name/).fill('Ines V');
+  await page.getByLabel('How dates, times and numbers are written').selectOption('en-US');
+  await expect(page.getByText('Kept.')).toBeVisible();
+  await expect(page.getByLabel(/^Your name/)).toHaveValue('Ines V');
+  const american = /\b[A-Z][a-z]{2}, [A-Z][a-z]{2} \d{1,2}, .*\d{1,2}:\d\d [AP]M/;
+  // On the server, in the browser, and in a rule in words.
+  await page.goto('/messages');
+  await expect(page.getByRole('listitem').first()).toContainText(american);
+  await page.goto(release);
+  await expect(page.getByText(/^On .* this learner sees$/)).toContainText(american);
+  await page.getByRole('link', { name: 'Rules in words' }).click();
+  await expect(page.getByRole('row', { name: /Your home stretch/ })).toContainText('11:59 PM');
+  await page.goto('/calendar');
+  await expect(page.getByRole('columnheader').first()).toHaveText('Sun');
+  expect(said).toEqual([]);
+  const { page: other } = await signedIn(browser, school, 'marek@wendwater.example');
+  await other.goto(release);
+  await expect(other.getByText(/^On .* this learner sees$/)).toContainText(/ \d\d:\d\d /);
+});

@@ -239,6 +239,8 @@ beforeAll(async () => {
     'people.decide-name': { personId: school.other, name: 'Another', yes: true },
     'people.rename': { name: 'Renamed' },
     'people.set-staff': { courseId, email: 'other@school.example', role: 'marker' },
+    'people.set-locale': { locale: 'en-US' },
+    'people.set-school': { zone: 'Europe/London', locale: 'en-US' },
     'people.set-zone': { zone: 'Europe/London' },
     'people.sign-out-everywhere': { also: true },
     'quiz.answer': { sittingId: sitting.id, questionId: question, answer: { typed: '4' } },
@@ -326,7 +328,10 @@ const lets: readonly (readonly [commands: readonly string[], actors: readonly st
     ],
     own,
   ],
-  [['people.add', 'people.decide-name', 'certificate.set-sharing', 'certificate.change-key'], ['the owner']],
+  [
+    ['people.add', 'people.decide-name', 'people.set-school', 'certificate.set-sharing', 'certificate.change-key'],
+    ['the owner'],
+  ],
   [
     [
       'bank.change-many',
@@ -426,6 +431,7 @@ const lets: readonly (readonly [commands: readonly string[], actors: readonly st
       'cohort.join',
       'message.choose',
       'people.rename',
+      'people.set-locale',
       'people.set-zone',
       'people.sign-out-everywhere',
       'catalogue.remove-view',

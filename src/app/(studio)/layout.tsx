@@ -8,6 +8,7 @@ import type { ReactNode } from 'react';
 import { LibraryProvider } from '@/app/_client/LibraryProvider';
 import { Owner } from '@/app/_client/own-texts';
 import { anybody, nonce } from '@/app/_server/doors';
+import { namesNow } from '@/core/kernel/locale';
 import { makesCourses } from '@/core/people';
 import { Shell, shellMetadata, shellViewport } from '@/ui/frame/Shell';
 import { UploadBar } from './_frame/UploadBar';
@@ -19,8 +20,8 @@ export const viewport = shellViewport;
 export default async function StudioLayout({ children }: { readonly children: ReactNode }) {
   const [key, { person }] = await Promise.all([nonce(), anybody()]);
   return (
-    <Shell nonce={key}>
-      <LibraryProvider nonce={key} locale={person?.locale ?? 'en-GB'}>
+    <Shell nonce={key} names={person ?? namesNow()}>
+      <LibraryProvider nonce={key}>
         <Notifications position="bottom-left" autoClose={7000} />
         <Owner personId={person?.id ?? ''}>
           {children}

@@ -1,5 +1,6 @@
 import { array, boolean, number, object, string } from 'yup';
 import { hostOf } from '../kernel/host';
+import { numberText } from '../kernel/locale';
 import { fail, ok, type Result } from '../kernel/problem';
 import { countdown, Temporal } from '../kernel/time';
 import { instantOf, type LearnerClock, timeRuleSchema } from '../release';
@@ -112,7 +113,7 @@ export function checkText(text: string): Result<null> {
   return text.length > mostCharacters
     ? fail(
         'too-large',
-        `Your text has ${text.length.toLocaleString('en-GB')} characters; hand in at most 200,000, or attach a file.`,
+        `Your text has ${numberText(text.length)} characters; hand in at most 200,000, or attach a file.`,
         'text',
       )
     : ok(null);

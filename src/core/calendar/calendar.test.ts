@@ -128,12 +128,15 @@ describe('a calendar file', () => {
 });
 
 test.each([
-  ['2027-02', 4, '2027-02-01', '2027-02-28'],
-  ['2027-03', 5, '2027-03-01', '2027-04-04'],
-  ['2027-08', 6, '2027-07-26', '2027-09-05'],
-  ['2028-02', 5, '2028-01-31', '2028-03-05'],
-])('the month %s is %i whole weeks', (month, count, first, last) => {
-  const weeks = weeksOfMonth(month);
+  ['2027-02', 1, 4, '2027-02-01', '2027-02-28'],
+  ['2027-03', 1, 5, '2027-03-01', '2027-04-04'],
+  ['2027-08', 1, 6, '2027-07-26', '2027-09-05'],
+  ['2028-02', 1, 5, '2028-01-31', '2028-03-05'],
+  ['2027-02', 7, 5, '2027-01-31', '2027-03-06'],
+  ['2026-02', 7, 4, '2026-02-01', '2026-02-28'],
+  ['2027-08', 6, 5, '2027-07-31', '2027-09-03'],
+])('the month %s, its weeks from weekday %i, is %i whole weeks', (month, weekday, count, first, last) => {
+  const weeks = weeksOfMonth(month, weekday);
   expect([weeks.length, weeks[0]?.[0], weeks.at(-1)?.at(-1)]).toEqual([count, first, last]);
   expect(weeks.every((week) => week.length === 7)).toBe(true);
 });

@@ -64,13 +64,19 @@ export function entriesOf(document: CourseDocument, clock: LearnerClock, state: 
   return found.sort((a, b) => a.at - b.at || (a.id < b.id ? -1 : 1));
 }
 
-/** The weeks of a month, Monday first, as days `YYYY-MM-DD`: whole weeks, so some days are of the months beside it. */
-export function weeksOfMonth(month: string): string[][] {
+/** The week a day is in, as days `YYYY-MM-DD`, from the weekday a week begins with (1 Monday to 7 Sunday). */
+export function weekOf(day: Temporal.PlainDate, firstWeekday: number): string[] {
+  const first = day.subtract({ days: (day.dayOfWeek - firstWeekday + 7) % 7 });
+  return Array.from({ length: 7 }, (_, i) => first.add({ days: i }).toString());
+}
+
+/** The weeks of a month, as days `YYYY-MM-DD`: whole weeks, so some days are of the months beside it. */
+export function weeksOfMonth(month: string, firstWeekday: number): string[][] {
   const first = Temporal.PlainDate.from(`${month}-01`);
-  const monday = first.subtract({ days: first.dayOfWeek - 1 });
   const last = first.add({ months: 1 }).subtract({ days: 1 });
-  const count = Math.ceil((monday.until(last).days + 1) / 7);
+  const [begin = ''] = weekOf(first, firstWeekday);
+  const count = Math.ceil((Temporal.PlainDate.from(begin).until(last).days + 1) / 7);
   return Array.from({ length: count }, (_, week) =>
-    Array.from({ length: 7 }, (_day, day) => monday.add({ days: week * 7 + day }).toString()),
+    weekOf(Temporal.PlainDate.from(begin).add({ weeks: week }), firstWeekday),
   );
 }

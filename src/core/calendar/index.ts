@@ -1,2 +1,2 @@
-export { type Entry, entriesOf, weeksOfMonth } from './entries';
+export { type Entry, entriesOf, weekOf, weeksOfMonth } from './entries';
 export { type CalendarEvent, calendarFile } from './ical';

@@ -1,5 +1,6 @@
 import { Temporal } from 'temporal-polyfill';
 import { countdownText } from './countdown';
+import { localeNow } from './locale';
 import { zoneOf } from './zone';
 
 export { Temporal };
@@ -71,13 +72,16 @@ function formatted(
   if (!formatter) {
     if (formatters.size >= mostFormatters) formatters.clear();
     formatter = new Intl.DateTimeFormat(locale, { timeZone: zone, ...options });
+    // `8:05 AM`, but `08:05`: where a day has twenty-four hours each has two digits.
+    if (options.hour && !formatter.resolvedOptions().hour12)
+      formatter = new Intl.DateTimeFormat(locale, { timeZone: zone, ...options, hour: '2-digit' });
     formatters.set(key, formatter);
   }
   return formatter.format(instant.epochMilliseconds);
 }
 
 const day = { weekday: 'short', day: 'numeric', month: 'short' } as const;
-const time = { hour: '2-digit', minute: '2-digit' } as const;
+const time = { hour: 'numeric', minute: '2-digit' } as const;
 
 /** `Mon 26 Apr 2027, 09:00` in the person's locale and zone. */
 export const dateTimeText = (instant: Temporal.Instant, names: Names, withYear = true): string =>
@@ -88,8 +92,15 @@ export const dateTimeText = (instant: Temporal.Instant, names: Names, withYear =
 /** `Mon 26 Apr` in the person's locale and zone. */
 export const dayText = (instant: Temporal.Instant, names: Names): string => formatted(instant, names, 'day', day);
 
+/** `09:00` in the person's locale and zone. */
+export const timeText = (instant: Temporal.Instant, names: Names): string => formatted(instant, names, 'time', time);
+
+/** A time of day, whatever the zone: `09:00`, `9:00 AM`. */
+export const timeOfDayText = (at: TimeOfDay): string =>
+  timeText(Temporal.Instant.from(`2027-01-01T${at}Z`), { locale: localeNow(), zone: 'UTC' });
+
 /** A day of the calendar, whatever the zone: `Mon, 12 Apr 2027`. */
-export const calendarDayText = (of: Day, locale = 'en-GB'): string =>
+export const calendarDayText = (of: Day, locale = localeNow()): string =>
   formatted(Temporal.Instant.from(`${of}T00:00Z`), { locale, zone: 'UTC' }, 'day and year', {
     ...day,
     year: 'numeric',

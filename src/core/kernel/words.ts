@@ -1,3 +1,4 @@
+import { numberText } from './locale';
 /** Names in a sentence: `a`, `a and b`, `a, b and c`. */
 export const listText = (names: readonly string[]): string =>
   names.length <= 1 ? (names[0] ?? '') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`;
@@ -14,4 +15,4 @@ export const orElse = (sentences: readonly string[], otherwise: string): readonl
 
 /** A number with its noun: `1 lesson`, `3 lessons`. */
 export const counted = (count: number, one: string, many = `${one}s`): string =>
-  `${count.toLocaleString('en-GB')} ${count === 1 ? one : many}`;
+  `${numberText(count)} ${count === 1 ? one : many}`;

@@ -1,6 +1,7 @@
 import { array, boolean, number, object, string } from 'yup';
 import { idSchema } from '../kernel/ids';
 import { line } from '../kernel/line';
+import { numberText } from '../kernel/locale';
 import { accessSchema } from '../release';
 import { repeatsFault } from './meetings';
 import { type LiveSettings, liveForms } from './settings';
@@ -10,7 +11,7 @@ const whole = (name: string, least: number, most: number) =>
     .typeError(`Give ${name} as a number.`)
     .integer(`Give ${name} as a whole number.`)
     .min(least, `${name.charAt(0).toUpperCase()}${name.slice(1)}: at least ${least}.`)
-    .max(most, `${name.charAt(0).toUpperCase()}${name.slice(1)}: at most ${most.toLocaleString('en-GB')}.`);
+    .max(most, `${name.charAt(0).toUpperCase()}${name.slice(1)}: at most ${numberText(most)}.`);
 const lessons = array().of(idSchema).max(20, 'At most 20 lessons.').required();
 
 /** What a creator can say of a live session. */

@@ -1,3 +1,4 @@
+import { numberText } from '../kernel/locale';
 import { fail, ok, type Result } from '../kernel/problem';
 
 /**
@@ -71,7 +72,7 @@ export function readCues(text: string): Result<CueFile> {
       return fail('invalid', `Line ${line + 1 + stray}: an empty line is missing before these times.`, 'file');
     cues.push({ from, to, text: said, settings: isWebVtt ? (match[9] ?? '') : '' });
     if (cues.length > most)
-      return fail('too-large', `A file of captions holds at most ${most.toLocaleString('en-GB')} of them.`, 'file');
+      return fail('too-large', `A file of captions holds at most ${numberText(most)} of them.`, 'file');
   }
   if (cues.length === 0) return fail('invalid', 'This captions file holds no captions.', 'file');
   const sorted = inOrderOfTime(cues);

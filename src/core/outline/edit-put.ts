@@ -1,5 +1,6 @@
 import { generateNKeysBetween } from 'fractional-indexing';
 import type { Change } from '../kernel/change';
+import { numberText } from '../kernel/locale';
 import { fail, ok, type Result } from '../kernel/problem';
 import { added, gone, lessonsIn, twice } from './edit-changes';
 import type { LessonDraft, OutlineEdit } from './edit-types';
@@ -52,7 +53,7 @@ export function planPut(outline: Outline, edit: Extract<OutlineEdit, { do: 'put'
   if (count > mostLessons)
     return fail(
       'too-large',
-      `A course holds at most ${mostLessons.toLocaleString('en-GB')} lessons. Put the rest into another course.`,
+      `A course holds at most ${numberText(mostLessons)} lessons. Put the rest into another course.`,
     );
   if (edit.lessons.length > 0) {
     if (edit.into === null || !outline.section[edit.into]) return gone('section');

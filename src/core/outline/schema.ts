@@ -5,6 +5,7 @@ import { completionSchema, missingSchema } from '../gradebook';
 import { bare } from '../kernel/bare';
 import { idSchema, optionalId } from '../kernel/ids';
 import { line } from '../kernel/line';
+import { numberText } from '../kernel/locale';
 import { parsed } from '../kernel/parse';
 import { fail, ok, type Result } from '../kernel/problem';
 import { liveSchema } from '../live';
@@ -36,7 +37,7 @@ export const slugSchema = string()
 
 const prose = (most: number) =>
   string()
-    .max(most, `Keep this under ${most.toLocaleString('en-GB')} characters.`)
+    .max(most, `Keep this under ${numberText(most)} characters.`)
     .defined();
 
 const richText = mixed<RichText>()

@@ -1,3 +1,4 @@
+export { type LocaleChoice, localeChoices, zonesWith } from './locales';
 export {
   type Action,
   type Actor,
@@ -13,4 +14,4 @@ export {
   somewhere,
   worksHere,
 } from './permissions';
-export { emailSchema, nameSchema, passwordSchema, plainEmail } from './schema';
+export { emailSchema, localeSchema, nameSchema, passwordSchema, plainEmail } from './schema';

@@ -1,5 +1,6 @@
 import { string } from 'yup';
 import { line } from '../kernel/line';
+import { localeNames } from '../kernel/locale';
 
 /**
  * A name stands on one line, also on a certificate: no line breaks, and nothing that cannot be seen but changes what is
@@ -17,6 +18,9 @@ export const emailSchema = line(254, 'Keep the address under 254 characters.', '
     excludeEmptyString: true,
   },
 );
+export const localeSchema = string()
+  .oneOf(localeNames, 'Choose one of the ways that are offered.')
+  .required('Choose how dates are written.');
 /** The one way an address is kept and looked for. */
 export const plainEmail = (email: string): string => email.trim().toLowerCase();
 export const passwordSchema = string()

@@ -1,5 +1,6 @@
 import { twoWays } from '../kernel/decimal';
 import { compare, parseDecimal, pointsText, toThousandths, zero } from '../kernel/exact';
+import { numberText } from '../kernel/locale';
 import { kindOf, type QuestionKind, questionKinds } from './kinds';
 import { type PartLine, type PartMark, partMarks } from './kinds/as-lines';
 import { partId } from './kinds/part-id';
@@ -55,7 +56,7 @@ export function questionsFromLines(text: string, newId: () => string): ReadQuest
       faults: [
         {
           line: 1,
-          sentence: `This is more than ${mostLetters.toLocaleString('en-GB')} characters. Paste it in parts.`,
+          sentence: `This is more than ${numberText(mostLetters)} characters. Paste it in parts.`,
         },
       ],
     };

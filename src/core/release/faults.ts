@@ -1,3 +1,4 @@
+import { localeNow } from '../kernel/locale';
 import { dateTimeText, dayText, type Names, Temporal } from '../kernel/time';
 import { listText } from '../kernel/words';
 import { board, touches } from './board';
@@ -53,7 +54,7 @@ const mostWeeks = 530;
 
 /** What of a plan does not work through somebody's eyes, what has to be settled first. */
 export function planFaults(plan: PlanToCheck): Fault[] {
-  const names = { locale: 'en-GB', zone: plan.clock.zone };
+  const names = { locale: localeNow(), zone: plan.clock.zone };
   const lessons = plan.sections.flatMap((section) => section.lessons);
   const found = [
     ...afterEnds(plan, lessons, names),

@@ -1,4 +1,4 @@
-import type { Day, TimeOfDay } from '../kernel/time';
+import { type Day, type TimeOfDay, timeOfDayText } from '../kernel/time';
 import { listText } from '../kernel/words';
 
 /** Days, both ends included, on which nothing new opens; the plan moves on behind them. */
@@ -60,7 +60,7 @@ const unitText = {
 export function rhythmText(rhythm: Rhythm): string {
   const breaks = rhythm.breaks.length;
   const skipping = breaks ? `, skipping ${breaks} ${breaks === 1 ? 'break' : 'breaks'}` : '';
-  return `${unitText[rhythm.unit](rhythm)} ${stepText(rhythm.every)} ${rhythm.at}${skipping}`;
+  return `${unitText[rhythm.unit](rhythm)} ${stepText(rhythm.every)} ${timeOfDayText(rhythm.at)}${skipping}`;
 }
 
 /**
@@ -72,5 +72,5 @@ export function partText(rhythm: Rhythm, index: number): string {
   const { every, at } = rhythm;
   const [only, ...more] = every.by === 'weeks' ? every.weekdays : [];
   const day = only !== undefined && more.length === 0 ? `${weekdayName(only).slice(0, 3)} ` : '';
-  return `part ${index + 1}, ${day}${at}`;
+  return `part ${index + 1}, ${day}${timeOfDayText(at)}`;
 }

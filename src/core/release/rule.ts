@@ -1,4 +1,4 @@
-import { calendarDayText, type Day, type TimeOfDay } from '../kernel/time';
+import { calendarDayText, type Day, type TimeOfDay, timeOfDayText } from '../kernel/time';
 import { listText } from '../kernel/words';
 
 /** Hours are elapsed hours; the others are of the calendar. */
@@ -71,7 +71,7 @@ const noTitles: Titles = new Map();
 /** `3 days`, `1 hour`. */
 export const lengthText = ({ amount, unit }: Interval): string =>
   `${amount} ${amount === 1 ? unit.slice(0, -1) : unit}`;
-const atText = ({ at }: Interval) => (at ? `, ${at}` : '');
+const atText = ({ at }: Interval) => (at ? `, ${timeOfDayText(at)}` : '');
 
 /** `2 days after "The tray" and "Twelve families" are done`, `once "Reach or not?" is passed`. */
 function awaitingText(rule: AwaitingRule, titles: Titles): string {
@@ -93,7 +93,7 @@ export function ruleText(rule: OpeningRule | ClosingRule, titles: Titles = noTit
         ? `day ${rule.amount}${atText(rule)}`
         : `${rule.unit.slice(0, -1)} ${rule.amount} after start${atText(rule)}`;
     case 'on-date':
-      return `${calendarDayText(rule.date)}, ${rule.at}`;
+      return `${calendarDayText(rule.date)}, ${timeOfDayText(rule.at)}`;
     case 'after-opening':
       return `${lengthText(rule)} after it opens${atText(rule)}`;
     case 'after-done':

@@ -143,6 +143,7 @@ test('a school has one first owner', async () => {
     email: 'somebody@school.example',
     password: 'long enough here',
     zone: 'UTC',
+    locale: 'en-US',
   });
   expect(codeOf(result)).toBe('conflict');
 });

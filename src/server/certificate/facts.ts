@@ -1,6 +1,7 @@
 import { randomBytes } from 'node:crypto';
 import { type AwardSettings, certificateNumber, type Facts, sampleNumber } from '@/core/certificate';
 import { percentText } from '@/core/gradebook';
+import { usualLocale } from '@/core/kernel/locale';
 import { type Temporal, wallTime } from '@/core/kernel/time';
 import type { CourseDocument } from '@/core/outline';
 import type { SchoolFacts } from '../people';
@@ -15,7 +16,7 @@ export type CourseFacts = Pick<
 
 /** What of it is the school's, and what the course says under Award. */
 export const schoolAndAward = (own: SchoolFacts | null, { teacher, own: words }: AwardSettings) => ({
-  ...{ school: own?.name ?? '', zone: own?.zone ?? 'UTC', locale: own?.locale ?? 'en-GB' },
+  ...{ school: own?.name ?? '', zone: own?.zone ?? 'UTC', locale: own?.locale ?? usualLocale },
   ...{ teacher, own: words },
 });
 
@@ -54,7 +55,7 @@ export function sampleFacts(
 
 /** What an issued certificate says. Of those issued before there was more to say, what there was. */
 export function issuedFacts(row: CertificateRow, own: SchoolFacts | null): Facts {
-  const usual = { zone: own?.zone ?? 'UTC', locale: own?.locale ?? 'en-GB' };
+  const usual = { zone: own?.zone ?? 'UTC', locale: own?.locale ?? usualLocale };
   return {
     ...usual,
     ...{ minutes: null, outcomes: [], teacher: '', own: {}, expires: null },

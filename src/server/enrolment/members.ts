@@ -2,6 +2,7 @@ import { and, asc, eq, inArray, isNull, sql } from 'drizzle-orm';
 import { boolean, object, string } from 'yup';
 import { clockOf, mostMembers, readMembers } from '@/core/enrolment';
 import { idSchema, optionalId } from '@/core/kernel/ids';
+import { numberText } from '@/core/kernel/locale';
 import { fail, ok, type Result } from '@/core/kernel/problem';
 import type { Temporal } from '@/core/kernel/time';
 import { can, mayDecide } from '@/core/people';
@@ -150,7 +151,7 @@ const enrolMany = command({
   async handle({ tx, now, audit }, { courseId, cohortId, list, dry }) {
     const lines = readMembers(list);
     if (lines.length > mostMembers)
-      return fail('too-large', `Paste at most ${mostMembers.toLocaleString('en-GB')} members at once.`, 'list');
+      return fail('too-large', `Paste at most ${numberText(mostMembers)} members at once.`, 'list');
     const seats = await lockedSeats(tx.db, courseId, cohortId);
     if (!seats.ok) return seats;
     const people = await peopleBy(

@@ -11,6 +11,7 @@ import {
   readMarkdown,
   readTable,
 } from '@/core/exchange';
+import { numberText } from '@/core/kernel/locale';
 import { fail, ok, type Result } from '@/core/kernel/problem';
 import { lessonKinds, lessonStates, mediums, mostLessons } from '@/core/outline';
 import { decodeText } from '../platform/decode';
@@ -63,7 +64,7 @@ export function readOutlineFile(bytes: Uint8Array, name: string, wanted: Outline
   if (lessons > mostLessons)
     return fail(
       'too-large',
-      `It holds ${lessons.toLocaleString('en-GB')} lessons; a course holds at most ${mostLessons.toLocaleString('en-GB')}. Divide it into several courses.`,
+      `It holds ${numberText(lessons)} lessons; a course holds at most ${numberText(mostLessons)}. Divide it into several courses.`,
     );
   return ok({ form, outline: note ? { ...outline, notes: [note, ...outline.notes] } : outline, faults });
 }

@@ -1,5 +1,6 @@
 import { LRUCache } from 'lru-cache';
 import type { CatalogueRow, CatalogueTable } from '@/core/exchange';
+import { usualNames } from '@/core/kernel/locale';
 import {
   courseOf,
   learnerMinutes,
@@ -16,6 +17,7 @@ import { mediaOfCourse, mediaSums } from '../media';
 import { coursesFor, loadStructure } from '../outline';
 import type { Person } from '../people';
 import type { Database } from '../platform/database';
+import { speakTo } from '../platform/spoken-to';
 
 /** What the shelf says of a course, and of the state its rows are worked out from. */
 type Facts = Awaited<ReturnType<typeof coursesFor>>[number];
@@ -51,7 +53,8 @@ export async function rowsOf(db: Database, courses: readonly Facts[]): Promise<C
       states.get(facts.id) ?? null,
     ]);
     const before = known.get(facts.id);
-    const rows = before?.state === state ? before.rows : await workedOut(db, facts);
+    // What is kept for everybody, filtered, shared and exported, says the same to all of them.
+    const rows = before?.state === state ? before.rows : await speakTo(usualNames, () => workedOut(db, facts));
     known.set(facts.id, { state, rows });
     all.push(rows);
   }

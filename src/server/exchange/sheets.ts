@@ -3,6 +3,7 @@ import Papa from 'papaparse';
 import { readSheet } from 'read-excel-file/node';
 import writeXlsxFile, { type SheetData } from 'write-excel-file/node';
 import { type Cell, guarded } from '@/core/exchange';
+import { numberText } from '@/core/kernel/locale';
 import { fail, ok, type Result } from '@/core/kernel/problem';
 import { decodeText } from '../platform/decode';
 import { isZip, mostUnpackedBytes, unpackedSize } from './zip';
@@ -64,7 +65,7 @@ export async function readSheetFile(bytes: Uint8Array): Promise<Result<Sheet>> {
       if (column > mostColumns || row > mostRows + 1)
         return fail(
           'too-large',
-          `A cell stands in column ${column.toLocaleString('en-GB')} and row ${row.toLocaleString('en-GB')} or before; at most ${mostColumns} columns and ${mostRows.toLocaleString('en-GB')} rows can be brought in. Delete what stands outside the table.`,
+          `A cell stands in column ${numberText(column)} and row ${numberText(row)} or before; at most ${mostColumns} columns and ${numberText(mostRows)} rows can be brought in. Delete what stands outside the table.`,
         );
       all = (await readSheet(Buffer.from(bytes))).map((row) => row.map(wordsOf));
     } catch {
@@ -86,7 +87,7 @@ export async function readSheetFile(bytes: Uint8Array): Promise<Result<Sheet>> {
   if (rows.length > mostRows)
     return fail(
       'too-large',
-      `It has ${rows.length.toLocaleString('en-GB')} rows; at most ${mostRows.toLocaleString('en-GB')} can be brought in at once. Send it in parts.`,
+      `It has ${numberText(rows.length)} rows; at most ${numberText(mostRows)} can be brought in at once. Send it in parts.`,
     );
   return ok({ head, rows, note });
 }

@@ -1,3 +1,4 @@
+import { localeNow } from '@/core/kernel/locale';
 import { fail, ok, type Result } from '@/core/kernel/problem';
 import { type LessonView, opensText } from '@/core/learning';
 import type { LessonDocument } from '@/core/outline';
@@ -25,7 +26,7 @@ export async function openLesson(
     const { zone } = found.learner.clock;
     return fail(
       'closed',
-      `${lesson.lesson.title} ${opensText(lesson, found.view, { locale: 'en-GB', zone })} (${zone}).`,
+      `${lesson.lesson.title} ${opensText(lesson, found.view, { locale: localeNow(), zone })} (${zone}).`,
     );
   }
   return ok({ learning: found, lesson });

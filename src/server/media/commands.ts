@@ -2,6 +2,7 @@ import { and, eq, sql } from 'drizzle-orm';
 import { array, number, object, string } from 'yup';
 import { same } from '@/core/kernel/change';
 import { idSchema, optionalId } from '@/core/kernel/ids';
+import { numberText } from '@/core/kernel/locale';
 import { fail, ok, type Result } from '@/core/kernel/problem';
 import { Temporal } from '@/core/kernel/time';
 import { libraryKinds } from '@/core/media';
@@ -37,7 +38,7 @@ export async function countUpload(person: Actor, bytes: number): Promise<Result<
       .where(and(eq(uploadDay.userId, person.id), eq(uploadDay.day, day)));
     return fail(
       'too-many',
-      `That would be more than ${Math.round(most / 1024 ** 2).toLocaleString('en-GB')} MB in one day. Go on tomorrow, or ask the owner of the school.`,
+      `That would be more than ${numberText(Math.round(most / 1024 ** 2))} MB in one day. Go on tomorrow, or ask the owner of the school.`,
       'file',
     );
   });

@@ -1,12 +1,12 @@
 import { and, desc, eq, inArray, type SQL, sql } from 'drizzle-orm';
 import { type RowsPage, rowsBefore, rowsPerPage } from '@/core/kernel/page';
-import { type Letter, letterOf, type OccasionName, readFacts } from '@/core/message';
+import { type Letter, type OccasionName, readFacts } from '@/core/message';
 import { can, everywhere } from '@/core/people';
 import { course } from '../outline';
 import { type Person, schoolFacts, user } from '../people';
 import { contains } from '../platform/contains';
 import type { Database } from '../platform/database';
-import { aroundOf } from './around';
+import { aroundOf, letterTo } from './around';
 import { letter, message } from './schema';
 import { type Arrived, arrivedAs } from './stand-in';
 import { textsFor } from './texts';
@@ -120,7 +120,7 @@ export async function messageOf(db: Database, person: Person, id: string): Promi
   const texts = await textsFor(db, [row.courseId]);
   const around = aroundOf(reader, { title: row.course, slug }, (await schoolFacts(db))?.name ?? '');
   const wouldBe = facts
-    ? letterOf([{ occasion: row.occasion, facts, template: texts(row.courseId, row.occasion), around }])
+    ? letterTo(reader, [{ occasion: row.occasion, facts, template: texts(row.courseId, row.occasion), around }])
     : { subject: '', text: 'What this told of cannot be read any more.', html: '' };
   return {
     ...row,

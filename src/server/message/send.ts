@@ -4,7 +4,6 @@ import {
   type Choices,
   chooseLink,
   type Letter,
-  letterOf,
   type OccasionName,
   occasionOf,
   type Part,
@@ -17,7 +16,7 @@ import { config } from '../platform/config';
 import { type Database, type Transaction, transaction } from '../platform/database';
 import { log } from '../platform/log';
 import type { Handed, Post } from '../platform/mail';
-import { aroundOf } from './around';
+import { aroundOf, letterTo } from './around';
 import { readChoices } from './choices';
 import { letter, message, messageChoice } from './schema';
 import { textsFor } from './texts';
@@ -135,9 +134,9 @@ function partOf({ occasion, facts: kept, courseId }: MessageRow, person: Reader,
 }
 
 /** A mail; null where it cannot be put together, which must hold up nobody else's. */
-function composedOf(parts: readonly Part[]): Letter | null {
+function composedOf(person: Reader, parts: readonly Part[]): Letter | null {
   try {
-    return letterOf(parts);
+    return letterTo(person, parts);
   } catch (error) {
     log.error({ err: error }, 'a mail could not be put together');
     return null;
@@ -198,7 +197,12 @@ export async function sendSome(post: Post, now = Temporal.Now.instant()): Promis
         const whole = read.flatMap(({ row, part }) => (part ? [{ row, part }] : []));
         const rows = whole.map(({ row }) => row);
         const [first] = rows;
-        const composed = first ? composedOf(whole.map(({ part }) => part)) : null;
+        const composed = first
+          ? composedOf(
+              person,
+              whole.map(({ part }) => part),
+            )
+          : null;
         // What cannot be read any more is no part of the mail of the others.
         const broken = composed ? together.filter((row) => !rows.includes(row)) : together;
         if (broken.length > 0) await fail(broken);

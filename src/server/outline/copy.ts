@@ -1,5 +1,6 @@
 import { array, object } from 'yup';
 import { idSchema, optionalId } from '@/core/kernel/ids';
+import { numberText } from '@/core/kernel/locale';
 import { fail } from '@/core/kernel/problem';
 import { mostLessons, planCopy, reachOf } from '@/core/outline';
 import { can } from '@/core/people';
@@ -57,7 +58,7 @@ export const copyRows = command({
       Object.keys(target.lesson).length + planned.value.filter((change) => change.table === 'lesson').length >
       mostLessons
     )
-      return fail('too-large', `A course holds at most ${mostLessons.toLocaleString('en-GB')} lessons.`);
+      return fail('too-large', `A course holds at most ${numberText(mostLessons)} lessons.`);
     const elsewhere = await checkElsewhere(context, courseId, planned.value);
     if (!elsewhere.ok) return elsewhere;
     const count = planned.value.filter((change) => change.table === 'lesson').length;

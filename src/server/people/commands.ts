@@ -1,10 +1,11 @@
-import { and, eq, ne, sql } from 'drizzle-orm';
+import { and, eq, ne, or, sql } from 'drizzle-orm';
 import { boolean, object, string } from 'yup';
 import { idSchema, optionalId } from '@/core/kernel/ids';
+import { localePlaces } from '@/core/kernel/locale';
 import { parsed } from '@/core/kernel/parse';
 import { keepableJson } from '@/core/kernel/plain-text';
 import { fail, ok, type Result } from '@/core/kernel/problem';
-import { can, emailSchema, nameSchema, passwordSchema, plainEmail, schoolRoles } from '@/core/people';
+import { can, emailSchema, localeSchema, nameSchema, passwordSchema, plainEmail, schoolRoles } from '@/core/people';
 import { zoneSchema } from '@/core/release';
 import { command } from '../platform/command';
 import { type Database, type Transaction, transaction } from '../platform/database';
@@ -40,6 +41,7 @@ const firstOwner = object({
   email: emailSchema,
   password: passwordSchema,
   zone: zoneSchema,
+  locale: localeSchema,
 }).noUnknown();
 
 const hasOwner = fail('conflict', 'This school has an owner already. Sign in instead.');
@@ -56,7 +58,7 @@ export async function makeFirstOwner(db: Database, raw: unknown): Promise<Result
     // The row with id 1 can be made once, so two first visits at the same moment make one owner.
     const made = await tx.db
       .insert(school)
-      .values({ id: 1, name: value.school.trim(), zone: value.zone })
+      .values({ id: 1, name: value.school.trim(), zone: value.zone, locale: value.locale })
       .onConflictDoNothing()
       .returning();
     if (made.length === 0) return hasOwner;
@@ -66,6 +68,7 @@ export async function makeFirstOwner(db: Database, raw: unknown): Promise<Result
       role: 'owner',
       passwordHash,
       zone: value.zone,
+      locale: value.locale,
     });
     return ok(null);
   });
@@ -95,7 +98,9 @@ export const addPerson = command({
     const [there] = await tx.db.select({ id: user.id }).from(user).where(eq(user.email, email));
     if (there) return fail('conflict', 'Somebody with this e-mail address is here already.', 'email');
     const passwordHash = await hashPassword(input.password);
-    const id = await insertPerson(tx, { name: input.name.trim(), email, role: input.role, passwordHash });
+    // Somebody new is where the school is, until they say otherwise.
+    const [own] = await tx.db.select({ zone: school.zone, locale: school.locale }).from(school);
+    const id = await insertPerson(tx, { name: input.name.trim(), email, role: input.role, passwordHash, ...own });
     if (input.courseId && (input.role === 'creator' || input.role === 'marker')) {
       await tx.db.insert(courseStaff).values({ courseId: input.courseId, userId: id, role: input.role });
     }
@@ -119,7 +124,6 @@ export const signOutEverywhere = command({
   },
 });
 
-/** Makes somebody a creator or marker of a course, or takes that back. The last thing said counts. */
 /** What was shared out to somebody who marks in a course no more, and is not marked yet, is with nobody again. */
 async function shareWithNobody(db: Database, courseId: string, personId: string): Promise<void> {
   await db.execute(sql`
@@ -130,6 +134,7 @@ async function shareWithNobody(db: Database, courseId: string, personId: string)
     where course_id = ${courseId} and shared_to = ${personId} and marking <> 'marked'`);
 }
 
+/** Makes somebody a creator or marker of a course, or takes that back. The last thing said counts. */
 const setStaff = command({
   name: 'people.set-staff',
   input: object({
@@ -261,7 +266,41 @@ const setZone = command({
   },
 });
 
+/** How dates and numbers are written for a person. */
+const setLocale = command({
+  name: 'people.set-locale',
+  input: object({ locale: localeSchema }).noUnknown(),
+  permission: ({ actor }) => can(actor, 'account.change', { own: true }),
+  async handle({ tx, actor, audit }, { locale }) {
+    const changed = await tx.db
+      .update(user)
+      .set({ locale })
+      .where(and(eq(user.id, actor.id), ne(user.locale, locale)))
+      .returning({ id: user.id });
+    if (changed.length > 0) await audit({ sentence: `chose dates as in ${localePlaces[locale]}` });
+    return ok(null);
+  },
+});
+
+/** Where a school is: what its certificates tell dates by, and what somebody new begins with. */
+const setSchool = command({
+  name: 'people.set-school',
+  input: object({ zone: zoneSchema, locale: localeSchema }).noUnknown(),
+  permission: ({ actor }) => can(actor, 'school.change'),
+  async handle({ tx, audit }, { zone, locale }) {
+    const changed = await tx.db
+      .update(school)
+      .set({ zone, locale })
+      .where(or(ne(school.zone, zone), ne(school.locale, locale)))
+      .returning({ id: school.id });
+    if (changed.length > 0) await audit({ sentence: `set the school to ${zone}, dates as in ${localePlaces[locale]}` });
+    return ok(null);
+  },
+});
+
 export const peopleCommands = {
+  [setLocale.name]: setLocale,
+  [setSchool.name]: setSchool,
   [setStaff.name]: setStaff,
   [setZone.name]: setZone,
   [rename.name]: rename,

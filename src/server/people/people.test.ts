@@ -5,7 +5,7 @@ import { database } from '../platform/database';
 import { newId } from '../platform/ids';
 import * as tables from '../platform/schema';
 import { codeOf, learner, must, owner, publishedCourse, run, useTestSchool } from '../testing/school';
-import { nameRequests, personOf } from './index';
+import { nameRequests, personById, personOf } from './index';
 import { deviceMark, isKnownDevice, turnFor, turnWasRight } from './pace';
 import { sessionToken } from './session-token';
 import { hashPassword } from './sessions';
@@ -74,6 +74,29 @@ test('a person renames themselves with a line in the audit, and asks for it once
 
 beforeEach(() => database().delete(tables.signInPace));
 const attempt = (account: string, address: string, knows = false, at = 0) => turnFor(account, address, knows, at);
+
+test('somebody new is where the school is until they choose; what is chosen twice is told once', async () => {
+  await must(owner(school.owner), 'people.set-school', { zone: 'Asia/Tokyo', locale: 'en-US' });
+  const added = {
+    name: 'New',
+    email: 'new@school.example',
+    role: 'learner',
+    password: 'stone-and-water',
+    courseId: null,
+  };
+  const { id } = await must(owner(school.owner), 'people.add', added);
+  const where = async () => {
+    const { zone, locale } = (await personById(database(), id)) ?? {};
+    return [zone, locale];
+  };
+  expect(await where()).toEqual(['Asia/Tokyo', 'en-US']);
+  for (let i = 0; i < 2; i += 1) await must(learner(id), 'people.set-locale', { locale: 'en-IN' });
+  expect([await where(), await audits(id)]).toEqual([['Asia/Tokyo', 'en-IN'], 1]);
+  for (const locale of ['de', 'en-SE', '', 'x'.repeat(50_000)])
+    expect(codeOf(await run(learner(id), 'people.set-locale', { locale }))).toBe('invalid');
+  expect((await where())[1]).toBe('en-IN');
+  await must(owner(school.owner), 'people.set-school', { zone: 'UTC', locale: 'en-GB' });
+});
 
 test('sixty attempts at once try few passwords; the right one gets its turn, and other places are not slowed', async () => {
   const burst = await Promise.all(Array.from({ length: 60 }, () => attempt('a@x.example', '10.0.0.1')));

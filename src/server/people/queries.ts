@@ -3,6 +3,7 @@ import { rowsBefore, rowsPerPage } from '@/core/kernel/page';
 import type { Actor, CourseRole } from '@/core/people';
 import { contains } from '../platform/contains';
 import type { Database } from '../platform/database';
+import { isSpokenTo } from '../platform/spoken-to';
 import { courseStaff, nameRequest, school, session, user } from './schema';
 import { sessionToken } from './session-token';
 import { sessions } from './sessions';
@@ -45,6 +46,12 @@ function bySession(db: Database): ReturnType<typeof readBySession> {
   return statement;
 }
 
+/** Whoever sends a request is spoken to in what answers it. */
+function spokenTo<T extends Person | null>(person: T): T {
+  if (person) isSpokenTo(person);
+  return person;
+}
+
 /**
  * Who sends a request. It is asked with every one of them, so a session that was renewed today is looked up with its
  * person in one question; whatever else there is to a session, its library decides.
@@ -53,10 +60,10 @@ export async function personOf(db: Database, headers: Headers): Promise<Person |
   const token = sessionToken(headers.get('cookie') ?? '');
   if (token !== null) {
     const [row] = await bySession(db).execute({ token });
-    if (row) return row;
+    if (row) return spokenTo(row);
   }
   const found = await sessions().api.getSession({ headers });
-  return found ? personById(db, found.user.id) : null;
+  return found ? spokenTo(await personById(db, found.user.id)) : null;
 }
 
 export async function personById(db: Database, id: string): Promise<Person | null> {

@@ -1,4 +1,5 @@
 import { bigint, boolean, index, integer, pgTable, primaryKey, text, timestamp, uuid } from 'drizzle-orm/pg-core';
+import { usualLocale } from '@/core/kernel/locale';
 import { at } from '../platform/columns';
 
 /** The session library reads and writes dates as `Date`; nothing else in Mosaik does. */
@@ -8,7 +9,7 @@ export const school = pgTable('school', {
   id: integer('id').primaryKey().default(1),
   name: text('name').notNull(),
   zone: text('zone').notNull().default('Europe/London'),
-  locale: text('locale').notNull().default('en-GB'),
+  locale: text('locale').notNull().default(usualLocale),
   /** Whether the sign-in page offers the people of the sample school in one click. */
   isSample: boolean('is_sample').notNull().default(false),
 });
@@ -23,7 +24,7 @@ export const user = pgTable('user', {
     .notNull()
     .default('learner'),
   zone: text('zone').notNull().default('Europe/London'),
-  locale: text('locale').notNull().default('en-GB'),
+  locale: text('locale').notNull().default(usualLocale),
   createdAt: libraryDate('created_at').notNull().defaultNow(),
   updatedAt: libraryDate('updated_at').notNull().defaultNow(),
 });

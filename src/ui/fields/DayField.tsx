@@ -1,6 +1,7 @@
 'use client';
 import { DateInput, TimePicker, useDatesContext } from '@mantine/dates';
 import { type ReactNode, useMemo } from 'react';
+import { localeNow } from '@/core/kernel/locale';
 import { nearDays } from '@/core/kernel/near';
 import { isDay, Temporal } from '@/core/kernel/time';
 import { useReady } from '../plain/useReady';
@@ -56,7 +57,7 @@ function readNamed(words: string, locale: string): string | null {
 export function DayField({ label, hideLabel, disabled = false, value, onChange, ...rest }: DayProps) {
   // What is typed before the page can act on it would be taken back.
   const ready = useReady();
-  const { locale = 'en-GB' } = useDatesContext();
+  const { locale = localeNow() } = useDatesContext();
   const { first, last } = useMemo(() => nearDays(Temporal.Now.instant()), []);
   const format = (options: Intl.DateTimeFormatOptions) => (day: string) =>
     new Intl.DateTimeFormat(locale, { ...options, timeZone: 'UTC' }).format(noon(day));
@@ -90,7 +91,7 @@ type TimeProps = Common & {
 /** A time of day, by the clock of twelve or twenty-four hours of the person's language. */
 export function TimeField({ label, hideLabel, disabled = false, value, onChange, ...rest }: TimeProps) {
   const ready = useReady();
-  const { locale = 'en-GB' } = useDatesContext();
+  const { locale = localeNow() } = useDatesContext();
   const isTwelve = new Intl.DateTimeFormat(locale, { hour: 'numeric' }).resolvedOptions().hour12 ?? false;
   return (
     <TimePicker

@@ -1,3 +1,4 @@
+import { numberText } from '@/core/kernel/locale';
 import { rowsPerPage } from '@/core/kernel/page';
 import { Link } from '../frame/Link';
 import styles from './pages.module.css';
@@ -27,8 +28,8 @@ export function Pages({ page, found, perPage = rowsPerPage, what, hrefOf }: Prop
       )}
       <span>
         {from > found
-          ? `There are ${found.toLocaleString('en-GB')} ${what}`
-          : `${from.toLocaleString('en-GB')}–${to.toLocaleString('en-GB')} of ${found.toLocaleString('en-GB')} ${what}`}
+          ? `There are ${numberText(found)} ${what}`
+          : `${numberText(from)}–${numberText(to)} of ${numberText(found)} ${what}`}
       </span>
       {page < last && (
         <Link href={hrefOf(page + 1)} scroll={false}>

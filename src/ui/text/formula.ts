@@ -1,4 +1,5 @@
 import katex from 'katex';
+import { numberText } from '@/core/kernel/locale';
 
 /** Longer ones would keep the server busy for whoever typed them. */
 const longest = 2000;
@@ -26,7 +27,7 @@ export function mathOf(tex: string, isBlock: boolean): string | null {
 
 /** What is wrong with a formula, in a sentence; null when it can be set. */
 export function formulaFault(tex: string): string | null {
-  if (tex.length > longest) return `A formula has at most ${longest.toLocaleString('en-GB')} characters.`;
+  if (tex.length > longest) return `A formula has at most ${numberText(longest)} characters.`;
   try {
     katex.renderToString(tex, { output: 'mathml', throwOnError: true, strict: 'ignore', maxSize: 20, maxExpand: 200 });
     return null;

@@ -1,6 +1,7 @@
 import { signedIn } from '@/app/_server/doors';
-import { dateTimeText } from '@/core/kernel/time';
+import { dateTimeText, Temporal } from '@/core/kernel/time';
 import { occasionNames, occasionOf } from '@/core/message';
+import { localeChoices, zonesWith } from '@/core/people';
 import { instantFrom } from '@/server/enrolment';
 import { choicesOf, lettersTo } from '@/server/message';
 import { nameAsked } from '@/server/people';
@@ -11,7 +12,7 @@ import own from './account.module.css';
 import { ChangeName } from './ChangeName';
 import { ChangePassword } from './ChangePassword';
 import { ChooseMessages } from './ChooseMessages';
-import { ChooseZone } from './ChooseZone';
+import { ChooseLocale, ChooseZone } from './ChooseNames';
 
 export const metadata = { title: 'Your account' };
 
@@ -32,7 +33,11 @@ export default async function AccountPage() {
           <bdi>{person.name}</bdi> · {person.email} · {person.role} · <a href="/">Back to your work</a>
         </p>
         <ChangeName name={person.name} asked={asked} />
-        <ChooseZone zone={person.zone} />
+        <ChooseZone zone={person.zone} zones={zonesWith(person.zone)} />
+        <ChooseLocale
+          locale={person.locale}
+          choices={localeChoices(person.locale, Temporal.Now.instant(), person.zone)}
+        />
         <section id="messages" className={own.messages}>
           <h2>Messages</h2>
           <ChooseMessages choices={choices} occasions={occasions} zone={person.zone} />

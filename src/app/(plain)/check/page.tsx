@@ -1,4 +1,5 @@
 import { anybody } from '@/app/_server/doors';
+import { usualLocale } from '@/core/kernel/locale';
 import { sharing } from '@/server/certificate';
 import { schoolFacts } from '@/server/people';
 import { Mark } from '@/ui/frame/Mark';
@@ -11,7 +12,7 @@ export const metadata = { title: 'Check a certificate' };
 export default async function CheckAny() {
   const { db } = await anybody();
   const [{ isFound }, school] = await Promise.all([sharing(db), schoolFacts(db)]);
-  const names = { locale: school?.locale ?? 'en-GB', zone: school?.zone ?? 'UTC' };
+  const names = { locale: school?.locale ?? usualLocale, zone: school?.zone ?? 'UTC' };
   return (
     <main className={styles.desk}>
       <p className={styles.school}>

@@ -1,6 +1,7 @@
 'use client';
 import { type FormEvent, useState } from 'react';
 import { send } from '@/app/_client/act';
+import { localeNear } from '@/core/kernel/locale';
 import type { Problem } from '@/core/kernel/problem';
 import controls from '@/ui/plain/controls.module.css';
 import { useReady } from '@/ui/plain/useReady';
@@ -24,7 +25,11 @@ export function FirstOwner() {
       [...new FormData(event.currentTarget)].map(([key, value]) => [key, String(value)]),
     );
     setBusy(true);
-    const made = await send('/api/first-owner', { ...values, zone: Intl.DateTimeFormat().resolvedOptions().timeZone });
+    const made = await send('/api/first-owner', {
+      ...values,
+      zone: Intl.DateTimeFormat().resolvedOptions().timeZone,
+      locale: localeNear(navigator.languages),
+    });
     const sentence = made.ok ? await signIn(values.email ?? '', values.password ?? '') : null;
     if (made.ok && sentence === null) return window.location.assign('/courses');
     setProblem(made.ok ? { code: 'unexpected', sentence: sentence ?? '' } : made.problem);

@@ -4,7 +4,7 @@ import { IconBeach, IconBroadcast, IconClock, IconFlag, IconLock } from '@tabler
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { act } from '@/app/_client/act';
-import { dateTimeText, Temporal } from '@/core/kernel/time';
+import { dateTimeText, Temporal, timeText } from '@/core/kernel/time';
 import { counted } from '@/core/kernel/words';
 import type { Dated } from '@/server/calendar';
 import { DayField, TimeField } from '@/ui/fields/DayField';
@@ -32,7 +32,7 @@ const moves: { readonly [S in Dated['sort']]?: string } = { meets: 'cohort.move-
 export function Item({ one, zone, locale, isWide = false }: Props) {
   const [opened, setOpened] = useState(false);
   const Glyph = glyphs[one.sort];
-  const time = new Intl.DateTimeFormat(locale, { timeZone: zone, hour: '2-digit', minute: '2-digit' }).format(one.at);
+  const time = timeText(Temporal.Instant.fromEpochMilliseconds(one.at), { locale, zone });
   return (
     <Popover opened={opened} onChange={setOpened} width={300} position="bottom-start" trapFocus withinPortal>
       <Popover.Target>

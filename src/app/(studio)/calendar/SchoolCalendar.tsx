@@ -2,7 +2,8 @@
 import { ActionIcon, Button, MultiSelect, SegmentedControl } from '@mantine/core';
 import { IconChevronLeft, IconChevronRight } from '@tabler/icons-react';
 import { useMemo, useState } from 'react';
-import { weeksOfMonth } from '@/core/calendar';
+import { weekOf, weeksOfMonth } from '@/core/calendar';
+import { firstWeekday } from '@/core/kernel/locale';
 import { dateTimeText, Temporal } from '@/core/kernel/time';
 import type { Dated } from '@/server/calendar';
 import styles from './calendar.module.css';
@@ -45,16 +46,14 @@ export function SchoolCalendar({ dates, now, zone, locale }: Props) {
     return found;
   }, [shown, zone]);
   const here = Temporal.PlainDate.from(day);
-  const monday = here.subtract({ days: here.dayOfWeek - 1 });
-  const weeks =
-    look === 'month'
-      ? weeksOfMonth(day.slice(0, 7))
-      : [Array.from({ length: 7 }, (_, i) => monday.add({ days: i }).toString())];
+  const firstDay = firstWeekday(locale);
+  const week = weekOf(here, firstDay);
+  const weeks = look === 'month' ? weeksOfMonth(day.slice(0, 7), firstDay) : [week];
   const step = (by: number) => setDay(here.add(look === 'month' ? { months: by } : { weeks: by }).toString());
   const title =
     look === 'month'
       ? here.toLocaleString(locale, { month: 'long', year: 'numeric' })
-      : `Week of ${monday.toLocaleString(locale, { day: 'numeric', month: 'long', year: 'numeric' })}`;
+      : `Week of ${Temporal.PlainDate.from(week[0] ?? day).toLocaleString(locale, { day: 'numeric', month: 'long', year: 'numeric' })}`;
   const ahead = shown.filter(({ at, until }) => (until ?? at) >= now);
   return (
     <main className={styles.page}>
@@ -118,7 +117,7 @@ export function SchoolCalendar({ dates, now, zone, locale }: Props) {
         <table className={styles.month} data-look={look} aria-label={title}>
           <thead>
             <tr>
-              {weekdayNames.map((name) => (
+              {[...weekdayNames.slice(firstDay - 1), ...weekdayNames.slice(0, firstDay - 1)].map((name) => (
                 <th key={name} scope="col">
                   {name}
                 </th>
@@ -126,9 +125,9 @@ export function SchoolCalendar({ dates, now, zone, locale }: Props) {
             </tr>
           </thead>
           <tbody>
-            {weeks.map((week) => (
-              <tr key={week[0]}>
-                {week.map((one) => {
+            {weeks.map((days) => (
+              <tr key={days[0]}>
+                {days.map((one) => {
                   const items = byDay.get(one) ?? [];
                   const most = look === 'month' ? mostInDay : items.length;
                   return (

@@ -20,6 +20,7 @@ import {
   noFilter,
   usualColumns,
 } from '@/core/exchange';
+import { numberText } from '@/core/kernel/locale';
 import { counted } from '@/core/kernel/words';
 import type { CatalogueLook, Planned, RowsPage, SavedView } from '@/server/exchange';
 import { newId } from '@/ui/ids';
@@ -209,7 +210,7 @@ export function CatalogueDesk({
           disabled={found === 0 || isLooking}
           onClick={() => setSetting(true)}
         >
-          Set on all {found.toLocaleString('en-GB')}
+          Set on all {numberText(found)}
         </Button>
         <Button
           variant="default"
@@ -240,7 +241,7 @@ export function CatalogueDesk({
       <FilterBar table={table} filter={look.filter} onChange={(filter) => setLook({ filter })} />
       <p className={styles.count} role="status">
         {isLooking ? 'Looking …' : counted(found, table)}
-        {!isLooking && found < total && ` of ${total.toLocaleString('en-GB')}`}
+        {!isLooking && found < total && ` of ${numberText(total)}`}
       </p>
       {problem && (
         <Alert

@@ -1,6 +1,7 @@
 'use client';
 import { Alert, TableTd, TableTh, TableTr } from '@mantine/core';
 import { cellText, mostShown, type PlanShown } from '@/core/exchange';
+import { numberText } from '@/core/kernel/locale';
 import { counted } from '@/core/kernel/words';
 import { DataTable } from '@/ui/table/DataTable';
 import styles from './catalogue.module.css';
@@ -17,7 +18,7 @@ export function PlanView({ plan }: { readonly plan: PlanShown }) {
             , <b>{counted(lessons, 'lesson')}</b> to add
           </>
         )}
-        {plan.same > 0 && `, ${plan.same.toLocaleString('en-GB')} as they are already`}
+        {plan.same > 0 && `, ${numberText(plan.same)} as they are already`}
         {faults.length > 0 && `, ${counted(faults.length, 'fault')}`}.
       </p>
       {faults.length > 0 && (
@@ -28,7 +29,7 @@ export function PlanView({ plan }: { readonly plan: PlanShown }) {
                 <b>Line {fault.line}</b> {fault.sentence}
               </li>
             ))}
-            {faults.length > mostShown && <li>and {(faults.length - mostShown).toLocaleString('en-GB')} more.</li>}
+            {faults.length > mostShown && <li>and {numberText(faults.length - mostShown)} more.</li>}
           </ul>
         </Alert>
       )}

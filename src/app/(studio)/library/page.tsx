@@ -1,6 +1,7 @@
 import { FindField } from '@/app/_client/FindField';
 import { schoolDoor } from '@/app/_server/doors';
 import { isId } from '@/core/kernel/ids';
+import { numberText } from '@/core/kernel/locale';
 import { findIn, pageIn } from '@/core/kernel/page';
 import { dayText } from '@/core/kernel/time';
 import { libraryKinds, sizeText } from '@/core/media';
@@ -77,7 +78,7 @@ export default async function LibraryPage({ searchParams }: { readonly searchPar
                 ))}
               </nav>
               <span className={styles.sum}>
-                {found.toLocaleString('en-GB')} {found === 1 ? 'file' : 'files'} · {sizeText(bytes)}
+                {numberText(found)} {found === 1 ? 'file' : 'files'} · {sizeText(bytes)}
               </span>
             </div>
             {found === 0 && (

@@ -1,6 +1,7 @@
 import { FindField } from '@/app/_client/FindField';
 import { schoolDoor } from '@/app/_server/doors';
 import { isId } from '@/core/kernel/ids';
+import { numberText } from '@/core/kernel/locale';
 import { findIn, pageIn } from '@/core/kernel/page';
 import { dateTimeText } from '@/core/kernel/time';
 import { occasionOf } from '@/core/message';
@@ -69,7 +70,7 @@ export default async function MessagesPage({ searchParams }: { readonly searchPa
           </div>
           <nav className={styles.states} aria-label="What became of them">
             <Link href={hrefOf({ state: '', page: '' })} aria-current={state === null || undefined}>
-              <b>{total.toLocaleString('en-GB')}</b> all
+              <b>{numberText(total)}</b> all
             </Link>
             {messageStates.map((one) => (
               <Link
@@ -78,7 +79,7 @@ export default async function MessagesPage({ searchParams }: { readonly searchPa
                 aria-current={state === one || undefined}
                 data-state={one}
               >
-                <Glyph state={one} /> <b>{counts[one].toLocaleString('en-GB')}</b> {stateNames[one]}
+                <Glyph state={one} /> <b>{numberText(counts[one])}</b> {stateNames[one]}
               </Link>
             ))}
           </nav>

@@ -1,4 +1,5 @@
 import { useDeferredValue, useMemo } from 'react';
+import { numberText } from '@/core/kernel/locale';
 import { essayWords, lengthText } from '@/core/quiz';
 import controls from '@/ui/plain/controls.module.css';
 import { type AnswerProps, typingMs } from './part';
@@ -23,7 +24,7 @@ export function Essay({ id, shown, answer, onAnswer }: AnswerProps<'essay'>) {
         onChange={(event) => onAnswer({ text: event.currentTarget.value }, typingMs)}
       />
       <p id={`${id}-length`} className={controls.quiet}>
-        {words.toLocaleString('en-GB')} {words === 1 ? 'word' : 'words'}
+        {numberText(words)} {words === 1 ? 'word' : 'words'}
         {asked && `; asked for: ${asked}`}
       </p>
     </>

@@ -1,6 +1,7 @@
 import { IconCircleX } from '@tabler/icons-react';
 import type { Metadata } from 'next';
 import { anybody } from '@/app/_server/doors';
+import { usualLocale } from '@/core/kernel/locale';
 import { certificateByToken, certificateTold, checkAddress } from '@/server/certificate';
 import { schoolFacts } from '@/server/people';
 import styles from '../check.module.css';
@@ -25,7 +26,7 @@ export default async function CheckPage({ params }: Props) {
   const { token } = await params;
   const { db } = await anybody();
   const [row, school] = await Promise.all([certificateByToken(db, token), schoolFacts(db)]);
-  const names = { locale: school?.locale ?? 'en-GB', zone: school?.zone ?? 'UTC' };
+  const names = { locale: school?.locale ?? usualLocale, zone: school?.zone ?? 'UTC' };
   if (!row) {
     return (
       <main className={styles.page}>

@@ -1,5 +1,5 @@
 import { signedIn } from '@/app/_server/doors';
-import { longDayText, Temporal } from '@/core/kernel/time';
+import { longDayText, Temporal, timeText } from '@/core/kernel/time';
 import { datesOfLearner, feedOf } from '@/server/calendar';
 import controls from '@/ui/plain/controls.module.css';
 import { LearnerBar } from '../../_learn/LearnerBar';
@@ -19,8 +19,7 @@ export default async function MyCalendar() {
   const dates = (await datesOfLearner(db, person.id)).filter(({ at, until }) => (until ?? at) > nowMs - pastMs);
   const names = { locale: person.locale, zone: person.zone };
   const dayOf = (at: number) => longDayText(Temporal.Instant.fromEpochMilliseconds(at), names);
-  const timeOf = (at: number) =>
-    new Intl.DateTimeFormat(person.locale, { timeZone: person.zone, hour: '2-digit', minute: '2-digit' }).format(at);
+  const timeOf = (at: number) => timeText(Temporal.Instant.fromEpochMilliseconds(at), names);
   const days = [...new Set(dates.map(({ at }) => dayOf(at)))];
   return (
     <>

@@ -1,3 +1,4 @@
+import { localeNow } from '@/core/kernel/locale';
 import type { LearnerView } from '@/core/learning';
 import type { CourseHead } from '@/server/outline';
 import type { Place } from '../../_learn/place';
@@ -9,6 +10,6 @@ export const samplePlace = (head: CourseHead, view: LearnerView): Place => ({
   query: '',
   isView: true,
   isSample: true,
-  locale: 'en-GB',
+  locale: localeNow(),
   zone: view.clock.zone,
 });

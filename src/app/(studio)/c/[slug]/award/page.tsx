@@ -27,7 +27,9 @@ import {
   type Thing,
   type ThingParts,
 } from '@/core/certificate';
+import { namesNow } from '@/core/kernel/locale';
 import { ok, type Result } from '@/core/kernel/problem';
+import { dateTimeText, Temporal } from '@/core/kernel/time';
 import { counted } from '@/core/kernel/words';
 import { type Signature, SignaturePad } from '@/ui/drawn/SignaturePad';
 import { newId } from '@/ui/ids';
@@ -368,7 +370,7 @@ function More({ designing, onCopy }: { readonly designing: ReturnType<typeof use
         {(opened?.versions.length ?? 0) > 0 && <Menu.Label>Make it again as it was</Menu.Label>}
         {opened?.versions.slice(0, 12).map(({ number, at }) => (
           <Menu.Item key={number} onClick={() => designing.restore(number)}>
-            Version {number}, {new Date(at).toLocaleDateString()}
+            Version {number}, {dateTimeText(Temporal.Instant.from(at.replace(' ', 'T')), namesNow())}
           </Menu.Item>
         ))}
       </Menu.Dropdown>

@@ -10,6 +10,8 @@ import {
   IconSearch,
 } from '@tabler/icons-react';
 import type { RefObject } from 'react';
+import { namesNow } from '@/core/kernel/locale';
+import { Temporal, timeText } from '@/core/kernel/time';
 import { type LessonKind, lessonKinds } from '@/core/outline';
 import { Link } from '@/ui/frame/Link';
 import wordStyles from '@/ui/plain/words.module.css';
@@ -98,7 +100,7 @@ export function Toolbar({ query, onQuery, find }: Props) {
 /** Whether everything is saved, and since when. */
 export function SavedMark() {
   const saving = useCourseStatus('saving');
-  const at = saving.at ? new Date(saving.at).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' }) : '';
+  const at = saving.at ? timeText(Temporal.Instant.fromEpochMilliseconds(saving.at), namesNow()) : '';
   const { Glyph, words } = {
     saved: { Glyph: IconCloudCheck, words: `Saved ${at}` },
     saving: { Glyph: IconCloudUp, words: 'Saving…' },

@@ -1,6 +1,7 @@
 'use client';
 import { useDraggable } from '@dnd-kit/core';
 import type { KeyboardEvent } from 'react';
+import { localeNow } from '@/core/kernel/locale';
 import { dateTimeText } from '@/core/kernel/time';
 import { isOpenAt, type Opening } from '@/core/release';
 import { Tile } from '@/ui/tile/Tile';
@@ -37,7 +38,7 @@ export function Chip({ tile, opening, byHand, nowMs, zone, selected, move, onSel
     event.preventDefault();
   };
   const when = opening?.at
-    ? `opens ${dateTimeText(opening.at, { locale: 'en-GB', zone })}`
+    ? `opens ${dateTimeText(opening.at, { locale: localeNow(), zone })}`
     : 'opens once something has happened';
   return (
     <button

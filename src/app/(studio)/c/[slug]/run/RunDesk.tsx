@@ -4,6 +4,7 @@ import { usePathname, useRouter, useSearchParams } from 'next/navigation';
 import { useState, useTransition } from 'react';
 import { FindField } from '@/app/_client/FindField';
 import type { Cohort } from '@/core/enrolment';
+import { numberText } from '@/core/kernel/locale';
 import type { StaffRow } from '@/server/people';
 import { Link } from '@/ui/frame/Link';
 import { Pages } from '@/ui/table/Pages';
@@ -105,8 +106,7 @@ export function RunDesk({
           find={find}
         />
         <span className={styles.quiet} role="status">
-          {found.toLocaleString('en-GB')} of{' '}
-          {(what === 'learners' ? counts.learners : counts.awards).toLocaleString('en-GB')} {what}
+          {numberText(found)} of {numberText(what === 'learners' ? counts.learners : counts.awards)} {what}
         </span>
         <Link href={`${path}/grades`}>Whole gradebook, and what if</Link>
         <Link href={`${path}/messages`}>Messages</Link>

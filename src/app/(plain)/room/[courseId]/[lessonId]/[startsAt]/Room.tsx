@@ -2,7 +2,7 @@
 import { IconBroadcast, IconHandStop, IconMicrophone, IconMicrophoneOff, IconSend } from '@tabler/icons-react';
 import { type FormEvent, useEffect, useRef, useState } from 'react';
 import { useDeed } from '@/app/_client/use-deed';
-import { Temporal } from '@/core/kernel/time';
+import { Temporal, timeText } from '@/core/kernel/time';
 import type { LiveForm, Meeting, RoomState } from '@/core/live';
 import type { RoomPerson, RoomPlace, RoomView } from '@/server/live';
 import { useReady } from '@/ui/plain/useReady';
@@ -49,10 +49,7 @@ export function Room(props: Props) {
   const { room, problem, isIn, perform } = useRoom(props.place, initial);
   const ready = useReady();
   const deed = useDeed();
-  const time = (ms: number) =>
-    Temporal.Instant.fromEpochMilliseconds(ms)
-      .toZonedDateTimeISO(props.zone)
-      .toLocaleString(props.locale, { hour: '2-digit', minute: '2-digit' });
+  const time = (ms: number) => timeText(Temporal.Instant.fromEpochMilliseconds(ms), props);
   const own = room.people.find(({ personId }) => personId === props.me);
   const here = room.people.filter((one) => one.here);
   const hands = here.filter((one) => one.handAt !== null).sort((a, b) => (a.handAt ?? 0) - (b.handAt ?? 0));

@@ -5,6 +5,7 @@ import dynamic from 'next/dynamic';
 import { useEffect, useRef, useState } from 'react';
 import { ask } from '@/app/_client/act';
 import { clockTime } from '@/core/kernel/clock-time';
+import { numberText } from '@/core/kernel/locale';
 import { counted } from '@/core/kernel/words';
 import type { Lesson } from '@/core/outline';
 import { type QuestionFigures, reliabilityText } from '@/core/quiz';
@@ -129,8 +130,7 @@ export function FiguresDesk({ lesson }: { readonly lesson: Lesson }) {
   );
 }
 
-const short = (value: number | null, digits = 1) =>
-  value === null ? '–' : value.toLocaleString('en-GB', { maximumFractionDigits: digits });
+const short = (value: number | null, digits = 1) => (value === null ? '–' : numberText(value, digits));
 const time = (seconds: number | null) => (seconds === null ? '–' : clockTime(Math.round(seconds) * 1000));
 
 function Tiles({ page: { figures, passPercent, minutes } }: { readonly page: FiguresPage }) {

@@ -15,6 +15,7 @@ import {
   wholeItem,
 } from '@/core/gradebook';
 import { bare } from '@/core/kernel/bare';
+import { numberText } from '@/core/kernel/locale';
 import { counted } from '@/core/kernel/words';
 import { Link } from '@/ui/frame/Link';
 import { useCourse, useDesk } from '../../_course/CourseProvider';
@@ -248,7 +249,7 @@ export function GradesDesk({ slug, lessons, isPublished, live }: Props) {
         <a href={`/api/course/${course.id}/grades/file?form=csv`}>CSV</a>
         <a href={`/api/course/${course.id}/grades/file?form=xlsx`}>XLSX</a>
         <span className={styles.quiet} role="status">
-          {shown.length.toLocaleString('en-GB')} of {(loaded.all ?? 0).toLocaleString('en-GB')} learners
+          {numberText(shown.length)} of {numberText(loaded.all ?? 0)} learners
           {loaded.all !== null && rows.length < loaded.all && ', the rest is on its way'}
         </span>
       </div>

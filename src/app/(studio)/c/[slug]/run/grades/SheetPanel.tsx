@@ -2,6 +2,7 @@ import { useEffect, useState } from 'react';
 import { ask } from '@/app/_client/act';
 import { gradeSheet, unpacked, wholeItem } from '@/core/gradebook';
 import { pointsText } from '@/core/kernel/exact';
+import { namesNow } from '@/core/kernel/locale';
 import { dateTimeText, Temporal } from '@/core/kernel/time';
 import type { GradeChange, GradeRow } from '@/server/gradebook';
 import styles from './grades.module.css';
@@ -98,7 +99,7 @@ function History({
     };
   }, [courseId, row, itemId]);
   if (!changes || changes.length === 0) return null;
-  const names = { locale: navigator.language, zone: Intl.DateTimeFormat().resolvedOptions().timeZone };
+  const names = namesNow();
   return (
     <>
       <h3>By hand: {title}</h3>
