@@ -8,6 +8,16 @@ import { faultsIn, shown } from '@/ui/testing';
 import { type PaperQuestion, paperQuestion, usualSays } from './paper';
 import { SittingPaper } from './SittingPaper';
 
+/** An upload that ends when the test says so. */
+const onItsWay = vi.hoisted(() => ({ arrives: (_hash: string) => {} }));
+vi.mock('@/app/_client/upload', () => ({
+  upload: () => ({
+    done: new Promise((end) => {
+      onItsWay.arrives = (id) => end({ ok: true, value: { id } });
+    }),
+  }),
+}));
+
 const sittingId = '0190c0de-0000-7000-8000-00000000000c';
 const asked = (id: string, kind: QuestionKind, prompt: string, body: QuestionContent['body']): PaperQuestion =>
   paperQuestion({ ...content({ kind, prompt, body }), id });
@@ -268,4 +278,43 @@ test('keeps to the rules of accessibility', async () => {
   await later(0);
   vi.useRealTimers();
   expect(await faultsIn(container)).toEqual([]);
+});
+
+const sketch = asked('q3', 'files', 'Draw the reach.', { most: 1, megabytes: 5, guide: '' });
+const sends = async () => {
+  fireEvent.change(screen.getByLabelText('Add files'), { target: { files: [new File(['x'], 'reach.pdf')] } });
+  await later(0);
+};
+const asSketch = { pages: [[sketch]], place: { page: 0, of: 1, before: 0, questions: 1 } };
+
+test('a paper with a file on its way is not handed in without a word, and says that one is', async () => {
+  shown(paper(asSketch));
+  await later(0);
+  await sends();
+  expect(says()).toBe('A file is on its way');
+  const leaving = new Event('beforeunload', { cancelable: true });
+  window.dispatchEvent(leaving);
+  expect(leaving.defaultPrevented).toBe(true);
+  fireEvent.click(button('Hand in'));
+  await later(100);
+  expect(screen.getByRole('alert').textContent).toMatch(/^A file is still on its way. Nothing is handed in yet/);
+  expect(school.saidTo('quiz.hand-in')).toEqual([]);
+  // Whoever says so again goes without it.
+  fireEvent.click(button('Hand in'));
+  await later(100);
+  expect(school.saidTo('quiz.hand-in')).toHaveLength(1);
+});
+
+test.each([
+  ['a second before the school closes is part of it', 1000, ['quiz.answer', 'quiz.hand-in'], null],
+  ['after that is not, and its learner is told', 9000, ['quiz.hand-in'], /^The time is up.*is not part of it/],
+] as const)('a file that arrives %s', async (_when, afterMs, heard, told) => {
+  shown(paper({ ...asSketch, milliseconds: 5000 }));
+  await later(0);
+  await sends();
+  await later(5000 + afterMs);
+  onItsWay.arrives('a'.repeat(64));
+  await later(3000);
+  expect(school.heard.map(({ name }) => name)).toEqual(heard);
+  expect(screen.queryByRole('alert')?.textContent ?? '').toMatch(told ?? /^$/);
 });

@@ -2,13 +2,14 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { act } from '@/app/_client/act';
 import { keptText } from '@/app/_client/kept-text';
+import { useAsksFirst } from '@/app/_client/use-asks-first';
 import { countdownText } from '@/core/kernel/countdown';
 import { mayTryAgain } from '@/core/kernel/problem';
-import { type Answer, type Answers, type DecimalSign, isAnswered } from '@/core/quiz';
+import { type Answer, type Answers, type DecimalSign, graceSeconds, isAnswered } from '@/core/quiz';
 import controls from '@/ui/plain/controls.module.css';
 import { useReady } from '@/ui/plain/useReady';
 import { useWholePages } from './going';
-import { SittingIdProvider } from './kinds/sitting-id';
+import { ComingProvider, SittingIdProvider } from './kinds/sitting-id';
 import type { PaperQuestion, Says } from './paper';
 import { QuestionField } from './QuestionField';
 import { useServerClock } from './server-clock';
@@ -50,6 +51,8 @@ const verdicts = { right: 'Right.', part: 'Partly right.', wrong: 'Not right.' }
 /** An answer that has not been sent yet, and when it was given by the server's clock. */
 type Given = { readonly answer: Answer; readonly at: number };
 
+const fileLost =
+  'The time is up, and your paper is handed in. A file had not arrived by then and is not part of it: tell the people who give the course.';
 const retryMs = 2500;
 /** What an address may be long, so that every server between takes it. */
 const longestAddress = 8000;
@@ -81,8 +84,20 @@ export function SittingPaper(props: Props) {
   const waiting = useRef(new Map<string, Given>());
   /** Answers as they are here that the school would not keep, and its reasons. */
   const refused = useRef(new Map<string, string>());
-  /** Whether it was said that nothing is handed in because of them: it is said once. */
+  /** Whether it was said that the paper stays as it is because of something that is missing: it is said once. */
   const isTold = useRef(false);
+  /** How many files are on their way to answers. */
+  const onTheirWay = useRef(0);
+  const [coming, setComing] = useState(0);
+  const comes = useCallback((by: 1 | -1) => {
+    onTheirWay.current += by;
+    isTold.current = false;
+    setComing(onTheirWay.current);
+  }, []);
+  useAsksFirst(coming > 0 && !busy);
+  /** What the end of the sitting has left behind; nothing is given any more then. */
+  const [lost, setLost] = useState<string | null>(null);
+  const isOver = useRef(false);
   // Handing in takes the newest answers, also from a timer that began before them.
   const written = useRef(answers);
   written.current = answers;
@@ -148,7 +163,7 @@ export function SittingPaper(props: Props) {
   const give = (questionId: string, answer: Answer, delay: number) => {
     setAnswers((before) => ({ ...before, [questionId]: answer }));
     spent.count(questionId);
-    if (trialHref) return;
+    if (trialHref || isOver.current) return;
     waiting.current.set(questionId, { answer, at: Math.round(now()) });
     browser.set(JSON.stringify([...waiting.current]));
     setState('saving');
@@ -163,6 +178,25 @@ export function SittingPaper(props: Props) {
     return waiting.current.size === 0 || flush();
   }, [flush]);
 
+  /** Waits for files that are all but here, as long as the school still takes them. */
+  const arrived = useCallback(async () => {
+    const until = performance.now() + (graceSeconds - 1) * 1000;
+    while (onTheirWay.current > 0 && performance.now() < until) await new Promise((resolve) => setTimeout(resolve, 50));
+  }, []);
+
+  /** Says, once, what would be missing; who does the same again does it without. */
+  const tellsOfMissing = useCallback((stays: string, does: string): boolean => {
+    const [why] = refused.current.values();
+    if ((why === undefined && onTheirWay.current === 0) || isTold.current) return false;
+    isTold.current = true;
+    setProblem(
+      why === undefined
+        ? `A file is still on its way. ${stays}: wait for it, or ${does} without it.`
+        : `${why} ${stays}: change it, or ${does} without it.`,
+    );
+    return true;
+  }, []);
+
   const handIn = useCallback(
     async (isUp: boolean) => {
       setBusy(true);
@@ -172,20 +206,20 @@ export function SittingPaper(props: Props) {
         setProblem('This is too much to be tried in a view. Shorten what you wrote.');
         return setBusy(false);
       }
+      if (isUp) await arrived();
       if (!(await allSent())) return setBusy(false);
-      const [why] = refused.current.values();
-      if (why !== undefined && !isUp && !isTold.current) {
-        // It can be changed; where it cannot, the rest is handed in without it.
-        isTold.current = true;
-        setProblem(`${why} Nothing is handed in yet: change it, or hand in without it.`);
-        return setBusy(false);
-      }
+      if (!isUp && tellsOfMissing('Nothing is handed in yet', 'hand in')) return setBusy(false);
+      const isLate = isUp && onTheirWay.current > 0;
       const done = await act('quiz.hand-in', { sittingId });
-      if (done.ok) return window.location.reload();
+      if (done.ok && !isLate) return window.location.reload();
+      if (done.ok) {
+        isOver.current = true;
+        return setLost(fileLost);
+      }
       setProblem(done.problem.sentence);
       setBusy(false);
     },
-    [allSent, sittingId, trialHref],
+    [allSent, arrived, tellsOfMissing, sittingId, trialHref],
   );
 
   const onUp = useCallback(() => handIn(true), [handIn]);
@@ -213,7 +247,7 @@ export function SittingPaper(props: Props) {
       return window.scrollTo({ top: 0 });
     }
     setBusy(true);
-    if (!(await allSent())) return setBusy(false);
+    if (!(await allSent()) || tellsOfMissing('The page stays as it is', 'go on')) return setBusy(false);
     const done = await act('quiz.go-on', { sittingId, page: place.page + to });
     if (done.ok) return window.location.reload();
     setProblem(done.problem.sentence);
@@ -224,7 +258,8 @@ export function SittingPaper(props: Props) {
     requestAnimationFrame(() => document.getElementById(`question-${questionId}`)?.focus());
   };
 
-  const keeping = ready ? stateText[state] : 'Opening…';
+  const kept = ready ? stateText[state] : 'Opening…';
+  const keeping = coming > 0 ? 'A file is on its way' : kept;
   const open =
     place.questions -
     props.answeredElsewhere -
@@ -233,119 +268,132 @@ export function SittingPaper(props: Props) {
   const before = place.before + pages.slice(0, at).flat().length;
   const isLast = place.page + at + 1 >= place.of;
   const mayGive = !mustAnswer || open === 0;
+  if (lost !== null)
+    return (
+      <div className={styles.paper}>
+        <p role="alert" className={controls.notice}>
+          {lost}
+        </p>
+        <button type="button" className={controls.primary} onClick={() => window.location.reload()}>
+          See what was handed in
+        </button>
+      </div>
+    );
   return (
     <SittingIdProvider value={trialHref ? null : sittingId}>
-      <div className={styles.paper}>
-        <div className={styles.paperBar}>
-          {props.milliseconds !== null && <TimeLeft milliseconds={props.milliseconds} onUp={onUp} />}
-          <span>
-            {place.questions - open} of {place.questions} answered
-          </span>
-          <span className={controls.quiet} role="status">
-            {trialHref ? 'A view: nothing is kept' : keeping}
-          </span>
-          {props.milliseconds !== null && <span className={controls.quiet}>{props.atEnd}</span>}
-        </div>
-        {problem && (
-          <p role="alert" className={controls.notice}>
-            {problem}
-          </p>
-        )}
-        {overview && goesBack && (
-          <nav className={styles.overview} aria-label="The paper">
-            {questions.map(({ id, kind }, i) => (
-              <button
-                key={id}
-                type="button"
-                disabled={!ready}
-                data-answered={isAnswered(kind, answers[id]) || undefined}
-                data-marked={marks.has(id) || undefined}
-                aria-current={shown.some((one) => one.id === id) && pages.length > 1 ? 'step' : undefined}
-                aria-label={`Question ${i + 1}, ${isAnswered(kind, answers[id]) ? 'answered' : 'open'}${marks.has(id) ? ', to look at again' : ''}`}
-                onClick={() => goTo(id)}
-              >
-                {i + 1}
-              </button>
-            ))}
-          </nav>
-        )}
-        {shown.map((question, i) => (
-          <QuestionField
-            key={question.id}
-            question={question}
-            number={before + i + 1}
-            of={place.questions}
-            says={says}
-            answer={answers[question.id]}
-            decimals={props.decimals}
-            ready={ready && judged[question.id] === undefined}
-            onAnswer={(answer, delay) => give(question.id, answer, delay)}
-          >
-            {props.judges && question.isJudged && !trialHref && (
-              <JudgePart
-                judged={judged[question.id]}
-                mayAsk={ready && !busy && isAnswered(question.kind, answers[question.id])}
-                onAsk={() => judge(question.id)}
-              />
-            )}
-            {overview && goesBack && (
-              <label className={styles.again}>
-                <input
-                  type="checkbox"
-                  checked={marks.has(question.id)}
-                  onChange={(event) => mark(question.id, event.currentTarget.checked)}
-                />
-                Look at it again
-              </label>
-            )}
-          </QuestionField>
-        ))}
-        {place.of > 1 && (
-          <div className={styles.paperFoot}>
-            {goesBack && (
-              <button
-                type="button"
-                className={controls.button}
-                disabled={!ready || place.page + at === 0}
-                onClick={() => turn(at - 1)}
-              >
-                Back
-              </button>
-            )}
+      <ComingProvider value={comes}>
+        <div className={styles.paper}>
+          <div className={styles.paperBar}>
+            {props.milliseconds !== null && <TimeLeft milliseconds={props.milliseconds} onUp={onUp} />}
             <span>
-              Page {place.page + at + 1} of {place.of}
+              {place.questions - open} of {place.questions} answered
             </span>
-            {!isLast && (
+            <span className={controls.quiet} role="status">
+              {trialHref ? 'A view: nothing is kept' : keeping}
+            </span>
+            {props.milliseconds !== null && <span className={controls.quiet}>{props.atEnd}</span>}
+          </div>
+          {problem && (
+            <p role="alert" className={controls.notice}>
+              {problem}
+            </p>
+          )}
+          {overview && goesBack && (
+            <nav className={styles.overview} aria-label="The paper">
+              {questions.map(({ id, kind }, i) => (
+                <button
+                  key={id}
+                  type="button"
+                  disabled={!ready}
+                  data-answered={isAnswered(kind, answers[id]) || undefined}
+                  data-marked={marks.has(id) || undefined}
+                  aria-current={shown.some((one) => one.id === id) && pages.length > 1 ? 'step' : undefined}
+                  aria-label={`Question ${i + 1}, ${isAnswered(kind, answers[id]) ? 'answered' : 'open'}${marks.has(id) ? ', to look at again' : ''}`}
+                  onClick={() => goTo(id)}
+                >
+                  {i + 1}
+                </button>
+              ))}
+            </nav>
+          )}
+          {shown.map((question, i) => (
+            <QuestionField
+              key={question.id}
+              question={question}
+              number={before + i + 1}
+              of={place.questions}
+              says={says}
+              answer={answers[question.id]}
+              decimals={props.decimals}
+              ready={ready && judged[question.id] === undefined}
+              onAnswer={(answer, delay) => give(question.id, answer, delay)}
+            >
+              {props.judges && question.isJudged && !trialHref && (
+                <JudgePart
+                  judged={judged[question.id]}
+                  mayAsk={ready && !busy && isAnswered(question.kind, answers[question.id])}
+                  onAsk={() => judge(question.id)}
+                />
+              )}
+              {overview && goesBack && (
+                <label className={styles.again}>
+                  <input
+                    type="checkbox"
+                    checked={marks.has(question.id)}
+                    onChange={(event) => mark(question.id, event.currentTarget.checked)}
+                  />
+                  Look at it again
+                </label>
+              )}
+            </QuestionField>
+          ))}
+          {place.of > 1 && (
+            <div className={styles.paperFoot}>
+              {goesBack && (
+                <button
+                  type="button"
+                  className={controls.button}
+                  disabled={!ready || place.page + at === 0}
+                  onClick={() => turn(at - 1)}
+                >
+                  Back
+                </button>
+              )}
+              <span>
+                Page {place.page + at + 1} of {place.of}
+              </span>
+              {!isLast && (
+                <button
+                  type="button"
+                  className={goesBack ? controls.button : controls.primary}
+                  disabled={!ready || busy}
+                  onClick={() => turn(at + 1)}
+                >
+                  {goesBack ? 'On' : 'Go on; one cannot come back'}
+                </button>
+              )}
+            </div>
+          )}
+          {(goesBack || isLast) && (
+            <div className={styles.paperFoot}>
               <button
                 type="button"
-                className={goesBack ? controls.button : controls.primary}
-                disabled={!ready || busy}
-                onClick={() => turn(at + 1)}
+                className={controls.primary}
+                onClick={() => handIn(false)}
+                disabled={busy || !ready || !mayGive}
               >
-                {goesBack ? 'On' : 'Go on; one cannot come back'}
+                {busy ? 'Handing in…' : 'Hand in'}
               </button>
-            )}
-          </div>
-        )}
-        {(goesBack || isLast) && (
-          <div className={styles.paperFoot}>
-            <button
-              type="button"
-              className={controls.primary}
-              onClick={() => handIn(false)}
-              disabled={busy || !ready || !mayGive}
-            >
-              {busy ? 'Handing in…' : 'Hand in'}
-            </button>
-            {open > 0 && (
-              <span className={controls.quiet}>
-                {open} {open === 1 ? 'question is' : 'questions are'} still open
-                {mustAnswer ? '; all have to be answered before it is handed in' : ''}
-              </span>
-            )}
-          </div>
-        )}
-      </div>
+              {open > 0 && (
+                <span className={controls.quiet}>
+                  {open} {open === 1 ? 'question is' : 'questions are'} still open
+                  {mustAnswer ? '; all have to be answered before it is handed in' : ''}
+                </span>
+              )}
+            </div>
+          )}
+        </div>
+      </ComingProvider>
     </SittingIdProvider>
   );
 }

@@ -6,11 +6,12 @@ import { limitText } from '@/core/quiz';
 import controls from '@/ui/plain/controls.module.css';
 import styles from '../work.module.css';
 import type { AnswerProps } from './part';
-import { useSittingId } from './sitting-id';
+import { useComing, useSittingId } from './sitting-id';
 
 /** Files to answer with; each is uploaded as it is chosen, and goes on where a broken line stopped it. */
 export function Files({ id, shown, answer, onAnswer }: AnswerProps<'files'>) {
   const sittingId = useSittingId();
+  const coming = useComing();
   const [progress, setProgress] = useState<number | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const files = answer?.files ?? [];
@@ -26,17 +27,21 @@ export function Files({ id, shown, answer, onAnswer }: AnswerProps<'files'>) {
         break;
       }
       setProgress(0);
+      coming(1);
       const done = await upload(file, { purpose: 'answered', sittingId, questionId: id }, setProgress).done;
       setProgress(null);
+      const hash = done.ok ? done.value.id : null;
+      if (hash !== null && !now.current.some((one) => one.hash === hash)) {
+        const given = { hash, name: file.name, size: file.size, contentType: file.type || 'application/octet-stream' };
+        now.current = [...now.current, given];
+        onAnswer({ files: now.current }, 0);
+      }
+      // Only what stands in an answer has arrived.
+      coming(-1);
       if (!done.ok) {
         setProblem(done.problem.sentence);
         break;
       }
-      const { id: hash } = done.value;
-      if (now.current.some((one) => one.hash === hash)) continue;
-      const given = { hash, name: file.name, size: file.size, contentType: file.type || 'application/octet-stream' };
-      now.current = [...now.current, given];
-      onAnswer({ files: now.current }, 0);
     }
   };
   return (
