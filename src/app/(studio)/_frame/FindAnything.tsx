@@ -13,6 +13,8 @@ export function FindAnything({ makes, manages }: { readonly makes: boolean; read
   // Loaded when it is first wanted; once wanted it stays.
   const [wanted, setWanted] = useState(false);
   const [words, setWords] = useState('');
+  /** Whether Enter was pressed before there was anything to take: the first line for what was typed is taken then. */
+  const [isSent, setIsSent] = useState(false);
   if (opened && !wanted) setWanted(true);
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
@@ -23,14 +25,16 @@ export function FindAnything({ makes, manages }: { readonly makes: boolean; read
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);
   }, []);
-  // Who types on while the dialog opens loses no letter.
+  // Who types on while the dialog opens loses no key.
   useEffect(() => {
     if (!opened) return;
     const early = (event: KeyboardEvent) => {
       const isIn = document.activeElement instanceof HTMLInputElement && document.activeElement.role === 'combobox';
-      if (isIn || event.ctrlKey || event.metaKey || event.altKey || event.key.length !== 1) return;
+      const isEnter = event.key === 'Enter';
+      if (isIn || event.ctrlKey || event.metaKey || event.altKey || (event.key.length !== 1 && !isEnter)) return;
       event.preventDefault();
-      setWords((now) => now + event.key);
+      if (isEnter) setIsSent(true);
+      else setWords((now) => now + event.key);
     };
     window.addEventListener('keydown', early, true);
     return () => window.removeEventListener('keydown', early, true);
@@ -38,6 +42,7 @@ export function FindAnything({ makes, manages }: { readonly makes: boolean; read
   const close = () => {
     setOpened(false);
     setWords('');
+    setIsSent(false);
   };
   return (
     <>
@@ -47,7 +52,19 @@ export function FindAnything({ makes, manages }: { readonly makes: boolean; read
         <Kbd size="xs">Ctrl K</Kbd>
       </button>
       {wanted && (
-        <FindDialog makes={makes} manages={manages} opened={opened} words={words} onWords={setWords} onClose={close} />
+        <FindDialog
+          makes={makes}
+          manages={manages}
+          opened={opened}
+          words={words}
+          isSent={isSent}
+          onWords={(next) => {
+            setWords(next);
+            setIsSent(false);
+          }}
+          onSend={() => setIsSent(true)}
+          onClose={close}
+        />
       )}
     </>
   );

@@ -52,15 +52,20 @@ type Props = {
   readonly manages: boolean;
   readonly opened: boolean;
   readonly words: string;
+  /** Whether Enter was pressed before what it takes was there. */
+  readonly isSent: boolean;
   readonly onWords: (words: string) => void;
+  readonly onSend: () => void;
   readonly onClose: () => void;
 };
 
 const steps: { readonly [key: string]: number } = { ArrowDown: 1, ArrowUp: -1 };
 
 /** Find or do anything: every course, lesson and person by name, misspelt or not, and every action with its key. */
-export function FindDialog({ makes, manages, opened, words, onWords, onClose }: Props) {
+export function FindDialog({ makes, manages, opened, words, isSent, onWords, onSend, onClose }: Props) {
   const [found, setFound] = useState<readonly Found[]>([]);
+  /** The words it was found by. */
+  const [foundBy, setFoundBy] = useState('');
   const [failed, setFailed] = useState(false);
   const [at, setAt] = useState(0);
   const router = useRouter();
@@ -69,13 +74,19 @@ export function FindDialog({ makes, manages, opened, words, onWords, onClose }: 
 
   useEffect(() => {
     setAt(0);
-    if (words.trim() === '') return setFound([]);
+    if (words.trim() === '') {
+      setFoundBy(words);
+      return setFound([]);
+    }
     let current = true;
     const timer = setTimeout(async () => {
       const answer = await fetch(`/api/find?words=${encodeURIComponent(words)}`).catch(() => null);
       if (!current) return;
+      const all = answer?.ok ? ((await answer.json()) as Found[]) : [];
+      if (!current) return;
       setFailed(!answer?.ok);
-      setFound(answer?.ok ? ((await answer.json()) as Found[]) : []);
+      setFoundBy(words);
+      setFound(all);
     }, 120);
     return () => {
       current = false;
@@ -99,18 +110,21 @@ export function FindDialog({ makes, manages, opened, words, onWords, onClose }: 
           .slice(0, mostDeeds)
           .map(({ deed }) => deed);
   const lines: Line[] = [...fitting, ...found.map((one): Line => ({ ...one, run: () => router.push(one.href) }))];
-  const close = () => {
-    onClose();
-  };
+  /** Whether a line belongs to the words as they are: what can be done is told at once, what is found a moment later. */
+  const isThere = (line: number) => line < fitting.length || foundBy === words;
   const take = (line: Line | undefined) => {
     if (!line) return;
-    close();
+    onClose();
     // The dialog gives the focus back first; what comes may take it.
     setTimeout(line.run, 0);
   };
+  useEffect(() => {
+    if (opened && isSent && isThere(0)) take(lines[0]);
+  });
   const onKey = (event: KeyboardEvent) => {
     const step = steps[event.key] ?? 0;
-    if (event.key === 'Enter') take(lines[at]);
+    if (event.key === 'Enter' && isThere(at)) take(lines[at]);
+    else if (event.key === 'Enter') onSend();
     else if (step !== 0 && lines.length > 0) {
       const next = (at + step + lines.length) % lines.length;
       setAt(next);
@@ -119,7 +133,7 @@ export function FindDialog({ makes, manages, opened, words, onWords, onClose }: 
     event.preventDefault();
   };
   return (
-    <Modal.Root opened={opened} onClose={close} padding={0} size="lg">
+    <Modal.Root opened={opened} onClose={onClose} padding={0} size="lg">
       <Modal.Overlay />
       <Modal.Content aria-label="Find or do anything">
         <input

@@ -47,10 +47,14 @@ export function deeds({ desk, makes, manages, go }: Place): Deed[] {
     ...(manages
       ? [
           page('People', '/people', 'add person role account'),
-          page('The school', '/school', 'certificate badge key check search number share words profile'),
+          page(
+            'The school',
+            '/school',
+            'time zone dates certificate badge key check search number share words profile',
+          ),
         ]
       : []),
-    page('My account', '/account', 'password time zone'),
+    page('My account', '/account', 'password time zone dates numbers format'),
   ];
   return desk ? [...courseDeeds(desk, go), ...school] : school;
 }

@@ -35,19 +35,22 @@ export function PublishDialog({ opened, onClose, news, onPublished }: Props) {
   const preview = useEditionPreview(head.id, null, opened);
   const settle = findings.filter((finding) => finding.level === 'settle');
   // Worked out only now that somebody looks: the whole working copy is compared for it.
-  const [differences, setDifferences] = useState<readonly Difference[] | null>(null);
+  const [differences, setDifferences] = useState<readonly Difference[] | 'failed' | null>(null);
   useEffect(() => {
     if (!opened) return;
     let current = true;
     store.saved().then(async () => {
       const response = await fetch(`/api/course/${head.id}/differences`).catch(() => null);
-      if (current && response?.ok) setDifferences((await response.json()) as Difference[]);
+      const found = response?.ok ? ((await response.json()) as Difference[]) : 'failed';
+      if (current) setDifferences(found);
     });
     return () => {
       current = false;
       setDifferences(null);
     };
   }, [opened, head.id, store]);
+  // Nobody publishes what is not told yet, and nothing moves under whoever is about to press.
+  const isTold = differences !== null && preview !== null;
   const nothing = news !== null && news.live !== null && differences?.length === 0;
 
   const publish = async () => {
@@ -127,9 +130,12 @@ export function PublishDialog({ opened, onClose, news, onPublished }: Props) {
       )}
       <b>{news?.live ? `Changed since edition ${news.live}` : 'What the first edition holds'}</b>
       {differences === null && <Skeleton height={72} role="status" aria-label="Comparing with the live edition" />}
+      {differences === 'failed' && (
+        <p role="alert">What has changed could not be compared. Close this and try again.</p>
+      )}
       {nothing && <p>Nothing has changed, so there is nothing to publish.</p>}
       <ul className={styles.differences}>
-        {differences?.map((difference) => (
+        {(differences === 'failed' ? [] : differences)?.map((difference) => (
           <li key={difference.sentence}>
             <span aria-hidden="true" data-what={difference.what}>
               {glyphs[difference.what]}
@@ -171,7 +177,7 @@ export function PublishDialog({ opened, onClose, news, onPublished }: Props) {
               Plan edition {news?.next}
             </Button>
           ) : (
-            <Button onClick={publish} loading={busy} disabled={settle.length > 0 || nothing || !news}>
+            <Button onClick={publish} loading={busy} disabled={settle.length > 0 || nothing || !news || !isTold}>
               Publish edition {news?.next}
             </Button>
           )}

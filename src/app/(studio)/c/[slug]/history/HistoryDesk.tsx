@@ -205,7 +205,7 @@ export function HistoryDesk({
           <Button variant="default" onClick={() => setLive(null)}>
             Not now
           </Button>
-          <Button onClick={makeLive} loading={busy}>
+          <Button onClick={makeLive} loading={busy} disabled={preview === null}>
             Make edition {live?.number} live
           </Button>
         </div>
