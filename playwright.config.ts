@@ -5,7 +5,8 @@ export default defineConfig({
   // Long enough for a machine that does other things as well: what must be quick stands in the bench.
   timeout: 600_000,
   expect: { timeout: 60_000 },
-  workers: 2,
+  // One more than cores: journeys wait for what a person would wait for as well, and another goes on meanwhile.
+  workers: 3,
   retries: 0,
   forbidOnly: true,
   reporter: [['list'], ['json', { outputFile: 'test-results/journeys.json' }]],

@@ -38,7 +38,7 @@ test('before publishing it is known what changes and whom it touches; an older e
   await expect(dialog.getByRole('alert')).toContainText('This time has passed');
   await day.fill('2 Jan 2060');
   await dialog.getByRole('button', { name: 'Plan edition 2' }).click();
-  await expect(page.getByText(/edition 2 on 2060-01-02/)).toBeVisible();
+  await expect(page.getByText(/edition 2 on Fri, 2 Jan 2060, 09:00/)).toBeVisible();
   await expect(dialog).toBeHidden();
   await page.getByRole('button', { name: 'Publish edition 2' }).click();
   await dialog.getByRole('button', { name: 'Call it off' }).click();

@@ -106,6 +106,12 @@ export const calendarDayText = (of: Day, locale = localeNow()): string =>
     year: 'numeric',
   });
 
+/** What a clock shows, `2027-04-12 18:00`, whatever its zone: `Mon, 12 Apr 2027, 18:00`. */
+export function wallText(wall: string): string {
+  const [day = '', at = ''] = wall.split(' ');
+  return `${calendarDayText(day)}, ${timeOfDayText(at)}`;
+}
+
 /** `12 June 2027`, for certificates. */
 export const longDayText = (instant: Temporal.Instant, names: Names): string =>
   formatted(instant, names, 'long day', { day: 'numeric', month: 'long', year: 'numeric' });

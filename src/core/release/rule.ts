@@ -1,4 +1,4 @@
-import { calendarDayText, type Day, type TimeOfDay, timeOfDayText } from '../kernel/time';
+import { type Day, type TimeOfDay, timeOfDayText, wallText } from '../kernel/time';
 import { listText } from '../kernel/words';
 
 /** Hours are elapsed hours; the others are of the calendar. */
@@ -93,7 +93,7 @@ export function ruleText(rule: OpeningRule | ClosingRule, titles: Titles = noTit
         ? `day ${rule.amount}${atText(rule)}`
         : `${rule.unit.slice(0, -1)} ${rule.amount} after start${atText(rule)}`;
     case 'on-date':
-      return `${calendarDayText(rule.date)}, ${timeOfDayText(rule.at)}`;
+      return wallText(`${rule.date} ${rule.at}`);
     case 'after-opening':
       return `${lengthText(rule)} after it opens${atText(rule)}`;
     case 'after-done':

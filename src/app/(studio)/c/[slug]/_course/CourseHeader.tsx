@@ -5,6 +5,7 @@ import { IconCircleCheck, IconEye } from '@tabler/icons-react';
 import dynamic from 'next/dynamic';
 import { usePathname } from 'next/navigation';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { wallText } from '@/core/kernel/time';
 import { counted } from '@/core/kernel/words';
 import type { CourseNews } from '@/server/outline';
 import { Link } from '@/ui/frame/Link';
@@ -146,7 +147,7 @@ function Trouble() {
 
 /** Which edition is live, how much has changed since, and whether another one is planned. */
 function statusText({ live, planned }: CourseNews, changes: number): string {
-  const made = planned?.problem ? 'could not be made' : `on ${planned?.wall}`;
+  const made = planned?.problem ? 'could not be made' : `on ${planned && wallText(planned.wall)}`;
   const next = planned ? ` · edition ${planned.number} ${made}` : '';
   if (live === null) return `Not published yet${next}`;
   const unpublished = changes === 0 ? 'nothing unpublished' : `${counted(changes, 'change')} not yet published`;

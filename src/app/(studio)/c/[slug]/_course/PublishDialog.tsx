@@ -5,6 +5,7 @@ import { IconAlertSquare } from '@tabler/icons-react';
 import { useRouter } from 'next/navigation';
 import { useEffect, useState } from 'react';
 import { act } from '@/app/_client/act';
+import { wallText } from '@/core/kernel/time';
 import type { Difference } from '@/core/outline';
 import type { CourseNews } from '@/server/outline';
 import { DayField, TimeField } from '@/ui/fields/DayField';
@@ -87,7 +88,7 @@ export function PublishDialog({ opened, onClose, news, onPublished }: Props) {
     notifications.show({
       color: 'malachite',
       title: `Edition ${news.next} is planned`,
-      message: `The working copy as it is then is published on ${date} at ${time} (${course.zone}).`,
+      message: `The working copy as it is then is published on ${wallText(`${date} ${time}`)} (${course.zone}).`,
     });
     onPublished();
     onClose();
@@ -108,7 +109,7 @@ export function PublishDialog({ opened, onClose, news, onPublished }: Props) {
       {news?.planned && (
         <div className={edition.planned}>
           <p>
-            Edition {news.planned.number} is planned for {news.planned.wall} ({news.planned.zone}).
+            Edition {news.planned.number} is planned for {wallText(news.planned.wall)} ({news.planned.zone}).
             {news.planned.problem && ` It could not be made: ${news.planned.problem}`}
           </p>
           <Button size="compact-sm" variant="default" onClick={callOff}>
