@@ -5,6 +5,40 @@ const alias = { '@': fileURLToPath(new URL('./src', import.meta.url)) };
 /** Tests outside the server's own which ask a database. */
 const askDatabase = ['src/app/_server/direct.test.ts', 'src/worker/in-hand.test.ts'];
 
+const apart = 'src/**/*.apart.test.tsx';
+
+/** Parts of pages, on a page that is none: what they show, and what becomes of what is done to them. */
+const parts = (name: string, how: { include: string[]; exclude?: string[]; isolate?: boolean }) => ({
+  resolve: { alias },
+  oxc: { jsx: { runtime: 'automatic' as const } },
+  test: {
+    name,
+    environment: 'jsdom' as const,
+    setupFiles: ['src/ui/testing.tsx'],
+    // Put together once: its hundreds of files would be read anew for each file of tests.
+    deps: {
+      optimizer: {
+        client: {
+          enabled: true,
+          include: [
+            '@mantine/core',
+            '@mantine/hooks',
+            '@mantine/dates',
+            '@mantine/notifications',
+            '@tabler/icons-react',
+            'axe-core',
+          ],
+        },
+      },
+    },
+    // Loading all of it anew for each file took longer than its tests.
+    isolate: false,
+    maxWorkers: 2,
+    testTimeout: 120_000,
+    ...how,
+  },
+});
+
 export default defineConfig({
   test: {
     projects: [
@@ -28,36 +62,9 @@ export default defineConfig({
           exclude: askDatabase,
         },
       },
-      {
-        resolve: { alias },
-        oxc: { jsx: { runtime: 'automatic' } },
-        test: {
-          name: 'parts',
-          // Parts of pages, on a page that is none: what they show, and what becomes of what is done to them.
-          environment: 'jsdom',
-          setupFiles: ['src/ui/testing.tsx'],
-          // Put together once: its hundreds of files would be read anew for each file of tests.
-          deps: {
-            optimizer: {
-              client: {
-                enabled: true,
-                include: [
-                  '@mantine/core',
-                  '@mantine/hooks',
-                  '@mantine/dates',
-                  '@mantine/notifications',
-                  '@tabler/icons-react',
-                  'axe-core',
-                ],
-              },
-            },
-          },
-          // Each file by itself: some put something of their own in place of what a part asks.
-          maxWorkers: 2,
-          testTimeout: 120_000,
-          include: ['src/ui/**/*.test.tsx', 'src/app/**/*.test.tsx'],
-        },
-      },
+      parts('parts', { include: ['src/ui/**/*.test.tsx', 'src/app/**/*.test.tsx'], exclude: [apart] }),
+      // Those put something of their own in place of what a part asks, which nobody else is to find there.
+      parts('apart', { include: [apart], isolate: true }),
       {
         resolve: { alias },
         test: {

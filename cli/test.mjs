@@ -97,7 +97,7 @@ async function runChecks(tally) {
 }
 
 /** What needs nothing beside itself: the sources, and parts of pages on a page that is none. */
-const alone = ['unit', 'parts'];
+const alone = ['unit', 'parts', 'apart'];
 
 async function vitest(tally, projects, env = {}, paths = []) {
   const report = join(tmpdir(), `mosaik-${projects[0]}-${process.pid}.json`);
