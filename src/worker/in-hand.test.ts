@@ -24,10 +24,12 @@ test.each<[string, number, number, string, readonly string[], readonly string[]]
   ['so it is a last time', 90, mostTries - 1, 'retry', ['media.make-playable'], []],
   ['what was begun as often as may be has failed, and is told so', 90, mostTries, 'failed', [], ['film']],
 ])('%s', async (_what, secondsAgo, again, state, heard, gaveUp) => {
-  await leave('media.make-playable', { versionId: 'film' });
-  await fetched(secondsAgo, again);
   const said: string[] = [];
   const end = await listen('mosaik_jobs', (name) => said.push(name));
+  await leave('media.make-playable', { versionId: 'film' });
+  // That it was left is heard as well, before anything that comes of it.
+  await vi.waitFor(() => expect(said.splice(0)).toEqual(['media.make-playable']), 10_000);
+  await fetched(secondsAgo, again);
   const ended: string[] = [];
   const handlers = {
     'media.make-playable': { last: async (data: { versionId: string }) => ended.push(data.versionId) },
@@ -37,7 +39,7 @@ test.each<[string, number, number, string, readonly string[], readonly string[]]
   expect(both[0] + both[1]).toBe(state === 'active' ? 0 : 1);
   expect(await jobs()).toEqual([{ state }]);
   expect(ended).toEqual(gaveUp);
-  await vi.waitFor(() => expect(said).toEqual(heard));
+  await vi.waitFor(() => expect(said).toEqual(heard), 10_000);
   end();
 });
 
