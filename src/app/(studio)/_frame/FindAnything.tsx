@@ -30,7 +30,8 @@ export function FindAnything({ makes, manages }: { readonly makes: boolean; read
     if (!opened) return;
     const early = (event: KeyboardEvent) => {
       const isIn = document.activeElement instanceof HTMLInputElement && document.activeElement.role === 'combobox';
-      const isEnter = event.key === 'Enter';
+      // A key that is still held from opening it says nothing yet.
+      const isEnter = event.key === 'Enter' && !event.repeat;
       if (isIn || event.ctrlKey || event.metaKey || event.altKey || (event.key.length !== 1 && !isEnter)) return;
       event.preventDefault();
       if (isEnter) setIsSent(true);

@@ -45,6 +45,8 @@ test('who types and presses Enter before the field is there loses neither', asyn
   shown(<FindAnything makes={false} manages={false} />);
   fireEvent.keyDown(window, { key: 'k', ctrlKey: true });
   (document.activeElement as HTMLElement | null)?.blur();
+  // The key that opened it is still held.
+  fireEvent.keyDown(document.body, { key: 'Enter', repeat: true });
   for (const key of ['Q', 'z', 'x', 'Enter']) fireEvent.keyDown(document.body, { key });
   await answered();
   await vi.waitFor(() => expect(pushed).toEqual(['/people/Qzx']));
