@@ -57,7 +57,9 @@ export async function giveBack(
     if (spent) {
       await (handlers[name] as Pick<Handler<unknown>, 'last'> | undefined)?.last?.(data);
       await queue.fail(name, id);
-    } else await pool().query("select pg_notify('mosaik_jobs', $1)", [name]);
+    }
   }
+  const waiting = new Set(rows.filter(({ spent }) => !spent).map(({ name }) => name));
+  for (const name of waiting) await pool().query("select pg_notify('mosaik_jobs', $1)", [name]);
   return rows.length;
 }

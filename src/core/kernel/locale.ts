@@ -49,6 +49,8 @@ const kept = globalThis as typeof globalThis & { mosaikSpokenTo?: SpokenTo };
 /** The locale and the zone of whoever is spoken to just now. */
 export const namesNow = (): SpokenTo => kept.mosaikSpokenTo ?? usualNames;
 export const localeNow = (): string => namesNow().locale;
+/** The same where it is the clocks of a zone that matter. */
+export const namesIn = (zone: string): SpokenTo => ({ locale: localeNow(), zone });
 
 /** In a browser: its person has just chosen something else. */
 export function nowSpokenTo(names: Partial<SpokenTo>): void {

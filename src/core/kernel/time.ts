@@ -1,6 +1,6 @@
 import { Temporal } from 'temporal-polyfill';
 import { countdownText } from './countdown';
-import { localeNow } from './locale';
+import { localeNow, namesIn } from './locale';
 import { zoneOf } from './zone';
 
 export { Temporal };
@@ -97,7 +97,7 @@ export const timeText = (instant: Temporal.Instant, names: Names): string => for
 
 /** A time of day, whatever the zone: `09:00`, `9:00 AM`. */
 export const timeOfDayText = (at: TimeOfDay): string =>
-  timeText(Temporal.Instant.from(`2027-01-01T${at}Z`), { locale: localeNow(), zone: 'UTC' });
+  timeText(Temporal.Instant.from(`2027-01-01T${at}Z`), namesIn('UTC'));
 
 /** A day of the calendar, whatever the zone: `Mon, 12 Apr 2027`. */
 export const calendarDayText = (of: Day, locale = localeNow()): string =>

@@ -1,4 +1,4 @@
-import { localeNow } from '../kernel/locale';
+import { namesIn } from '../kernel/locale';
 import { dateTimeText, dayText, type Names, Temporal } from '../kernel/time';
 import { listText } from '../kernel/words';
 import { board, touches } from './board';
@@ -54,7 +54,7 @@ const mostWeeks = 530;
 
 /** What of a plan does not work through somebody's eyes, what has to be settled first. */
 export function planFaults(plan: PlanToCheck): Fault[] {
-  const names = { locale: localeNow(), zone: plan.clock.zone };
+  const names = namesIn(plan.clock.zone);
   const lessons = plan.sections.flatMap((section) => section.lessons);
   const found = [
     ...afterEnds(plan, lessons, names),

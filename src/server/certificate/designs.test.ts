@@ -340,6 +340,10 @@ test('many are issued at once to who has earned it, by hand with a reason, and a
     'valid',
     false,
   ]);
+  // Its days stay what they were where the school was then.
+  expect(codeOf(await run(boss(), 'people.set-school', { zone: 'Asia/Tokyo', locale: 'en-US' }))).toBe('ok');
+  expect((await told())?.zone).toBe('UTC');
+  expect(codeOf(await run(boss(), 'people.set-school', { zone: 'UTC', locale: 'en-GB' }))).toBe('ok');
   expect(await linkPicture(row?.id ?? '')).toBe(await linkPicture(row?.id ?? ''));
   expect(new Date(row?.expiresAt ?? 0).getTime() - new Date(row?.issuedAt ?? 0).getTime()).toBeGreaterThan(
     364 * 86_400_000,

@@ -24,6 +24,8 @@ export type Told = {
   } | null;
   readonly issuedAt: string;
   readonly expiresAt: string | null;
+  /** Where its days are told: the school's zone when it was issued, wherever the school is now. */
+  readonly zone: string;
   readonly withdrawnAt: string | null;
   readonly withdrawnWhy: string | null;
   /** The check page of the one that was issued in its place. */
@@ -46,7 +48,7 @@ export async function certificateTold(db: Database, row: CertificateRow, now = T
           ...{ holder: row.holder, title: row.courseTitle, minutes: facts.minutes, outcomes: facts.outcomes },
           grade: row.showsGrade && showsField(readDesign(row.design), 'grade') ? row.grade : null,
         },
-    ...{ issuedAt, expiresAt },
+    ...{ issuedAt, expiresAt, zone: facts.zone },
     withdrawnAt: row.withdrawnAt && instantFrom(row.withdrawnAt).toString(),
     withdrawnWhy: row.isPrivate ? null : row.withdrawnWhy,
     replacedBy: next && { number: next.number, address: checkAddress(next.token) },

@@ -1,4 +1,4 @@
-import { localeNow } from '@/core/kernel/locale';
+import { namesIn } from '@/core/kernel/locale';
 import { fail, ok, type Result } from '@/core/kernel/problem';
 import { type LessonView, opensText } from '@/core/learning';
 import type { LessonDocument } from '@/core/outline';
@@ -24,10 +24,7 @@ export async function openLesson(
   if (lesson.locked) return fail('closed', `${lesson.lesson.title} asks for a password first.`);
   if (!lesson.open) {
     const { zone } = found.learner.clock;
-    return fail(
-      'closed',
-      `${lesson.lesson.title} ${opensText(lesson, found.view, { locale: localeNow(), zone })} (${zone}).`,
-    );
+    return fail('closed', `${lesson.lesson.title} ${opensText(lesson, found.view, namesIn(zone))} (${zone}).`);
   }
   return ok({ learning: found, lesson });
 }

@@ -1,6 +1,6 @@
 import { and, eq } from 'drizzle-orm';
 import { clockOfCohort } from '@/core/enrolment';
-import { localeNow } from '@/core/kernel/locale';
+import { namesIn } from '@/core/kernel/locale';
 import { fail, ok, type Result } from '@/core/kernel/problem';
 import { Temporal } from '@/core/kernel/time';
 import { opensText } from '@/core/learning';
@@ -77,8 +77,7 @@ export async function atDoor(
   const meeting = meetingAmong(one.lesson, [own.learner.clock], place.startsAt);
   if (!meeting) return notThere;
   if (one.locked) return fail('closed', `${one.lesson.title} asks for a password first.`);
-  if (!one.open)
-    return fail('closed', `${one.lesson.title} ${opensText(one, own.view, { locale: localeNow(), zone })}.`);
+  if (!one.open) return fail('closed', `${one.lesson.title} ${opensText(one, own.view, namesIn(zone))}.`);
   const { lesson: theirs } = one;
   return ok({ place, lesson: theirs, settings: one.lesson.live, meeting, isHost: false, learner: own.learner, zone });
 }

@@ -3,16 +3,17 @@ import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { act } from '@/app/_client/act';
 import { keptText } from '@/app/_client/kept-text';
 import { useAsksFirst } from '@/app/_client/use-asks-first';
-import { countdownText } from '@/core/kernel/countdown';
 import { mayTryAgain } from '@/core/kernel/problem';
 import { type Answer, type Answers, type DecimalSign, graceSeconds, isAnswered } from '@/core/quiz';
 import controls from '@/ui/plain/controls.module.css';
 import { useReady } from '@/ui/plain/useReady';
 import { useWholePages } from './going';
+import { type Judged, JudgePart } from './JudgePart';
 import { ComingProvider, SittingIdProvider } from './kinds/sitting-id';
 import type { PaperQuestion, Says } from './paper';
 import { QuestionField } from './QuestionField';
 import { useServerClock } from './server-clock';
+import { TimeLeft } from './TimeLeft';
 import { useSpent } from './use-spent';
 import styles from './work.module.css';
 
@@ -43,10 +44,6 @@ type Props = {
   /** In a view nothing is kept: handing in goes here, with the answers in the address. */
   readonly trialHref?: string;
 };
-
-/** What was said of an answer that stays as it is. */
-export type Judged = { readonly verdict: 'right' | 'part' | 'wrong'; readonly said: readonly string[] };
-const verdicts = { right: 'Right.', part: 'Partly right.', wrong: 'Not right.' } as const;
 
 /** An answer that has not been sent yet, and when it was given by the server's clock. */
 type Given = { readonly answer: Answer; readonly at: number };
@@ -395,49 +392,5 @@ export function SittingPaper(props: Props) {
         </div>
       </ComingProvider>
     </SittingIdProvider>
-  );
-}
-
-type JudgeProps = { readonly judged: Judged | undefined; readonly mayAsk: boolean; readonly onAsk: () => void };
-
-/** Has an answer judged, and says what came of it. */
-function JudgePart({ judged, mayAsk, onAsk }: JudgeProps) {
-  if (!judged)
-    return (
-      <button type="button" className={controls.button} disabled={!mayAsk} onClick={onAsk}>
-        Have it judged; it stays as it is then
-      </button>
-    );
-  return (
-    <div role="status" className={judged.verdict === 'right' ? controls.good : controls.look}>
-      <b>{verdicts[judged.verdict]}</b>
-      {judged.said.map((words) => (
-        <p key={words}>{words}</p>
-      ))}
-    </div>
-  );
-}
-
-function TimeLeft({ milliseconds, onUp }: { readonly milliseconds: number; readonly onUp: () => void }) {
-  const [left, setLeft] = useState(milliseconds);
-  useEffect(() => {
-    const end = performance.now() + milliseconds;
-    const timer = setInterval(() => {
-      const now = end - performance.now();
-      setLeft(now);
-      if (now <= 0) {
-        clearInterval(timer);
-        onUp();
-      }
-    }, 500);
-    return () => clearInterval(timer);
-  }, [milliseconds, onUp]);
-  const seconds = Math.max(0, Math.ceil(left / 1000));
-  return (
-    <span className={styles.time} data-short={left < 60_000 || undefined} role="timer">
-      {left < 120_000
-        ? `${Math.floor(seconds / 60)}:${String(seconds % 60).padStart(2, '0')} left`
-        : `${countdownText(left) ?? 'no time'} left`}
-    </span>
   );
 }

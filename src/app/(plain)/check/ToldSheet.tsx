@@ -27,7 +27,7 @@ export function ToldSheet({ told, names, children }: Props) {
         {valid ? <IconCircleCheck size={28} aria-hidden="true" /> : <IconCircleX size={28} aria-hidden="true" />}{' '}
         {stateText[told.state]}
       </h1>
-      <Facts told={told} names={names} />
+      <Facts told={told} names={{ ...names, zone: told.zone }} />
       {!told.of && <p>Its holder keeps the rest private.</p>}
       {told.replacedBy && (
         <p>

@@ -1,9 +1,9 @@
 import { FindField } from '@/app/_client/FindField';
 import { schoolDoor } from '@/app/_server/doors';
 import { isId } from '@/core/kernel/ids';
-import { numberText } from '@/core/kernel/locale';
 import { findIn, pageIn } from '@/core/kernel/page';
 import { dayText } from '@/core/kernel/time';
+import { counted } from '@/core/kernel/words';
 import { libraryKinds, sizeText } from '@/core/media';
 import { can, makesCourses } from '@/core/people';
 import { instantFrom } from '@/server/enrolment';
@@ -78,7 +78,7 @@ export default async function LibraryPage({ searchParams }: { readonly searchPar
                 ))}
               </nav>
               <span className={styles.sum}>
-                {numberText(found)} {found === 1 ? 'file' : 'files'} · {sizeText(bytes)}
+                {counted(found, 'file')} · {sizeText(bytes)}
               </span>
             </div>
             {found === 0 && (

@@ -4,6 +4,7 @@ import { notifications } from '@mantine/notifications';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { act } from '@/app/_client/act';
+import type { Problem } from '@/core/kernel/problem';
 import type { LocaleChoice } from '@/core/people';
 import { useReady } from '@/ui/plain/useReady';
 import styles from './school.module.css';
@@ -16,12 +17,12 @@ export function SchoolNames({ names, zones, choices }: Props) {
   const router = useRouter();
   const readOnly = !useReady();
   const [chosen, setChosen] = useState(names);
-  const [problem, setProblem] = useState<string | null>(null);
+  const [problem, setProblem] = useState<Problem | null>(null);
   const choose = async (part: Partial<Names>) => {
     const wanted = { ...chosen, ...part };
     setChosen(wanted);
     const kept = await act('people.set-school', wanted);
-    setProblem(kept.ok ? null : kept.problem.sentence);
+    setProblem(kept.ok ? null : kept.problem);
     if (!kept.ok) return setChosen(chosen);
     notifications.show({ color: 'malachite', message: 'Saved. Whoever is new begins with it.' });
     router.refresh();
@@ -38,6 +39,7 @@ export function SchoolNames({ names, zones, choices }: Props) {
         searchable
         allowDeselect={false}
         disabled={readOnly}
+        error={problem?.field === 'zone' && problem.sentence}
       />
       <Select
         label="How dates and numbers are written"
@@ -48,7 +50,7 @@ export function SchoolNames({ names, zones, choices }: Props) {
         searchable
         allowDeselect={false}
         disabled={readOnly}
-        error={problem}
+        error={problem?.field !== 'zone' && problem?.sentence}
       />
     </section>
   );

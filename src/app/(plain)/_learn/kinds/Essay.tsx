@@ -1,5 +1,5 @@
 import { useDeferredValue, useMemo } from 'react';
-import { numberText } from '@/core/kernel/locale';
+import { counted } from '@/core/kernel/words';
 import { essayWords, lengthText } from '@/core/quiz';
 import controls from '@/ui/plain/controls.module.css';
 import { type AnswerProps, typingMs } from './part';
@@ -24,7 +24,7 @@ export function Essay({ id, shown, answer, onAnswer }: AnswerProps<'essay'>) {
         onChange={(event) => onAnswer({ text: event.currentTarget.value }, typingMs)}
       />
       <p id={`${id}-length`} className={controls.quiet}>
-        {numberText(words)} {words === 1 ? 'word' : 'words'}
+        {counted(words, 'word')}
         {asked && `; asked for: ${asked}`}
       </p>
     </>

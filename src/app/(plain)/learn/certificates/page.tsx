@@ -10,7 +10,6 @@ import {
   type Told,
 } from '@/server/certificate';
 import { instantFrom } from '@/server/enrolment';
-import { schoolFacts } from '@/server/people';
 import controls from '@/ui/plain/controls.module.css';
 import { LearnerBar } from '../../_learn/LearnerBar';
 import learn from '../../_learn/learn.module.css';
@@ -26,14 +25,13 @@ const stateText = { valid: 'valid', replaced: 'replaced', withdrawn: 'withdrawn'
 export default async function MyCertificates() {
   const { person, db } = await signedIn('/learn/certificates');
   const rows = await certificatesOfPerson(db, person.id);
-  const [told, { words, places }, school] = await Promise.all([
+  const [told, { words, places }] = await Promise.all([
     Promise.all(rows.map((row) => certificateTold(db, row))),
     sharing(db),
-    schoolFacts(db),
   ]);
-  const sharedOf = (row: CertificateRow, { issuedAt, expiresAt }: Told): Shared => ({
+  const sharedOf = (row: CertificateRow, { issuedAt, expiresAt, zone }: Told): Shared => ({
     ...{ course: row.courseTitle, school: row.school, number: row.number, address: checkAddress(row.token) },
-    ...{ issuedAt, expiresAt, zone: school?.zone ?? 'UTC' },
+    ...{ issuedAt, expiresAt, zone },
   });
   return (
     <>

@@ -3,7 +3,7 @@ import { Button, CloseButton, MultiSelect, SegmentedControl, Select, TagsInput }
 import { useEffect, useRef, useState } from 'react';
 import { act, ask } from '@/app/_client/act';
 import { useLater } from '@/app/_client/useLater';
-import { localeNow } from '@/core/kernel/locale';
+import { namesIn } from '@/core/kernel/locale';
 import { ok, type Result } from '@/core/kernel/problem';
 import { dateTimeText, Temporal } from '@/core/kernel/time';
 import { parseFields } from '@/core/outline';
@@ -194,8 +194,7 @@ function Versions({
           <li key={version}>
             <b>Version {version}</b>{' '}
             <span className={wordStyles.quiet}>
-              <bdi>{by}</bdi>,{' '}
-              {dateTimeText(Temporal.Instant.from(madeAt.replace(' ', 'T')), { locale: localeNow(), zone }, false)}
+              <bdi>{by}</bdi>, {dateTimeText(Temporal.Instant.from(madeAt.replace(' ', 'T')), namesIn(zone), false)}
             </span>
             <pre dir="auto">
               {content.prompt}

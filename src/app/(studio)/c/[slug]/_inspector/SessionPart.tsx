@@ -2,7 +2,7 @@
 import { Anchor, MultiSelect, Text } from '@mantine/core';
 import { useEffect, useState } from 'react';
 import { act } from '@/app/_client/act';
-import { localeNow } from '@/core/kernel/locale';
+import { namesIn } from '@/core/kernel/locale';
 import { dateTimeText, Temporal } from '@/core/kernel/time';
 import type { SessionDesk } from '@/server/live';
 import { useDesk } from '../_course/CourseProvider';
@@ -48,7 +48,7 @@ export function SessionPart({ lessonId }: { readonly lessonId: string }) {
       {desk?.rooms.map(({ cohort, zone, startsAt }) => (
         <Text key={`${cohort} ${startsAt}`} size="sm">
           <Anchor href={`/room/${head.id}/${lessonId}/${startsAt}`}>To the room</Anchor> of {cohort},{' '}
-          {dateTimeText(Temporal.Instant.fromEpochMilliseconds(startsAt), { locale: localeNow(), zone }, false)}
+          {dateTimeText(Temporal.Instant.fromEpochMilliseconds(startsAt), namesIn(zone), false)}
         </Text>
       ))}
     </>

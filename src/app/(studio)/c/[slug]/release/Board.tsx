@@ -12,7 +12,7 @@ import { ActionIcon, SegmentedControl, Switch } from '@mantine/core';
 import { IconChevronLeft, IconChevronRight, IconClock, IconFlag } from '@tabler/icons-react';
 import { useMemo, useRef, useState } from 'react';
 import type { Cohort } from '@/core/enrolment';
-import { localeNow } from '@/core/kernel/locale';
+import { namesIn } from '@/core/kernel/locale';
 import { dateTimeText, Temporal } from '@/core/kernel/time';
 import { type BoardUnit, boardUnits, instantOf, periodAt, planFaults } from '@/core/release';
 import { Tile } from '@/ui/tile/Tile';
@@ -57,7 +57,7 @@ export function Board({ cohorts, today }: Props) {
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 5 } }));
 
   const { clock, cohort } = eyes;
-  const names = { locale: localeNow(), zone: clock.zone };
+  const names = namesIn(clock.zone);
   const { periods } = plan.laid;
   const first = periods[0]?.from.epochMilliseconds ?? 0;
   const last = periods.at(-1)?.to.epochMilliseconds ?? 1;
@@ -275,8 +275,7 @@ function Due({
     if (inPeriod(due.epochMilliseconds) !== index) return null;
     return (
       <p key={lesson.id} className={styles.due}>
-        <IconFlag size={13} aria-hidden="true" /> {lesson.title} due{' '}
-        {dateTimeText(due, { locale: localeNow(), zone: clock.zone }, false)}
+        <IconFlag size={13} aria-hidden="true" /> {lesson.title} due {dateTimeText(due, namesIn(clock.zone), false)}
       </p>
     );
   });

@@ -1,7 +1,7 @@
 'use client';
 import { useDraggable } from '@dnd-kit/core';
 import type { KeyboardEvent } from 'react';
-import { localeNow } from '@/core/kernel/locale';
+import { namesIn } from '@/core/kernel/locale';
 import { dateTimeText } from '@/core/kernel/time';
 import { isOpenAt, type Opening } from '@/core/release';
 import { Tile } from '@/ui/tile/Tile';
@@ -37,9 +37,7 @@ export function Chip({ tile, opening, byHand, nowMs, zone, selected, move, onSel
     else return;
     event.preventDefault();
   };
-  const when = opening?.at
-    ? `opens ${dateTimeText(opening.at, { locale: localeNow(), zone })}`
-    : 'opens once something has happened';
+  const when = opening?.at ? `opens ${dateTimeText(opening.at, namesIn(zone))}` : 'opens once something has happened';
   return (
     <button
       ref={setNodeRef}

@@ -4,7 +4,7 @@ import { useRouter } from 'next/navigation';
 import { useMemo, useState } from 'react';
 import { act } from '@/app/_client/act';
 import type { Cohort } from '@/core/enrolment';
-import { localeNow } from '@/core/kernel/locale';
+import { namesIn } from '@/core/kernel/locale';
 import { ok } from '@/core/kernel/problem';
 import { dateTimeText } from '@/core/kernel/time';
 import type { Lesson } from '@/core/outline';
@@ -69,7 +69,7 @@ export function Inspect({ of, cohort, learnerId, opening, isOpened, zone, onClos
       </h2>
       <p className={inspector.hint}>
         {opening?.at
-          ? `Opens ${dateTimeText(opening.at, { locale: localeNow(), zone })} for whom you look at.`
+          ? `Opens ${dateTimeText(opening.at, namesIn(zone))} for whom you look at.`
           : 'Opens once what it waits for has happened.'}
       </p>
       <h3 className={inspector.part}>For everybody</h3>

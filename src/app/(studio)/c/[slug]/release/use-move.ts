@@ -2,7 +2,7 @@
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { act } from '@/app/_client/act';
-import { localeNow } from '@/core/kernel/locale';
+import { namesIn } from '@/core/kernel/locale';
 import { dateTimeText } from '@/core/kernel/time';
 import { type BoardUnit, type OpeningRule, openings, ruleFor, ruleText } from '@/core/release';
 import { useCourse, useDesk } from '../_course/CourseProvider';
@@ -35,7 +35,7 @@ export function useMove(plan: Plan, unit: BoardUnit, onlyCohort: boolean) {
   const words = ({ id, to }: Moved): string => {
     const wanted = rule(to);
     const opening = openings(course, withRule(plan.sections, id, wanted), clock, standing).get(id);
-    const names = { locale: localeNow(), zone: clock.zone };
+    const names = namesIn(clock.zone);
     const when = opening?.at ? dateTimeText(opening.at, names) : 'once what it waits for has happened';
     const bound = opening && opening.from !== 'lesson' ? ', with its section' : '';
     return `${ruleText(wanted)}: ${when}${bound}`;

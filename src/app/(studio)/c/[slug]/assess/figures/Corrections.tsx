@@ -3,7 +3,7 @@ import { Button } from '@mantine/core';
 import { useState } from 'react';
 import { act } from '@/app/_client/act';
 import { pointsText } from '@/core/kernel/exact';
-import { localeNow } from '@/core/kernel/locale';
+import { namesIn } from '@/core/kernel/locale';
 import { dateTimeText, Temporal } from '@/core/kernel/time';
 import { counted } from '@/core/kernel/words';
 import type { Lesson } from '@/core/outline';
@@ -50,11 +50,7 @@ export function Corrections({ corrections, lesson }: Props) {
               <span className={wordStyles.quiet}>
                 {' '}
                 <bdi>{one.madeBy}</bdi>,{' '}
-                {dateTimeText(
-                  Temporal.Instant.from(one.madeAt.replace(' ', 'T')),
-                  { locale: localeNow(), zone },
-                  false,
-                )}
+                {dateTimeText(Temporal.Instant.from(one.madeAt.replace(' ', 'T')), namesIn(zone), false)}
                 {one.droppedAt !== null && ' · taken back'}
               </span>
             </span>

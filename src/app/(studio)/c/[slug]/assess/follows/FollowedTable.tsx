@@ -1,5 +1,5 @@
 import { TableTd, TableTh, TableTr } from '@mantine/core';
-import { localeNow } from '@/core/kernel/locale';
+import { namesIn } from '@/core/kernel/locale';
 import { dateTimeText, Temporal } from '@/core/kernel/time';
 import type { FollowedRow } from '@/server/quiz';
 import wordStyles from '@/ui/plain/words.module.css';
@@ -24,7 +24,7 @@ export function FollowedTable({ rows }: { readonly rows: readonly FollowedRow[] 
               {row.said}
               {row.problem && <span className={wordStyles.look}> {row.problem}</span>}
             </TableTd>
-            <TableTd>{dateTimeText(Temporal.Instant.from(row.at), { locale: localeNow(), zone })}</TableTd>
+            <TableTd>{dateTimeText(Temporal.Instant.from(row.at), namesIn(zone))}</TableTd>
           </TableTr>
         ))}
       </DataTable>

@@ -3,7 +3,7 @@ import { Anchor, Button, Table } from '@mantine/core';
 import { IconPlus } from '@tabler/icons-react';
 import { useState } from 'react';
 import { clockOfCohort } from '@/core/enrolment';
-import { localeNow } from '@/core/kernel/locale';
+import { namesIn } from '@/core/kernel/locale';
 import { calendarDayText, dateTimeText, dayText, Temporal } from '@/core/kernel/time';
 import { ruleText } from '@/core/release';
 import type { CohortOverview } from '@/server/enrolment';
@@ -116,7 +116,7 @@ function Differences({ overview: { cohort } }: { readonly overview: CohortOvervi
   const own = Object.entries(cohort.opens);
   const sessions = Object.entries(cohort.meets);
   const byHand = Object.entries(cohort.opened);
-  const names = { locale: localeNow(), zone: cohort.zone };
+  const names = namesIn(cohort.zone);
   return (
     <section className={styles.part}>
       <h2>Different for {cohort.name}</h2>

@@ -3,7 +3,7 @@ import { Button, Textarea } from '@mantine/core';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { act } from '@/app/_client/act';
-import { localeNow } from '@/core/kernel/locale';
+import { namesIn } from '@/core/kernel/locale';
 import { dayText, Temporal } from '@/core/kernel/time';
 import type { CohortOverview, MemberOutcome } from '@/server/enrolment';
 import { useReady } from '@/ui/plain/useReady';
@@ -112,8 +112,7 @@ export function Members({ overview: { cohort, waiting } }: { readonly overview: 
               <li key={personId}>
                 <bdi>{name}</bdi>{' '}
                 <span className={styles.quiet}>
-                  since{' '}
-                  {dayText(Temporal.Instant.from(since.replace(' ', 'T')), { locale: localeNow(), zone: cohort.zone })}
+                  since {dayText(Temporal.Instant.from(since.replace(' ', 'T')), namesIn(cohort.zone))}
                 </span>{' '}
                 <Button size="compact-xs" variant="subtle" onClick={() => leave(personId)}>
                   Take off

@@ -1,7 +1,7 @@
 'use client';
 import { Button, Table } from '@mantine/core';
 import { useMemo } from 'react';
-import { localeNow } from '@/core/kernel/locale';
+import { namesIn } from '@/core/kernel/locale';
 import { dateTimeText, Temporal } from '@/core/kernel/time';
 import { type OpeningRule, ruleText, type Unfolded } from '@/core/release';
 import { DayField } from '@/ui/fields/DayField';
@@ -24,7 +24,7 @@ export function Parts({ rhythm }: { readonly rhythm: RhythmDraft }) {
   const { rows, state } = useDesk();
   const { parts, sections, handRules, byHand, draft } = rhythm;
   const { clock } = rhythm.controls.eyes;
-  const names = { locale: localeNow(), zone: clock.zone };
+  const names = namesIn(clock.zone);
   const tiles = useMemo(() => new Map(rows.flatMap((row) => row.tiles.map((tile) => [tile.lesson.id, tile]))), [rows]);
   const titles = useMemo(() => new Map([...tiles].map(([id, { lesson }]) => [id, lesson.title])), [tiles]);
   const ruleOf = ({ byHand: own }: Unfolded): OpeningRule | null =>

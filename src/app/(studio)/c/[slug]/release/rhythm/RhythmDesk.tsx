@@ -3,7 +3,7 @@ import { Button } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
 import { useState } from 'react';
 import type { Cohort } from '@/core/enrolment';
-import { calendarDayText } from '@/core/kernel/time';
+import { calendarDayText, wallTime } from '@/core/kernel/time';
 import { rhythmText } from '@/core/release';
 import wordStyles from '@/ui/plain/words.module.css';
 import { useCourse, useDesk } from '../../_course/CourseProvider';
@@ -70,7 +70,7 @@ export function RhythmDesk({ cohorts, others }: Props) {
           <p className={styles.lead} aria-live="polite">
             <b>{rhythmText(balanced ? { ...rhythm.draft, begins: balanced.begins } : rhythm.draft)}</b>
             {lastOpening &&
-              ` · the last part opens ${calendarDayText(lastOpening.toZonedDateTimeISO(rhythm.controls.eyes.clock.zone).toPlainDate().toString())}`}
+              ` · the last part opens ${calendarDayText(wallTime(lastOpening, rhythm.controls.eyes.clock.zone).toPlainDate().toString())}`}
             {rhythm.isChanged ? ' · not taken over yet' : ' · as it is now'}
           </p>
           <Button onClick={takeOver} disabled={!rhythm.isChanged}>

@@ -2,7 +2,7 @@
 import { type Editor, EditorContent, useEditor } from '@tiptap/react';
 import { useEffect, useRef } from 'react';
 import { same } from '@/core/kernel/change';
-import { numberText } from '@/core/kernel/locale';
+import { counted } from '@/core/kernel/words';
 import { type Lesson, pace, type RichText } from '@/core/outline';
 import { useCourseStatus, useDesk } from '../../../_course/CourseProvider';
 import { editing } from './editing';
@@ -58,8 +58,7 @@ export function TextEditor({ lesson, content }: Props) {
       <EditorContent editor={editor} />
       <LeftOut editor={editor} lesson={lesson} content={content} />
       <p className={styles.count}>
-        {numberText(lesson.written.words)} {lesson.written.words === 1 ? 'word' : 'words'} ·{' '}
-        {readingText(lesson.written.words)} to read
+        {counted(lesson.written.words, 'word')} · {readingText(lesson.written.words)} to read
       </p>
     </div>
   );
