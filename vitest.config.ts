@@ -76,7 +76,7 @@ export default defineConfig({
           globalSetup: ['src/server/testing/global-setup.ts'],
           testTimeout: 60_000,
           hookTimeout: 60_000,
-          maxWorkers: 2,
+          maxWorkers: 3,
         },
       },
     ],
