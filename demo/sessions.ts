@@ -1,4 +1,4 @@
-import { and, eq } from 'drizzle-orm';
+import { and, asc, eq } from 'drizzle-orm';
 import { clockOfCohort } from '../src/core/enrolment';
 import { Temporal } from '../src/core/kernel/time';
 import { type LiveSettings, meetingsOf, usualLive } from '../src/core/live';
@@ -56,7 +56,8 @@ export async function seedRoom(courseId: string, cohortName: string, title: stri
         eq(tables.progress.state, 'done'),
         eq(tables.enrolment.cohortId, cohort.id),
       ),
-    );
+    )
+    .orderBy(asc(tables.progress.learnerId));
   const people = came.map(({ personId }) => personId);
   const guest = (personId: string, minute: number) => ({
     ...{ roomId: room.id, personId, isHost: personId === hostId, handAt: null, speaks: personId === hostId },

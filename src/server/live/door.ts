@@ -21,6 +21,7 @@ export type RoomPlace = { readonly courseId: string; readonly lessonId: string; 
 /** Somebody at the door of a room: what it is the room of, and who they are in it. */
 export type AtDoor = {
   readonly place: RoomPlace;
+  readonly personId: string;
   readonly lesson: LessonDocument;
   readonly settings: LiveSettings;
   readonly meeting: Meeting;
@@ -64,6 +65,7 @@ export async function atDoor(
     if (!meeting) return notThere;
     return ok({
       place,
+      personId: person.id,
       lesson,
       settings: lesson.live,
       meeting,
@@ -79,7 +81,10 @@ export async function atDoor(
   if (one.locked) return fail('closed', `${one.lesson.title} asks for a password first.`);
   if (!one.open) return fail('closed', `${one.lesson.title} ${opensText(one, own.view, namesIn(zone))}.`);
   const { lesson: theirs } = one;
-  return ok({ place, lesson: theirs, settings: one.lesson.live, meeting, isHost: false, learner: own.learner, zone });
+  return ok({
+    ...{ place, personId: person.id, lesson: theirs, settings: one.lesson.live },
+    ...{ meeting, isHost: false, learner: own.learner, zone },
+  });
 }
 
 export const roomOf = async (db: Database, { lessonId, startsAt }: RoomPlace) =>

@@ -7,7 +7,9 @@ import { courseHead, learningIn } from '../learning';
 import { database } from '../platform/database';
 import { newId } from '../platform/ids';
 import { codeOf, learner, must, owner, publishedCourse, run, useTestSchool } from '../testing/school';
+import { roomOf } from './door';
 import { atDoor, roomView, sessionDesk } from './index';
+import { liveLine } from './schema';
 
 const school = useTestSchool();
 let course: Awaited<ReturnType<typeof publishedCourse>>;
@@ -106,6 +108,15 @@ test('a session from its closed door to its end: who may do what, who is there, 
     await does(marker, 'start', 32),
   ]).toEqual(['closed', 'closed', 'closed']);
   expect(await seen(me, 40)).toMatchObject({ state: 'over', lines: [{}], people: [{ here: false }, { here: false }] });
+  // For how long somebody was there is told to them, and to those who led it.
+  const minutes = async (who: Actor) => {
+    const view = await seen(who, 40);
+    return typeof view === 'string' ? view : view.people.map(({ attended }) => attended);
+  };
+  expect([await minutes(me), await minutes(marker)]).toEqual([
+    [null, 10],
+    [0, 10],
+  ]);
 });
 
 test('who leads a session is who was named for it, or makes the course; nobody named, whoever marks', async () => {
@@ -140,7 +151,7 @@ test('who leads a session is who was named for it, or makes the course; nobody n
   expect(await leads(marker)).toBe(true);
 });
 
-test('those who lead see who is expected and has not come; learners do not', async () => {
+test('those who lead see who is expected and has not come, learners do not; a long conversation is told from its end', async () => {
   const { courseId } = course;
   const lesson = newId();
   const edit = (change: object) => must(boss(), 'outline.edit', { courseId, edit: change });
@@ -149,12 +160,29 @@ test('those who lead see who is expected and has not come; learners do not', asy
   await edit({ do: 'set', table: 'lesson', id: lesson, fields: { live: { ...usualLive, when }, state: 'ready' } });
   await must(boss(), 'course.publish', { courseId, number: 3 });
   const where = { courseId, lessonId: lesson, startsAt: Date.parse('2027-03-12T18:00:00Z') };
-  const seenBy = async (who: Actor) => {
-    const now = Temporal.Instant.from('2027-03-12T18:01:00Z');
+  const view = async (who: Actor, time: string) => {
+    const now = Temporal.Instant.from(`2027-03-12T${time}:00Z`);
     const door = await atDoor(database(), who, where, now);
-    return door.ok ? (await roomView(database(), door.value, now)).expected.map(({ name }) => name) : door.problem.code;
+    if (!door.ok) throw new Error(door.problem.sentence);
+    return roomView(database(), door.value, now);
   };
+  const seenBy = async (who: Actor) => (await view(who, '18:01')).expected.map(({ name }) => name);
   expect([await seenBy(boss()), await seenBy(learner(school.learner))]).toEqual([['The learner'], []]);
   await must(learner(school.learner), 'live.here', where, '2027-03-12T18:01:00Z');
   expect(await seenBy(boss())).toEqual([]);
+
+  // A long conversation is told from its end, and how much lies before it; all of it once the session is over.
+  const room = await roomOf(database(), where);
+  const line = (words: number) => ({
+    id: newId(),
+    roomId: room?.id ?? '',
+    personId: school.learner,
+    words: `${words}`,
+  });
+  const time = (second: number) => new Date(Date.parse('2027-03-12T18:01:00Z') + second * 1000).toISOString();
+  const lines = Array.from({ length: 205 }, (_, i) => ({ ...line(i), at: time(i) }));
+  await database().insert(liveLine).values(lines);
+  const [during, afterwards] = [await view(boss(), '18:10'), await view(boss(), '20:10')];
+  expect([during.lines.length, during.lines[0]?.words, during.earlier]).toEqual([200, '5', 5]);
+  expect([afterwards.state, afterwards.lines.length, afterwards.earlier]).toEqual(['over', 205, 0]);
 });

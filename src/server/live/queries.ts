@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, inArray } from 'drizzle-orm';
+import { and, asc, count, desc, eq, inArray } from 'drizzle-orm';
 import type { Temporal } from '@/core/kernel/time';
 import { attendedMs, isHere, type RoomFacts, type RoomState, roomState } from '@/core/live';
 import { instantFrom } from '../enrolment';
@@ -15,9 +15,8 @@ export type RoomPerson = {
   readonly here: boolean;
   readonly handAt: number | null;
   readonly speaks: boolean;
-  readonly joinedAt: number;
-  /** Minutes they were there while it was under way. */
-  readonly attended: number;
+  /** Minutes they were there while it was under way: told to those who lead it, and to themselves. */
+  readonly attended: number | null;
 };
 export type RoomLine = { readonly id: string; readonly name: string; readonly at: number; readonly words: string };
 export type RoomView = {
@@ -28,6 +27,8 @@ export type RoomView = {
   /** Who is expected and has not come, for those who lead it. */
   readonly expected: readonly { readonly id: string; readonly name: string }[];
   readonly lines: readonly RoomLine[];
+  /** How many lines were written before those. */
+  readonly earlier: number;
   readonly now: number;
 };
 
@@ -37,8 +38,8 @@ const factsOf = (room: typeof liveRoom.$inferSelect | null): RoomFacts => ({
   endedAt: msOf(room?.endedAt ?? null),
 });
 
-/** How many lines are sent; a room is a conversation, and not an archive. */
-const mostLines = 200;
+/** How many lines are sent: every few seconds of a conversation, and once of one that is over. */
+const mostLines = { talking: 200, over: 2000 };
 
 /** A room as whoever stands at its door sees it. */
 export async function roomView(db: Database, door: AtDoor, now: Temporal.Instant): Promise<RoomView> {
@@ -47,13 +48,13 @@ export async function roomView(db: Database, door: AtDoor, now: Temporal.Instant
   const facts = factsOf(room);
   const state = roomState(door.meeting, facts, nowMs);
   const all = door.isHost && state !== 'over' ? await expectedAt(db, door) : [];
-  if (!room) return { state, ...facts, people: [], expected: all, lines: [], now: nowMs };
+  if (!room) return { state, ...facts, people: [], expected: all, lines: [], earlier: 0, now: nowMs };
   const guests = await db
     .select({ guest: liveGuest, name: user.name })
     .from(liveGuest)
     .innerJoin(user, eq(user.id, liveGuest.personId))
     .where(eq(liveGuest.roomId, room.id))
-    .orderBy(desc(liveGuest.isHost), asc(liveGuest.joinedAt));
+    .orderBy(desc(liveGuest.isHost), asc(liveGuest.joinedAt), asc(user.name), asc(user.id));
   const stays = await db.select().from(liveStay).where(eq(liveStay.roomId, room.id));
   const byPerson = new Map<string, { from: number; until: number }[]>();
   for (const { personId, from, until } of stays)
@@ -64,7 +65,11 @@ export async function roomView(db: Database, door: AtDoor, now: Temporal.Instant
     .innerJoin(user, eq(user.id, liveLine.personId))
     .where(eq(liveLine.roomId, room.id))
     .orderBy(desc(liveLine.at), desc(liveLine.id))
-    .limit(mostLines);
+    .limit(state === 'over' ? mostLines.over : mostLines.talking);
+  const [{ written } = { written: 0 }] = await db
+    .select({ written: count() })
+    .from(liveLine)
+    .where(eq(liveLine.roomId, room.id));
   return {
     state,
     ...facts,
@@ -77,11 +82,12 @@ export async function roomView(db: Database, door: AtDoor, now: Temporal.Instant
         here: state !== 'over' && own.some(({ until }) => isHere(until, nowMs)),
         handAt: msOf(guest.handAt),
         speaks: guest.speaks,
-        joinedAt: msOf(guest.joinedAt) ?? 0,
-        attended: Math.floor(attendedMs(own, facts, nowMs) / 60_000),
+        attended:
+          door.isHost || guest.personId === door.personId ? Math.floor(attendedMs(own, facts, nowMs) / 60_000) : null,
       };
     }),
     expected: all.filter(({ id }) => !guests.some(({ guest }) => guest.personId === id)),
+    earlier: written - lines.length,
     lines: lines.reverse().map((line) => ({ ...line, at: msOf(line.at) ?? 0 })),
     now: nowMs,
   };

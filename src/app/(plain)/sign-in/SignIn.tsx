@@ -1,5 +1,6 @@
 'use client';
 import { type FormEvent, useState } from 'react';
+import { initialsOf } from '@/core/kernel/initials';
 import controls from '@/ui/plain/controls.module.css';
 import { useReady } from '@/ui/plain/useReady';
 import wordStyles from '@/ui/plain/words.module.css';
@@ -12,12 +13,6 @@ type Props = {
   readonly samplePassword: string | null;
   readonly next: string;
 };
-
-const initials = (name: string) =>
-  [...name.split(/\s+/)]
-    .map((word) => [...word][0] ?? '')
-    .slice(0, 2)
-    .join('');
 
 export function SignIn({ school, people, samplePassword, next }: Props) {
   const [problem, setProblem] = useState<string | null>(null);
@@ -78,7 +73,7 @@ export function SignIn({ school, people, samplePassword, next }: Props) {
                   onClick={() => enter(person.email, samplePassword)}
                 >
                   <span className={styles.initials} aria-hidden="true">
-                    {initials(person.name)}
+                    {initialsOf(person.name)}
                   </span>
                   <bdi>{person.name}</bdi>
                   <span className={wordStyles.quiet}>{person.role}</span>

@@ -3,14 +3,8 @@ import { Menu, useMantineColorScheme } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
 import { IconBuilding, IconDeviceLaptop, IconLogout, IconMoon, IconSun, IconUser } from '@tabler/icons-react';
 import { signOut } from '@/app/_client/sign-out';
+import { initialsOf } from '@/core/kernel/initials';
 import styles from './frame.module.css';
-
-const initials = (name: string) =>
-  name
-    .split(/\s+/)
-    .map((word) => [...word][0] ?? '')
-    .slice(0, 2)
-    .join('');
 
 type Props = { readonly name: string; readonly email: string; readonly manages: boolean };
 
@@ -25,7 +19,7 @@ export function PersonMenu({ name, email, manages }: Props) {
     <Menu position="bottom-end" width={260}>
       <Menu.Target>
         <button type="button" className={styles.person} aria-label={`${name}: your menu`}>
-          {initials(name)}
+          {initialsOf(name)}
         </button>
       </Menu.Target>
       <Menu.Dropdown>

@@ -1,17 +1,10 @@
 'use client';
 import { Tooltip } from '@mantine/core';
 import { memo } from 'react';
+import { initialsOf } from '@/core/kernel/initials';
 import { useCourseStatus, useCourseStore } from './CourseProvider';
 import styles from './people.module.css';
 import { stages } from './stages';
-
-const initials = (name: string) =>
-  name
-    .split(/\s+/)
-    .filter(Boolean)
-    .map((word) => [...word][0])
-    .filter((_, i, all) => i === 0 || i === all.length - 1)
-    .join('');
 
 /** Others who have the course open: all of them, or those who are at one place of it. */
 export const PeopleHere = memo(function PeopleHere({ place }: { readonly place?: string }) {
@@ -29,7 +22,7 @@ export const PeopleHere = memo(function PeopleHere({ place }: { readonly place?:
       {here.map((one) => (
         <Tooltip key={one.client} label={`${one.name}: ${where(one.id, one.stage)}`}>
           <span className={styles.person} role="img" aria-label={`${one.name} is here: ${where(one.id, one.stage)}`}>
-            {initials(one.name)}
+            {initialsOf(one.name)}
           </span>
         </Tooltip>
       ))}

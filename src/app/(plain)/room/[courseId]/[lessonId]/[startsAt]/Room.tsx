@@ -1,11 +1,13 @@
 'use client';
-import { IconBroadcast, IconHandStop, IconMicrophone, IconMicrophoneOff, IconSend } from '@tabler/icons-react';
-import { type FormEvent, useEffect, useRef, useState } from 'react';
+import { IconBroadcast, IconHandStop } from '@tabler/icons-react';
+import { useEffect, useRef } from 'react';
 import { useDeed } from '@/app/_client/use-deed';
 import { Temporal, timeText } from '@/core/kernel/time';
 import type { LiveForm, Meeting, RoomState } from '@/core/live';
-import type { RoomPerson, RoomPlace, RoomView } from '@/server/live';
+import type { RoomPlace, RoomView } from '@/server/live';
 import { useReady } from '@/ui/plain/useReady';
+import { Chat } from './Chat';
+import { People, Tiles } from './People';
 import styles from './room.module.css';
 import { useRoom } from './use-room';
 
@@ -35,14 +37,6 @@ const stateWords: Record<RoomState, string> = {
   over: 'over',
 };
 const formNames: Record<LiveForm, string> = { meeting: 'small meeting', lecture: 'large lecture' };
-const initials = (name: string) =>
-  name
-    .split(/\s+/)
-    .slice(0, 2)
-    .map((word) => [...word][0] ?? '')
-    .join('')
-    .toLocaleUpperCase();
-
 /** A classroom with a plan: who is here, who would like to speak, what is written, and where in the hour one is. */
 export function Room(props: Props) {
   const { title, course, form, meeting, isHost, initial, counts } = props;
@@ -51,8 +45,6 @@ export function Room(props: Props) {
   const deed = useDeed();
   const time = (ms: number) => timeText(Temporal.Instant.fromEpochMilliseconds(ms), props);
   const own = room.people.find(({ personId }) => personId === props.me);
-  const here = room.people.filter((one) => one.here);
-  const hands = here.filter((one) => one.handAt !== null).sort((a, b) => (a.handAt ?? 0) - (b.handAt ?? 0));
   return (
     <div className={styles.room}>
       <header className={styles.top}>
@@ -83,31 +75,7 @@ export function Room(props: Props) {
           <Says state={room.state} isHost={isHost} starts={time(meeting.starts)} opens={time(meeting.opens)} />
           {problem && <p role="alert">{problem}</p>}
         </section>
-        <ul className={styles.tiles} aria-label="People as tiles">
-          {room.people.map((one) => (
-            <li
-              key={one.personId}
-              className={styles.person}
-              data-host={one.isHost || undefined}
-              data-speaks={(one.here && one.speaks) || undefined}
-              data-hand={(one.here && one.handAt !== null) || undefined}
-              data-away={!one.here || undefined}
-              title={one.name}
-            >
-              <span aria-hidden="true">{initials(one.name)}</span>
-              <span className="visually-hidden">{personText(one)}</span>
-            </li>
-          ))}
-          {room.expected.map(({ id, name }) => (
-            <li key={id} className={styles.person} data-away title={name}>
-              <span aria-hidden="true">{initials(name)}</span>
-              <span className="visually-hidden">{name}, expected</span>
-            </li>
-          ))}
-        </ul>
-        <p className={styles.legend}>
-          a tile is a person · lapis hosts · framed speaks · edge below: hand up · dashed: not here
-        </p>
+        <Tiles room={room} counts={counts} />
         {isIn && room.state === 'under-way' && !isHost && (
           <HandButton up={own?.handAt != null} ready={ready} onHand={(up) => perform('live.hand', { up })} />
         )}
@@ -118,34 +86,14 @@ export function Room(props: Props) {
         </footer>
       </main>
       <aside className={styles.side}>
-        <section aria-label="Who is here">
-          <h2>
-            Here: {here.length} of {room.people.length + room.expected.length}
-          </h2>
-          <p className={styles.quiet}>attendance counts from {counts} min</p>
-          <ul className={styles.people}>
-            {[...hands, ...here.filter((one) => one.handAt === null)].map((one) => (
-              <li key={one.personId}>
-                <Mark one={one} />
-                <bdi>{one.name}</bdi>
-                <span className={styles.quiet}>
-                  {one.isHost ? 'host' : ''}
-                  {isHost && !one.isHost ? `${one.attended} min` : ''}
-                </span>
-                {isHost && !one.isHost && (
-                  <button
-                    type="button"
-                    className={styles.small}
-                    disabled={!ready}
-                    onClick={() => perform('live.let-speak', { personId: one.personId, speaks: !one.speaks })}
-                  >
-                    {one.speaks ? 'Mute' : 'Let speak'}
-                  </button>
-                )}
-              </li>
-            ))}
-          </ul>
-        </section>
+        <People
+          room={room}
+          me={props.me}
+          isHost={isHost}
+          counts={counts}
+          ready={ready}
+          onSpeaks={(personId, speaks) => perform('live.let-speak', { personId, speaks })}
+        />
         <Chat
           room={room}
           isIn={isIn}
@@ -159,20 +107,6 @@ export function Room(props: Props) {
         />
       </aside>
     </div>
-  );
-}
-
-const personText = ({ name, isHost, here, handAt, speaks }: RoomPerson) =>
-  [name, isHost ? 'host' : '', here ? 'here' : 'not here', handAt === null ? '' : 'hand up', speaks ? 'may speak' : '']
-    .filter(Boolean)
-    .join(', ');
-
-function Mark({ one }: { readonly one: RoomPerson }) {
-  if (one.handAt !== null) return <IconHandStop size={16} stroke={1.75} aria-label="hand up" data-hand />;
-  return one.speaks ? (
-    <IconMicrophone size={16} stroke={1.75} aria-label="may speak" />
-  ) : (
-    <IconMicrophoneOff size={16} stroke={1.75} aria-label="muted" />
   );
 }
 
@@ -285,61 +219,3 @@ const Links = ({ name, links }: { readonly name: string; readonly links: readonl
       ))}
     </p>
   );
-
-function Chat({
-  room,
-  isIn,
-  ready,
-  time,
-  onSay,
-}: {
-  readonly room: RoomView;
-  readonly isIn: boolean;
-  readonly ready: boolean;
-  readonly time: (ms: number) => string;
-  readonly onSay: (words: string) => Promise<{ readonly ok: boolean }>;
-}) {
-  const [words, setWords] = useState('');
-  const end = useRef<HTMLLIElement>(null);
-  const last = room.lines.at(-1)?.id;
-  useEffect(() => {
-    if (last) end.current?.scrollIntoView({ block: 'nearest' });
-  }, [last]);
-  const send = async (event: FormEvent) => {
-    event.preventDefault();
-    if (words.trim() === '') return;
-    const done = await onSay(words);
-    // What could not be sent stays.
-    if (done.ok) setWords('');
-  };
-  return (
-    <section className={styles.chat} aria-label="Chat">
-      <h2>Chat</h2>
-      <ul role="log">
-        {room.lines.map((line) => (
-          <li key={line.id} ref={line.id === last ? end : undefined}>
-            <b>
-              <bdi>{line.name}</bdi>
-            </b>{' '}
-            <span className={styles.quiet}>{time(line.at)}</span>
-            <p dir="auto">{line.words}</p>
-          </li>
-        ))}
-      </ul>
-      <form onSubmit={send}>
-        <input
-          aria-label="Write to everybody"
-          placeholder="Write to everybody"
-          value={words}
-          maxLength={2000}
-          readOnly={!ready}
-          disabled={!isIn}
-          onChange={(event) => setWords(event.currentTarget.value)}
-        />
-        <button type="submit" aria-label="Send" disabled={!ready || !isIn || words.trim() === ''}>
-          <IconSend size={18} stroke={1.75} aria-hidden="true" />
-        </button>
-      </form>
-    </section>
-  );
-}

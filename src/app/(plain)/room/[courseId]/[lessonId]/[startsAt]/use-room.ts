@@ -7,7 +7,7 @@ import type { RoomPlace, RoomView } from '@/server/live';
 const lookMs = 2000;
 const hereMs = 8000;
 
-/** A room as it is, looked at every two seconds; and the one way to do something in it. */
+/** A room as it is, looked at every two seconds until it is over; and the one way to do something in it. */
 export function useRoom(place: RoomPlace, initial: RoomView) {
   const { courseId, lessonId, startsAt } = place;
   const [room, setRoom] = useState(initial);
@@ -34,11 +34,14 @@ export function useRoom(place: RoomPlace, initial: RoomView) {
     setIsIn(done.ok);
   }, [courseId, lessonId, startsAt]);
 
+  const isOver = room.state === 'over';
   const canCome = room.state === 'waiting' || room.state === 'under-way';
   useEffect(() => {
+    // Nothing happens in it any more.
+    if (isOver) return;
     const timer = setInterval(look, lookMs);
     return () => clearInterval(timer);
-  }, [look]);
+  }, [isOver, look]);
   useEffect(() => {
     if (!canCome) return;
     here().then(look);
