@@ -8,9 +8,7 @@ export type CompletionRule =
   | { readonly mode: 'share'; readonly percent: number };
 
 export type CompletionLesson = {
-  readonly id: string;
-  readonly title: string;
-  readonly required: boolean;
+  readonly lesson: { readonly title: string; readonly required: boolean };
   readonly done: boolean;
   /** Null: not an assessment, or one without a pass mark. */
   readonly passed: boolean | null;
@@ -30,14 +28,14 @@ export function completion(
   lessons: readonly CompletionLesson[],
   finishedByLearner: boolean,
 ): Completion {
-  const required = lessons.filter((lesson) => lesson.required);
+  const required = lessons.filter(({ lesson }) => lesson.required);
   switch (rule.mode) {
     case 'free':
       return { complete: finishedByLearner, mayFinish: !finishedByLearner, missing: [] };
     case 'strict': {
-      const missing = required.flatMap((lesson) => {
-        if (lesson.passed === false) return [`${lesson.title}: not passed yet`];
-        return lesson.done ? [] : [`${lesson.title}: not done yet`];
+      const missing = required.flatMap(({ lesson, done, passed }) => {
+        if (passed === false) return [`${lesson.title}: not passed yet`];
+        return done ? [] : [`${lesson.title}: not done yet`];
       });
       return { complete: missing.length === 0, mayFinish: false, missing };
     }

@@ -10,6 +10,7 @@ import {
   type GradeScheme,
   gradeInWords,
   gradeSheet,
+  gradeWritten,
   packed,
   type Rounding,
   roundedPercent,
@@ -141,7 +142,7 @@ describe('grades by a scheme, worked out by hand', () => {
       ]),
       'zero',
     );
-    expect([sheet.gradeText, sheet.byHand, sheet.written]).toEqual([
+    expect([sheet.gradeText, sheet.byHand, gradeWritten(sheet)]).toEqual([
       '91.5 %',
       'The board decided',
       '(10 × 4/10) ÷ 10 = 40.0 %',

@@ -71,7 +71,6 @@ export type SheetPart = {
   readonly share: Rational | null;
   /** What it weighs in the grade of this learner. */
   readonly weight: number;
-  readonly written: string;
 };
 export type Sheet = {
   readonly lines: readonly SheetLine[];
@@ -83,8 +82,6 @@ export type Sheet = {
   readonly band: Band | null;
   /** Why the grade is not the sum; null where it is. */
   readonly byHand: string | null;
-  /** The sum as a person would write it. */
-  readonly written: string;
 };
 
 function lineOf(item: GradeItem, entry: GradeEntry, missing: MissingRule): SheetLine {
@@ -153,7 +150,7 @@ export function gradeSheet(
     const weights = weightsOf(lines);
     const share = weights === 0 ? null : divide(weighed(lines), rational(weights));
     const weight = share === null ? 0 : (category?.weight ?? weights);
-    return { category, lines, share, weight, written: category ? writtenPart(lines, weights, share) : '' };
+    return { category, lines, share, weight };
   };
   const parts = [...scheme.categories.map(partOf), partOf(null)].filter(({ lines }) => lines.length > 0);
   const grade = gradeOf(parts);
@@ -165,7 +162,6 @@ export function gradeSheet(
     lines: items.flatMap(({ id }) => byId.get(id) ?? []),
     ...{ parts, grade: told, gradeText: gradeInWords(told, scheme), band: told && bandOf(told, scheme) },
     byHand: set ? (set.byHand ?? '') : null,
-    written: written(parts, grade, scheme),
   };
 }
 
@@ -197,13 +193,18 @@ const term = ({ item, entry, isExtra }: SheetLine) => {
   return `${item.weight} × ${exactText(points)}/${of}${isExtra ? ' extra' : ''}`;
 };
 
-function writtenPart(lines: readonly SheetLine[], weights: number, share: Rational | null): string {
-  if (share === null) return 'Nothing counts yet.';
-  return `(${lines.filter(counts).map(term).join(' + ')}) ÷ ${weights} = ${percentText(share)}`;
-}
+const nothing = 'Nothing counts yet.';
 
-function written(parts: readonly SheetPart[], grade: Rational | null, scheme: GradeScheme): string {
-  if (grade === null) return 'Nothing counts yet.';
+/** What the items of a category come to, as a person would write the sum. */
+export const partWritten = ({ lines, share }: SheetPart): string =>
+  share === null
+    ? nothing
+    : `(${lines.filter(counts).map(term).join(' + ')}) ÷ ${weightsOf(lines)} = ${percentText(share)}`;
+
+/** A grade as a person would write the sum; what was set by hand is left out of account. */
+export function gradeWritten({ parts }: Sheet, scheme: GradeScheme = usualScheme): string {
+  const grade = gradeOf(parts);
+  if (grade === null) return nothing;
   const weights = parts.reduce((total, { weight }) => total + weight, 0);
   const terms = parts.flatMap(({ category, lines, share, weight }) => {
     if (!category) return lines.filter(counts).map(term);

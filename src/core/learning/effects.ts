@@ -3,7 +3,7 @@ import type { Temporal } from '../kernel/time';
 import { type CourseDocument, findLesson } from '../outline';
 import type { LearnerClock } from '../release';
 import type { LearnerRecords } from './records';
-import { learnerView } from './view';
+import { outcomeAt } from './view';
 
 /** What another edition would mean for one learner, worked out from their own records. Titles are those they know. */
 export type Effect = {
@@ -26,29 +26,18 @@ export function effectOn(
   learner: { readonly clock: LearnerClock; readonly records: LearnerRecords; readonly underWay: readonly string[] },
   now: Temporal.Instant,
 ): Effect | null {
-  const [was, becomes] = [before, after].map((document) => learnerView(document, learner.clock, learner.records, now));
+  const [was, becomes] = [before, after].map((document) => outcomeAt(document, learner.clock, learner.records, now));
   if (!was || !becomes) return null;
-  const later = new Map(becomes.lessons.map((view) => [view.lesson.id, view]));
-  const earlier = new Map(was.lessons.map((view) => [view.lesson.id, view]));
-  const titles = (views: typeof was.lessons) => views.map((view) => view.lesson.title);
+  const later = new Map(becomes.lessons.map((one) => [one.lesson.id, one]));
+  const earlier = new Map(was.lessons.map((one) => [one.lesson.id, one]));
+  const titles = (all: typeof was.lessons) => all.map(({ lesson }) => lesson.title);
   const effect: Effect = {
-    lockedAgain: titles(was.lessons.filter((view) => view.open && later.get(view.lesson.id)?.open === false)),
-    opened: titles(becomes.lessons.filter((view) => view.open && earlier.get(view.lesson.id)?.open === false)),
-    doneLost: titles(
-      was.lessons.filter(
-        (view) => view.progress.state === 'done' && later.get(view.lesson.id)?.progress.state !== 'done',
-      ),
-    ),
-    doneGained: titles(
-      becomes.lessons.filter(
-        (view) => view.progress.state === 'done' && earlier.get(view.lesson.id)?.progress.state !== 'done',
-      ),
-    ),
-    grade:
-      was.sheet.gradeText === becomes.sheet.gradeText
-        ? null
-        : { before: was.sheet.gradeText, after: becomes.sheet.gradeText },
-    completion: changeOf(was.completion.complete, becomes.completion.complete),
+    lockedAgain: titles(was.lessons.filter(({ lesson, open }) => open && later.get(lesson.id)?.open === false)),
+    opened: titles(becomes.lessons.filter(({ lesson, open }) => open && earlier.get(lesson.id)?.open === false)),
+    doneLost: titles(was.lessons.filter(({ lesson, done }) => done && !later.get(lesson.id)?.done)),
+    doneGained: titles(becomes.lessons.filter(({ lesson, done }) => done && !earlier.get(lesson.id)?.done)),
+    grade: was.gradeText === becomes.gradeText ? null : { before: was.gradeText, after: becomes.gradeText },
+    completion: changeOf(was.complete, becomes.complete),
     sittings: learner.underWay.flatMap((id) => {
       const [paper, next] = [findLesson(before, id), findLesson(after, id)];
       return paper && !(next && same(paper.questions, next.questions) && same(paper.quiz, next.quiz))

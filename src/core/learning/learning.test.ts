@@ -1,11 +1,12 @@
 import { expect, test } from 'vitest';
 import { usualAward } from '../certificate';
-import { type GradeScheme, usualScheme, wholeFull, wholeItem } from '../gradebook';
+import { type GradeScheme, gradeWritten, usualScheme, wholeFull, wholeItem } from '../gradebook';
 import { add, divide, multiply, rational } from '../kernel/exact';
 import { type CourseDocument, type LessonDocument, newCourse, newQuestion } from '../outline';
 import { noProgress } from '../record';
 import { effectOn, type LearnerRecords, learnerView, noRecords, recordsAtPace, shownOf, throughOwnEyes } from './index';
 import { clock, days, lesson } from './testing';
+import { outcomeAt } from './view';
 
 const question = {
   ...newQuestion('q1', 'quiz', 'a0', 'number'),
@@ -141,7 +142,7 @@ test.each<[string, CourseDocument, LearnerRecords, boolean, RegExp | null]>([
 
 test('a paper that was worth another total in an earlier edition counts by its share', () => {
   const own = records({ sittings: new Map([['quiz', [{ points: 3000, of: 4000 }]]]) });
-  expect(learnerView(base, clock, own, days(1)).sheet.written).toBe('(10 × 3/4) ÷ 10 = 75.0 %');
+  expect(gradeWritten(learnerView(base, clock, own, days(1)).sheet)).toBe('(10 × 3/4) ÷ 10 = 75.0 %');
 });
 
 const quizShare = (part: Partial<LessonDocument>, own: Partial<LearnerRecords>, now = days(1)) => {
@@ -250,7 +251,7 @@ test.each([
     { state: 'hidden' },
     '60.0 %',
   ]);
-  expect(seen.sheet.written).toBe('(10 × 12/20) ÷ 10 = 60.0 %');
+  expect(gradeWritten(seen.sheet)).toBe('(10 × 12/20) ÷ 10 = 60.0 %');
   expect(seen.award?.earned).toBe(truth.award?.earned);
   expect(seen.award?.missing.join()).not.toMatch(/not passed|%/);
 });
@@ -410,4 +411,22 @@ test('a course may say how its grade comes about; what belongs to no lesson is d
     ).award?.missing ?? [];
   expect(missing(69_999).some((one) => one.startsWith('Course grade'))).toBe(true);
   expect(missing(70_000).some((one) => one.startsWith('Course grade'))).toBe(false);
+});
+
+test.each<[string, CourseDocument, LearnerRecords]>([
+  ['nothing done', base, noRecords],
+  ['everything done', base, everything],
+  ['a password that was not given', changedBy('read', { password: 'heron' }), records({})],
+  ['a password that was given', changedBy('read', { password: 'heron' }), records({ unlocked: new Set(['read']) })],
+  ['a lesson that waits', changedBy('quiz', { needs: ['read'] }), records({})],
+  ['finished at will', withCourse({ completion: { mode: 'free' } }), records({ finished: true })],
+])('a comparison of editions goes by what is shown: %s', (_name, document, own) => {
+  for (const day of [0, 1, 8]) {
+    const view = learnerView(document, clock, own, days(day));
+    const outcome = outcomeAt(document, clock, own, days(day));
+    expect(outcome.lessons.map(({ lesson, open, done }) => [lesson.id, open, done])).toEqual(
+      view.lessons.map(({ lesson, open, progress }) => [lesson.id, open, progress.state === 'done']),
+    );
+    expect([outcome.gradeText, outcome.complete]).toEqual([view.sheet.gradeText, view.completion.complete]);
+  }
 });

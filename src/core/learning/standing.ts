@@ -41,7 +41,8 @@ function heldSince(
   return since;
 }
 
-type Judged = {
+/** How a lesson stands for a learner. */
+export type Judged = {
   readonly lesson: LessonDocument;
   readonly done: boolean;
   /** Null: nothing there that could be passed. */

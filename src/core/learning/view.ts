@@ -38,7 +38,7 @@ import {
 } from '../release';
 import { gradingOf } from './grading';
 import type { Decision, LearnerRecords } from './records';
-import { standingOf } from './standing';
+import { type Judged, standingOf } from './standing';
 
 export type LessonView = {
   readonly lesson: LessonDocument;
@@ -99,13 +99,29 @@ export const fullPoints = (lesson: LessonDocument) => lessonKindOf(lesson.kind).
 /** How the grade of an edition comes about. */
 export const schemeOf = ({ course }: CourseDocument): GradeScheme => course.settings.grading ?? usualScheme;
 
+/** What follows from an edition alone, worked out once: editions never change, and each is met by many learners. */
+function once<T>(work: (document: CourseDocument) => T): (document: CourseDocument) => T {
+  const known = new WeakMap<CourseDocument, T>();
+  return (document) => {
+    const found = known.get(document);
+    if (found !== undefined) return found;
+    const made = work(document);
+    known.set(document, made);
+    return made;
+  };
+}
+
+/** The lessons of an edition that count for its grade. */
+const gradedLessons = once((document) => lessonsOf(document).filter((lesson) => isItem(lesson, lesson.questions)));
+
 /** What counts for the grade of an edition: its lessons in the order of the course, then what is given by hand alone. */
-export const gradeItems = (document: CourseDocument): GradeItem[] => [
-  ...lessonsOf(document)
-    .filter((lesson) => isItem(lesson, lesson.questions))
-    .map((lesson) => ({ id: lesson.id, title: lesson.title, weight: lesson.weight, of: fullPoints(lesson) })),
+export const gradeItems: (document: CourseDocument) => readonly GradeItem[] = once((document) => [
+  ...gradedLessons(document).map((lesson) => ({
+    ...{ id: lesson.id, title: lesson.title, weight: lesson.weight },
+    of: fullPoints(lesson),
+  })),
   ...schemeOf(document).own,
-];
+]);
 
 /** What was decided by hand about what belongs to no lesson: columns of their own, and the grade as a whole. */
 export const entriesByHand = (document: CourseDocument, { decisions }: LearnerRecords): [string, GradeEntry][] =>
@@ -168,39 +184,33 @@ const entryOf = (lesson: LessonDocument, records: LearnerRecords): GradeEntry | 
   isItem(lesson, lesson.questions) ? gradeEntry(lesson, records, false) : undefined;
 
 /** Whether a lesson is done and, where something was given, passed, by some records. */
-const judge = (lesson: LessonDocument, records: LearnerRecords, entry = entryOf(lesson, records)) => ({
+const judge = (lesson: LessonDocument, records: LearnerRecords, entry: GradeEntry | undefined) => ({
   done: isDone(lesson, records, entry),
   passed: entry ? hasPassed(lesson, entry) : null,
 });
 
-const judgedBy = (
-  lessons: readonly LessonDocument[],
-  records: LearnerRecords,
-  entries: ReadonlyMap<string, GradeEntry>,
-) => lessons.map((lesson) => ({ lesson, ...judge(lesson, records, entries.get(lesson.id)) }));
+/** The same where nothing has been looked up yet. */
+const judgeAlone = (lesson: LessonDocument, records: LearnerRecords) =>
+  judge(lesson, records, entryOf(lesson, records));
+const allAlone = (lessons: readonly LessonDocument[], records: LearnerRecords): Judged[] =>
+  lessons.map((lesson) => ({ lesson, ...judgeAlone(lesson, records) }));
 
-const awaitedLessons = new WeakMap<CourseDocument, ReadonlySet<string>>();
-/** The lessons of an edition that others wait for; worked out once, for editions never change. */
-function awaitedIn(document: CourseDocument): ReadonlySet<string> {
-  let known = awaitedLessons.get(document);
-  if (!known) {
-    known = new Set(
+/** The lessons of an edition that others wait for. */
+const awaitedIn = once(
+  (document): ReadonlySet<string> =>
+    new Set(
       document.sections.flatMap((section) => [
         ...lessonsAwaited(section.opens),
         ...section.lessons.flatMap((lesson) => [...lesson.needs, ...lessonsAwaited(lesson.opens)]),
       ]),
-    );
-    awaitedLessons.set(document, known);
-  }
-  return known;
-}
+    ),
+);
 
 /**
  * How far a learner has come with every lesson of an edition, whether anything waits for it or not: for plans to come.
  */
 export function wholeStanding(document: CourseDocument, clock: LearnerClock, records: LearnerRecords): Standing {
-  const all = lessonsOf(document);
-  return standingOf(judgedBy(all, records, new Map()), judge, records, clock);
+  return standingOf(allAlone(lessonsOf(document), records), judgeAlone, records, clock);
 }
 
 /** What is open for a learner and what comes next, without what it all comes to: no grades, no completion. */
@@ -212,7 +222,7 @@ export function releaseFor(
 ): { readonly release: ReleaseState; readonly standing: Standing } {
   const awaited = awaitedIn(document);
   const lessons = awaited.size === 0 ? [] : lessonsOf(document).filter(({ id }) => awaited.has(id));
-  const standing = standingOf(judgedBy(lessons, records, new Map()), judge, records, clock);
+  const standing = standingOf(allAlone(lessons, records), judgeAlone, records, clock);
   const { accessUntil } = records;
   return {
     release: releaseState(document.course, document.sections, { clock, standing, accessUntil }, nowMs),
@@ -226,13 +236,13 @@ export function releaseFor(
 export const waitsForDeeds = (document: CourseDocument): boolean => awaitedIn(document).size > 0;
 
 /** What a lesson waits for, each once; what has to be passed has to be done as well. */
-function waitsOf({ waits }: Opening, lessons: ReadonlyMap<string, LessonDocument>): readonly Awaited[] {
+function waitsOf({ waits }: Opening, lessons: ReadonlyMap<string, Judged>): readonly Awaited[] {
   if (waits.length === 0) return [];
   const found = new Map<string, Awaited>();
   for (const wait of waits) {
     if (wait.for === 'hand') continue;
     for (const id of wait.lessons) {
-      const lesson = lessons.get(id);
+      const lesson = lessons.get(id)?.lesson;
       if (lesson && found.get(id)?.until !== 'passed') found.set(id, { lesson, until: wait.for });
     }
   }
@@ -247,10 +257,65 @@ export function gradeEntries(
   now: Temporal.Instant,
 ): Map<string, GradeEntry> {
   const entries = new Map<string, GradeEntry>(entriesByHand(document, records));
-  for (const lesson of lessonsOf(document))
-    if (isItem(lesson, lesson.questions))
-      entries.set(lesson.id, gradeEntry(lesson, records, isDueBy(lesson, clock, records, now.epochMilliseconds)));
+  for (const lesson of gradedLessons(document))
+    entries.set(lesson.id, gradeEntry(lesson, records, isDueBy(lesson, clock, records, now.epochMilliseconds)));
   return entries;
+}
+
+/** How a learner stands in an edition at a moment, without what a page shows of it. */
+export type State = {
+  /** In the order of the course. */
+  readonly judged: readonly Judged[];
+  readonly entries: ReadonlyMap<string, GradeEntry>;
+  readonly release: ReleaseState;
+  /** It would be open, but asks for a password that was not given yet. */
+  readonly isLocked: (lesson: LessonDocument) => boolean;
+};
+
+export function stateAt(
+  document: CourseDocument,
+  clock: LearnerClock,
+  records: LearnerRecords,
+  now: Temporal.Instant,
+): State {
+  const entries = gradeEntries(document, clock, records, now);
+  const judged = lessonsOf(document).map((lesson): Judged => {
+    const { done, passed } = judge(lesson, records, entries.get(lesson.id));
+    return { lesson, done, passed };
+  });
+  const awaited = awaitedIn(document);
+  const standing = standingOf(
+    judged.filter(({ lesson }) => awaited.has(lesson.id)),
+    judgeAlone,
+    records,
+    clock,
+  );
+  const { accessUntil, unlocked } = records;
+  const learner = { clock, standing, accessUntil };
+  return {
+    ...{ judged, entries },
+    release: releaseState(document.course, document.sections, learner, now.epochMilliseconds),
+    isLocked: ({ id, password }) => password !== '' && !unlocked.has(id),
+  };
+}
+
+/** What is open, done and graded, as a comparison of editions asks for it: for everybody in a course one after the other. */
+export function outcomeAt(
+  document: CourseDocument,
+  clock: LearnerClock,
+  records: LearnerRecords,
+  now: Temporal.Instant,
+) {
+  const { judged, entries, release, isLocked } = stateAt(document, clock, records, now);
+  return {
+    lessons: judged.map(({ lesson, done }) => ({
+      lesson,
+      done,
+      open: release.of.get(lesson.id)?.open === true && !isLocked(lesson),
+    })),
+    gradeText: sheetOf(document, entries).gradeText,
+    complete: completion(document.course.completion, judged, records.finished).complete,
+  };
 }
 
 /** The course as a learner meets it at a moment: what is open, done, due and graded. */
@@ -260,40 +325,27 @@ export function learnerView(
   records: LearnerRecords,
   now: Temporal.Instant,
 ): LearnerView {
-  const nowMs = now.epochMilliseconds;
-  const all = lessonsOf(document);
-  const entries = gradeEntries(document, clock, records, now);
-  const byId = new Map(all.map((lesson) => [lesson.id, lesson]));
-  const judged = judgedBy(all, records, entries);
-  const done = new Set(judged.flatMap((one) => (one.done ? [one.lesson.id] : [])));
-  const awaited = awaitedIn(document);
-  const standing = standingOf(
-    judged.filter(({ lesson }) => awaited.has(lesson.id)),
-    judge,
-    records,
-    clock,
-  );
-  const { accessUntil } = records;
-  const release = releaseState(document.course, document.sections, { clock, standing, accessUntil }, nowMs);
+  const { judged, entries, release, isLocked } = stateAt(document, clock, records, now);
+  const byId = new Map(judged.map((one) => [one.lesson.id, one]));
   const sections = document.sections.map((section, s) => ({
     section,
     lessons: section.lessons.map((lesson, l): LessonView => {
       const state = release.of.get(lesson.id) as Release;
       const kept = records.progress.get(lesson.id) ?? noProgress;
-      const asksPassword = lesson.password !== '' && !records.unlocked.has(lesson.id);
-      const entry = entries.get(lesson.id);
+      const { done = false, passed = null } = byId.get(lesson.id) ?? {};
+      const locked = isLocked(lesson);
       return {
         lesson,
         number: `${s + 1}.${l + 1}`,
         opening: state.opening,
-        open: state.open && !asksPassword,
-        locked: state.open && asksPassword,
+        open: state.open && !locked,
+        locked: state.open && locked,
         waitsFor: waitsOf(state.opening, byId),
         waitsForHand: state.opening.waits.some((wait) => wait.for === 'hand'),
         closesAt: state.closesAt,
         closedSince: state.closedSince,
-        progress: done.has(lesson.id) ? { ...kept, state: 'done' } : kept,
-        passed: entry ? hasPassed(lesson, entry) : null,
+        progress: done ? { ...kept, state: 'done' } : kept,
+        passed,
         isForOthers: !isFor(lesson.quiz?.forWhom, records.belongs),
       };
     }),
@@ -314,17 +366,8 @@ export function whole(
   const { document, now, sections, sheet } = parts;
   const nowMs = now.epochMilliseconds;
   const lessons = sections.flatMap((section) => section.lessons);
-  const reached = completion(
-    document.course.completion,
-    lessons.map(({ lesson, progress, passed }) => ({
-      id: lesson.id,
-      title: lesson.title,
-      required: lesson.required,
-      done: progress.state === 'done',
-      passed,
-    })),
-    finished,
-  );
+  const judged = lessons.map(({ lesson, progress, passed }) => ({ lesson, done: progress.state === 'done', passed }));
+  const reached = completion(document.course.completion, judged, finished);
   let opensNext: LessonView | null = null;
   let [done, minutesLeft] = [0, 0];
   for (const view of lessons) {

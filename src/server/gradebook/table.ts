@@ -5,6 +5,7 @@ import type { CourseDocument } from '@/core/outline';
 import type { EnrolledLearner } from '../enrolment';
 import { recordsOf } from '../learning';
 import type { Database } from '../platform/database';
+import { turns } from '../platform/turns';
 
 /** A learner's row of the gradebook: what they have for each item, what of it was decided by hand, and the grade. */
 export type GradeRow = PackedRow & {
@@ -32,16 +33,18 @@ export async function gradeRows(
   if (learners.length === 0) return [];
   const items = gradeItems(document);
   const records = await recordsOf(db, learners);
-  return learners.flatMap(({ enrolmentId, learnerId, name, email, cohort, clock }) => {
+  const rows: GradeRow[] = [];
+  const turn = turns();
+  for (const { enrolmentId, learnerId, name, email, cohort, clock } of learners) {
+    await turn();
     const own = records.get(enrolmentId);
-    if (!own) return [];
+    if (!own) continue;
     const decided = [...own.decisions].map(([id, { kind, points, reason }]) => [id, { kind, points, reason }]);
-    return [
-      {
-        ...packed(items, gradeEntries(document, clock, own, now)),
-        ...{ learnerId, name, email, cohort: cohort?.name ?? null },
-        decided: Object.fromEntries(decided),
-      },
-    ];
-  });
+    rows.push({
+      ...packed(items, gradeEntries(document, clock, own, now)),
+      ...{ learnerId, name, email, cohort: cohort?.name ?? null },
+      decided: Object.fromEntries(decided),
+    });
+  }
+  return rows;
 }

@@ -5,6 +5,7 @@ import { learnersOf } from '../enrolment';
 import { mediaOfCourse } from '../media';
 import { composeDocument, editionDocument, liveDocument, loadOutline, poolsIn } from '../outline';
 import type { Database } from '../platform/database';
+import { turns } from '../platform/turns';
 import { underWayIn } from '../quiz/records';
 import { courseHead, recordsOf } from './queries';
 
@@ -35,12 +36,15 @@ export async function previewEdition(
   const learners = await learnersOf(db, courseId);
   const records = await recordsOf(db, learners);
   const open = await underWayIn(db, courseId);
-  const touched = learners.flatMap(({ enrolmentId, learnerId, name, clock }): LearnerEffect[] => {
+  const touched: LearnerEffect[] = [];
+  const turn = turns();
+  for (const { enrolmentId, learnerId, name, clock } of learners) {
+    await turn();
     const own = records.get(enrolmentId);
-    const underWay = open.filter((row) => row.enrolmentId === enrolmentId).map((row) => row.lessonId);
-    const effect = own && effectOn(before, after, { clock, records: own, underWay }, now);
-    return effect ? [{ learnerId, name, effect }] : [];
-  });
+    const learner = own && { clock, records: own, underWay: open.get(enrolmentId) ?? [] };
+    const effect = learner && effectOn(before, after, learner, now);
+    if (effect) touched.push({ learnerId, name, effect });
+  }
   return { learners: learners.length, touched, sides: sideBySide(before, after) };
 }
 

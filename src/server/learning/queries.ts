@@ -9,6 +9,7 @@ import { coursesTakenBy, type EnrolledLearner, enrolledLearner, instantFrom } fr
 import { decisionsOf } from '../gradebook/records';
 import { type CourseHead, course, courseBySlug, editionDocument } from '../outline';
 import type { Database } from '../platform/database';
+import { turns } from '../platform/turns';
 import { quizResults } from '../quiz/records';
 import { progressOf } from '../record';
 import { lessonUnlock } from './schema';
@@ -146,7 +147,9 @@ export async function learningOf(
   const all = await recordsOf(db, learners);
   const documents = new Map<string, CourseDocument | null>();
   const found: Learning[] = [];
+  const turn = turns();
   for (const learner of learners) {
+    await turn();
     const editionId = learner.editionId ?? head.liveEditionId;
     const records = all.get(learner.enrolmentId);
     if (!editionId || !records) continue;

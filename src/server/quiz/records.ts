@@ -44,8 +44,12 @@ export async function quizResults(
 }
 
 /** Where somebody is sitting a quiz of a course, and has not handed it in. */
-export const underWayIn = (db: Database, courseId: string): Promise<Place[]> =>
-  db
+export async function underWayIn(db: Database, courseId: string): Promise<ReadonlyMap<string, readonly string[]>> {
+  const rows = await db
     .select({ enrolmentId: sitting.enrolmentId, lessonId: sitting.lessonId })
     .from(sitting)
     .where(and(eq(sitting.courseId, courseId), isNull(sitting.handedInAt)));
+  const found = new Map<string, string[]>();
+  for (const { enrolmentId, lessonId } of rows) found.set(enrolmentId, [...(found.get(enrolmentId) ?? []), lessonId]);
+  return found;
+}

@@ -34,7 +34,7 @@ const ownerOf = async () => {
  * A school as large as one may become: 100,000 people, 51,000 lessons, and a course with 60 quizzes that 5,000 take and
  * have half done. Gives back that course.
  */
-function fill(): Promise<string> {
+export function crowdedCourse(): Promise<string> {
   filled ??= (async () => {
     const db = database();
     await db.execute(sql`insert into "user" (id, name, email, role)
@@ -80,7 +80,7 @@ const bare = async () => ({
 
 /** The gradebook of 5,000 learners and 60 items, beside an empty page. */
 export async function longLists(): Promise<void> {
-  const courseId = await fill();
+  const courseId = await crowdedCourse();
   const owner = await signedIn('ines@wendwater.example');
   const p50 = async (path: string) => quantile(await times(12, () => fetchPage(path, owner)), 0.5);
   const blank = { what: 'an empty page, p50', value: await p50('/blank') };
@@ -98,7 +98,7 @@ export async function longLists(): Promise<void> {
 
 /** Questions the application asks again and again, in a large school, beside a bare statement. */
 export async function queries(): Promise<void> {
-  const courseId = await fill();
+  const courseId = await crowdedCourse();
   const db = database();
   const beside = await bare();
   const one = 'crowd-4321';
@@ -124,7 +124,7 @@ export async function queries(): Promise<void> {
 
 /** The search over everything, beside reading the same tables once without any index. */
 export async function search(): Promise<void> {
-  await fill();
+  await crowdedCourse();
   const owner = await ownerOf();
   const scan = {
     what: 'both tables read through once',

@@ -8,6 +8,7 @@ import { marking } from './marking';
 import { largeLibrary, largeUpload, pageWeights, stops } from './media';
 import { outbox } from './messages';
 import { answers, crowd, firstScripts } from './pages';
+import { previews } from './previews';
 import { boards, nextMoments } from './release';
 import { figures, saves } from './sittings';
 
@@ -36,6 +37,7 @@ const measures: { readonly [name: string]: () => Promise<void> } = {
   awards,
   checks,
   'long-lists': longLists,
+  previews,
   queries,
   search,
 };

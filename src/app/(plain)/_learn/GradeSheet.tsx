@@ -1,5 +1,6 @@
+import { gradeWritten, partWritten } from '@/core/gradebook';
 import { pointsText, toShort } from '@/core/kernel/exact';
-import type { LearnerView } from '@/core/learning';
+import { type LearnerView, schemeOf } from '@/core/learning';
 import wordStyles from '@/ui/plain/words.module.css';
 import { TableHead } from '@/ui/table/TableHead';
 import styles from './learn.module.css';
@@ -16,18 +17,18 @@ export function GradeSheet({ view, place }: { readonly view: LearnerView; readon
       <h1>My grades</h1>
       <table className={work.table}>
         <TableHead names={['What', 'Points', 'Weight', 'Why']} />
-        {view.sheet.parts.map(({ category, lines, weight, written }) => (
-          <tbody key={category?.id ?? ''}>
-            {category && (
+        {view.sheet.parts.map((part) => (
+          <tbody key={part.category?.id ?? ''}>
+            {part.category && (
               <tr>
                 <th scope="rowgroup" colSpan={2}>
-                  <bdi>{category.title}</bdi>
+                  <bdi>{part.category.title}</bdi>
                 </th>
-                <td>{weight}</td>
-                <td>{written}</td>
+                <td>{part.weight}</td>
+                <td>{partWritten(part)}</td>
               </tr>
             )}
-            {lines.map((line) => (
+            {part.lines.map((line) => (
               <tr key={line.item.id}>
                 <th scope="row">
                   {lessons.has(line.item.id) ? (
@@ -51,7 +52,7 @@ export function GradeSheet({ view, place }: { readonly view: LearnerView; readon
       </table>
       <section className={styles.award} aria-label="The sum">
         <h2>Your grade, written out</h2>
-        <p>{view.sheet.written}</p>
+        <p>{gradeWritten(view.sheet, schemeOf(view.document))}</p>
         {view.sheet.byHand !== null && (
           <p>
             <b>{view.sheet.gradeText}</b>, set by hand: <bdi>{view.sheet.byHand}</bdi>

@@ -1,9 +1,10 @@
 import { courseDoor } from '@/app/_server/doors';
+import { gradeWritten } from '@/core/gradebook';
 import { toShort } from '@/core/kernel/exact';
 import { personIdIn } from '@/core/kernel/ids';
 import { findIn, pageIn } from '@/core/kernel/page';
 import { dayText, type Names } from '@/core/kernel/time';
-import { gradeItems } from '@/core/learning';
+import { gradeItems, schemeOf } from '@/core/learning';
 import { findLesson, numberOf } from '@/core/outline';
 import {
   type CertificateRow,
@@ -100,6 +101,7 @@ function runRow(
   certificate: CertificateRow | undefined,
   names: Names,
 ): RunRow {
+  const written = gradeWritten(view.sheet, schemeOf(view.document));
   return {
     learnerId: learner.learnerId,
     number: learner.number,
@@ -122,9 +124,7 @@ function runRow(
     next: view.next ? `${view.next.number} ${view.next.lesson.title}` : null,
     grade: view.sheet.gradeText,
     sum:
-      view.sheet.byHand === null
-        ? view.sheet.written
-        : `${view.sheet.written}; set by hand to ${view.sheet.gradeText}: ${view.sheet.byHand}`,
+      view.sheet.byHand === null ? written : `${written}; set by hand to ${view.sheet.gradeText}: ${view.sheet.byHand}`,
     complete: view.completion.complete,
     missing: view.completion.missing,
     certificate: certificate?.number ?? null,

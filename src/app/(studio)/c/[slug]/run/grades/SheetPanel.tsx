@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react';
 import { ask } from '@/app/_client/act';
-import { gradeSheet, unpacked, wholeItem } from '@/core/gradebook';
+import { gradeSheet, gradeWritten, partWritten, unpacked, wholeItem } from '@/core/gradebook';
 import { pointsText } from '@/core/kernel/exact';
 import { namesNow } from '@/core/kernel/locale';
 import { dateTimeText, Temporal } from '@/core/kernel/time';
@@ -30,14 +30,14 @@ export function SheetPanel({ courseId, row, known, lessons, rules, itemId }: Pro
         <bdi>{row.name}</bdi>, written out
       </h3>
       <div className={styles.sum}>
-        {sheet.parts.map(({ category, lines, written, weight }) => (
-          <div key={category?.id ?? ''}>
-            {category && (
+        {sheet.parts.map((part) => (
+          <div key={part.category?.id ?? ''}>
+            {part.category && (
               <p>
-                <b>{category.title}</b>, weight {weight}
+                <b>{part.category.title}</b>, weight {part.weight}
               </p>
             )}
-            {lines.map(({ item, entry, isLeftOut, share, why }) => (
+            {part.lines.map(({ item, entry, isLeftOut, share, why }) => (
               <p key={item.id} data-out={share === null || isLeftOut || undefined} title={why}>
                 {entry.state === 'points' ? (
                   <>
@@ -49,10 +49,10 @@ export function SheetPanel({ courseId, row, known, lessons, rules, itemId }: Pro
                 {item.title} <span className={styles.quiet}>{why}</span>
               </p>
             ))}
-            {category && <p className={styles.quiet}>{written}</p>}
+            {part.category && <p className={styles.quiet}>{partWritten(part)}</p>}
           </div>
         ))}
-        <p className={styles.total}>{sheet.written}</p>
+        <p className={styles.total}>{gradeWritten(sheet, rules.scheme)}</p>
         {sheet.byHand !== null && (
           <p>
             <b>{sheet.gradeText}</b>, set by hand: <bdi>{sheet.byHand}</bdi>
