@@ -13,7 +13,7 @@ type FieldProps = {
 
 function Field({ typed, most, hint, unit, onType }: FieldProps) {
   return (
-    <label className={styles.typedField}>
+    <label className={styles.typedField} data-number={hint !== undefined || undefined}>
       <span className="visually-hidden">Your answer</span>
       <input
         className={controls.input}

@@ -59,7 +59,7 @@ export function ShareFields({ certificateId, address, words, hasGrade, ...shown 
       )}
       {!isPrivate && (
         <>
-          <p>
+          <p className={styles.links}>
             <button
               type="button"
               className={controls.button}
@@ -67,7 +67,7 @@ export function ShareFields({ certificateId, address, words, hasGrade, ...shown 
               onClick={() => copy(address, 'The address')}
             >
               Copy the address
-            </button>{' '}
+            </button>
             <button
               type="button"
               className={controls.button}

@@ -38,7 +38,7 @@ export default async function MyCertificates() {
       <LearnerBar name={person.name} />
       <main className={learn.cards}>
         <h1>My certificates</h1>
-        <p>
+        <p className={styles.back}>
           <a href="/learn">My courses</a>
         </p>
         {rows.length === 0 && (

@@ -103,17 +103,18 @@ export function BankDesk({ opens, outcomes, zone }: Props) {
           data={questionKinds.map((kind) => ({ value: kind, label: kindOf(kind).title }))}
           onChange={(kind) => change({ kind: kind ?? '' })}
         />
-        <span className={wordStyles.spring} />
-        <Button variant="default" leftSection={<IconFolderPlus size={16} />} onClick={() => setCategory('new')}>
-          Category
-        </Button>
-        <Button variant="default" leftSection={<IconFileImport size={16} />} onClick={() => setBringing(true)}>
-          Bring in
-        </Button>
-        <TakeOut address={`/api/bank/file?${new URLSearchParams(wish)}`} />
-        <Button leftSection={<IconPlus size={16} />} onClick={add}>
-          Question
-        </Button>
+        <div className={styles.deeds}>
+          <Button variant="default" leftSection={<IconFolderPlus size={16} />} onClick={() => setCategory('new')}>
+            Category
+          </Button>
+          <Button variant="default" leftSection={<IconFileImport size={16} />} onClick={() => setBringing(true)}>
+            Bring in
+          </Button>
+          <TakeOut address={`/api/bank/file?${new URLSearchParams(wish)}`} />
+          <Button leftSection={<IconPlus size={16} />} onClick={add}>
+            Question
+          </Button>
+        </div>
       </div>
       <div className={styles.side}>
         {bank && <BankNav bank={bank} wish={wish} onChange={change} />}

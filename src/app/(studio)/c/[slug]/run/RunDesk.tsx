@@ -108,13 +108,15 @@ export function RunDesk({
         <span className={styles.quiet} role="status">
           {numberText(found)} of {numberText(what === 'learners' ? counts.learners : counts.awards)} {what}
         </span>
-        <Link href={`${path}/grades`}>Whole gradebook, and what if</Link>
-        <Link href={`${path}/messages`}>Messages</Link>
-        {selected && (
-          <Anchor component="button" type="button" onClick={() => setSelectedId(null)}>
-            Enrol somebody
-          </Anchor>
-        )}
+        <div className={styles.ways}>
+          <Link href={`${path}/grades`}>Whole gradebook, and what if</Link>
+          <Link href={`${path}/messages`}>Messages</Link>
+          {selected && (
+            <Anchor component="button" type="button" onClick={() => setSelectedId(null)}>
+              Enrol somebody
+            </Anchor>
+          )}
+        </div>
       </div>
       {isPublished && show === 'certificates' && (
         <IssueMany courseId={courseId} cohorts={cohorts} count={counts.awards} />

@@ -113,7 +113,7 @@ export function ShareDesk({ courseId, lessonId, markers, free, work, parts }: Pr
       {parts.length > 1 && markers.length > 0 && (
         <section aria-labelledby="by-part">
           <h2 id="by-part">By question</h2>
-          <p className={styles.quiet}>
+          <p className={styles.about}>
             What is with one marker is marked by them over all work, and by nobody else. The rest stays with whoever has
             the work, and a piece that was given to somebody below is theirs as a whole.
           </p>
