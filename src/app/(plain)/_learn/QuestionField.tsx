@@ -35,7 +35,7 @@ export function QuestionField(props: Props) {
       <legend>
         {says.includes('number') && <span className={styles.number}>{number}</span>}{' '}
         <Worded text={question.prompt} formulas={question.formulas} />{' '}
-        <span className={styles.facts}>{facts.join(' · ')}</span>
+        <span className={styles.said}>{facts.join(' · ')}</span>
       </legend>
       <QuestionShows media={question.media} />
       <Part
