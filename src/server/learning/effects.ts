@@ -19,13 +19,14 @@ export type EditionPreview = {
 
 /**
  * What another edition would bring, before it is made: every field side by side, and whom it touches,
- * worked out on the learners there are. Without an edition the working copy is meant.
+ * worked out on the learners there are. Without an edition the working copy is meant. Null where there is none, and when
+ * nobody waits for it any more.
  */
 export async function previewEdition(
   db: Database,
   courseId: string,
   editionId: string | null,
-  now = Temporal.Now.instant(),
+  { now = Temporal.Now.instant(), signal }: { readonly now?: Temporal.Instant; readonly signal?: AbortSignal } = {},
 ): Promise<EditionPreview | null> {
   const head = await courseHead(db, courseId);
   if (!head) return null;
@@ -40,6 +41,7 @@ export async function previewEdition(
   const turn = turns();
   for (const { enrolmentId, learnerId, name, clock } of learners) {
     await turn();
+    if (signal?.aborted) return null;
     const own = records.get(enrolmentId);
     const learner = own && { clock, records: own, underWay: open.get(enrolmentId) ?? [] };
     const effect = learner && effectOn(before, after, learner, now);

@@ -18,15 +18,14 @@ export function useEditionPreview(
   const [preview, setPreview] = useState<Preview | 'failed' | null>(null);
   useEffect(() => {
     if (!wanted) return;
-    let current = true;
+    const asking = new AbortController();
     setPreview(null);
-    fetch(`/api/course/${courseId}/preview${editionId ? `?edition=${editionId}` : ''}`)
+    fetch(`/api/course/${courseId}/preview${editionId ? `?edition=${editionId}` : ''}`, { signal: asking.signal })
       .then(async (answer) => (answer.ok ? ((await answer.json()) as Preview) : 'failed'))
       .catch(() => 'failed' as const)
-      .then((found) => current && setPreview(found));
-    return () => {
-      current = false;
-    };
+      .then((found) => asking.signal.aborted || setPreview(found));
+    // For a large course it takes a while: nobody works it out for who has gone.
+    return () => asking.abort();
   }, [courseId, editionId, wanted]);
   return preview;
 }

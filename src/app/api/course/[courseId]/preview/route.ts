@@ -6,6 +6,6 @@ import { editionsOf } from '@/server/outline';
 export const GET = forCourse(async ({ request, db, courseId }) => {
   const editionId = new URL(request.url).searchParams.get('edition');
   const known = editionId === null || (await editionsOf(db, courseId)).some((edition) => edition.id === editionId);
-  const preview = known ? await previewEdition(db, courseId, editionId) : null;
+  const preview = known ? await previewEdition(db, courseId, editionId, { signal: request.signal }) : null;
   return Response.json(preview, { status: preview ? 200 : 404 });
 });
