@@ -3,9 +3,8 @@ import { Temporal } from '@/core/kernel/time';
 import { gradeEntries, gradeItems } from '@/core/learning';
 import type { CourseDocument } from '@/core/outline';
 import type { EnrolledLearner } from '../enrolment';
-import { recordsOf } from '../learning';
+import { withRecords } from '../learning';
 import type { Database } from '../platform/database';
-import { turns } from '../platform/turns';
 
 /** A learner's row of the gradebook: what they have for each item, what of it was decided by hand, and the grade. */
 export type GradeRow = PackedRow & {
@@ -30,18 +29,13 @@ export async function gradeRows(
   learners: readonly EnrolledLearner[],
   now = Temporal.Now.instant(),
 ): Promise<GradeRow[]> {
-  if (learners.length === 0) return [];
   const items = gradeItems(document);
-  const records = await recordsOf(db, learners);
   const rows: GradeRow[] = [];
-  const turn = turns();
-  for (const { enrolmentId, learnerId, name, email, cohort, clock } of learners) {
-    await turn();
-    const own = records.get(enrolmentId);
-    if (!own) continue;
-    const decided = [...own.decisions].map(([id, { kind, points, reason }]) => [id, { kind, points, reason }]);
+  for await (const { learner, records } of withRecords(db, learners)) {
+    const { learnerId, name, email, cohort, clock } = learner;
+    const decided = [...records.decisions].map(([id, { kind, points, reason }]) => [id, { kind, points, reason }]);
     rows.push({
-      ...packed(items, gradeEntries(document, clock, own, now)),
+      ...packed(items, gradeEntries(document, clock, records, now)),
       ...{ learnerId, name, email, cohort: cohort?.name ?? null },
       decided: Object.fromEntries(decided),
     });

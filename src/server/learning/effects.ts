@@ -5,9 +5,8 @@ import { learnersOf } from '../enrolment';
 import { mediaOfCourse } from '../media';
 import { composeDocument, editionDocument, liveDocument, loadOutline, poolsIn } from '../outline';
 import type { Database } from '../platform/database';
-import { turns } from '../platform/turns';
 import { underWayIn } from '../quiz/records';
-import { courseHead, recordsOf } from './queries';
+import { courseHead, withRecords } from './queries';
 
 export type LearnerEffect = { readonly learnerId: string; readonly name: string; readonly effect: Effect };
 export type EditionPreview = {
@@ -35,16 +34,12 @@ export async function previewEdition(
   const before = await liveDocument(db, head.liveEditionId);
   if (!before) return { learners: 0, touched: [], sides: [] };
   const learners = await learnersOf(db, courseId);
-  const records = await recordsOf(db, learners);
   const open = await underWayIn(db, courseId);
   const touched: LearnerEffect[] = [];
-  const turn = turns();
-  for (const { enrolmentId, learnerId, name, clock } of learners) {
-    await turn();
+  for await (const { learner, records } of withRecords(db, learners)) {
     if (signal?.aborted) return null;
-    const own = records.get(enrolmentId);
-    const learner = own && { clock, records: own, underWay: open.get(enrolmentId) ?? [] };
-    const effect = learner && effectOn(before, after, learner, now);
+    const { enrolmentId, learnerId, name, clock } = learner;
+    const effect = effectOn(before, after, { clock, records, underWay: open.get(enrolmentId) ?? [] }, now);
     if (effect) touched.push({ learnerId, name, effect });
   }
   return { learners: learners.length, touched, sides: sideBySide(before, after) };

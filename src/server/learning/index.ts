@@ -12,4 +12,5 @@ export {
   recordsAlone,
   recordsOf,
   releaseOf,
+  withRecords,
 } from './queries';

@@ -70,6 +70,29 @@ export async function recordsOf(
   return all;
 }
 
+/** How many are read together. */
+const together = 200;
+
+/**
+ * Learners with their records, one after the other: read some at a time, and with turns for whatever else the process
+ * is asked. Those of a large course at once would keep it from everything else for seconds.
+ */
+export async function* withRecords(
+  db: Database,
+  learners: readonly EnrolledLearner[],
+): AsyncGenerator<{ readonly learner: EnrolledLearner; readonly records: LearnerRecords }> {
+  const turn = turns();
+  for (let from = 0; from < learners.length; from += together) {
+    const some = learners.slice(from, from + together);
+    const all = await recordsOf(db, some);
+    for (const learner of some) {
+      await turn();
+      const records = all.get(learner.enrolmentId);
+      if (records) yield { learner, records };
+    }
+  }
+}
+
 export type Learning = {
   readonly head: CourseHead;
   readonly editionId: string;
@@ -143,16 +166,11 @@ export async function learningOf(
   learners: readonly EnrolledLearner[],
   now = Temporal.Now.instant(),
 ): Promise<Learning[]> {
-  if (learners.length === 0) return [];
-  const all = await recordsOf(db, learners);
   const documents = new Map<string, CourseDocument | null>();
   const found: Learning[] = [];
-  const turn = turns();
-  for (const learner of learners) {
-    await turn();
+  for await (const { learner, records } of withRecords(db, learners)) {
     const editionId = learner.editionId ?? head.liveEditionId;
-    const records = all.get(learner.enrolmentId);
-    if (!editionId || !records) continue;
+    if (!editionId) continue;
     if (!documents.has(editionId)) documents.set(editionId, await editionDocument(db, editionId));
     const document = documents.get(editionId);
     const at = learner.endedAt ? instantFrom(learner.endedAt) : now;
