@@ -76,6 +76,7 @@ export default defineConfig({
           globalSetup: ['src/server/testing/global-setup.ts'],
           testTimeout: 60_000,
           hookTimeout: 60_000,
+          // One more than cores: some tests wait for a queue, a limit or a thread, and another file goes on meanwhile.
           maxWorkers: 3,
         },
       },
