@@ -70,8 +70,8 @@ export async function recordsOf(
   return all;
 }
 
-/** How many are read together. */
-const together = 200;
+/** How many are read together: as many as a page of them shows. */
+const together = 100;
 
 /**
  * Learners with their records, one after the other: read some at a time, and with turns for whatever else the process

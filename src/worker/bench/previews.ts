@@ -45,6 +45,6 @@ export async function previews(): Promise<void> {
     value: preview.stall,
     unit: 'ms',
     beside: { what: 'while it is read at once', value: read.stall },
-    most: 0.3,
+    most: 0.5,
   });
 }
