@@ -3,7 +3,7 @@ import type { Temporal } from '../kernel/time';
 import { type CourseDocument, findLesson } from '../outline';
 import type { LearnerClock } from '../release';
 import type { LearnerRecords } from './records';
-import { outcomeAt } from './view';
+import { outcomeAt } from './state';
 
 /** What another edition would mean for one learner, worked out from their own records. Titles are those they know. */
 export type Effect = {

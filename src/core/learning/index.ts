@@ -6,18 +6,6 @@ export { recordsAtPace } from './pace';
 export { type Decision, type LearnerRecords, noRecords, type Work } from './records';
 export { sampleView } from './sample';
 export { type Shown, shownOf, throughOwnEyes } from './shown';
-export {
-  type Awaited,
-  fullPoints,
-  gradeEntries,
-  gradeEntry,
-  gradeItems,
-  type LearnerView,
-  type LessonView,
-  learnerView,
-  type SectionView,
-  schemeOf,
-  waitsForDeeds,
-  wholeStanding,
-} from './view';
+export { fullPoints, gradeEntries, gradeEntry, gradeItems, schemeOf, waitsForDeeds, wholeStanding } from './state';
+export { type Awaited, type LearnerView, type LessonView, learnerView, type SectionView } from './view';
 export { type WeekEntry, weekOf } from './week';

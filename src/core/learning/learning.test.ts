@@ -5,8 +5,8 @@ import { add, divide, multiply, rational } from '../kernel/exact';
 import { type CourseDocument, type LessonDocument, newCourse, newQuestion } from '../outline';
 import { noProgress } from '../record';
 import { effectOn, type LearnerRecords, learnerView, noRecords, recordsAtPace, shownOf, throughOwnEyes } from './index';
+import { outcomeAt } from './state';
 import { clock, days, lesson } from './testing';
-import { outcomeAt } from './view';
 
 const question = {
   ...newQuestion('q1', 'quiz', 'a0', 'number'),

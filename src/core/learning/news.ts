@@ -2,7 +2,7 @@ import { type Meeting, meetingsOf } from '../live';
 import { type CourseDocument, type LessonDocument, lessonsOf } from '../outline';
 import type { LearnerClock, Release } from '../release';
 import type { LearnerRecords } from './records';
-import { releaseFor } from './view';
+import { releaseFor } from './state';
 
 /** What somebody has been told of a course in one enrolment, or has found there when they came. */
 export type Known = {

@@ -3,7 +3,8 @@ import { Temporal } from '../kernel/time';
 import { orElse } from '../kernel/words';
 import type { LessonDocument } from '../outline';
 import type { LearnerRecords } from './records';
-import { entriesByHand, type LearnerView, type LessonView, sheetOf, whole } from './view';
+import { entriesByHand, sheetOf } from './state';
+import { type LearnerView, type LessonView, whole } from './view';
 
 /** What a learner may see of a result: that it is there, its points and whether it was passed, the right answers. */
 export type Shown = { readonly points: boolean; readonly answers: boolean };
