@@ -229,7 +229,13 @@ export async function newLearner(context: BrowserContext, email: string, slug: s
 export async function openBuild(page: Page): Promise<void> {
   await page.goto('/c/stream-survey/build');
   await page.getByRole('treeitem', { name: /Reading the staff gauge/ }).click();
-  await page.getByRole('radiogroup', { name: 'How ready it is' }).getByText('Planned', { exact: true }).click();
+  const ready = page.getByRole('radiogroup', { name: 'How ready it is' });
+  const top = async () => (await ready.boundingBox())?.y ?? 0;
+  const before = await top();
+  // What comes in later moves nothing under whoever is about to press.
+  await expect(page.getByLabel('Choose a film')).toBeAttached();
+  expect(Math.abs((await top()) - before)).toBeLessThan(5);
+  await ready.getByText('Planned', { exact: true }).click();
 }
 
 /** Publishes what has been changed in the sample course. */

@@ -1,5 +1,6 @@
 'use client';
 import dynamic from 'next/dynamic';
+import { useEffect } from 'react';
 import { useDesk } from '../_course/CourseProvider';
 import { markedRows } from '../build/actions';
 import styles from './inspector.module.css';
@@ -18,6 +19,11 @@ const CourseInspector = dynamic(() => import('./CourseInspector').then((module) 
 export function Inspector() {
   const { state, store } = useDesk();
   const { selection, outline } = state;
+  // What a lesson with a file needs is there before somebody opens one.
+  useEffect(() => {
+    const timer = setTimeout(() => void import('./MediaPart'), 500);
+    return () => clearTimeout(timer);
+  }, []);
   const lesson = selection?.table === 'lesson' ? outline.lesson[selection.id] : undefined;
   const section = selection?.table === 'section' ? outline.section[selection.id] : undefined;
   if (state.marked.size > 1) {

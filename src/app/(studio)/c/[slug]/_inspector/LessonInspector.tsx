@@ -32,8 +32,11 @@ import { PlanPart } from './PlanPart';
 import { RemoveButton } from './RemoveButton';
 import { RuleField } from './RuleField';
 
-// Uploading is needed only where a lesson has a file.
-const MediaPart = dynamic(() => import('./MediaPart').then((module) => module.MediaPart), { ssr: false });
+// Uploading is needed only where a lesson has a file. Its room is kept: nothing moves under whoever is about to press.
+const MediaPart = dynamic(() => import('./MediaPart').then((module) => module.MediaPart), {
+  ssr: false,
+  loading: () => <div className={styles.mediaRoom} />,
+});
 
 const downloadChoices: readonly (readonly [name: string, value: boolean])[] = [
   ['yes', true],

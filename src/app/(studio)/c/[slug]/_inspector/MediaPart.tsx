@@ -114,7 +114,12 @@ function Preview({ media }: { readonly media: MediaFacts }) {
     <>
       {media.posterHash && (
         <div className={styles.media}>
-          <img src={`/files/${media.id}/poster?${media.posterHash.slice(0, 8)}`} alt="" />
+          <img
+            src={`/files/${media.id}/poster?${media.posterHash.slice(0, 8)}`}
+            alt=""
+            width={media.width ?? undefined}
+            height={media.height ?? undefined}
+          />
           {media.seconds !== null && <span className={styles.length}>{secondText(media.seconds * 1000)}</span>}
         </div>
       )}
