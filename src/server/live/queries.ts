@@ -1,4 +1,4 @@
-import { and, asc, count, desc, eq, inArray } from 'drizzle-orm';
+import { and, asc, desc, eq, inArray } from 'drizzle-orm';
 import type { Temporal } from '@/core/kernel/time';
 import { attendedMs, isHere, type RoomFacts, type RoomState, roomState } from '@/core/live';
 import { instantFrom } from '../enrolment';
@@ -59,17 +59,16 @@ export async function roomView(db: Database, door: AtDoor, now: Temporal.Instant
   const byPerson = new Map<string, { from: number; until: number }[]>();
   for (const { personId, from, until } of stays)
     byPerson.set(personId, [...(byPerson.get(personId) ?? []), { from: msOf(from) ?? 0, until: msOf(until) ?? 0 }]);
+  const most = state === 'over' ? mostLines.over : mostLines.talking;
   const lines = await db
     .select({ id: liveLine.id, name: user.name, at: liveLine.at, words: liveLine.words })
     .from(liveLine)
     .innerJoin(user, eq(user.id, liveLine.personId))
     .where(eq(liveLine.roomId, room.id))
     .orderBy(desc(liveLine.at), desc(liveLine.id))
-    .limit(state === 'over' ? mostLines.over : mostLines.talking);
-  const [{ written } = { written: 0 }] = await db
-    .select({ written: count() })
-    .from(liveLine)
-    .where(eq(liveLine.roomId, room.id));
+    .limit(most);
+  // Looked at every two seconds by everybody: what is all there is not counted as well.
+  const written = lines.length < most ? lines.length : await db.$count(liveLine, eq(liveLine.roomId, room.id));
   return {
     state,
     ...facts,
