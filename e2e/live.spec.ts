@@ -92,6 +92,11 @@ test('a session is planned, waits for its host, and is held between two browsers
   await expect(were(host).getByRole('listitem').filter(aoife).getByLabel('attended')).toBeVisible();
   await expect(were(phone)).toContainText(/You: 3\d min; 30 minutes count as attended/);
   await expect(were(phone).getByRole('listitem').filter(aoife)).not.toContainText('min');
+  // Who missed it, those who led it see.
+  const missed = (page: Page) => page.getByRole('list', { name: 'Did not come' }).getByRole('listitem');
+  await expect(missed(host)).not.toHaveCount(0);
+  await expect(missed(host).filter(aoife)).toHaveCount(0);
+  await expect(missed(phone)).toHaveCount(0);
   await learner.goto(lesson);
   await expect(learner.getByText(/^This session is over\. A recording/)).toBeVisible();
   await context.close();

@@ -1,6 +1,6 @@
 import { same } from '../kernel/change';
 import type { Temporal } from '../kernel/time';
-import { type CourseDocument, findLesson } from '../outline';
+import { type CourseDocument, findLesson, type LessonDocument } from '../outline';
 import type { LearnerClock } from '../release';
 import type { LearnerRecords } from './records';
 import { outcomeAt } from './state';
@@ -18,6 +18,32 @@ export type Effect = {
   /** Quizzes they sit at this moment whose questions or settings change; their paper stays the one they began. */
   readonly sittings: readonly string[];
 };
+
+/** What is said in a lesson, or shown with it, and decides nothing for whoever takes the course. */
+const saidInLesson: readonly (keyof LessonDocument)[] = [
+  ...(['title', 'text', 'written', 'minutes', 'learnerMinutes', 'link', 'downloads', 'pictureId', 'pictures'] as const),
+  ...(['attachments', 'chapters', 'sample', 'teaser', 'asks', 'outcomes'] as const),
+];
+const saidInCourse: readonly (keyof CourseDocument['course'])[] = [
+  ...(['title', 'slug', 'description', 'audience', 'promise', 'notAbout', 'accessNote', 'countdown'] as const),
+  'weekLimit',
+];
+
+const without = <T extends object>(all: T, fields: readonly (keyof T)[]) =>
+  Object.fromEntries(Object.entries(all).filter(([field]) => !fields.includes(field as keyof T)));
+
+/** What of an edition may change something for somebody: when lessons open, what is done, and what counts. */
+const deciding = ({ course, sections }: CourseDocument) => ({
+  course: without(course, saidInCourse),
+  sections: sections.map(({ lessons, ...section }) => ({
+    ...without(section, ['title']),
+    lessons: lessons.map((lesson) => without(lesson, saidInLesson)),
+  })),
+});
+
+/** Whether two documents differ in words and pictures only, so that nobody needs to be looked at to know the effect. */
+export const decideAlike = (before: CourseDocument, after: CourseDocument): boolean =>
+  same(deciding(before), deciding(after));
 
 /** The effect of going from one document to another at a moment; null when the learner would notice nothing. */
 export function effectOn(

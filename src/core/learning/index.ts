@@ -1,5 +1,5 @@
 export { askedInPlace, barrierFor, beforeBarrier, isAllAnswered, type Judgement, judge } from './checkpoints';
-export { type Effect, effectOn } from './effects';
+export { decideAlike, type Effect, effectOn } from './effects';
 export { type Known, type News, newsFor } from './news';
 export { awaitedText, opensText } from './opens-text';
 export { recordsAtPace } from './pace';

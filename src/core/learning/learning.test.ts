@@ -4,7 +4,16 @@ import { type GradeScheme, gradeWritten, usualScheme, wholeFull, wholeItem } fro
 import { add, divide, multiply, rational } from '../kernel/exact';
 import { type CourseDocument, type LessonDocument, newCourse, newQuestion } from '../outline';
 import { noProgress } from '../record';
-import { effectOn, type LearnerRecords, learnerView, noRecords, recordsAtPace, shownOf, throughOwnEyes } from './index';
+import {
+  decideAlike,
+  effectOn,
+  type LearnerRecords,
+  learnerView,
+  noRecords,
+  recordsAtPace,
+  shownOf,
+  throughOwnEyes,
+} from './index';
 import { outcomeAt } from './state';
 import { clock, days, lesson } from './testing';
 
@@ -280,7 +289,11 @@ const without = (id: string): CourseDocument => ({
 });
 
 test.each<[string, CourseDocument, object | null]>([
-  ['nothing when nothing a learner has is touched', changedBy('extra', { title: 'Another name' }), null],
+  [
+    'nothing when it is only said otherwise',
+    changedBy('quiz', { title: 'Another name', teaser: 'Soon.', asks: 'Why?', learnerMinutes: 90, sample: true }),
+    null,
+  ],
   [
     'a lesson locked again',
     changedBy('read', { opens: { when: 'after-start', amount: 30, unit: 'days', at: null } }),
@@ -302,6 +315,8 @@ test.each<[string, CourseDocument, object | null]>([
   const effect = effectOn(base, after, { clock, records: everything, underWay: ['quiz'] }, days(8));
   if (expected === null) expect(effect).toBeNull();
   else expect(effect).toMatchObject(expected);
+  // Nobody is looked at where only words and pictures differ.
+  expect(decideAlike(base, after)).toBe(expected === null);
 });
 
 test('a lesson that needs others first stays closed until they are done, and says so', () => {

@@ -1,5 +1,5 @@
 import { Temporal } from '@/core/kernel/time';
-import { type Effect, effectOn } from '@/core/learning';
+import { decideAlike, type Effect, effectOn } from '@/core/learning';
 import { type CourseDocument, type Side, sideBySide } from '@/core/outline';
 import { learnersOf } from '../enrolment';
 import { mediaOfCourse } from '../media';
@@ -34,6 +34,8 @@ export async function previewEdition(
   const before = await liveDocument(db, head.liveEditionId);
   if (!before) return { learners: 0, touched: [], sides: [] };
   const learners = await learnersOf(db, courseId);
+  const sides = sideBySide(before, after);
+  if (decideAlike(before, after)) return { learners: learners.length, touched: [], sides };
   const open = await underWayIn(db, courseId);
   const touched: LearnerEffect[] = [];
   for await (const { learner, records } of withRecords(db, learners)) {
@@ -42,7 +44,7 @@ export async function previewEdition(
     const effect = effectOn(before, after, { clock, records, underWay: open.get(enrolmentId) ?? [] }, now);
     if (effect) touched.push({ learnerId, name, effect });
   }
-  return { learners: learners.length, touched, sides: sideBySide(before, after) };
+  return { learners: learners.length, touched, sides };
 }
 
 async function workingCopy(db: Database, courseId: string): Promise<CourseDocument | null> {

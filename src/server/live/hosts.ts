@@ -3,7 +3,7 @@ import { clockOfCohort } from '@/core/enrolment';
 import { meetingsOf } from '@/core/live';
 import { findLesson, type LessonDocument } from '@/core/outline';
 import { type Actor, can } from '@/core/people';
-import { cohortsOf, learnersOf } from '../enrolment';
+import { cohortsOf, instantFrom, learnersOf } from '../enrolment';
 import { courseHead } from '../learning';
 import { liveDocument } from '../outline';
 import { courseStaff, user } from '../people';
@@ -84,16 +84,18 @@ type Meeting = { readonly courseId: string; readonly startsAt: number };
 /** So many are looked through for those who are expected; in a larger course nobody is named before they come. */
 const mostExpected = 400;
 
-/** The learners for whom a session meets at the moment of a room. */
+/** The learners for whom a session meets at the moment of a room, of those who took the course by a moment. */
 export async function expectedAt(
   db: Database,
   { place, lesson }: { readonly place: Meeting; readonly lesson: LessonDocument },
+  byMs: number,
 ): Promise<{ id: string; name: string }[]> {
   const all = await learnersOf(db, place.courseId);
   if (all.length > mostExpected) return [];
   // Those of one cohort go by one clock.
   const known = new Map<string, boolean>();
-  return all.flatMap(({ learnerId, name, cohort, clock }) => {
+  return all.flatMap(({ learnerId, name, cohort, clock, begunAt }) => {
+    if (instantFrom(begunAt).epochMilliseconds > byMs) return [];
     const key = cohort?.id ?? learnerId;
     const meets = known.get(key) ?? meetingsOf(lesson, clock).some(({ starts }) => starts === place.startsAt);
     known.set(key, meets);

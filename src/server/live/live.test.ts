@@ -151,21 +151,27 @@ test('who leads a session is who was named for it, or makes the course; nobody n
   expect(await leads(marker)).toBe(true);
 });
 
-test('those who lead see who is expected and has not come, learners do not; a long conversation is told from its end', async () => {
+/** One more session of the course, at six in the evening of a day, and what somebody sees of it at a time of that day. */
+async function oneMore(date: string, number: number) {
   const { courseId } = course;
   const lesson = newId();
   const edit = (change: object) => must(boss(), 'outline.edit', { courseId, edit: change });
-  await edit({ do: 'add-lesson', id: lesson, sectionId: course.sectionId, after: null, title: 'Again', kind: 'live' });
-  const when = { when: 'on-date', date: '2027-03-12', at: '18:00', zone: 'UTC' };
+  await edit({ do: 'add-lesson', id: lesson, sectionId: course.sectionId, after: null, title: date, kind: 'live' });
+  const when = { when: 'on-date', date, at: '18:00', zone: 'UTC' };
   await edit({ do: 'set', table: 'lesson', id: lesson, fields: { live: { ...usualLive, when }, state: 'ready' } });
-  await must(boss(), 'course.publish', { courseId, number: 3 });
-  const where = { courseId, lessonId: lesson, startsAt: Date.parse('2027-03-12T18:00:00Z') };
+  await must(boss(), 'course.publish', { courseId, number });
+  const where = { courseId, lessonId: lesson, startsAt: Date.parse(`${date}T18:00:00Z`) };
   const view = async (who: Actor, time: string) => {
-    const now = Temporal.Instant.from(`2027-03-12T${time}:00Z`);
+    const now = Temporal.Instant.from(`${date}T${time}:00Z`);
     const door = await atDoor(database(), who, where, now);
     if (!door.ok) throw new Error(door.problem.sentence);
     return roomView(database(), door.value, now);
   };
+  return { where, view };
+}
+
+test('those who lead see who is expected and has not come, learners do not; a long conversation is told from its end', async () => {
+  const { where, view } = await oneMore('2027-03-12', 3);
   const seenBy = async (who: Actor) => (await view(who, '18:01')).expected.map(({ name }) => name);
   expect([await seenBy(boss()), await seenBy(learner(school.learner))]).toEqual([['The learner'], []]);
   await must(learner(school.learner), 'live.here', where, '2027-03-12T18:01:00Z');
@@ -185,4 +191,20 @@ test('those who lead see who is expected and has not come, learners do not; a lo
   const [during, afterwards] = [await view(boss(), '18:10'), await view(boss(), '20:10')];
   expect([during.lines.length, during.lines[0]?.words, during.earlier]).toEqual([200, '5', 5]);
   expect([afterwards.state, afterwards.lines.length, afterwards.earlier]).toEqual(['over', 205, 0]);
+});
+
+test('once it is over those who led it see who missed it: nobody where it was not held, and not who came to the course later', async () => {
+  const { where, view } = await oneMore('2027-03-13', 4);
+  const missed = async (who: Actor, time: string) => (await view(who, time)).expected.map(({ name }) => name);
+  // Planned, and never begun.
+  expect(await missed(boss(), '20:30')).toEqual([]);
+  await must(boss(), 'live.here', where, '2027-03-13T18:00:00Z');
+  await must(boss(), 'live.start', where, '2027-03-13T18:00:00Z');
+  await must(boss(), 'live.end', where, '2027-03-13T18:50:00Z');
+  const other = { courseId: course.courseId, email: 'other@school.example', cohortId: null };
+  await must(boss(), 'enrolment.add', other, '2027-03-13T18:51:00Z');
+  expect([await missed(boss(), '19:00'), await missed(learner(school.learner), '19:00')]).toEqual([
+    ['The learner'],
+    [],
+  ]);
 });

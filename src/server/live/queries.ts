@@ -24,7 +24,7 @@ export type RoomView = {
   readonly startedAt: number | null;
   readonly endedAt: number | null;
   readonly people: readonly RoomPerson[];
-  /** Who is expected and has not come, for those who lead it. */
+  /** Who is expected and has not come, for those who lead it; once it is over, of those who take the course still. */
   readonly expected: readonly { readonly id: string; readonly name: string }[];
   readonly lines: readonly RoomLine[];
   /** How many lines were written before those. */
@@ -47,7 +47,11 @@ export async function roomView(db: Database, door: AtDoor, now: Temporal.Instant
   const room = await roomOf(db, door.place);
   const facts = factsOf(room);
   const state = roomState(door.meeting, facts, nowMs);
-  const all = door.isHost && state !== 'over' ? await expectedAt(db, door) : [];
+  // Nobody has missed what was not held.
+  const all =
+    door.isHost && (state !== 'over' || facts.startedAt !== null)
+      ? await expectedAt(db, door, facts.endedAt ?? Math.min(nowMs, door.meeting.ends))
+      : [];
   if (!room) return { state, ...facts, people: [], expected: all, lines: [], earlier: 0, now: nowMs };
   const guests = await db
     .select({ guest: liveGuest, name: user.name })

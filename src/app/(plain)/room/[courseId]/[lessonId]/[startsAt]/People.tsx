@@ -19,13 +19,17 @@ const pastText = (one: RoomPerson, counts: number) =>
     .filter(Boolean)
     .join(', ');
 
-/** Everybody as a tile: who is here and who is not yet; once it is over, who was there. */
+/** Everybody as a tile: who is here and who is not yet; once it is over, who was there, and who missed it. */
 export function Tiles({ room, counts }: { readonly room: RoomView; readonly counts: number }) {
   const isOver = room.state === 'over';
   const tellsMinutes = room.people.some((one) => hasAttended(one, counts) === false);
-  if (isOver && room.people.length === 0) return null;
+  if (isOver && room.people.length + room.expected.length === 0) return null;
   const legend = isOver
-    ? ['a tile is a person who was here', 'lapis hosted', tellsMinutes && `dashed: not for ${counts} min`]
+    ? [
+        'a tile is a person',
+        'lapis hosted',
+        (tellsMinutes || room.expected.length > 0) && `dashed: not here for ${counts} min`,
+      ]
     : ['a tile is a person', 'lapis hosts', 'framed speaks', 'edge below: hand up', 'dashed: not here'];
   return (
     <>
@@ -47,7 +51,7 @@ export function Tiles({ room, counts }: { readonly room: RoomView; readonly coun
         {room.expected.map(({ id, name }) => (
           <li key={id} className={styles.person} data-away title={name}>
             <span aria-hidden="true">{initialsOf(name)}</span>
-            <span className="visually-hidden">{name}, expected</span>
+            <span className="visually-hidden">{isOver ? `${name}, was not here` : `${name}, expected`}</span>
           </li>
         ))}
       </ul>
@@ -144,6 +148,26 @@ function WereHere({ room, me, isHost, counts }: Props) {
             </li>
           ))}
       </ul>
+      <Missed names={room.expected} />
     </section>
+  );
+}
+
+/** Who was expected and never came. */
+function Missed({ names }: { readonly names: RoomView['expected'] }) {
+  if (names.length === 0) return null;
+  return (
+    <>
+      <h2>Did not come: {names.length}</h2>
+      <p className={styles.quiet}>of those who take the course now</p>
+      <ul className={styles.people} aria-label="Did not come">
+        {names.map(({ id, name }) => (
+          <li key={id}>
+            <i aria-hidden="true" />
+            <bdi>{name}</bdi>
+          </li>
+        ))}
+      </ul>
+    </>
   );
 }
