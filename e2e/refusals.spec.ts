@@ -284,8 +284,8 @@ test('sign-in: a wrong password is a sentence, many are slow and lock nobody out
     .click();
   await expect(page).toHaveURL(/\/learn\/stream-survey/);
   const { page: second } = await signedIn(browser, school, aoife);
-  await second.goto('/learn');
-  await second.getByRole('button', { name: 'Everywhere' }).click();
+  await second.goto('/account');
+  await second.getByRole('button', { name: 'Sign out everywhere' }).click();
   await expect(second).toHaveURL(/sign-in/);
   await page.goto('/learn');
   await expect(page).toHaveURL(/sign-in/);

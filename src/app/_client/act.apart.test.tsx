@@ -2,7 +2,7 @@ import { fireEvent, act as inReact, screen } from '@testing-library/react';
 import { afterEach, beforeEach, expect, test, vi } from 'vitest';
 import { ok } from '@/core/kernel/problem';
 import { shown } from '@/ui/testing';
-import { LeaveButtons } from '../(plain)/_learn/LeaveButtons';
+import { LeaveButton } from '../(plain)/_learn/LeaveButton';
 import { act } from './act';
 
 const asked: { readonly address: string; readonly keepalive: boolean | undefined }[] = [];
@@ -42,10 +42,10 @@ test.each<[what: string, words: string, isLeft: boolean, isTakenAlong: boolean]>
 test.each([
   ['Sign out', 'the line breaks', () => Promise.reject(new TypeError('no line'))],
   ['Sign out', 'the school fails', () => ({ ok: false, json: async () => ({}) })],
-  ['Everywhere', 'the line breaks', () => Promise.reject(new TypeError('no line'))],
+  ['Sign out everywhere', 'the line breaks', () => Promise.reject(new TypeError('no line'))],
 ])('whoever wants to leave by "%s" and is not signed out, since %s, is told so', async (name, _, how) => {
   answers = how as typeof answers;
-  shown(<LeaveButtons />);
+  shown(<LeaveButton everywhere={name !== 'Sign out'} />);
   await inReact(async () => void fireEvent.click(screen.getByRole('button', { name })));
   expect(screen.getByRole('alert').textContent).toContain('You are not signed out');
 });

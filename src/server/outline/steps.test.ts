@@ -193,11 +193,14 @@ test('before publishing it is known whom it touches', async () => {
   await must(me, 'learning.opened', { courseId, lessonId: reading }, day);
   await must(me, 'learning.mark-done', { courseId, lessonId: reading }, day);
   await must(me, 'quiz.begin', { courseId, lessonId: quiz, deed: newId() }, day);
-  expect((await previewEdition(database(), courseId, null, { now }))?.touched).toEqual([]);
-  // Nobody waits for it any more.
-  expect(await previewEdition(database(), courseId, null, { now, signal: AbortSignal.abort() })).toBeNull();
+  await edit(courseId, { do: 'set', table: 'lesson', id: quiz, fields: { teaser: 'Soon.' } });
+  const words = await previewEdition(database(), courseId, null, { now });
+  expect([words?.learners, words?.touched, words?.sides.length]).toEqual([1, [], 1]);
+  await edit(courseId, { do: 'set', table: 'lesson', id: quiz, fields: { teaser: '' } });
   await edit(courseId, { do: 'remove', table: 'lesson', ids: [reading] });
   await edit(courseId, { do: 'set', table: 'lesson', id: quiz, fields: { title: 'A check' } });
+  // Nobody waits for it any more.
+  expect(await previewEdition(database(), courseId, null, { now, signal: AbortSignal.abort() })).toBeNull();
   const preview = await previewEdition(database(), courseId, null, { now });
   expect(preview?.learners).toBe(1);
   expect(preview?.touched.map(({ name, effect }) => [name, effect.doneLost, effect.sittings])).toEqual([

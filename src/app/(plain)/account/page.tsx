@@ -7,6 +7,7 @@ import { choicesOf, lettersTo } from '@/server/message';
 import { nameAsked } from '@/server/people';
 import controls from '@/ui/plain/controls.module.css';
 import { LearnerBar } from '../_learn/LearnerBar';
+import { LeaveButton } from '../_learn/LeaveButton';
 import styles from '../_learn/learn.module.css';
 import own from './account.module.css';
 import { ChangeName } from './ChangeName';
@@ -26,7 +27,7 @@ export default async function AccountPage() {
   const occasions = occasionNames.map((name) => ({ name, words: occasionOf(name).choice }));
   return (
     <>
-      <LearnerBar name={person.name} />
+      <LearnerBar name={person.name} at={null} />
       <main className={styles.cards}>
         <h1>Your account</h1>
         <p className={controls.quiet}>
@@ -61,6 +62,10 @@ export default async function AccountPage() {
           )}
         </section>
         <ChangePassword />
+        <section className={styles.card}>
+          <p>Signed in on a machine that is not yours, or lost one? This ends it in every browser, here as well.</p>
+          <LeaveButton everywhere />
+        </section>
       </main>
     </>
   );

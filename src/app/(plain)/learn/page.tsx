@@ -20,12 +20,9 @@ export default async function MyCourses() {
   }));
   return (
     <>
-      <LearnerBar name={person.name} />
+      <LearnerBar name={person.name} at="/learn" />
       <main className={styles.cards}>
         <h1>My courses</h1>
-        <p>
-          <a href="/learn/calendar">My calendar</a> · <a href="/learn/certificates">My certificates</a>
-        </p>
         {courses.length === 0 && (
           <p className={controls.quiet}>You do not take a course yet. The school adds you, and it then stands here.</p>
         )}

@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { act } from '@/app/_client/act';
 import controls from '@/ui/plain/controls.module.css';
 import { useReady } from '@/ui/plain/useReady';
+import styles from '../../_learn/learn.module.css';
 
 /** The private address of a calendar, for a calendar program. */
 export function Feed({ address }: { readonly address: string | null }) {
@@ -15,7 +16,7 @@ export function Feed({ address }: { readonly address: string | null }) {
     if (done.ok) setShown(done.value.address);
   };
   return (
-    <section aria-label="In your calendar program">
+    <section className={styles.feed} aria-label="In your calendar program">
       <h2>In your calendar program</h2>
       <p className={controls.quiet}>
         With an address of its own, your calendar program keeps itself up to date. Whoever has the address can read it.

@@ -23,7 +23,7 @@ export default async function MyCalendar() {
   const days = [...new Set(dates.map(({ at }) => dayOf(at)))];
   return (
     <>
-      <LearnerBar name={person.name} />
+      <LearnerBar name={person.name} at="/learn/calendar" />
       <main className={styles.cards}>
         <h1>My calendar</h1>
         <p className={controls.quiet}>Times in {person.zone}.</p>

@@ -35,12 +35,9 @@ export default async function MyCertificates() {
   });
   return (
     <>
-      <LearnerBar name={person.name} />
+      <LearnerBar name={person.name} at="/learn/certificates" />
       <main className={learn.cards}>
         <h1>My certificates</h1>
-        <p className={styles.back}>
-          <a href="/learn">My courses</a>
-        </p>
         {rows.length === 0 && (
           <p className={controls.quiet}>You have no certificate yet. They stand here as you earn them.</p>
         )}

@@ -5,10 +5,11 @@ import controls from '@/ui/plain/controls.module.css';
 import { useReady } from '@/ui/plain/useReady';
 import styles from './learn.module.css';
 
-export function LeaveButtons() {
+/** Signs out in this browser, or in every one. */
+export function LeaveButton({ everywhere = false }: { readonly everywhere?: boolean }) {
   const ready = useReady();
   const [problem, setProblem] = useState<string | null>(null);
-  const leave = async (everywhere: boolean) => setProblem(await signOut(everywhere));
+  const leave = async () => setProblem(await signOut(everywhere));
   return (
     <>
       {problem && (
@@ -16,11 +17,8 @@ export function LeaveButtons() {
           {problem}
         </p>
       )}
-      <button type="button" className={controls.button} onClick={() => leave(false)} disabled={!ready}>
-        Sign out
-      </button>
-      <button type="button" className={controls.button} onClick={() => leave(true)} disabled={!ready}>
-        Everywhere
+      <button type="button" className={controls.button} onClick={leave} disabled={!ready}>
+        {everywhere ? 'Sign out everywhere' : 'Sign out'}
       </button>
     </>
   );
