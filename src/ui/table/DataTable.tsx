@@ -7,6 +7,8 @@ type Props = TableProps & {
   readonly names: readonly string[];
   /** For tables that need no heads to be understood by the eye. */
   readonly unseenHead?: boolean;
+  /** On a phone a row is a block: its first cell above, the others in pairs below. */
+  readonly stacked?: boolean;
   /** Its rows. */
   readonly children: ReactNode;
 };
@@ -15,10 +17,10 @@ type Props = TableProps & {
 export const Wide = ({ children }: { readonly children: ReactNode }) => <div className={styles.wide}>{children}</div>;
 
 /** A table of the studio, with the look that all have. */
-export function DataTable({ names, unseenHead = false, children, ...props }: Props) {
+export function DataTable({ names, unseenHead = false, stacked = false, children, ...props }: Props) {
   return (
     <Wide>
-      <Table {...props}>
+      <Table className={stacked ? styles.stacked : undefined} {...props}>
         <TableThead className={unseenHead ? 'visually-hidden' : undefined}>
           <TableTr>
             {names.map((name) => (

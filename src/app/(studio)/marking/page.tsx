@@ -109,7 +109,7 @@ export default async function MarkingPage({ searchParams }: { readonly searchPar
           </p>
         ) : (
           <div className={styles.scroll}>
-            <DataTable names={['Work', 'Learner', 'Handed in', 'State', 'Points']}>
+            <DataTable stacked names={['Work', 'Learner', 'Handed in', 'State', 'Points']}>
               {rows.map((row) => (
                 <TableTr key={row.id}>
                   <TableTh scope="row">
