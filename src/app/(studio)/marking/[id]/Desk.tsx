@@ -197,9 +197,7 @@ export function Desk({ work, among, task, saved, by, others }: Props) {
               </p>
             )}
             {isMarked && why.trim() === '' && (
-              <p className={styles.quiet}>
-                Its learner has seen this. Say at the right why it is changed, and draw then.
-              </p>
+              <p className={styles.quiet}>Its learner has seen this. Say first why it is changed, then draw.</p>
             )}
           </WorkBoard>
         </article>

@@ -324,8 +324,8 @@ export default function AwardPage() {
               )}
               {openId === null && designs !== null && designs.length > 0 && (
                 <p>
-                  Choose one of the school’s designs at the left, or make a new one. Until then a certificate of this
-                  course looks like the pattern “River line”.
+                  Choose one of the school’s designs, or make a new one. Until then a certificate of this course looks
+                  like the pattern “River line”.
                 </p>
               )}
               <p className="visually-hidden" role="status">

@@ -69,7 +69,7 @@ export function RunDesk({
   const empty =
     (!isPublished &&
       'Nothing is published yet. Learners can be enrolled now; they see the course with its first edition.') ||
-    (counts.learners === 0 && 'Nobody takes this course yet. Enrol the first learner on the right.') ||
+    (counts.learners === 0 && 'Nobody takes this course yet. Enrol the first learner.') ||
     (found === 0 && find !== '' && `None of the ${what} has these words.`);
   return (
     <Workbench

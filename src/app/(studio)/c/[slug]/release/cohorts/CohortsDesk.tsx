@@ -57,8 +57,8 @@ export function CohortsDesk({ cohorts }: Props) {
       <div className={styles.page}>
         {cohorts.length === 0 && (
           <p className={styles.empty}>
-            There is no cohort yet. A cohort starts together, on a day in a zone. Make the first one on the right;
-            whoever is in none starts when they are enrolled.
+            There is no cohort yet. A cohort starts together, on a day in a zone. Make the first one; whoever is in none
+            starts when they are enrolled.
           </p>
         )}
         {cohorts.length > 0 && (

@@ -45,7 +45,7 @@ export default function TimeLinePage() {
         <FilmDesk lesson={lesson} media={media} chosen={isThere ? chosen : null} onChoose={setChosen} player={player} />
       )}
       {lesson && !media && (
-        <p className={styles.none}>There is no file yet. Put it in at the right; its time line stands here then.</p>
+        <p className={styles.none}>There is no file yet. Once it has one, its time line stands here.</p>
       )}
       {!lesson && (
         <p className={styles.none}>
