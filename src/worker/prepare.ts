@@ -2,6 +2,7 @@ import { existsSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { drizzle } from 'drizzle-orm/node-postgres';
 import { migrate } from 'drizzle-orm/node-postgres/migrator';
+import type { PoolClient } from 'pg';
 import { Temporal } from '@/core/kernel/time';
 import { samplePeople, schoolFacts } from '../server/people';
 import { config } from '../server/platform/config';
@@ -63,7 +64,8 @@ async function main(): Promise<void> {
  */
 async function withoutWaiting(work: () => Promise<void>): Promise<void> {
   const off = 'set synchronous_commit = off';
-  pool().on('connect', (client) => void client.query(off));
+  // Waited for before a new connection is used; the types of the pool do not know it yet.
+  Object.assign(pool().options, { onConnect: (client: PoolClient) => client.query(off) });
   await pool().query(off);
   await work();
   await pool().query('set synchronous_commit = on; select txid_current()');

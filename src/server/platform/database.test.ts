@@ -1,8 +1,9 @@
 import { mkdtempSync, readFileSync, statSync, writeSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { sql } from 'drizzle-orm';
-import { beforeAll, expect, test } from 'vitest';
+import { inArray, sql } from 'drizzle-orm';
+import pg from 'pg';
+import { beforeAll, expect, test, vi } from 'vitest';
 import { occasionNames } from '@/core/message';
 import { lessonKinds, lessonStates } from '@/core/outline';
 import { schoolRoles } from '@/core/people';
@@ -83,6 +84,42 @@ test('a transaction that asks the pool for a second connection is told so', asyn
   await expect(transaction(async () => database().select().from(tables.school))).rejects.toThrow(
     /within a transaction/,
   );
+});
+
+test('parts of a transaction that ask side by side are answered one after another, and all of it is kept or none', async () => {
+  const busy = new Map<object, number>();
+  let most = 0;
+  const ask = pg.Client.prototype.query as (...asked: unknown[]) => Promise<unknown>;
+  const spy = vi.spyOn(pg.Client.prototype, 'query').mockImplementation(async function (this: object, ...asked: unknown[]) {
+    const now = (busy.get(this) ?? 0) + 1;
+    busy.set(this, now);
+    most = Math.max(most, now);
+    try {
+      return await ask.apply(this, asked);
+    } finally {
+      busy.set(this, (busy.get(this) ?? 1) - 1);
+    }
+  } as never);
+  const named = (id: string) => ({ id, name: 'Somebody', email: `${id}@school.example` });
+  const [first, second, third] = [newId(), newId(), newId()];
+  try {
+    await transaction(({ db }) =>
+      Promise.all([first, second].map((id) => db.insert(tables.user).values(named(id)))).then(() => undefined),
+    );
+    // One breaks down at once; the other was asked for with it.
+    await expect(
+      transaction(({ db, client }) =>
+        Promise.all([client.query('select 1 / 0'), db.insert(tables.user).values(named(third))]),
+      ),
+    ).rejects.toThrow(/division/);
+  } finally {
+    spy.mockRestore();
+  }
+  const there = await database()
+    .select({ id: tables.user.id })
+    .from(tables.user)
+    .where(inArray(tables.user.id, [first, second, third]));
+  expect([most, there.map(({ id }) => id).sort()]).toEqual([1, [first, second].sort()]);
 });
 
 test('who cannot be served in time is told that the school is busy', async () => {

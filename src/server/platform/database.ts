@@ -7,7 +7,7 @@ import { log } from './log';
 /** What reads are given to read with: the pool, or the one connection of a transaction. */
 export type Database = NodePgDatabase;
 /** A transaction: the same as a database, and the connection below it for what shares it. */
-export type Transaction = { readonly db: Database; readonly client: pg.PoolClient };
+export type Transaction = { readonly db: Database; readonly client: Pick<pg.PoolClient, 'query'> };
 
 type Kept = { pool: pg.Pool; db: Database };
 const kept = globalThis as typeof globalThis & { mosaikDatabase?: Kept };
@@ -51,29 +51,42 @@ export async function closeDatabase(): Promise<void> {
   await open?.pool.end();
 }
 
-const known = new WeakMap<pg.PoolClient, Database>();
-/** A connection as what reads are given to read with; made once, for a connection serves many transactions. */
-function databaseOf(client: pg.PoolClient): Database {
-  let db = known.get(client);
-  if (!db) {
-    db = drizzle(client);
-    known.set(client, db);
+const known = new WeakMap<pg.PoolClient, Transaction>();
+
+/**
+ * A connection for what belongs together; made once, for a connection serves many transactions. It does one thing after
+ * another, and is asked so: parts of one command ask side by side. What ends a transaction waits its turn as well, or
+ * what was asked before would be done after it, by itself.
+ */
+function inOrder(client: pg.PoolClient): Transaction {
+  let own = known.get(client);
+  if (!own) {
+    let last: Promise<unknown> = Promise.resolve();
+    const query = (...asked: Parameters<pg.PoolClient['query']>) => {
+      const answer = last.then(() => client.query(...asked));
+      last = answer.catch(() => undefined);
+      return answer;
+    };
+    const asked = new Proxy(client, { get: (it, name) => (name === 'query' ? query : Reflect.get(it, name)) });
+    own = { db: drizzle(asked), client: asked };
+    known.set(client, own);
   }
-  return db;
+  return own;
 }
 
 /** Runs work in one transaction: all of it is kept, or none. */
 export async function transaction<T>(work: (tx: Transaction) => Promise<T>): Promise<T> {
   const client = await pool().connect();
+  const tx = inOrder(client);
   try {
-    await client.query('begin');
-    const result = await within.run(true, () => work({ db: databaseOf(client), client }));
-    await client.query('commit');
+    await tx.client.query('begin');
+    const result = await within.run(true, () => work(tx));
+    await tx.client.query('commit');
     client.release();
     return result;
   } catch (error) {
     // A connection that cannot even roll back is of no further use.
-    const broken = await client.query('rollback').then(
+    const broken = await tx.client.query('rollback').then(
       () => false,
       () => true,
     );
