@@ -79,6 +79,7 @@ test('all of it in one sentence; a copy leaves out what names what is not there'
   expect(followText(follow, (one) => one.toUpperCase())).toBe(
     'When it is not passed at the 2nd attempt, a message goes to the learner, "THERE" opens and "GONE" is offered.',
   );
+  expect(followText({ ...follow, deeds: [] }, (one) => one)).toMatch(/attempt, nothing happens yet\.$/);
   const [copy] = followsRenamed([follow], (one) => (one === 'there' ? 'new' : null));
   expect(copy?.deeds).toEqual([
     { do: 'message', text: 'Again' },

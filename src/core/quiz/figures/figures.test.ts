@@ -124,6 +124,20 @@ test.each<[string, string[], RegExp]>([
   expect(reliabilityText(figuresOf(...picks))).toMatch(words);
 });
 
+test('who passed later than at first, and how long papers and questions took', () => {
+  const timed = (ms: number) => ({ spent: { q0: ms } });
+  const { passed, passedLater, seconds, questions } = quizFigures({
+    papers: [paper(2)],
+    sittings: [
+      sitting('s1', 'ab', { seconds: 50, ...timed(4000) }),
+      sitting('s2', 'aa', { number: 2, seconds: 30, ...timed(10_000) }),
+      sitting('s3', 'aa', { seconds: 90, ...timed(6000) }),
+    ],
+  });
+  expect([passed, passedLater, seconds]).toEqual([2, 1, { median: 50, from: 30, to: 90 }]);
+  expect(questions.map((one) => one.seconds)).toEqual([6, null]);
+});
+
 test('papers of several editions: each judged by its own, and nothing said of reliability', () => {
   const other = { ...paper(2), questions: [question('q0'), question('q9', 3000)] };
   const figures = quizFigures({
