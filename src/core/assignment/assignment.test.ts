@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it, test } from 'vitest';
 import { toShort } from '../kernel/exact';
+import { parsed } from '../kernel/parse';
 import { Temporal } from '../kernel/time';
 import {
   type AssignmentSettings,
@@ -9,6 +10,7 @@ import {
   type Criterion,
   type CriterionMark,
   checkCriterionMarks,
+  checkFileType,
   checkLink,
   criteriaFaults,
   criteriaFull,
@@ -216,6 +218,79 @@ test.each([
     hours('takesLate' in own || 'late' in own ? 30 : 3),
   );
   expect(may.ok ? 'ok' : may.problem.sentence).toBe(expected);
+});
+
+const again = 'You have handed this in';
+test.each<[what: string, own: Partial<AssignmentSettings>, work: object, said: string]>([
+  ['the last of two', {}, { before: 1 }, 'ok'],
+  ['a third of two', {}, { before: 2 }, `${again} 2 times, as often as it is allowed.`],
+  ['a second of one', { attempts: 1 }, { before: 1 }, `${again}.`],
+  ['as much text as there may be', {}, { text: 'a'.repeat(200_000) }, 'ok'],
+  [
+    'too much',
+    {},
+    { text: 'a'.repeat(200_001) },
+    'Your text has 200,001 characters; hand in at most 200,000, or attach a file.',
+  ],
+  ['a file where none is taken', {}, { files: 1 }, 'This assignment takes text only.'],
+  ['as many files as are taken', { files: 2 }, { files: 2 }, 'ok'],
+  ['one too many', { files: 2 }, { files: 3 }, 'Hand in at most 2 files.'],
+  ['one too many of one', { files: 1 }, { files: 2 }, 'Hand in at most 1 file.'],
+  ['a recording alone', { takesRecording: 'sound' }, { files: 1 }, 'ok'],
+  ['a recording and one more', { takesRecording: 'sound' }, { files: 2 }, 'Hand in at most 1 file.'],
+  [
+    'an address as long as one may be',
+    { takesLink: true },
+    { link: `https://river.example/${'a'.repeat(1978)}` },
+    'ok',
+  ],
+  [
+    'a longer one',
+    { takesLink: true },
+    { link: `https://river.example/${'a'.repeat(1979)}` },
+    'Give an address that begins with https://, for example https://river.example/report.',
+  ],
+])('what may be handed in: %s', (_what, own, work, said) => {
+  const whole = { text: 'Words.', link: '', files: 0, before: 0, begunAt: null, ...work };
+  const may = mayHandIn({ ...settings, ...own }, whole, clock, hours(1));
+  expect(may.ok ? 'ok' : may.problem.sentence).toBe(said);
+});
+
+test.each<
+  [
+    kinds: AssignmentSettings['kinds'],
+    takesRecording: AssignmentSettings['takesRecording'],
+    type: string,
+    isTaken: boolean,
+  ]
+>([
+  [['pdf'], null, 'application/pdf', true],
+  [['pdf'], null, 'image/png', false],
+  [['pdf'], null, 'audio/webm', false],
+  [['pdf'], 'sound', 'audio/webm', true],
+  [['pdf'], 'sound', 'image/png', false],
+  [undefined, null, 'image/png', true],
+])('of %j with a recording (%s), a file of type %s', (kinds, takesRecording, type, isTaken) => {
+  expect(checkFileType({ ...settings, ...(kinds && { kinds }), takesRecording }, type).ok).toBe(isTaken);
+});
+
+test.each<[part: object, refused: RegExp | null]>([
+  [{ files: 20 }, null],
+  [{ files: 21 }, /At most 20 files/],
+  [{ files: -1 }, /At least 0 files/],
+  [{ megabytes: 0 }, /at least 1 MB/],
+  [{ megabytes: 101 }, /at most 100 MB/],
+  [{ attempts: 0 }, /at least one attempt/],
+  [{ attempts: 21 }, /at most 20 attempts/],
+  [{ minutes: 44_640 }, null],
+  [{ minutes: 44_641 }, /31 days/],
+  [{ points: 1_000_001 }, /at most 1,000 points/],
+  [{ points: 0.5 }, /as a number/],
+  [{ model: 'a'.repeat(50_001) }, /under 50,000/],
+])('settings of an assignment: %j', (part, refused) => {
+  const found = parsed(assignmentSettingsSchema, { ...settings, ...part });
+  if (refused === null) expect(found).toMatchObject({ ok: true });
+  else expect(found).toMatchObject({ ok: false, problem: { sentence: expect.stringMatching(refused) } });
 });
 
 test.each<[Partial<LateRule>, string]>([

@@ -347,6 +347,38 @@ test.each<[string, string, string]>([
   expect(said).toBe(expected);
 });
 
+/** What is just enough: one less, or one more, is a case of its rule above. */
+test.each<Case>([
+  [
+    'course-nothing-required',
+    edited(base, set('lesson', 11, { required: false }), set('lesson', 12, { required: false })),
+  ],
+  ['lesson-long', edited(base, set('course', 0, { weekLimit: 100 }), set('lesson', 11, { minutes: 100 }))],
+  ['lesson-no-minutes', edited(base, set('lesson', 11, { minutes: 1 }))],
+  ['plan-after-access', edited(base, set('course', 0, { access: inDays(3) }), set('lesson', 12, { opens: inDays(2) }))],
+  ['plan-closes-early', edited(base, set('lesson', 12, { opens: inDays(2), closes: inDays(3) }))],
+  ['plan-week-over', edited(base, set('course', 0, { weekLimit: 100 }), set('lesson', 11, { minutes: 90 }))],
+  ['live-before-material', meets(inDays(3), set('lesson', 12, { opens: inDays(3) }))],
+  ['time-after-end', withFilm(chapters(0, 599_999)), [film]],
+  ['question-options', asks({ body: { options: [option('a', true), option('b')] } })],
+  ['question-many-right', asks({ body: { options: [option('a', true), option('b')] } })],
+  ['question-no-right', asks({ body: { options: [option('a', true), option('b')] } })],
+  ['question-no-points', asks({ points: 1 })],
+  ['question-order-short', ordered('a', 'b')],
+  ['question-matching-short', matched(['a', 'A'], ['b', 'B'])],
+  ['question-matching-extra', matched(['a', 'A'], ['b', 'B'], ['', 'C'])],
+  ['question-grouping-short', grouped(['one', 'two'], ['a', 'one'])],
+  ['question-essay-length', asks({ kind: 'essay', body: { fromWords: 3, toWords: 3, guide: '' } })],
+  ['question-opinion-steps', asks({ kind: 'opinion', body: { steps: ['no', 'yes'] } })],
+  ['question-place-given-away', placed(id(91), ['a', true], ['b', false])],
+  ['quiz-one-attempt', quiz({ attempts: 2 })],
+  ['quiz-bands', quiz({ bands: [{ id: id(50), from: 0, to: 100, text: 'Again' }] })],
+  ['assignment-unreachable', work({ points: 2000, passPoints: 2000 })],
+  ['assignment-nothing', work({ takesText: false, files: 1, megabytes: 20 })],
+])('%s says nothing of what is just enough', (rule, outline, media) => {
+  expect(found(outline, media).filter((one) => one.rule === rule)).toEqual([]);
+});
+
 test('an outcome that a question serves is not said to be served by nothing', () => {
   const assessed = edited(asks({}), outcome, set('question', 31, { outcomes: [id(50)] }));
   expect(found(assessed).find((one) => one.rule === 'outcome-untaught')?.sentence).toBe(
