@@ -13,6 +13,7 @@ import {
   type Part,
   paperSize,
   pastText,
+  plainText,
   planEdit,
   type Reach,
   type RichText,
@@ -220,4 +221,57 @@ test.each<[string, RichText[], number]>([
 ])('words are counted as a reader counts them: %s', (_name, content, words) => {
   const { words: counted } = textFacts({ type: 'doc', content: [{ type: 'paragraph', content }] });
   expect(Math.abs(counted - words)).toBeLessThanOrEqual(['Chinese', 'Japanese', 'Thai'].includes(_name) ? 2 : 0);
+});
+
+const planned = (mediums: readonly string[], kind = 'reading') =>
+  edited(base, set('lesson', 11, { state: 'planned', mediums, kind, note: 'Bring boots', asks: 'How deep?' }));
+test.each<[what: string, mediums: readonly string[], kind: string, made: [title: string, kind: string][]]>([
+  ['one medium', ['explainer'], 'reading', [['Lesson 11', 'film']]],
+  ['none: it stays what it is', [], 'document', [['Lesson 11', 'document']]],
+  [
+    'several: one lesson for each, side by side',
+    ['text', 'worksheet', 'quiz'],
+    'film',
+    [
+      ['Lesson 11', 'reading'],
+      ['Lesson 11 (worksheet)', 'document'],
+      ['Lesson 11 (quiz)', 'quiz'],
+    ],
+  ],
+])('what is planned is made real: %s', (_what, mediums, kind, made) => {
+  const real = edited(planned(mediums, kind), { do: 'make-real', lessonIds: [id(11)], ids: [id(61), id(62)] });
+  const all = lessonsBySection(real).get(id(1)) ?? [];
+  expect(all.map((one) => [one.title, one.kind])).toEqual([
+    ...made,
+    ['Lesson 12', 'reading'],
+    ['Lesson 13', 'reading'],
+  ]);
+  expect(all.slice(0, made.length).every(({ state, asks }) => state === 'draft' && asks === 'How deep?')).toBe(true);
+  // Done once more, nothing is planned any more.
+  expect(planEdit(real, { do: 'make-real', lessonIds: [id(11)], ids: [] })).toEqual({ ok: true, value: [] });
+});
+
+test.each<[fields: { readonly [field: string]: unknown }, wrong: string | null | undefined]>([
+  [{ prompt: 'How deep?', points: 2000, body: { value: '0.4', tolerance: '', unit: 'm' } }, null],
+  [{ points: -1 }, 'points'],
+  [{ colour: 'red' }, 'colour'],
+  [{ body: { options: [] } }, undefined],
+])('a question that is added with %j', (fields, wrong) => {
+  const with40 = edited(base, lesson(40, 1, 'quiz'));
+  const planned = planEdit(with40, { do: 'add-question', id: id(31), lessonId: id(40), kind: 'number', fields });
+  if (wrong === null && planned.ok) expect(apply(with40, planned.value).question[id(31)]).toMatchObject(fields);
+  else expect([planned.ok, !planned.ok && planned.problem.field?.split('.')[0]]).toEqual([false, wrong]);
+});
+
+test('lines of words are kept without the space around them, texts as they are written', () => {
+  const kept = edited(base, set('lesson', 11, { title: '  Depth ', teaser: ' Soon. ' })).lesson[id(11)];
+  expect([kept?.title, kept?.teaser]).toEqual(['Depth', ' Soon. ']);
+});
+
+test('a text as words alone: blocks on lines of their own, what is within one together', () => {
+  const paragraph = (...content: RichText[]) => ({ type: 'paragraph', content });
+  const list = { type: 'bulletList', content: [{ type: 'listItem', content: [paragraph(run('one'))] }] };
+  const content = [paragraph(run('A '), run('weir', 'bold'), run('.')), list, paragraph()];
+  expect(plainText({ type: 'doc', content })).toBe('A weir.\none');
+  expect(plainText(null)).toBe('');
 });
