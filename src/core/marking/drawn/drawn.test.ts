@@ -3,12 +3,14 @@ import { describe, expect, test } from 'vitest';
 import { parsed } from '../../kernel/parse';
 import {
   boxOf,
+  calloutRoot,
   type Drawn,
   drawnSchema,
   fitsOn,
   isHit,
   moved,
   type OnPage,
+  type OnPageOf,
   type OnText,
   resized,
   reversed,
@@ -16,6 +18,7 @@ import {
   shapesOf,
   stepped,
   stretches,
+  thinned,
   undoable,
   wrapped,
 } from './index';
@@ -102,6 +105,114 @@ describe.each(things.map((one) => [one.sort, one] as const))('a thing drawn on a
     expect(larger.x).toBeCloseTo(to.x, -1);
     expect(larger.width / boxOf(one).width).toBeCloseTo(one.sort === 'note' ? 1 : 2, 0);
   });
+});
+
+const wide = fc.record({
+  x: fc.integer({ min: 0, max: 300 }),
+  y: fc.integer({ min: 0, max: 300 }),
+  width: fc.integer({ min: 60, max: 400 }),
+  height: fc.integer({ min: 60, max: 400 }),
+});
+/** The place on an ellipse in a box, so many radians round. */
+const onEllipse = (own: typeof box, round: number): [number, number] => [
+  own.x + (own.width / 2) * (1 + Math.cos(round)),
+  own.y + (own.height / 2) * (1 + Math.sin(round)),
+];
+
+test('an ellipse is hit all along its line, and neither in the corners of its box nor in its empty middle', () => {
+  fc.assert(
+    fc.property(wide, fc.double({ min: 0, max: 7, noNaN: true }), (own, round) => {
+      const one: OnPage = { ...at, id: idOf(7), sort: 'ellipse', box: own, width: 1 };
+      expect(isHit(one, onEllipse(own, round), 1)).toBe(true);
+      for (const corner of [[own.x, own.y] as const, [own.x + own.width, own.y + own.height] as const])
+        expect(isHit(one, corner, 5)).toBe(false);
+      expect(isHit(one, [own.x + own.width / 2, own.y + own.height / 2], 5)).toBe(false);
+    }),
+  );
+});
+
+test('the four curves of an ellipse lie on it', () => {
+  fc.assert(
+    fc.property(wide, (own) => {
+      const [shape] = shapesOf({ ...at, id: idOf(7), sort: 'ellipse', box: own, width: 1 }, measure);
+      const numbers = (shape?.draw === 'outline' ? shape.path : '').match(/-?[\d.]+/g)?.map(Number) ?? [];
+      expect(numbers.length).toBe(26);
+      const [a, b] = [own.width / 2, own.height / 2];
+      const off = (x: number, y: number) => Math.hypot((x - own.x - a) / a, (y - own.y - b) / b) - 1;
+      for (let i = 0; i < 24; i += 6) {
+        const [x0, y0, x1, y1, x2, y2, x3, y3] = numbers.slice(i, i + 8) as [
+          number,
+          number,
+          number,
+          number,
+          number,
+          number,
+          number,
+          number,
+        ];
+        expect(Math.abs(off(x0, y0))).toBeLessThan(0.001);
+        // A curve of the third degree, half way.
+        expect(Math.abs(off((x0 + 3 * x1 + 3 * x2 + x3) / 8, (y0 + 3 * y1 + 3 * y2 + y3) / 8))).toBeLessThan(0.001);
+      }
+    }),
+  );
+});
+
+test('a stroke is thinned to what can be seen apart, from its first point to its last', () => {
+  const point = fc.tuple(
+    fc.double({ min: 0, max: 20, noNaN: true }),
+    fc.double({ min: 0, max: 20, noNaN: true }),
+    fc.constant(0.5),
+  );
+  fc.assert(
+    fc.property(fc.array(point, { minLength: 1, maxLength: 60 }), (points) => {
+      const kept = thinned(points);
+      const fine = ([x, y]: readonly [number, number, number]) => [x, y].map((one) => Math.round(one * 100) / 100);
+      expect(kept[0]?.slice(0, 2)).toEqual(fine(points[0] as [number, number, number]));
+      expect(kept.at(-1)?.slice(0, 2)).toEqual(fine(points.at(-1) as [number, number, number]));
+      const apart = kept.slice(1, -1).map(([x, y], i) => Math.hypot(x - (kept[i]?.[0] ?? 0), y - (kept[i]?.[1] ?? 0)));
+      // Kept to the hundredth of a point.
+      expect(apart.every((far) => far > 0.6 - 0.02)).toBe(true);
+    }),
+  );
+  const long = Array.from({ length: 20_000 }, (_, i) => [i, 0, 0.5] as const);
+  expect(thinned(long).length).toBeLessThanOrEqual(5000);
+});
+
+test.each<[tip: [number, number], root: [number, number]]>([
+  [
+    [130, 0],
+    [130, 200],
+  ],
+  [
+    [130, 900],
+    [130, 240],
+  ],
+  [
+    [0, 220],
+    [100, 220],
+  ],
+  [
+    [900, 220],
+    [160, 220],
+  ],
+])('the pointer of a callout to %j leaves its box in the middle of the nearest side', (tip, root) => {
+  expect(calloutRoot({ ...(things[9] as OnPageOf<'callout'>), tip })).toEqual(root);
+});
+
+test.each<[what: string, part: object, isTaken: boolean]>([
+  ['the thinnest line', { width: 0.25 }, true],
+  ['a thinner one', { width: 0.24 }, false],
+  ['the thickest', { width: 40 }, true],
+  ['a thicker one', { width: 41 }, false],
+  ['a box of no height', { box: { ...box, height: 0 } }, true],
+  ['a box as far away as one may be', { box: { ...box, x: -20_000 } }, true],
+  ['one further away', { box: { ...box, x: -20_001 } }, false],
+  ['the last page', { page: 5000 }, true],
+  ['one behind it', { page: 5001 }, false],
+  ['half a page', { page: 1.5 }, false],
+])('a rectangle with %s', (_what, part, isTaken) => {
+  expect(parsed(drawnSchema, { ...things[5], ...part }).ok).toBe(isTaken);
 });
 
 test.each([

@@ -143,8 +143,14 @@ export function isHit(one: OnPage, at: Spot, reach: number): boolean {
   const { x, y, width, height } = boxOf(one);
   const within = (more: number) =>
     at[0] >= x - more && at[0] <= x + width + more && at[1] >= y - more && at[1] <= y + height + more;
+  /** Within the ellipse in the box, or one so much larger on every side. */
+  const withinRound = (more: number) => {
+    const [a, b] = [width / 2 + more, height / 2 + more];
+    return a > 0 && b > 0 && Math.hypot((at[0] - x - width / 2) / a, (at[1] - y - height / 2) / b) <= 1;
+  };
   if (one.sort === 'callout' && farFrom(at, one.tip, calloutRoot(one)) <= reach) return true;
-  return one.sort === 'rectangle' || one.sort === 'ellipse' ? within(reach) && !within(-reach - 3) : within(reach);
+  if (one.sort === 'ellipse') return withinRound(reach) && !withinRound(-reach - 3);
+  return one.sort === 'rectangle' ? within(reach) && !within(-reach - 3) : within(reach);
 }
 
 /** Where the pointer of a callout leaves its box: in the middle of the side nearest to its tip. */
