@@ -177,6 +177,8 @@ test.each([
 ])('completion: %s', (_name, rule, finished, complete, missing) => {
   const found = completion(rule, lessons, finished);
   expect([found.complete, found.missing]).toEqual([complete, missing]);
+  // Only where it is free to choose, and not chosen yet.
+  expect(found.mayFinish).toBe(rule.mode === 'free' && !finished);
 });
 
 test.each([

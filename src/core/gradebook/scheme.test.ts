@@ -12,6 +12,7 @@ import {
   gradeSheet,
   gradeWritten,
   packed,
+  partWritten,
   type Rounding,
   roundedPercent,
   scalesToBeginWith,
@@ -150,6 +151,26 @@ describe('grades by a scheme, worked out by hand', () => {
   });
 });
 
+test('the sum written out names categories that count, and leaves out those of which nothing does', () => {
+  const own = scheme({
+    categories: [category(tests, 60), category(essays, 40)],
+    placed: { [idOf(1)]: into(tests), [idOf(2)]: into(tests), [idOf(3)]: into(essays) },
+  });
+  const items = [item(1), item(2), item(3)];
+  const excused: GradeEntry = { state: 'excused', reason: '' };
+  expect(gradeWritten(grade(items, [points(8), points(6), points(5)], own), own)).toBe(
+    '(60 × 70.0 % Tests + 40 × 50.0 % Essays) ÷ 100 = 62.0 %',
+  );
+  expect(gradeWritten(grade(items, [points(8), points(6), excused], own), own)).toBe(
+    '(60 × 70.0 % Tests) ÷ 60 = 70.0 %',
+  );
+  const none = grade(items, [excused, excused, excused], own);
+  expect([gradeWritten(none, own), none.parts.map(partWritten)[0] ?? 'Nothing counts yet.']).toEqual([
+    'Nothing counts yet.',
+    'Nothing counts yet.',
+  ]);
+});
+
 const rounding = (decimals: 0 | 1 | 2, way: Rounding['way'], before = false): Rounding => ({ decimals, way, before });
 test.each<[number, number, Rounding, string]>([
   [845, 1000, rounding(0, 'half-up'), '85'],
@@ -188,6 +209,12 @@ test.each<[string, unknown, string]>([
     { scale: { by: 'bands', bands: [band('A', 9000), band('B', 0, true)] } },
     'The band "B" passes and a higher band does not.',
   ],
+  [
+    'a gap below, in percent',
+    { scale: { by: 'bands', bands: [band('A', 9000, true), band('B', 4950)] } },
+    'below 49.5 %',
+  ],
+  ['three nothing is left of', { categories: [category(tests, 1, { by: 'keep-best', count: 101 })] }, ''],
   ['one band', { scale: { by: 'bands', bands: [band('A', 0)] } }, 'A scale has at least two bands.'],
   ['a half weight', { own: [{ id: idOf(1), title: 'Talk', weight: 0.5, of: 1000 }] }, 'A weight is a whole number.'],
   [
