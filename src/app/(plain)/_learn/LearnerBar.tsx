@@ -21,7 +21,7 @@ export function LearnerBar({ name, at }: Props) {
       <a href="/learn" className={styles.brand} aria-label="Mosaik">
         <Mark />
       </a>
-      <nav className={styles.ways} aria-label="Your pages">
+      <nav className={styles.own} aria-label="Your pages">
         {ways.map(([address, words]) => (
           <a key={address} href={address} aria-current={address === at ? 'page' : undefined}>
             {words}
