@@ -101,6 +101,17 @@ test.each([
   ]);
 });
 
+test('a fault names its row as a spreadsheet counts, with the head and with rows that are empty', () => {
+  const rows = [
+    ['A', 'One', ''],
+    ['', '', ''],
+    ['A', 'Two', 'none'],
+    ['B', 'Three', '5'],
+    ['B', 'Four', '-1'],
+  ];
+  expect(readTable(['section', 'lesson', 'minutes'], rows).faults.map(({ row }) => row)).toEqual([4, 6]);
+});
+
 test('a table without the column of lessons is refused, others that nobody reads are named', () => {
   expect(readTable(['name'], [['x']]).faults).toEqual([
     { row: 1, sentence: 'There is no column "lesson". The first row names the columns.' },

@@ -205,6 +205,25 @@ test.each(questionKinds)('what is written is read back as it was, as far as the 
     expect(scoreKinds(kind, read?.body)).toEqual(scoreKinds(kind, body));
   }
 });
+
+test('areas on a picture, boxes and ellipses, are where they were', () => {
+  const within = fc.integer({ min: 0, max: 1000 });
+  const area = fc
+    .record({ x: within, y: within, width: within, height: within, shape: fc.constantFrom('box', 'ellipse') })
+    .filter(({ x, y, width, height }) => width > 0 && height > 0 && x + width <= 1000 && y + height <= 1000);
+  fc.assert(
+    fc.property(fc.array(area, { minLength: 1, maxLength: 4 }), (areas) => {
+      const body = {
+        picture: null,
+        areas: areas.map((one, i) => ({ ...one, id: `a${i}`, name: `${i}`, right: true })),
+        named: false,
+      };
+      const { question: read } = back(content('place', body));
+      expect(read?.body).toMatchObject({ areas });
+    }),
+  );
+});
+
 /** What of a body decides a score, whatever it is called: for kinds whose parts are written in another order. */
 const scoreKinds = (kind: QuestionKind, body: unknown): unknown => {
   const bare = plain(body) as { [field: string]: unknown };
