@@ -90,7 +90,10 @@ test('parts of a transaction that ask side by side are answered one after anothe
   const busy = new Map<object, number>();
   let most = 0;
   const ask = pg.Client.prototype.query as (...asked: unknown[]) => Promise<unknown>;
-  const spy = vi.spyOn(pg.Client.prototype, 'query').mockImplementation(async function (this: object, ...asked: unknown[]) {
+  const spy = vi.spyOn(pg.Client.prototype, 'query').mockImplementation(async function (
+    this: object,
+    ...asked: unknown[]
+  ) {
     const now = (busy.get(this) ?? 0) + 1;
     busy.set(this, now);
     most = Math.max(most, now);
