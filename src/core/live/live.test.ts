@@ -3,6 +3,8 @@ import { describe, expect, test } from 'vitest';
 import { Temporal } from '../kernel/time';
 import {
   attendedMs,
+  hereMs,
+  isHere,
   isSkipped,
   type LiveSettings,
   liveSchema,
@@ -60,6 +62,7 @@ describe('when a session meets', () => {
   ])('%s', (_name, part, expected) => {
     const found = meetingsOf({ id: 'l', live: session(part) }, clock);
     expect(found.map(({ starts }) => new Date(starts).toISOString().slice(0, 16))).toEqual(expected);
+    expect(found.map(({ number }) => number)).toEqual(found.map((_, i) => i + 1));
     expect(found.every(({ starts, ends, opens }) => ends - starts === 3_600_000 && starts - opens === 900_000)).toBe(
       true,
     );
@@ -176,4 +179,12 @@ test('a plan reaches over its hour, and over its own length where that is longer
     { from: 0, to: 1 / 3 },
     { from: 1 / 3, to: 1 },
   ]);
+});
+
+test.each([
+  [0, true],
+  [hereMs, true],
+  [hereMs + 1, false],
+])('somebody who was last heard of %i ms ago is here: %s', (ago, is) => {
+  expect(isHere(1_000_000 - ago, 1_000_000)).toBe(is);
 });

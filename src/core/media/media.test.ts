@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest';
-import { checkUpload, sniff } from './index';
+import { checkUpload, lengthText, sizeText, sniff } from './index';
 
 const bytes = (...parts: (string | number)[]) =>
   Uint8Array.from(
@@ -41,4 +41,26 @@ test.each([
 ] as const)('an upload that is %s', (_name, purpose, size, head, code) => {
   const result = checkUpload(purpose, 'a-file', size, head);
   expect(result.ok ? 'ok' : result.problem.code).toBe(code);
+  if (size === 0 && !result.ok) expect(result.problem.sentence).toMatch(/is empty/);
+});
+
+test.each([
+  [0, '0 kB'],
+  [1, '1 kB'],
+  [1536, '2 kB'],
+  [1024 ** 2, '1.0 MB'],
+  [10 * 1024 ** 2, '10 MB'],
+  [1.18 * 1024 ** 3, '1.18 GB'],
+])('%i bytes are %s', (bytes, text) => {
+  expect(sizeText(bytes)).toBe(text);
+});
+
+test.each([
+  [0.2, '1 s'],
+  [59.4, '59 s'],
+  [60, '1 min'],
+  [80, '1 min 20 s'],
+  [7500, '2 h 5 min'],
+])('%s seconds that are left are %s', (seconds, text) => {
+  expect(lengthText(seconds)).toBe(text);
 });

@@ -77,9 +77,10 @@ function without(from: number, to: number, passages: readonly Passage[]): Passag
   const parts: Passage[] = [];
   let at = from;
   for (const [start, end] of passages) {
-    if (start > at && start < to) parts.push([at, start]);
+    // Whatever was watched further on has nothing to do with it.
+    if (start >= to) break;
+    if (start > at) parts.push([at, start]);
     at = Math.max(at, end);
-    if (at >= to) return parts;
   }
-  return [...parts, [at, to]];
+  return at < to ? [...parts, [at, to]] : parts;
 }

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import {
+  creditedPassages,
   fold,
   type LearnerEvent,
   mergePassages,
@@ -180,4 +181,45 @@ test('an event as a statement has what the standard asks for', () => {
     context: { registration: 'e' },
     timestamp: '2027-01-01T00:00:00Z',
   });
+});
+
+test.each<[what: string, kept: Passage[], reported: Passage[], elapsed: number, credited: Passage[]]>([
+  ['at the speed it is played', [], [[0, 30]], 30, [[0, 30]]],
+  ['twice as fast', [], [[0, 65]], 30, [[0, 65]]],
+  ['faster than that', [], [[0, 66]], 30, [[0, 65]]],
+  ['all of it in a second', [], [[0, 1_000_000]], 1, [[0, 7]]],
+  ['a clock that was set back', [], [[0, 30]], -60, [[0, 5]]],
+  ['what was kept before costs nothing', [[0, 50]], [[0, 60]], 3, [[50, 60]]],
+  [
+    'around what was kept',
+    [[10, 20]],
+    [[0, 30]],
+    5,
+    [
+      [0, 10],
+      [20, 25],
+    ],
+  ],
+  ['before what was watched first', [[50, 60]], [[0, 5]], 5, [[0, 5]]],
+  ['behind the end of the film', [], [[590, 700]], 60, [[590, 600]]],
+])('of a report that much can have been watched: %s', (_what, kept, reported, elapsed, credited) => {
+  expect(creditedPassages(kept, reported, 600, elapsed)).toEqual(credited);
+});
+
+test('what is credited is what counting second by second comes to', () => {
+  const passage = fc.tuple(fc.nat(50), fc.nat(30)).map(([from, long]): Passage => [from, from + long]);
+  const all = fc.array(passage, { maxLength: 5 });
+  const secondsOf = (passages: readonly Passage[], end: number) =>
+    Array.from({ length: end }, (_, second) => second).filter((second) =>
+      passages.some(([from, to]) => from <= second && second < to),
+    );
+  fc.assert(
+    fc.property(all, all, fc.integer({ min: 1, max: 90 }), fc.nat(30), (kept, reported, length, elapsed) => {
+      const before = new Set(secondsOf(kept, 100));
+      const fresh = secondsOf(reported, length).filter((second) => !before.has(second));
+      const found = creditedPassages(kept, reported, length, elapsed);
+      expect(secondsOf(found, 100)).toEqual(fresh.slice(0, 2 * elapsed + 5));
+      expect(found.reduce((sum, [from, to]) => sum + to - from, 0)).toBe(Math.min(fresh.length, 2 * elapsed + 5));
+    }),
+  );
 });
