@@ -1,3 +1,4 @@
+import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import {
   type CatalogueRow,
@@ -293,4 +294,21 @@ test.each([
 ])('cells as a spreadsheet copies them: %s', (_name, block, cells) => {
   expect(cellsOf(block)).toEqual(cells);
   expect(cellsOf(block, 1)).toEqual(cells.slice(0, 2));
+});
+
+test('whatever cells a spreadsheet copies come in as they were', () => {
+  const cell = fc.string({ maxLength: 8, unit: fc.constantFrom('a', 'é', '"', '\t', '\n', ' ', ',') });
+  const rows = fc
+    .integer({ min: 1, max: 4 })
+    .chain((columns) =>
+      fc.array(fc.array(cell, { minLength: columns, maxLength: columns }), { minLength: 1, maxLength: 4 }),
+    );
+  const copied = (text: string) => (/[\t\n"]/.test(text) ? `"${text.replaceAll('"', '""')}"` : text);
+  fc.assert(
+    fc.property(rows, (all) => {
+      const block = all.map((one) => one.map(copied).join('\t')).join('\n');
+      expect(cellsOf(`${block}\n`)).toEqual(all);
+      expect(cellsOf(`${block.replaceAll('\n', '\r\n')}\r\n`)).toEqual(all);
+    }),
+  );
 });

@@ -6,7 +6,7 @@ import { type Cue, inOrderOfTime } from './cues';
 const usualMs = 2_500;
 const leastMs = 100;
 
-/** Changes a part of one caption. It stays where it is in the list, whatever its time becomes: see \`sortCues\`. */
+/** Changes a part of one caption. It stays where it is in the list, whatever its time becomes: see `sortCues`. */
 export const changeCue = (
   cues: readonly Cue[],
   index: number,
