@@ -1,5 +1,6 @@
 export {
   type Answered,
+  countsFrom,
   creditedPassages,
   type LessonProgress,
   mergePassages,

@@ -46,10 +46,14 @@ export function watchedPercent(passages: readonly Passage[], seconds: number): n
 const fastest = 2;
 const lateSeconds = 5;
 
+/** Seconds that have passed, as far as they count: what was credited ahead of its time may be owed still. */
+const counting = (elapsed: number) => Math.max(-lateSeconds / fastest, elapsed);
+
 /**
  * The passages of a report that can have been watched in `elapsed` seconds: within the film, and no more new
  * seconds of it than pass at twice its speed, taken in the order of the film. What was kept before costs
- * nothing. Seconds throughout; the answer holds the report's new parts only.
+ * nothing. Seconds throughout; the answer holds the report's new parts only. `elapsed` counts from `countsFrom` of the
+ * report before.
  */
 export function creditedPassages(
   kept: readonly Passage[],
@@ -57,11 +61,11 @@ export function creditedPassages(
   seconds: number,
   elapsed: number,
 ): Passage[] {
-  let credit = Math.max(0, elapsed) * fastest + lateSeconds;
+  let credit = counting(elapsed) * fastest + lateSeconds;
   const credited: Passage[] = [];
-  for (const [from, to] of mergePassages(
-    reported.map(([from, to]): Passage => [Math.min(from, seconds), Math.min(to, seconds)]),
-  )) {
+  const within = reported.map(([from, to]): Passage => [Math.min(from, seconds), Math.min(to, seconds)]);
+  // Together with what was kept: the little that is joined between two passages costs its time as well.
+  for (const [from, to] of mergePassages([...kept, ...within])) {
     for (const [start, end] of without(from, to, mergePassages(kept))) {
       if (credit <= 0) return credited;
       const taken = Math.min(end - start, credit);
@@ -70,6 +74,15 @@ export function creditedPassages(
     }
   }
   return credited;
+}
+
+/**
+ * How many seconds after a report time counts on: none, or as many as it was credited ahead of them. So the seconds a
+ * report may come late are given once, and not with each of many reports.
+ */
+export function countsFrom(credited: readonly Passage[], elapsed: number): number {
+  const taken = credited.reduce((total, [from, to]) => total + to - from, 0);
+  return Math.max(0, taken / fastest - counting(elapsed));
 }
 
 /** The parts from one second to another that lie in none of the passages, which are in order and apart. */

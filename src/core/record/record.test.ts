@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import {
+  countsFrom,
   creditedPassages,
   fold,
   type LearnerEvent,
@@ -188,7 +189,7 @@ test.each<[what: string, kept: Passage[], reported: Passage[], elapsed: number, 
   ['twice as fast', [], [[0, 65]], 30, [[0, 65]]],
   ['faster than that', [], [[0, 66]], 30, [[0, 65]]],
   ['all of it in a second', [], [[0, 1_000_000]], 1, [[0, 7]]],
-  ['a clock that was set back', [], [[0, 30]], -60, [[0, 5]]],
+  ['a clock that was set back', [], [[0, 30]], -60, []],
   ['what was kept before costs nothing', [[0, 50]], [[0, 60]], 3, [[50, 60]]],
   [
     'around what was kept',
@@ -204,6 +205,40 @@ test.each<[what: string, kept: Passage[], reported: Passage[], elapsed: number, 
   ['behind the end of the film', [], [[590, 700]], 60, [[590, 600]]],
 ])('of a report that much can have been watched: %s', (_what, kept, reported, elapsed, credited) => {
   expect(creditedPassages(kept, reported, 600, elapsed)).toEqual(credited);
+});
+
+test('however often it is reported, no more is credited than can have been watched, and a few seconds once', () => {
+  const waits = fc.array(fc.oneof(fc.constant(0), fc.double({ min: 0, max: 40, noNaN: true })), { maxLength: 60 });
+  fc.assert(
+    fc.property(waits, (all) => {
+      let [now, from, total] = [0, 0, 0];
+      let kept: Passage[] = [];
+      for (const wait of all) {
+        now += wait;
+        const credited = creditedPassages(kept, [[0, 1_000_000]], 1_000_000, now - from);
+        from = now + countsFrom(credited, now - from);
+        kept = mergePassages([...kept, ...credited]);
+        total += credited.reduce((sum, [start, end]) => sum + end - start, 0);
+        expect(total).toBeLessThanOrEqual(2 * now + 5 + 1e-6);
+      }
+      // Whoever watches at twice the speed all the time is credited with all of it.
+      expect(total).toBeGreaterThanOrEqual(2 * now - 1e-6);
+    }),
+  );
+});
+
+test('slivers that are told apart cover no more than they can have been watched', () => {
+  // Every second one first, then those between them: what lies less than half a second apart is joined.
+  const slivers = (first: number): Passage[] =>
+    Array.from({ length: 200 }, (_, i) => [first + i, first + i + 0.01] as const);
+  let kept: Passage[] = [];
+  let from = 0;
+  for (const first of [0, 0.5]) {
+    const credited = creditedPassages(kept, slivers(first), 600, -from);
+    from = countsFrom(credited, -from);
+    kept = mergePassages([...kept, ...credited]);
+  }
+  expect(kept.reduce((sum, [start, end]) => sum + end - start, 0)).toBeLessThanOrEqual(5);
 });
 
 test('what is credited is what counting second by second comes to', () => {

@@ -4,7 +4,7 @@ import { fail, ok } from '@/core/kernel/problem';
 import { usualDoneRule } from '@/core/outline';
 import { instantFrom, takesCourse } from '../enrolment';
 import { command } from '../platform/command';
-import { countFrom, eventIn, recordEvent, recordEvents } from '../record';
+import { countFromOpening, eventIn, recordEvent, recordEvents } from '../record';
 import { deedOf, place } from './deeds';
 import { openLesson } from './guard';
 import { answerInPlace, plays, tryInPlace, watched } from './playing';
@@ -26,7 +26,7 @@ export const openedLesson = command({
     const done = { ...event, verb: 'completed', deed: deedOf('done', event) } as const;
     const completes = rule.by === 'opened' && progress.state !== 'done';
     await recordEvents(context.tx, event, completes ? [opened, done] : [opened]);
-    if (plays(lesson)) await countFrom(context.tx, event, event.at);
+    if (plays(lesson)) await countFromOpening(context.tx, event, event.at);
     return ok({ done: rule.by === 'opened' || progress.state === 'done' });
   },
 });

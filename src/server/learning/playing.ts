@@ -5,7 +5,7 @@ import { askedInPlace, barrierFor, beforeBarrier, isAllAnswered, judge } from '@
 import { type LessonDocument, lessonKindOf, usualDoneRule } from '@/core/outline';
 import { can } from '@/core/people';
 import { checkAnswer, kindOf } from '@/core/quiz';
-import { creditedPassages, type LessonProgress, type Passage, watchedPercent } from '@/core/record';
+import { countsFrom, creditedPassages, type LessonProgress, type Passage, watchedPercent } from '@/core/record';
 import { instantFrom, takesCourse } from '../enrolment';
 import { loadPart, staffLooks } from '../outline';
 import { type CommandContext, command } from '../platform/command';
@@ -62,7 +62,8 @@ export const watched = command({
             ...(now === null ? {} : { place: now }),
             deed: deedOf(`watched/${newId()}`, event),
           });
-    await countFrom(context.tx, event, event.at);
+    const owed = Math.round(countsFrom(credited, elapsed) * 1000);
+    await countFrom(context.tx, event, context.now.add({ milliseconds: owed }).toString());
     const done = await doneByPlaying(context, event, lesson, after, progress.state === 'done');
     return ok({ percent: watchedPercent(after.watched, secondsOf(lesson)), done });
   },

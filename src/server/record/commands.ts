@@ -1,4 +1,4 @@
-import { and, eq } from 'drizzle-orm';
+import { and, eq, sql } from 'drizzle-orm';
 import { fold, type LearnerEvent, type LessonProgress, noProgress, statementOf } from '@/core/record';
 import { config } from '../platform/config';
 import type { Transaction } from '../platform/database';
@@ -75,7 +75,14 @@ export async function recordEvents(tx: Transaction, place: Place, deeds: readonl
 /** One event by itself. */
 export const recordEvent = (tx: Transaction, deed: Deed): Promise<LessonProgress> => recordEvents(tx, deed, [deed]);
 
-/** From when on the time that a learner spends in a lesson is counted, see `creditedPassages`. */
+/** From when on the time that a learner spends in a lesson is counted, see `countsFrom`. */
 export async function countFrom(tx: Transaction, place: Place, at: string): Promise<void> {
   await tx.db.update(progress).set({ countedFrom: at }).where(keyOf(place));
+}
+
+/** The same from the moment a lesson is opened; what is owed of a moment ago is still owed. */
+export async function countFromOpening(tx: Transaction, place: Place, at: string): Promise<void> {
+  const owed = sql`${progress.countedFrom} between ${at}::timestamptz and ${at}::timestamptz + interval '5 seconds'`;
+  const from = sql`case when ${owed} then ${progress.countedFrom} else ${at}::timestamptz end`;
+  await tx.db.update(progress).set({ countedFrom: from }).where(keyOf(place));
 }

@@ -1,3 +1,3 @@
-export { countFrom, eventIn, heldProgress, recordEvent, recordEvents } from './commands';
+export { countFrom, countFromOpening, eventIn, heldProgress, recordEvent, recordEvents } from './commands';
 export { progressOf } from './queries';
 export { rebuildProgress } from './rebuild';
