@@ -1,5 +1,6 @@
-import { array, object, type Schema, string } from 'yup';
+import { array, object, type Schema } from 'yup';
 import { optionalId } from '../kernel/ids';
+import { typedWords } from '../kernel/typed';
 
 /** Why a learner asks for another look: at one criterion, or at the whole of it. */
 export type LookReason = { readonly criterionId: string | null; readonly words: string };
@@ -17,7 +18,7 @@ export const lookReasonsSchema = array()
   .of(
     object({
       criterionId: optionalId,
-      words: string().trim().max(2000, 'Keep each reason under 2,000 characters.').required('Give a reason.'),
+      words: typedWords(2000, 'Keep each reason under 2,000 characters.', 'Give a reason.'),
     })
       .noUnknown()
       .required(),

@@ -1,5 +1,6 @@
 import { array, boolean, lazy, mixed, number, object, type Schema, string } from 'yup';
 import { idSchema } from '../kernel/ids';
+import { typedWords } from '../kernel/typed';
 import {
   type Design,
   dashes,
@@ -64,7 +65,7 @@ const part = lazy((value: unknown) => {
   if (given.field === 'own')
     return object({
       field: string().required(),
-      name: string().trim().max(60, 'Keep the name under 60 characters.').required('Give your own words a name.'),
+      name: typedWords(60, 'Keep the name under 60 characters.', 'Give your own words a name.'),
     }).noUnknown();
   return object({ field: oneOf(fields) }).noUnknown();
 });

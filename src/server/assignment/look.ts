@@ -3,6 +3,7 @@ import { object, string } from 'yup';
 import { type LookOutcome, type LookReason, lookOutcomes, lookReasonsSchema } from '@/core/assignment';
 import { idSchema } from '@/core/kernel/ids';
 import { fail, ok } from '@/core/kernel/problem';
+import { typedWords } from '@/core/kernel/typed';
 import { can, mayMark } from '@/core/people';
 import { takesCourse } from '../enrolment';
 import { leaveMessages } from '../message';
@@ -71,7 +72,8 @@ export const askForLook = command({
     if (reasons.some(({ criterionId }) => criterionId !== null && !known.has(criterionId)))
       return fail('invalid', 'One of these criteria is not part of the assignment.');
     const id = newId();
-    await tx.db.insert(anotherLook).values({ id, handInId: row.id, reasons, askedAt: now.toString() });
+    const said = reasons.map((one) => ({ ...one, words: one.words.trim() }));
+    await tx.db.insert(anotherLook).values({ id, handInId: row.id, reasons: said, askedAt: now.toString() });
     const { rows: staff } = await tx.db.execute<{ id: string }>(sql`
       select user_id as id from course_staff
       where course_id = ${courseId} and user_id <> ${actor.id} and (role = 'creator' or user_id = ${row.markerId})`);
@@ -104,7 +106,7 @@ export const answerLook = command({
     outcome: string()
       .oneOf([...lookOutcomes])
       .required(),
-    answer: string().trim().max(5000, 'Keep the answer under 5,000 characters.').required('Write an answer.'),
+    answer: typedWords(5000, 'Keep the answer under 5,000 characters.', 'Write an answer.'),
   }).noUnknown(),
   async permission(context, { lookId }) {
     const found = await workOfLook(context.tx.db, lookId);
@@ -130,7 +132,7 @@ export const answerLook = command({
       );
     const [answered] = await tx.db
       .update(anotherLook)
-      .set({ outcome, answer, answeredBy: actor.id, answeredAt: now.toString() })
+      .set({ outcome, answer: answer.trim(), answeredBy: actor.id, answeredAt: now.toString() })
       .where(and(eq(anotherLook.id, lookId), isNull(anotherLook.outcome)))
       .returning({ id: anotherLook.id });
     // Answered already: the first answer stands.

@@ -68,7 +68,7 @@ test('another look is asked for once, with reasons, after the result, and answer
   expect(told.map(({ occasion }) => occasion)).toEqual(['staff-told']);
   expect(await countByState(database(), person(marker), everything)).toMatchObject({ asked: 1, marked: 0 });
   const answer = (outcome: string, actor: Actor = marker, at = after(20)) =>
-    run(actor, 'marking.answer-look', { lookId: looks[0]?.id, outcome, answer: 'You are right.' }, at).then(codeOf);
+    run(actor, 'marking.answer-look', { lookId: looks[0]?.id, outcome, answer: 'You are right. \n' }, at).then(codeOf);
   expect(
     await Promise.all([
       answer('gladly'),
@@ -184,7 +184,7 @@ test('remarks are kept for all who mark an assignment, and for nobody else', asy
   ).toEqual(['ok', 'ok', 'invalid', 'not-allowed', 'invalid']);
   expect(await keep({ lessonId: newId() })).toBe('not-found');
   const second = newId();
-  await must(marker, 'marking.save-remark', { ...remark, id: second, words: 'Well seen.', points: null });
+  await must(marker, 'marking.save-remark', { ...remark, id: second, words: ' Well seen.\n', points: null });
   await must(marker, 'marking.use-remark', { ...place, id: second });
   const kept = () => savedRemarks(database(), courseId, place.lessonId).then((all) => all.map(({ words }) => words));
   expect(await kept()).toEqual(['Well seen.', 'Units?']);

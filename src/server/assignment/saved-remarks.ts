@@ -1,7 +1,8 @@
 import { and, desc, eq, sql } from 'drizzle-orm';
-import { number, object, string } from 'yup';
+import { number, object } from 'yup';
 import { idSchema, optionalId } from '@/core/kernel/ids';
 import { fail, ok } from '@/core/kernel/problem';
+import { typedWords } from '@/core/kernel/typed';
 import { can } from '@/core/people';
 import { type CommandContext, command } from '../platform/command';
 import type { Database } from '../platform/database';
@@ -39,7 +40,7 @@ const saveRemark = command({
   input: object({
     ...place,
     criterionId: optionalId,
-    words: string().trim().max(2000, 'Keep a saved remark under 2,000 characters.').required('Write the remark first.'),
+    words: typedWords(2000, 'Keep a saved remark under 2,000 characters.', 'Write the remark first.'),
     points: number().integer().min(-1_000_000).max(1_000_000).nullable().defined(),
   }).noUnknown(),
   permission: marksHere,
@@ -47,7 +48,7 @@ const saveRemark = command({
     const there = and(eq(savedRemark.courseId, courseId), eq(savedRemark.lessonId, lessonId));
     const count = await tx.db.$count(savedRemark, there);
     if (count >= mostSaved) return fail('too-large', `At most ${mostSaved} remarks are kept for an assignment.`);
-    const own = { criterionId, words, points };
+    const own = { criterionId, words: words.trim(), points };
     const [kept] = await tx.db
       .insert(savedRemark)
       .values({ id, courseId, lessonId, ...own, savedBy: actor.id, at: now.toString() })

@@ -82,8 +82,9 @@ test('of eight who join at once with a code, one gets the last seat and seven wa
   expect(joined.map((one) => one.ok && one.value.waits).sort()).toEqual([false, ...Array(7).fill(true)]);
   const { taken, waiting } = (await overview(id)) ?? { taken: 0, waiting: [] };
   expect([taken, waiting.length]).toEqual([1, 7]);
-  // Joining again changes nothing; leaving the queue does.
-  for (const who of eight) await run(learner(who), 'cohort.join', { code });
+  // Joining again changes nothing, however the code is typed; leaving the queue does.
+  const typed = [code, ` ${code}\n`, code.toLowerCase(), `${code.slice(0, 4)}-${code.slice(4)}`];
+  for (const [i, who] of eight.entries()) await must(learner(who), 'cohort.join', { code: typed[i % typed.length] });
   expect((await overview(id))?.waiting.length).toBe(7);
   const [first] = waiting;
   await must(learner(first?.personId ?? ''), 'cohort.leave-queue', {

@@ -5,6 +5,7 @@ import { idSchema, optionalId } from '@/core/kernel/ids';
 import { numberText } from '@/core/kernel/locale';
 import { fail, ok, type Result } from '@/core/kernel/problem';
 import type { Temporal } from '@/core/kernel/time';
+import { typedWords } from '@/core/kernel/typed';
 import { can, mayDecide } from '@/core/people';
 import { leaveMessages, type NewMessage } from '../message';
 import { user } from '../people';
@@ -225,15 +226,21 @@ const moveLearner = command({
   },
 });
 
+/** A code as it was given out, however it was written down: in small letters, in groups. */
+const asTold = (typed: string): string => typed.replace(/[\s-]/g, '').toUpperCase();
+
 /** Somebody joins a cohort by themselves, with its code: at once, or in the queue when there is no seat left. */
 const joinByCode = command({
   name: 'cohort.join',
   input: object({
-    code: string().trim().uppercase().max(20, 'This is no code.').required('Give the code you were told.'),
+    code: typedWords(40, 'This is no code.', 'Give the code you were told.'),
   }).noUnknown(),
   permission: ({ actor }) => can(actor, 'account.change', { own: true }),
   async handle({ tx, now, actor, audit }, { code }) {
-    const [row] = await tx.db.select().from(cohort).where(eq(cohort.code, code));
+    const [row] = await tx.db
+      .select()
+      .from(cohort)
+      .where(eq(cohort.code, asTold(code)));
     if (!row)
       return fail('not-found', 'No cohort has this code. Look at it once more; letters and digits only.', 'code');
     if (await enrolledLearner(tx.db, row.courseId, actor.id))

@@ -3,6 +3,7 @@ import { array, boolean, number, object, string } from 'yup';
 import { idSchema } from '@/core/kernel/ids';
 import { fail, ok, type Result } from '@/core/kernel/problem';
 import { Temporal } from '@/core/kernel/time';
+import { typedWords } from '@/core/kernel/typed';
 import { hereMs, roomState } from '@/core/live';
 import { usualDoneRule } from '@/core/outline';
 import { type Actor, can } from '@/core/people';
@@ -184,7 +185,7 @@ const say = command({
   input: object({
     ...place,
     id: idSchema,
-    words: string().trim().max(2000, 'Keep it under 2,000 characters.').required('Write something first.'),
+    words: typedWords(2000, 'Keep it under 2,000 characters.', 'Write something first.'),
   }).noUnknown(),
   permission: somebody,
   async handle(context, { id, words, ...input }) {
@@ -193,7 +194,7 @@ const say = command({
     const { room } = found.value;
     if (!(await isGuest(context, room.id))) return notIn;
     const { tx, actor, now } = context;
-    const line = { id, roomId: room.id, personId: actor.id, at: now.toString(), words };
+    const line = { id, roomId: room.id, personId: actor.id, at: now.toString(), words: words.trim() };
     await tx.db.insert(liveLine).values(line).onConflictDoNothing();
     return ok(null);
   },

@@ -72,7 +72,7 @@ test('a session from its closed door to its end: who may do what, who is there, 
     'ok',
   ]);
   // Said twice with one name, it stands there once.
-  const line = { id: newId(), words: 'Where is the tray?' };
+  const line = { id: newId(), words: ' Where is the tray?\n' };
   await Promise.all(Array.from({ length: 8 }, () => does(me, 'say', 1, line)));
   await does(me, 'hand', 1, { up: true });
   await does(me, 'hand', 2, { up: true });
