@@ -1,6 +1,6 @@
 import { array, object, type Schema } from 'yup';
 import { optionalId } from '../kernel/ids';
-import { typedWords } from '../kernel/typed';
+import { line } from '../kernel/line';
 
 /** Why a learner asks for another look: at one criterion, or at the whole of it. */
 export type LookReason = { readonly criterionId: string | null; readonly words: string };
@@ -18,7 +18,7 @@ export const lookReasonsSchema = array()
   .of(
     object({
       criterionId: optionalId,
-      words: typedWords(2000, 'Keep each reason under 2,000 characters.', 'Give a reason.'),
+      words: line(2000, 'Keep each reason under 2,000 characters.', 'Give a reason.'),
     })
       .noUnknown()
       .required(),

@@ -1,6 +1,6 @@
 import { array, boolean, lazy, mixed, number, object, type Schema, string } from 'yup';
 import { idSchema } from '../kernel/ids';
-import { typedWords } from '../kernel/typed';
+import { line } from '../kernel/line';
 import {
   type Design,
   dashes,
@@ -42,7 +42,7 @@ const size = number()
   .min(4, 'At least 4 pt.')
   .max(300, 'At most 300 pt.')
   .required('Give a size in points.');
-const line = number()
+const thick = number()
   .typeError('Give a width in points.')
   .min(0, 'At least 0 pt.')
   .max(60, 'At most 60 pt.')
@@ -65,7 +65,7 @@ const part = lazy((value: unknown) => {
   if (given.field === 'own')
     return object({
       field: string().required(),
-      name: typedWords(60, 'Keep the name under 60 characters.', 'Give your own words a name.'),
+      name: line(60, 'Keep the name under 60 characters.', 'Give your own words a name.'),
     }).noUnknown();
   return object({ field: oneOf(fields) }).noUnknown();
 });
@@ -121,9 +121,14 @@ const parts: { readonly [S in Sort]: Fields<ThingParts[S]> } = {
     ratio: number().min(0.05).max(50).required(),
     colour,
   },
-  rule: { colour, line, dash: oneOf(dashes) },
-  frame: { colour, line, gap: mm(0, 50, 'A gap of 0 to 50 mm.'), corner: mm(0, 200, 'A corner of 0 to 200 mm.') },
-  shape: { shape: oneOf(shapes), fill: colour.nullable().defined(), stroke: colour.nullable().defined(), line },
+  rule: { colour, line: thick, dash: oneOf(dashes) },
+  frame: {
+    colour,
+    line: thick,
+    gap: mm(0, 50, 'A gap of 0 to 50 mm.'),
+    corner: mm(0, 200, 'A corner of 0 to 200 mm.'),
+  },
+  shape: { shape: oneOf(shapes), fill: colour.nullable().defined(), stroke: colour.nullable().defined(), line: thick },
   code: { colour },
 };
 

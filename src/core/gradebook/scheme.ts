@@ -1,7 +1,7 @@
 import { array, boolean, lazy, number, object, type Schema, string } from 'yup';
 import { compare, multiply, type Rational, rational, roundHalfUp, toFixed } from '../kernel/exact';
 import { idSchema } from '../kernel/ids';
-import { typedWords } from '../kernel/typed';
+import { line } from '../kernel/line';
 
 /**
  * How a course comes from points to a grade: items stand in categories or alone, some of a category may be left out,
@@ -56,7 +56,7 @@ export const usualScheme: GradeScheme = {
 };
 
 const title = (what: string) =>
-  typedWords(120, `Keep the name of a ${what} under 120 characters.`, `Give the ${what} a name.`);
+  line(120, `Keep the name of a ${what} under 120 characters.`, `Give the ${what} a name.`);
 const weight = number().integer('A weight is a whole number.').min(0, 'A weight is at least 0.').max(1_000_000);
 const count = number().integer().min(1, 'Leave out or keep at least one.').max(100).required();
 const keepSchema = lazy((value: unknown) =>

@@ -2,8 +2,8 @@ import { and, asc, eq, isNull, sql } from 'drizzle-orm';
 import { object, string } from 'yup';
 import { type LookOutcome, type LookReason, lookOutcomes, lookReasonsSchema } from '@/core/assignment';
 import { idSchema } from '@/core/kernel/ids';
+import { line } from '@/core/kernel/line';
 import { fail, ok } from '@/core/kernel/problem';
-import { typedWords } from '@/core/kernel/typed';
 import { can, mayMark } from '@/core/people';
 import { takesCourse } from '../enrolment';
 import { leaveMessages } from '../message';
@@ -106,7 +106,7 @@ export const answerLook = command({
     outcome: string()
       .oneOf([...lookOutcomes])
       .required(),
-    answer: typedWords(5000, 'Keep the answer under 5,000 characters.', 'Write an answer.'),
+    answer: line(5000, 'Keep the answer under 5,000 characters.', 'Write an answer.'),
   }).noUnknown(),
   async permission(context, { lookId }) {
     const found = await workOfLook(context.tx.db, lookId);

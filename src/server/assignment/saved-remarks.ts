@@ -1,8 +1,8 @@
 import { and, desc, eq, sql } from 'drizzle-orm';
 import { number, object } from 'yup';
 import { idSchema, optionalId } from '@/core/kernel/ids';
+import { line } from '@/core/kernel/line';
 import { fail, ok } from '@/core/kernel/problem';
-import { typedWords } from '@/core/kernel/typed';
 import { can } from '@/core/people';
 import { type CommandContext, command } from '../platform/command';
 import type { Database } from '../platform/database';
@@ -40,7 +40,7 @@ const saveRemark = command({
   input: object({
     ...place,
     criterionId: optionalId,
-    words: typedWords(2000, 'Keep a saved remark under 2,000 characters.', 'Write the remark first.'),
+    words: line(2000, 'Keep a saved remark under 2,000 characters.', 'Write the remark first.'),
     points: number().integer().min(-1_000_000).max(1_000_000).nullable().defined(),
   }).noUnknown(),
   permission: marksHere,

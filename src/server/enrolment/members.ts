@@ -2,10 +2,10 @@ import { and, asc, eq, inArray, isNull, sql } from 'drizzle-orm';
 import { boolean, object, string } from 'yup';
 import { clockOf, mostMembers, readMembers } from '@/core/enrolment';
 import { idSchema, optionalId } from '@/core/kernel/ids';
+import { line } from '@/core/kernel/line';
 import { numberText } from '@/core/kernel/locale';
 import { fail, ok, type Result } from '@/core/kernel/problem';
 import type { Temporal } from '@/core/kernel/time';
-import { typedWords } from '@/core/kernel/typed';
 import { can, mayDecide } from '@/core/people';
 import { leaveMessages, type NewMessage } from '../message';
 import { user } from '../people';
@@ -233,7 +233,7 @@ const asTold = (typed: string): string => typed.replace(/[\s-]/g, '').toUpperCas
 const joinByCode = command({
   name: 'cohort.join',
   input: object({
-    code: typedWords(40, 'This is no code.', 'Give the code you were told.'),
+    code: line(40, 'This is no code.', 'Give the code you were told.'),
   }).noUnknown(),
   permission: ({ actor }) => can(actor, 'account.change', { own: true }),
   async handle({ tx, now, actor, audit }, { code }) {

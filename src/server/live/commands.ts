@@ -1,9 +1,9 @@
 import { and, desc, eq, gte, sql } from 'drizzle-orm';
 import { array, boolean, number, object, string } from 'yup';
 import { idSchema } from '@/core/kernel/ids';
+import { line } from '@/core/kernel/line';
 import { fail, ok, type Result } from '@/core/kernel/problem';
 import { Temporal } from '@/core/kernel/time';
-import { typedWords } from '@/core/kernel/typed';
 import { hereMs, roomState } from '@/core/live';
 import { usualDoneRule } from '@/core/outline';
 import { type Actor, can } from '@/core/people';
@@ -185,7 +185,7 @@ const say = command({
   input: object({
     ...place,
     id: idSchema,
-    words: typedWords(2000, 'Keep it under 2,000 characters.', 'Write something first.'),
+    words: line(2000, 'Keep it under 2,000 characters.', 'Write something first.'),
   }).noUnknown(),
   permission: somebody,
   async handle(context, { id, words, ...input }) {

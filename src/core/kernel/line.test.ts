@@ -1,6 +1,6 @@
 import { expect, test } from 'vitest';
+import { line } from './line';
 import { parsed } from './parse';
-import { typedWords } from './typed';
 
 test.each([
   ['words', null],
@@ -11,6 +11,6 @@ test.each([
   [' \n\t', 'Say something.'],
 ])('what somebody types: %j', (typed, refused) => {
   const most = typed.startsWith(' with') ? 40 : 10;
-  const found = parsed(typedWords(most, 'Too long, by far.', 'Say something.'), typed);
+  const found = parsed(line(most, 'Too long, by far.', 'Say something.'), typed);
   expect(found.ok ? null : found.problem.sentence).toBe(refused);
 });
