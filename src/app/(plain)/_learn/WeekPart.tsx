@@ -23,7 +23,7 @@ export function WeekPart({ view, place }: { readonly view: LearnerView; readonly
               <span>
                 <a href={lessonHref(place, first.lesson.id)}>{nameOf(view, entry, first)}</a>
                 <small data-over={(entry.sort === 'due' && entry.isOver) || undefined}>
-                  {whenOf(entry)} {dateTimeText(entry.at, place)}
+                  {whenOf(entry)} {dateTimeText(entry.at, place, false)}
                   {entry.sort === 'meets' && view.now.epochMilliseconds < entry.opensMs && (
                     <> · come in from {timeText(Temporal.Instant.fromEpochMilliseconds(entry.opensMs), place)}</>
                   )}
