@@ -157,8 +157,8 @@ function WereHere({ room, me, isHost, counts }: Props) {
 function Missed({ names }: { readonly names: RoomView['expected'] }) {
   if (names.length === 0) return null;
   return (
-    <>
-      <h2>Did not come: {names.length}</h2>
+    <details className={styles.missed}>
+      <summary>Did not come: {names.length}</summary>
       <p className={styles.quiet}>of those who take the course now</p>
       <ul className={styles.people} aria-label="Did not come">
         {names.map(({ id, name }) => (
@@ -168,6 +168,6 @@ function Missed({ names }: { readonly names: RoomView['expected'] }) {
           </li>
         ))}
       </ul>
-    </>
+    </details>
   );
 }
