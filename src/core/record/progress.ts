@@ -64,9 +64,10 @@ export function creditedPassages(
   let credit = counting(elapsed) * fastest + lateSeconds;
   const credited: Passage[] = [];
   const within = reported.map(([from, to]): Passage => [Math.min(from, seconds), Math.min(to, seconds)]);
+  const before = mergePassages(kept);
   // Together with what was kept: the little that is joined between two passages costs its time as well.
-  for (const [from, to] of mergePassages([...kept, ...within])) {
-    for (const [start, end] of without(from, to, mergePassages(kept))) {
+  for (const [from, to] of mergePassages([...before, ...within])) {
+    for (const [start, end] of without(from, to, before)) {
       if (credit <= 0) return credited;
       const taken = Math.min(end - start, credit);
       credited.push([start, start + taken]);

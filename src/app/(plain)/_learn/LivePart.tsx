@@ -1,4 +1,5 @@
 import { IconBroadcast } from '@tabler/icons-react';
+import { roomHref } from '@/app/_client/room-href';
 import { dateTimeText, Temporal } from '@/core/kernel/time';
 import type { LearnerView, LessonView } from '@/core/learning';
 import { type Meeting, meetingAt, meetingsOf, type RoomFacts, type RoomState, roomState, startOf } from '@/core/live';
@@ -70,7 +71,7 @@ function Stands({
   readonly meeting: Meeting;
 } & Pick<Props, 'view' | 'one' | 'place'>) {
   const nowMs = view.now.epochMilliseconds;
-  const href = `/room/${place.courseId}/${one.lesson.id}/${meeting.starts}`;
+  const href = roomHref(place.courseId, one.lesson.id, meeting.starts);
   if (state === 'over')
     return (
       <p>

@@ -1,3 +1,4 @@
+import { roomHref } from '@/app/_client/room-href';
 import { dateTimeText, Temporal, timeText } from '@/core/kernel/time';
 import { type LearnerView, type LessonView, type WeekEntry, weekOf } from '@/core/learning';
 import controls from '@/ui/plain/controls.module.css';
@@ -32,7 +33,7 @@ export function WeekPart({ view, place }: { readonly view: LearnerView; readonly
               {entry.sort === 'meets' && view.now.epochMilliseconds >= entry.opensMs && !place.isView && (
                 <a
                   className={controls.button}
-                  href={`/room/${place.courseId}/${first.lesson.id}/${entry.at.epochMilliseconds}`}
+                  href={roomHref(place.courseId, first.lesson.id, entry.at.epochMilliseconds)}
                 >
                   Come in
                 </a>

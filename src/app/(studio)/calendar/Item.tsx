@@ -4,6 +4,7 @@ import { IconBeach, IconBroadcast, IconClock, IconFlag, IconLock } from '@tabler
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { act } from '@/app/_client/act';
+import { roomHref } from '@/app/_client/room-href';
 import { dateTimeText, Temporal, timeText } from '@/core/kernel/time';
 import { counted } from '@/core/kernel/words';
 import type { Dated } from '@/server/calendar';
@@ -100,7 +101,7 @@ function Move({ one, command, onDone }: MoveProps) {
   return (
     <>
       {isSession && (
-        <Button component="a" href={`/room/${courseId}/${one.lessonIds[0]}/${one.at}`} size="compact-sm">
+        <Button component="a" href={roomHref(courseId, one.lessonIds[0] ?? '', one.at)} size="compact-sm">
           To the room
         </Button>
       )}

@@ -2,6 +2,7 @@
 import { Anchor, MultiSelect, Text } from '@mantine/core';
 import { useEffect, useState } from 'react';
 import { act } from '@/app/_client/act';
+import { roomHref } from '@/app/_client/room-href';
 import { namesIn } from '@/core/kernel/locale';
 import { dateTimeText, Temporal } from '@/core/kernel/time';
 import type { SessionDesk } from '@/server/live';
@@ -47,7 +48,7 @@ export function SessionPart({ lessonId }: { readonly lessonId: string }) {
       />
       {desk?.rooms.map(({ cohort, zone, startsAt }) => (
         <Text key={`${cohort} ${startsAt}`} size="sm">
-          <Anchor href={`/room/${head.id}/${lessonId}/${startsAt}`}>To the room</Anchor> of {cohort},{' '}
+          <Anchor href={roomHref(head.id, lessonId, startsAt)}>To the room</Anchor> of {cohort},{' '}
           {dateTimeText(Temporal.Instant.fromEpochMilliseconds(startsAt), namesIn(zone), false)}
         </Text>
       ))}

@@ -1,3 +1,4 @@
+import { roomHref } from '@/app/_client/room-href';
 import { orNotFound, signedIn } from '@/app/_server/doors';
 import { isId } from '@/core/kernel/ids';
 import { Temporal } from '@/core/kernel/time';
@@ -17,7 +18,7 @@ export const metadata = { title: 'Live session' };
 /** The room of a meeting: a classroom with a plan. */
 export default async function RoomPage({ params }: Props) {
   const { courseId, lessonId, startsAt } = await params;
-  const { person, db } = await signedIn(`/room/${courseId}/${lessonId}/${startsAt}`);
+  const { person, db } = await signedIn(roomHref(courseId, lessonId, startsAt));
   const moment = Number(startsAt);
   const place = orNotFound(
     isId(courseId) && isId(lessonId) && Number.isSafeInteger(moment) ? { courseId, lessonId, startsAt: moment } : null,
